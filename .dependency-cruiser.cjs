@@ -1,0 +1,32 @@
+/** core ← contract ← server, web; demo may use all of the server; nothing of ours reaches into the web but the web. */
+const ours = '^(contract|server|web|demo|e2e|bench)/'
+module.exports = {
+  forbidden: [
+    { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: ours } },
+    {
+      name: 'core-does-no-io',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/' }, to: { path: '^(server|web|demo|e2e|bench)/' } },
+    { name: 'web-never-imports-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e|bench)/' } },
+    { name: 'server-never-imports-web', severity: 'error', from: { path: '^server/src', pathNot: '\\.test\\.ts$' }, to: { path: '^(web|demo|e2e|bench)/' } },
+    { name: 'demo-uses-no-screens', severity: 'error', from: { path: '^demo/' }, to: { path: '^(web|e2e|bench)/' } },
+    {
+      name: 'features-meet-through-services',
+      comment: "a feature reaches another feature's data through its service, never its queries or models",
+      severity: 'error',
+      from: { path: '^server/src/features/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^server/src/features/(?!$1/)[^/]+/(queries|models|routes)' },
+    },
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(dist|node_modules)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+  },
+}

@@ -1,0 +1,19 @@
+declare const brand: unique symbol
+
+type Id<B extends string> = string & { readonly [brand]: B }
+
+export type AccountId = Id<'account'>
+export type ClassId = Id<'class'>
+export type GroupId = Id<'group'>
+/** One name on the register: the pupil as this class knows them. */
+export type PlaceId = Id<'place'>
+export type DoorId = Id<'door'>
+export type TopicId = Id<'topic'>
+export type WorkId = Id<'work'>
+export type HandInId = Id<'handIn'>
+export type FileId = Id<'file'>
+export type NoticeId = Id<'notice'>
+export type NoteId = Id<'note'>
+
+/** A moment, in milliseconds since 1970-01-01T00:00Z. */
+export type Instant = number

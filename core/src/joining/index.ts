@@ -1,0 +1,7 @@
+export * from './alphabet.js'
+export * from './check.js'
+export * from './code.js'
+export * from './door.js'
+export * from './entry.js'
+export * from './names.js'
+export * from './secret.js'

@@ -1,0 +1,92 @@
+/** The longest name a place can carry, in characters. */
+export const NAME_LENGTH = 80
+
+export type NameRow = {
+  /** The line in the pasted text, from 1. */
+  readonly line: number
+  readonly name: string
+  readonly status: 'new' | 'repeated' | 'onRegister' | 'tooLong'
+}
+
+/** A name with its spaces put in order and invisible characters taken out. */
+export function tidyName(name: string): string {
+  return name
+    .normalize('NFC')
+    .replace(/[\p{Cc}\p{Cf}\s]+/gu, ' ')
+    .trim()
+}
+
+const same = (name: string): string => tidyName(name).toLocaleLowerCase('en')
+
+/**
+ * Reads pasted names, one a line: blank lines are passed over, spaces put in order, names that repeat (in the
+ * text or on the register) marked so that a person can decide whether two children share the name.
+ */
+export function readNames(text: string, onRegister: readonly string[]): NameRow[] {
+  const known = new Set(onRegister.map(same))
+  const seen = new Set<string>()
+  return text.split(/\r\n|\r|\n/).flatMap((raw, index) => {
+    const name = tidyName(raw)
+    if (!name) return []
+    const status = statusOf(name, known, seen)
+    seen.add(same(name))
+    return [{ line: index + 1, name, status }]
+  })
+}
+
+function statusOf(name: string, known: Set<string>, seen: Set<string>): NameRow['status'] {
+  if (name.length > NAME_LENGTH) return 'tooLong'
+  if (seen.has(same(name))) return 'repeated'
+  return known.has(same(name)) ? 'onRegister' : 'new'
+}
+
+/** The name itself where it is free, else with the first number that sets it apart: "Ada Moreno 2". */
+export function setApart(name: string, taken: readonly string[]): string {
+  const used = new Set(taken.map(same))
+  if (!used.has(same(name))) return tidyName(name)
+  let number = 2
+  while (used.has(same(`${name} ${number}`))) number++
+  return tidyName(`${name} ${number}`)
+}
+
+/**
+ * What the door shows of each name to whoever holds only the code: the first name and as much of the rest as
+ * tells it from the others, at least an initial.
+ */
+export function doorNames(names: readonly string[]): string[] {
+  return names.map(name => {
+    const [first = name, ...rest] = name.split(' ')
+    const last = rest.join(' ')
+    if (!last) return first
+    const others = names.filter(other => other !== name && other.split(' ')[0] === first)
+    let shown = 1
+    while (
+      shown < last.length &&
+      others.some(other => other.slice(first.length + 1).startsWith(last.slice(0, shown)))
+    )
+      shown++
+    return shown < last.length ? `${first} ${last.slice(0, shown)}.` : `${first} ${last}`
+  })
+}
+
+/** The two letters that stand for a person where there is no picture. */
+export function initials(name: string): string {
+  const parts = name.split(' ').filter(Boolean)
+  const last = parts.length > 1 ? parts[parts.length - 1] : undefined
+  return `${parts[0]?.[0] ?? ''}${last?.[0] ?? ''}`.toUpperCase()
+}
+
+/** A free user name made from a person's name: lower-case letters, always with a dot, numbered where taken. */
+export function userNameFor(name: string, taken: ReadonlySet<string>): string {
+  const parts = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+  const stem = parts.length > 1 ? `${parts[0]}.${parts[parts.length - 1]}` : `${parts[0] ?? 'pupil'}.1`
+  if (!taken.has(stem)) return stem
+  let number = 2
+  while (taken.has(`${stem}${number}`)) number++
+  return `${stem}${number}`
+}

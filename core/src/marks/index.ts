@@ -1,0 +1,2 @@
+export * from './average.js'
+export * from './mark.js'

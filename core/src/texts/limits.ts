@@ -1,0 +1,30 @@
+import { had, type Outcome, refused } from '../outcome/index.js'
+
+/** The most characters of each kind of text; the first that is over is refused with its name and limit. */
+export const LIMITS = {
+  title: 160,
+  note: 8_000,
+  feedback: 8_000,
+  notice: 20_000,
+  directions: 60_000,
+  copy: 300_000,
+} as const
+
+export type TextKind = keyof typeof LIMITS
+
+/** Text as it was written, without blank ends. Refuses `text_empty`, and `text_long` with `most` and `got`. */
+export function readText(kind: TextKind, text: string): Outcome<string> {
+  const trimmed = text.replace(/^\s+|\s+$/g, '')
+  if (!trimmed) return refused('text_empty', { what: kind })
+  if (trimmed.length > LIMITS[kind])
+    return refused('text_long', { what: kind, most: LIMITS[kind], got: trimmed.length })
+  return had(trimmed)
+}
+
+/** Whether formatted text says nothing: no letters, digits or signs once the marks of formatting are gone. */
+export function isBlank(html: string): boolean {
+  return !html
+    .replace(/<[^>]*>/g, '')
+    .replace(/&nbsp;|&#160;/g, ' ')
+    .replace(/\s+/g, '')
+}

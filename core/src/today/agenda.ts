@@ -1,0 +1,55 @@
+import type { Instant } from '../ids/index.js'
+import type { PieceState } from '../work/index.js'
+
+export type AgendaItem = { readonly state: PieceState; readonly minutes: number | null }
+
+export type Agenda<T> = {
+  /** Overdue and to try again: the longest waiting first. */
+  readonly needsAHand: T[]
+  /** To do and started: the nearest deadline first, those without one last. */
+  readonly next: T[]
+  /** Not open yet. */
+  readonly ahead: T[]
+  /** Handed back, the newest first. */
+  readonly cameBack: T[]
+  readonly withTeacher: T[]
+  /** Expected minutes of what needs a hand or is next; pieces without a figure are not counted. */
+  readonly minutes: number
+}
+
+const LAST = Number.MAX_SAFE_INTEGER
+
+/** Sorts a person's pieces by what they ask of them now. Pieces that ask nothing more appear nowhere. */
+export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
+  const of = (...names: PieceState['is'][]) => items.filter(item => names.includes(item.state.is))
+  const needsAHand = of('overdue', 'tryAgain').sort((a, b) => order(a.state) - order(b.state))
+  const next = of('toDo', 'started').sort((a, b) => order(a.state) - order(b.state))
+  return {
+    needsAHand,
+    next,
+    ahead: of('opens').sort((a, b) => order(a.state) - order(b.state)),
+    cameBack: of('handedBack').sort((a, b) => order(b.state) - order(a.state)),
+    withTeacher: of('withTeacher').sort((a, b) => order(b.state) - order(a.state)),
+    minutes: [...needsAHand, ...next].reduce((sum, item) => sum + (item.minutes ?? 0), 0),
+  }
+}
+
+/** The moment by which a state sorts among its like. */
+function order(state: PieceState): Instant {
+  switch (state.is) {
+    case 'opens':
+    case 'handedBack':
+    case 'received':
+      return state.at
+    case 'toDo':
+    case 'started':
+    case 'tryAgain':
+      return state.by ?? LAST
+    case 'overdue':
+    case 'missing':
+    case 'withTeacher':
+      return state.since
+    case 'excused':
+      return LAST
+  }
+}

@@ -1,0 +1,3 @@
+export * from './standing.js'
+export * from './state.js'
+export * from './title.js'

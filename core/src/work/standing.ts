@@ -1,0 +1,115 @@
+import type { Instant } from '../ids/index.js'
+import type { Hundredths } from '../marks/index.js'
+import { had, type Outcome, refused } from '../outcome/index.js'
+
+/** Where a pupil's piece stands, by its recorded moves alone: no deadline and no clock in it. */
+export type Phase =
+  | 'untouched'
+  | 'started'
+  | 'withTeacher'
+  | 'handedBack'
+  | 'tryAgain'
+  | 'excused'
+  | 'received'
+
+/** The moves of a piece of work, as they are recorded. */
+export type Move =
+  | {
+      readonly kind: 'start' | 'handIn' | 'takeBack' | 'excuse' | 'include' | 'receive' | 'unreceive'
+      readonly at: Instant
+    }
+  | { readonly kind: 'handBack'; readonly at: Instant; readonly mark: Hundredths | null }
+  /** `by` is the new deadline; null asks for it without one. */
+  | { readonly kind: 'tryAgain'; readonly at: Instant; readonly by: Instant | null }
+
+export type MoveKind = Move['kind']
+
+/** What all moves so far add up to: the projection that lists read. */
+export type Standing = {
+  readonly phase: Phase
+  /** The phase to return to when a hand-in is taken back, an excuse lifted or a receipt struck out. */
+  readonly phaseBefore: Phase
+  readonly handIns: number
+  readonly firstHandedInAt: Instant | null
+  readonly handedInAt: Instant | null
+  readonly handedBackAt: Instant | null
+  readonly receivedAt: Instant | null
+  readonly mark: Hundredths | null
+  readonly tryAgainBy: Instant | null
+}
+
+/** A piece that nobody has moved yet. */
+export const UNTOUCHED: Standing = {
+  phase: 'untouched',
+  phaseBefore: 'untouched',
+  handIns: 0,
+  firstHandedInAt: null,
+  handedInAt: null,
+  handedBackAt: null,
+  receivedAt: null,
+  mark: null,
+  tryAgainBy: null,
+}
+
+/** The phases from which each move may be made. */
+export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
+  start: ['untouched'],
+  handIn: ['started', 'tryAgain'],
+  takeBack: ['withTeacher'],
+  handBack: ['withTeacher', 'received', 'handedBack'],
+  tryAgain: ['withTeacher', 'received', 'handedBack'],
+  excuse: ['untouched', 'started', 'withTeacher', 'tryAgain'],
+  include: ['excused'],
+  receive: ['untouched', 'started', 'tryAgain'],
+  unreceive: ['received'],
+}
+
+/** Whether a move can follow where the piece stands. */
+export const mayFollow = (kind: MoveKind, standing: Standing): boolean => MOVES[kind].includes(standing.phase)
+
+/**
+ * Where a piece stands after one more move. Refuses `illegal_move` with `move` and `phase` where the move
+ * cannot follow.
+ */
+export function next(standing: Standing, move: Move): Outcome<Standing> {
+  if (!mayFollow(move.kind, standing))
+    return refused('illegal_move', { move: move.kind, phase: standing.phase })
+  return had({ ...standing, ...changes(standing, move) })
+}
+
+function changes(standing: Standing, move: Move): Partial<Standing> {
+  switch (move.kind) {
+    case 'start':
+      return { phase: 'started' }
+    case 'handIn':
+      return {
+        phase: 'withTeacher',
+        phaseBefore: standing.phase,
+        handIns: standing.handIns + 1,
+        firstHandedInAt: standing.firstHandedInAt ?? move.at,
+        handedInAt: move.at,
+      }
+    case 'handBack':
+      return { phase: 'handedBack', handedBackAt: move.at, mark: move.mark }
+    case 'tryAgain':
+      return { phase: 'tryAgain', tryAgainBy: move.by, handedBackAt: move.at }
+    case 'excuse':
+      return { phase: 'excused', phaseBefore: standing.phase }
+    case 'receive':
+      return { phase: 'received', phaseBefore: standing.phase, receivedAt: move.at }
+    case 'unreceive':
+      return { phase: standing.phaseBefore, receivedAt: null }
+    case 'takeBack':
+    case 'include':
+      return { phase: standing.phaseBefore }
+  }
+}
+
+/** Adds up recorded moves from the beginning. Throws, naming the move, if one could never have been recorded. */
+export function replay(moves: readonly Move[]): Standing {
+  return moves.reduce((standing, move, index) => {
+    const after = next(standing, move)
+    if (!after.ok) throw new Error(`move ${index + 1} (${move.kind}) cannot follow ${standing.phase}`)
+    return after.value
+  }, UNTOUCHED)
+}

@@ -1,0 +1,221 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import {
+  deadlineOf,
+  MOVES,
+  type Move,
+  type MoveKind,
+  mayHandIn,
+  mayTakeBack,
+  mayWrite,
+  next,
+  replay,
+  stateOf,
+  type Timing,
+  UNTOUCHED,
+} from './index.js'
+
+const at = (minute: number) => Date.UTC(2026, 9, 12, 9) + minute * 60_000
+const timing: Timing = { opensAt: at(0), dueAt: at(100), closesAt: at(200) }
+const open: Timing = { opensAt: null, dueAt: null, closesAt: null }
+
+const start: Move = { kind: 'start', at: at(10) }
+const handIn = (minute: number): Move => ({ kind: 'handIn', at: at(minute) })
+const takeBack: Move = { kind: 'takeBack', at: at(60) }
+const handBack: Move = { kind: 'handBack', at: at(150), mark: 850 }
+const tryAgain = (by: number | null): Move => ({
+  kind: 'tryAgain',
+  at: at(160),
+  by: by === null ? null : at(by),
+})
+
+describe('the state of a piece', () => {
+  const cases: [string, Move[], Timing, number, object][] = [
+    ['opens later', [], timing, -1, { is: 'opens', at: at(0) }],
+    ['to do from the moment it opens', [], timing, 0, { is: 'toDo', by: at(100) }],
+    ['to do at the very deadline', [], timing, 100, { is: 'toDo', by: at(100) }],
+    ['to do without a deadline', [], open, 9999, { is: 'toDo', by: null }],
+    ['started', [start], timing, 20, { is: 'started', by: at(100) }],
+    ['overdue, not begun', [], timing, 101, { is: 'overdue', since: at(100), begun: false }],
+    ['overdue, begun', [start], timing, 101, { is: 'overdue', since: at(100), begun: true }],
+    ['missing once closed', [start], timing, 200, { is: 'missing', since: at(100) }],
+    [
+      'with the teacher in time',
+      [start, handIn(100)],
+      timing,
+      500,
+      { is: 'withTeacher', since: at(100), lateBy: 0 },
+    ],
+    [
+      'with the teacher, late',
+      [start, handIn(130)],
+      timing,
+      500,
+      { is: 'withTeacher', since: at(130), lateBy: 30 * 60_000 },
+    ],
+    ['taken back', [start, handIn(50), takeBack], timing, 70, { is: 'started', by: at(100) }],
+    [
+      'taken back and past the deadline',
+      [start, handIn(50), takeBack],
+      timing,
+      110,
+      { is: 'overdue', since: at(100), begun: true },
+    ],
+    [
+      'handed in again late counts from the last time',
+      [start, handIn(50), takeBack, handIn(110)],
+      timing,
+      120,
+      { is: 'withTeacher', since: at(110), lateBy: 600_000 },
+    ],
+    ['handed back', [start, handIn(50), handBack], timing, 300, { is: 'handedBack', at: at(150), mark: 850 }],
+    [
+      'to try again by a new time',
+      [start, handIn(50), tryAgain(300)],
+      timing,
+      250,
+      { is: 'tryAgain', by: at(300) },
+    ],
+    [
+      'to try again, and that time has passed',
+      [start, handIn(50), tryAgain(300)],
+      timing,
+      301,
+      { is: 'overdue', since: at(300), begun: true },
+    ],
+    [
+      'to try again without a time, never overdue',
+      [start, handIn(50), tryAgain(null)],
+      timing,
+      9999,
+      { is: 'tryAgain', by: null },
+    ],
+    [
+      'handed in after try again is late by the new time',
+      [start, handIn(50), tryAgain(300), handIn(310)],
+      timing,
+      320,
+      { is: 'withTeacher', since: at(310), lateBy: 600_000 },
+    ],
+    ['excused, whatever the deadline', [{ kind: 'excuse', at: at(1) }], timing, 900, { is: 'excused' }],
+    [
+      'included again',
+      [start, { kind: 'excuse', at: at(20) }, { kind: 'include', at: at(30) }],
+      timing,
+      40,
+      { is: 'started', by: at(100) },
+    ],
+    ['received on paper', [{ kind: 'receive', at: at(90) }], timing, 900, { is: 'received', at: at(90) }],
+    [
+      'received struck out',
+      [
+        { kind: 'receive', at: at(90) },
+        { kind: 'unreceive', at: at(91) },
+      ],
+      timing,
+      92,
+      { is: 'toDo', by: at(100) },
+    ],
+    [
+      'received and then handed back',
+      [{ kind: 'receive', at: at(90) }, handBack],
+      timing,
+      900,
+      { is: 'handedBack', at: at(150), mark: 850 },
+    ],
+  ]
+  it.each(cases)('%s', (_, moves, times, minute, state) => {
+    expect(stateOf(replay(moves), times, at(minute))).toEqual(state)
+  })
+})
+
+describe('moves', () => {
+  const kinds = Object.keys(MOVES) as MoveKind[]
+  const make = (kind: MoveKind, minute: number): Move =>
+    kind === 'handBack'
+      ? { kind, at: at(minute), mark: minute }
+      : kind === 'tryAgain'
+        ? { kind, at: at(minute), by: at(minute + 50) }
+        : { kind, at: at(minute) }
+
+  it('that cannot follow are refused, naming both ends', () => {
+    expect(next(UNTOUCHED, takeBack)).toEqual({
+      ok: false,
+      refusal: { code: 'illegal_move', params: { move: 'takeBack', phase: 'untouched' } },
+    })
+    expect(next(replay([start, handIn(50)]), handIn(60))).toMatchObject({
+      refusal: { params: { move: 'handIn', phase: 'withTeacher' } },
+    })
+  })
+
+  it('that could never have been recorded stop a replay, naming the move', () => {
+    expect(() => replay([start, takeBack])).toThrow('move 2 (takeBack) cannot follow started')
+  })
+
+  it('add up the same one by one and replayed from the beginning', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...kinds), { maxLength: 40 }), tried => {
+        const recorded: Move[] = []
+        let standing = UNTOUCHED
+        tried.forEach((kind, index) => {
+          const after = next(standing, make(kind, index))
+          if (!after.ok) return
+          recorded.push(make(kind, index))
+          standing = after.value
+        })
+        expect(replay(recorded)).toEqual(standing)
+        expect(standing.handIns).toBe(recorded.filter(move => move.kind === 'handIn').length)
+        if (standing.handIns)
+          expect(standing.handedInAt).toBe(recorded.findLast(move => move.kind === 'handIn')?.at)
+      }),
+    )
+  })
+
+  it('taken back and lifted return to where the piece stood', () => {
+    for (const [there, back] of [
+      ['handIn', 'takeBack'],
+      ['excuse', 'include'],
+      ['receive', 'unreceive'],
+    ] as const) {
+      for (const before of [[start], [start, handIn(20), tryAgain(300)]]) {
+        const stood = replay(before)
+        const returned = replay([...before, make(there, 400), make(back, 401)])
+        expect(returned.phase).toBe(stood.phase)
+        expect(deadlineOf(returned, timing)).toBe(deadlineOf(stood, timing))
+      }
+    }
+  })
+})
+
+describe('what the pupil may do', () => {
+  it('writing waits for the opening and ends with the closing', () => {
+    expect(mayWrite(UNTOUCHED, timing, at(-1))).toMatchObject({
+      refusal: { code: 'work_not_open', params: { at: at(0) } },
+    })
+    expect(mayWrite(UNTOUCHED, timing, at(150))).toEqual({ ok: true, value: true })
+    expect(mayWrite(UNTOUCHED, timing, at(200))).toMatchObject({ refusal: { code: 'work_closed' } })
+  })
+
+  it('writing stops while the piece lies with the teacher', () => {
+    expect(mayWrite(replay([start, handIn(50)]), timing, at(60))).toMatchObject({
+      refusal: { code: 'not_yours_to_change' },
+    })
+  })
+
+  it('nothing untouched is handed in, and nothing handed back is taken back', () => {
+    expect(mayHandIn(UNTOUCHED, timing, at(10))).toMatchObject({ refusal: { code: 'illegal_move' } })
+    expect(mayTakeBack(replay([start, handIn(50), handBack]), timing, at(160))).toMatchObject({
+      refusal: { code: 'illegal_move' },
+    })
+  })
+
+  it('a try again stays open after the work has closed', () => {
+    const again = replay([start, handIn(50), tryAgain(300)])
+    expect(mayWrite(again, timing, at(250))).toEqual({ ok: true, value: true })
+    expect(mayHandIn(again, timing, at(250))).toEqual({ ok: true, value: true })
+    expect(mayTakeBack(replay([start, handIn(50), tryAgain(300), handIn(250)]), timing, at(260))).toEqual({
+      ok: true,
+      value: true,
+    })
+  })
+})

@@ -1,0 +1,13 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    testTimeout: 20_000,
+    hookTimeout: 60_000,
+    projects: [
+      { extends: true, test: { name: 'rules', include: ['core/**/*.test.ts', 'contract/**/*.test.ts'] } },
+      { extends: true, test: { name: 'service', include: ['server/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts', 'web/**/*.test.tsx'] } },
+    ],
+  },
+})

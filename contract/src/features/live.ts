@@ -1,0 +1,15 @@
+import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import { route } from '../wire/route.js'
+
+/**
+ * What a live stream tells: that something changed, never what it says. A screen then reads again what it
+ * shows, through the same permissions as ever.
+ */
+export type LiveEvent =
+  | { readonly what: 'topics' | 'talk' | 'register' | 'door'; readonly classId: ClassId }
+  | { readonly what: 'piece'; readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+  | { readonly what: 'me' | 'clock' }
+
+export const liveRoutes = {
+  live: route({ method: 'GET', path: '/api/live', may: 'account.self', carries: 'events' }),
+}

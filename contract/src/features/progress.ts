@@ -1,0 +1,46 @@
+import type { PlaceId, WorkId } from '@oppen/core/ids'
+import { z } from 'zod'
+import { route } from '../wire/route.js'
+import { id, instant } from '../wire/shapes.js'
+import { standing, workLine } from './work.js'
+
+export const progressPage = z.object({
+  className: z.string(),
+  teacherName: z.string(),
+  pupil: z.object({ placeId: id<PlaceId>(), name: z.string() }),
+  /** When a teacher last gave or changed a mark of this pupil. */
+  markedAt: instant.nullable(),
+  pieces: z.array(
+    z.object({ work: workLine, topicName: z.string().nullable(), standing, feedback: z.string().nullable() }),
+  ),
+})
+export type ProgressPage = z.infer<typeof progressPage>
+
+export const progressOverview = z.object({
+  className: z.string(),
+  works: z.array(workLine),
+  pupils: z.array(
+    z.object({
+      placeId: id<PlaceId>(),
+      name: z.string(),
+      /** Only pieces that were moved; all others are untouched. */
+      pieces: z.array(z.object({ workId: id<WorkId>(), standing })),
+    }),
+  ),
+})
+export type ProgressOverview = z.infer<typeof progressOverview>
+
+export const progressRoutes = {
+  seeProgress: route({
+    method: 'GET',
+    path: '/api/classes/:classId/progress/:placeId',
+    may: 'outcome.see',
+    reply: progressPage,
+  }),
+  seeOverview: route({
+    method: 'GET',
+    path: '/api/classes/:classId/progress',
+    may: 'progress.overview',
+    reply: progressOverview,
+  }),
+}

@@ -1,0 +1,63 @@
+import type { ClassId, PlaceId } from '@oppen/core/ids'
+import { z } from 'zod'
+import { route } from '../wire/route.js'
+import { id, instant } from '../wire/shapes.js'
+import { standing, workLine } from './work.js'
+
+/** One piece on somebody's day. */
+export const todayPiece = z.object({
+  classId: id<ClassId>(),
+  className: z.string(),
+  placeId: id<PlaceId>(),
+  child: z.string(),
+  work: workLine,
+  standing,
+  feedback: z.string().nullable(),
+  newNotes: z.number().int(),
+  /** When the pupil last wrote on it or handed it in. */
+  touchedAt: instant.nullable(),
+})
+export type TodayPiece = z.infer<typeof todayPiece>
+
+export const todayNotice = z.object({
+  classId: id<ClassId>(),
+  className: z.string(),
+  by: z.string(),
+  html: z.string(),
+  at: instant,
+  isNew: z.boolean(),
+})
+
+export const todayClass = z.object({
+  classId: id<ClassId>(),
+  className: z.string(),
+  pupils: z.number().int(),
+  claimed: z.number().int(),
+  doorOpen: z.boolean(),
+  doorClosesAt: instant.nullable(),
+  works: z.array(
+    workLine.extend({
+      toMark: z.number().int(),
+      in: z.number().int(),
+      of: z.number().int(),
+      newNotes: z.number().int(),
+      oldestAt: instant.nullable(),
+    }),
+  ),
+})
+export type TodayClass = z.infer<typeof todayClass>
+
+export const todayPage = z.object({
+  now: instant,
+  lookedAt: instant.nullable(),
+  /** Own pieces of a pupil, or those of all children of a family. */
+  pieces: z.array(todayPiece),
+  /** The classes a teacher teaches. */
+  teaching: z.array(todayClass),
+  notices: z.array(todayNotice),
+})
+export type TodayPage = z.infer<typeof todayPage>
+
+export const todayRoutes = {
+  seeToday: route({ method: 'GET', path: '/api/today', may: 'account.self', reply: todayPage }),
+}

@@ -8,6 +8,14 @@ import { route } from '../wire/route.js'
 export type LiveEvent =
   | { readonly what: 'topics' | 'talk' | 'register' | 'door'; readonly classId: ClassId }
   | { readonly what: 'piece'; readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+  /** The own copy was saved as this version: for its pupil's other devices and a teacher who has it open. */
+  | {
+      readonly what: 'copy'
+      readonly classId: ClassId
+      readonly workId: WorkId
+      readonly placeId: PlaceId
+      readonly version: number
+    }
   | { readonly what: 'me' | 'clock' }
 
 export const liveRoutes = {

@@ -14,8 +14,6 @@ export const todayPiece = z.object({
   standing,
   feedback: z.string().nullable(),
   newNotes: z.number().int(),
-  /** When the pupil last wrote on it or handed it in. */
-  touchedAt: instant.nullable(),
 })
 export type TodayPiece = z.infer<typeof todayPiece>
 

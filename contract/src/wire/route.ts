@@ -26,11 +26,16 @@ export type PathParams<P extends string> = { [N in Names<P>]: N extends keyof Id
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
 /** One route of the wire: address, who may use it, and the shapes that go each way. */
-export type Route<P extends string = string, B = unknown, R = unknown> = {
+export type Route<
+  P extends string = string,
+  B = unknown,
+  R = unknown,
+  M extends Action | 'open' = Action | 'open',
+> = {
   readonly method: Method
   readonly path: P
   /** The action asked of `can`, or `open` where no sign-in is needed. */
-  readonly may: Action | 'open'
+  readonly may: M
   /** Which allowance of tries it draws on, where guessing must be limited. */
   readonly tries?: 'code' | 'secret'
   /** `file` for a streamed upload, `events` for a live stream, `bytes` for a download. */
@@ -40,13 +45,15 @@ export type Route<P extends string = string, B = unknown, R = unknown> = {
 }
 
 /** Declares a route and keeps its exact types. */
-export function route<P extends string, B = undefined, R = undefined>(spec: Route<P, B, R>): Route<P, B, R> {
+export function route<P extends string, M extends Action | 'open', B = undefined, R = undefined>(
+  spec: Route<P, B, R, M>,
+): Route<P, B, R, M> {
   return spec
 }
 
-export type BodyOf<T> = T extends Route<string, infer B, unknown> ? B : never
-export type ReplyOf<T> = T extends Route<string, unknown, infer R> ? R : never
-export type ParamsOf<T> = T extends Route<infer P, unknown, unknown> ? PathParams<P> : never
+export type BodyOf<T> = T extends Route<string, infer B, unknown, infer _M> ? B : never
+export type ReplyOf<T> = T extends Route<string, unknown, infer R, infer _M> ? R : never
+export type ParamsOf<T> = T extends Route<infer P, unknown, unknown, infer _M> ? PathParams<P> : never
 
 /** The address of a route with its parameters filled in. */
 export function addressOf<P extends string>(spec: { path: P }, params: PathParams<P>): string {

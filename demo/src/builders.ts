@@ -1,0 +1,148 @@
+import { Readable } from 'node:stream'
+import type { WorkForm } from '@oppen/contract'
+import type { AccountId, ClassId, GroupId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { AccountKind, Viewer } from '@oppen/core/permissions'
+import { instantOf } from '@oppen/core/zone'
+import { hashSecret, makeAccount } from '@oppen/server/features/accounts/service'
+import {
+  addCoTeacher,
+  addGroup,
+  addPlaces,
+  claimPlace,
+  linkFamily,
+  makeClass,
+  seeRegister,
+} from '@oppen/server/features/classes/service'
+import { keepFile } from '@oppen/server/features/files/service'
+import type { PieceAddress } from '@oppen/server/features/work/moves'
+import { addTopic, postWork } from '@oppen/server/features/work/posting'
+import { handIn, saveCopy } from '@oppen/server/features/work/service'
+import type { World } from '@oppen/server/world'
+
+/** What everybody in the demo signs in with. */
+export const DEMO_SECRET = 'tern-hollow'
+
+/** Somebody with an account, as services take them. */
+export function asViewer(accountId: AccountId, kind: AccountKind, ties: Partial<Viewer> = {}): Viewer {
+  return { accountId, kind, teaches: [], places: [], follows: [], ...ties }
+}
+
+/** Makes an account that signs in with the demo's secret. */
+export async function buildAccount(world: World, kind: AccountKind, shownName: string): Promise<Viewer> {
+  const secretHash = await hashSecret(world, DEMO_SECRET)
+  const id = await world.db.write(() => makeAccount(world, { kind, shownName, secretHash }))
+  return asViewer(id, kind)
+}
+
+export type BuiltPlace = { readonly placeId: PlaceId; readonly name: string; readonly familyKey: string }
+
+export type BuiltClass = {
+  readonly classId: ClassId
+  readonly teacher: Viewer
+  readonly groups: Readonly<Record<string, GroupId>>
+  readonly places: ReadonlyMap<string, BuiltPlace>
+}
+
+export type ClassPlan = {
+  readonly name: string
+  readonly yearLabel: string
+  readonly teacher: Viewer
+  readonly coTeacher?: Viewer
+  /** Names on the register by group. */
+  readonly groups: Readonly<Record<string, readonly string[]>>
+}
+
+/** Makes a class with its groups and register. */
+export async function buildClass(world: World, plan: ClassPlan): Promise<BuiltClass> {
+  const [first = 'Everyone', ...others] = Object.keys(plan.groups)
+  const { classId } = await makeClass(world, plan.teacher, { ...plan, groupName: first })
+  await world.db.write(async () => {
+    for (const [index, name] of others.entries()) await addGroup(world, classId, name, index + 1)
+    if (plan.coTeacher) await addCoTeacher(world, classId, plan.coTeacher.accountId)
+  })
+  const groups = Object.fromEntries((await seeRegister(world, classId)).groups.map(one => [one.name, one.id]))
+  for (const [group, names] of Object.entries(plan.groups)) {
+    const groupId = groups[group]
+    if (groupId && names.length) await addPlaces(world, classId, { names, groupId })
+  }
+  const register = await seeRegister(world, classId)
+  const places = register.places.map(
+    ({ id, name, familyKey }) => [name, { placeId: id, name, familyKey }] as const,
+  )
+  return { classId, teacher: plan.teacher, groups, places: new Map(places) }
+}
+
+/** The place of a name; throws, naming it, if it is not on the register. */
+export function placeOf(built: BuiltClass, name: string): BuiltPlace {
+  const place = built.places.get(name)
+  if (!place) throw new Error(`${name} is not on the register`)
+  return place
+}
+
+/** Lets a pupil's account take the place with its name. */
+export async function takePlace(world: World, built: BuiltClass, name: string, pupil: Viewer): Promise<void> {
+  const { placeId } = placeOf(built, name)
+  await world.db.write(() =>
+    claimPlace(world, { classId: built.classId, placeId, accountId: pupil.accountId }),
+  )
+}
+
+/** Ties a family to a child's place. */
+export async function follow(world: World, built: BuiltClass, name: string, family: Viewer): Promise<void> {
+  const { placeId } = placeOf(built, name)
+  await world.db.write(() =>
+    linkFamily(world, { classId: built.classId, placeId, accountId: family.accountId }),
+  )
+}
+
+export const buildTopic = async (world: World, built: BuiltClass, name: string): Promise<TopicId> =>
+  (await addTopic(world, built.classId, name)).topicId
+
+/** Posts work as the class's teacher; what is not said is left open. */
+export async function buildWork(world: World, built: BuiltClass, form: Partial<WorkForm>): Promise<WorkId> {
+  const whole = { topicId: null, title: 'Work', directions: '', opens: null, due: null, closes: null }
+  const { workId } = await postWork(world, built.teacher, built.classId, {
+    ...whole,
+    points: null,
+    minutes: null,
+    template: null,
+    ...form,
+  })
+  return workId
+}
+
+export const pieceOf = (built: BuiltClass, workId: WorkId, name: string): PieceAddress => ({
+  classId: built.classId,
+  workId,
+  placeId: placeOf(built, name).placeId,
+})
+
+/** Writes the given text into the own copy, over what is there, and hands in where asked to. */
+export async function writeCopy(
+  world: World,
+  pupil: Viewer,
+  address: PieceAddress,
+  { html, base = 0, handInToo = false }: { html: string; base?: number; handInToo?: boolean },
+): Promise<number> {
+  const { version } = await saveCopy(world, pupil, address, { html, base })
+  if (handInToo) await handIn(world, pupil, address, version)
+  return version
+}
+
+/** Adds a file to a piece as if it had been uploaded. */
+export async function addBytes(
+  world: World,
+  pupil: Viewer,
+  address: PieceAddress,
+  { name, bytes }: { name: string; bytes: Uint8Array },
+): Promise<void> {
+  const stored = await world.files.take(Readable.from([bytes]), name)
+  await keepFile(world, pupil, address, { ...stored, name })
+}
+
+/** The instant of a local time of the school; throws where there is none. */
+export function at(world: World, local: string): number {
+  const time = instantOf(local, world.school.zone)
+  if (!time.ok) throw new Error(`${local}: ${time.refusal.code}`)
+  return time.value.at
+}

@@ -1,0 +1,6 @@
+export * from './builders.js'
+export * from './demoWorld.js'
+export * from './people.js'
+export * from './random.js'
+export * from './school.js'
+export * from './testing.js'

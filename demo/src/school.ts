@@ -1,0 +1,401 @@
+import type { WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import type { standingClock } from '@oppen/server/clock'
+import { openDoor } from '@oppen/server/features/joining/doors'
+import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/service'
+import { replyToNotice, writeNotice } from '@oppen/server/features/talk/service'
+import { takeBack, writeNote } from '@oppen/server/features/work/service'
+import type { World } from '@oppen/server/world'
+import sharp from 'sharp'
+import {
+  addBytes,
+  at,
+  type BuiltClass,
+  buildAccount,
+  buildClass,
+  buildTopic,
+  buildWork,
+  follow,
+  pieceOf,
+  takePlace,
+  writeCopy,
+} from './builders.js'
+import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
+import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
+import { Seeded } from './random.js'
+
+/** The moment at which the demo stands: Wednesday 14 October 2026, 16:20 in Lisbon. */
+export const DEMO_NOW = Date.UTC(2026, 9, 14, 15, 20)
+export const DEMO_SCHOOL = { name: 'Tern Hollow School', zone: 'Europe/Lisbon' }
+
+const HOUR = 3_600_000
+
+type StandingClock = ReturnType<typeof standingClock>
+type Posted = { readonly id: WorkId; readonly plan: PlannedWork }
+type Teaching = { readonly built: BuiltClass; readonly works: readonly Posted[]; readonly marker: Viewer }
+
+export type DemoSchool = {
+  readonly teachers: Readonly<Record<'varga' | 'bell', Viewer>>
+  readonly pupils: ReadonlyMap<string, Viewer>
+  readonly families: ReadonlyMap<string, Viewer>
+  readonly garden: BuiltClass
+  readonly numbers: BuiltClass
+  readonly words: BuiltClass
+  readonly work: (title: string) => WorkId
+}
+
+/**
+ * Fills an empty world with Tern Hollow School, as if its people had done it all at the time. It uses the same
+ * services as they do, in one command, and leaves the clock at the demo's moment.
+ */
+export function buildSchool(world: World, clock: StandingClock): Promise<DemoSchool> {
+  return world.db.write(() => build(world, clock))
+}
+
+async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
+  clock.moveTo(at(world, '2026-09-04T09:00'))
+  const varga = await buildAccount(world, 'teacher', 'Ms Varga')
+  const bell = await buildAccount(world, 'teacher', 'Mr Bell')
+  const groups = { Heron: HERON, Wren: WREN }
+  const yearLabel = 'Year 6'
+  const garden = await buildClass(world, { name: GARDEN.name, yearLabel, teacher: varga, groups })
+  const numbers = await buildClass(world, { name: NUMBERS.name, yearLabel, teacher: bell, groups })
+  const words = await buildClass(world, {
+    name: WORDS.name,
+    yearLabel,
+    teacher: varga,
+    coTeacher: bell,
+    groups,
+  })
+  const pupils = await letPupilsIn(world, clock, [garden, numbers, words])
+  const families = await letFamiliesIn(world, clock, [garden, numbers, words])
+  const all: Teaching[] = [
+    { built: garden, works: await postAll(world, clock, garden, GARDEN), marker: varga },
+    { built: numbers, works: await postAll(world, clock, numbers, NUMBERS), marker: bell },
+    { built: words, works: await postAll(world, clock, words, WORDS), marker: bell },
+  ]
+  const found = new Map(all.flatMap(one => one.works.map(work => [work.plan.title, work.id] as const)))
+  const work = (title: string): WorkId => {
+    const id = found.get(title)
+    if (!id) throw new Error(`the demo has no work called ${title}`)
+    return id
+  }
+  const school = { teachers: { varga, bell }, pupils, families, garden, numbers, words, work }
+  const seeded = new Seeded(6)
+  for (const teaching of all) await letThemWork(world, clock, { teaching, pupils, seeded })
+  await adasWeek(world, clock, school)
+  await oddCases(world, clock, school)
+  await talk(world, clock, school)
+  clock.moveTo(DEMO_NOW)
+  return school
+}
+
+async function letPupilsIn(world: World, clock: StandingClock, classes: readonly BuiltClass[]) {
+  const pupils = new Map<string, Viewer>()
+  for (const [index, name] of PUPILS.entries()) {
+    clock.moveTo(at(world, '2026-09-07T10:15') + index * 40_000)
+    const pupil = await buildAccount(world, 'pupil', name)
+    pupils.set(name, pupil)
+    for (const built of classes) {
+      if (built === classes[0] && NOT_IN_YET.includes(name)) continue
+      await takePlace(world, built, name, pupil)
+    }
+  }
+  return pupils
+}
+
+async function letFamiliesIn(world: World, clock: StandingClock, classes: readonly BuiltClass[]) {
+  const families = new Map<string, Viewer>()
+  for (const [index, [name, children]] of Object.entries(FAMILIES).entries()) {
+    clock.moveTo(at(world, '2026-09-08T20:30') + index * 3 * HOUR)
+    const family = await buildAccount(world, 'family', name)
+    families.set(name, family)
+    for (const child of children) for (const built of classes) await follow(world, built, child, family)
+  }
+  return families
+}
+
+async function postAll(
+  world: World,
+  clock: StandingClock,
+  built: BuiltClass,
+  plan: PlannedClass,
+): Promise<Posted[]> {
+  const posted: Posted[] = []
+  for (const [topic, works] of Object.entries(plan.topics)) {
+    clock.moveTo(at(world, '2026-09-07T09:00'))
+    const topicId = await buildTopic(world, built, topic)
+    for (const { posted: when, answers: _, ...form } of works) {
+      clock.moveTo(at(world, when))
+      const id = await buildWork(world, built, { topicId, ...form })
+      const planned = works.find(one => one.title === form.title)
+      if (planned) posted.push({ id, plan: planned })
+    }
+  }
+  return posted
+}
+
+/** Pieces that are written by hand further down. */
+const BY_HAND: Readonly<Record<string, readonly string[]>> = {
+  'Ada Moreno': [
+    'Soil jar drawing',
+    'Bean height chart',
+    'Rainfall log, days 1–5',
+    'Why the hill is wetter than the harbour',
+    'Means from a table',
+    'The quay at low tide',
+    'Plan one square metre',
+    'Area of an odd leaf',
+    'A room without its people',
+  ],
+  'Milo Traub': ['Rainfall log, days 1–5'],
+  'Hana Birk': ['Rainfall log, days 1–5'],
+  'Kit Solano': ['Soil jar drawing', 'Rainfall log, days 1–5'],
+  'Chidi Larsen': ['Soil jar drawing', 'Rainfall log, days 1–5'],
+  'Ewan Sato': ['Seed packet detective', 'Rainfall log, days 1–5'],
+}
+
+type Working = {
+  readonly teaching: Teaching
+  readonly pupils: ReadonlyMap<string, Viewer>
+  readonly seeded: Seeded
+}
+
+async function letThemWork(
+  world: World,
+  clock: StandingClock,
+  { teaching, pupils, seeded }: Working,
+): Promise<void> {
+  const { built, works, marker } = teaching
+  for (const { id, plan } of works) {
+    for (const name of PUPILS) {
+      const pupil = pupils.get(name)
+      const absent = built.places.get(name) === undefined || (plan.opens && at(world, plan.opens) > DEMO_NOW)
+      const notIn =
+        NOT_IN_YET.includes(name) && teaching.works.some(one => one.plan.title === 'Build a rain gauge')
+      if (!pupil || absent || notIn || BY_HAND[name]?.includes(plan.title)) continue
+      await oneWorks(world, clock, { built, plan, id, name, pupil, marker, seeded })
+    }
+  }
+}
+
+type OneWorks = {
+  readonly built: BuiltClass
+  readonly plan: PlannedWork
+  readonly id: WorkId
+  readonly name: string
+  readonly pupil: Viewer
+  readonly marker: Viewer
+  readonly seeded: Seeded
+}
+
+const PRAISE = [
+  'Careful work. Next time, say how sure you are.',
+  'Clear and complete. I like that you said what went wrong.',
+  'Good start. Show one line of working for each step.',
+  'You noticed something nobody else did. Label the units.',
+  'Well observed. What would you measure next?',
+]
+
+async function oneWorks(world: World, clock: StandingClock, one: OneWorks): Promise<void> {
+  const { built, plan, id, name, pupil, seeded } = one
+  const due = at(world, plan.due)
+  const posted = at(world, plan.posted)
+  const luck = seeded.next()
+  const past = due < DEMO_NOW
+  if (!plan.answers.length || luck > (past ? 0.95 : 0.62)) return
+  const lateBy = past && luck > 0.86 ? seeded.whole(2, 40) * HOUR : 0
+  const last = Math.min(DEMO_NOW - 20 * 60_000, lateBy ? due + lateBy : due - 10 * 60_000)
+  const closes = plan.closes ? at(world, plan.closes) : Number.POSITIVE_INFINITY
+  const handedInAt = lateBy ? last : posted + Math.floor((0.5 + seeded.next() / 2) * (last - posted))
+  if (handedInAt >= closes || handedInAt >= DEMO_NOW) return
+  const address = pieceOf(built, id, name)
+  clock.moveTo(handedInAt - seeded.whole(15, 50) * 60_000)
+  const begun = clock.now() > posted ? clock.now() : posted + 60_000
+  clock.moveTo(begun)
+  const handInToo = past || luck < 0.42
+  await writeCopy(world, pupil, address, { html: seeded.pick(plan.answers), handInToo })
+  if (handInToo) await markIt(world, clock, one, begun)
+}
+
+async function markIt(world: World, clock: StandingClock, one: OneWorks, handedInAt: number): Promise<void> {
+  const { built, plan, id, name, marker, seeded } = one
+  const markedAt = Math.max(handedInAt, at(world, plan.due)) + seeded.whole(16, 60) * HOUR
+  if (markedAt >= DEMO_NOW || seeded.next() < 0.06) return
+  clock.moveTo(markedAt)
+  const points = plan.points ? Number(plan.points) : null
+  const mark = points === null ? null : String(Math.round(points * (0.55 + 0.45 * seeded.next()) * 2) / 2)
+  await handBack(world, marker, pieceOf(built, id, name), { number: 1, mark, feedback: seeded.pick(PRAISE) })
+}
+
+/** Ada's week, as the pictures of the design show it. */
+async function adasWeek(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+  const { garden, numbers, words, work, teachers } = school
+  const ada = pupilOf(school, 'Ada Moreno')
+  const beans = pieceOf(garden, work('Bean height chart'), 'Ada Moreno')
+  clock.moveTo(at(world, '2026-10-07T18:10'))
+  await writeCopy(world, ada, beans, {
+    html: '<p>Day 1: 2 mm, day 3: 9 mm, day 5: 21 mm, day 7: 40 mm. The line bends upwards, so it grows faster every day.</p>',
+    handInToo: true,
+  })
+  clock.moveTo(at(world, '2026-10-13T18:02'))
+  const feedback = 'Your axis starts at zero, good. Now label the unit.'
+  await handBack(world, teachers.varga, beans, { number: 1, mark: '8.5', feedback })
+
+  const log = pieceOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
+  clock.moveTo(at(world, '2026-10-12T16:05'))
+  const version = await writeCopy(world, ada, log, { html: ADAS_LOG.replace('<p>3</p>', '<p></p>') })
+  clock.moveTo(at(world, '2026-10-12T16:12'))
+  await writeNote(world, ada, log, 'Is 0 mm a reading or should I leave it out?')
+  clock.moveTo(at(world, '2026-10-12T16:40'))
+  await writeCopy(world, ada, log, { html: ADAS_LOG, base: version })
+  await addBytes(world, ada, log, { name: 'my rain gauge.png', bytes: await picture(GAUGE) })
+  await writeCopy(world, ada, log, { html: ADAS_LOG, base: version + 1, handInToo: true })
+  clock.moveTo(at(world, '2026-10-13T17:55'))
+  await takeBack(world, ada, log)
+  clock.moveTo(at(world, '2026-10-13T18:02'))
+  await writeCopy(world, ada, log, {
+    html: ADAS_LOG.replace('is not typical', 'is <strong>not typical</strong>'),
+    base: version + 1,
+    handInToo: true,
+  })
+
+  const means = pieceOf(numbers, work('Means from a table'), 'Ada Moreno')
+  clock.moveTo(at(world, '2026-10-13T19:10'))
+  await writeCopy(world, ada, means, { html: '<p>1) 24 ÷ 4 = 6.</p><p>2) 35 ÷ 5 = 7.</p>' })
+
+  const quay = pieceOf(words, work('The quay at low tide'), 'Ada Moreno')
+  clock.moveTo(at(world, '2026-09-29T17:20'))
+  await writeCopy(world, ada, quay, {
+    html: '<p>Mud breathes out when the water leaves.</p>',
+    handInToo: true,
+  })
+  clock.moveTo(at(world, '2026-10-12T12:30'))
+  await tryAgain(world, teachers.varga, quay, {
+    number: 1,
+    by: '2026-10-19T17:00',
+    feedback: 'A strong first sentence! Give me four more, with smell and sound.',
+  })
+}
+
+/** One of each state that chance would not bring. */
+async function oddCases(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+  const { garden, work, teachers } = school
+  const log = work('Rainfall log, days 1–5')
+  clock.moveTo(at(world, '2026-10-12T09:10'))
+  await plainMove(world, teachers.varga, pieceOf(garden, log, 'Milo Traub'), 'excuse')
+  const hana = pieceOf(garden, log, 'Hana Birk')
+  await writeCopy(world, pupilOf(school, 'Hana Birk'), hana, {
+    html: '<p>Mon 4, Tue 10</p>',
+    handInToo: true,
+  })
+  clock.moveTo(at(world, '2026-10-14T08:50'))
+  await takeBack(world, pupilOf(school, 'Hana Birk'), hana)
+  const jar = work('Soil jar drawing')
+  clock.moveTo(at(world, '2026-10-14T11:30'))
+  const chidi = pieceOf(garden, jar, 'Chidi Larsen')
+  await addBytes(world, pupilOf(school, 'Chidi Larsen'), chidi, {
+    name: 'jar.png',
+    bytes: await picture(JAR),
+  })
+  await writeCopy(world, pupilOf(school, 'Chidi Larsen'), chidi, {
+    html: '<p>Sorry, my jar broke and I had to start over. Sand 20 mm, clay 9 mm.</p>',
+    handInToo: true,
+  })
+  clock.moveTo(at(world, '2026-10-13T09:05'))
+  await plainMove(world, teachers.varga, pieceOf(garden, jar, 'Kit Solano'), 'receive')
+  clock.moveTo(at(world, '2026-10-14T12:05'))
+  const ewan = pieceOf(garden, log, 'Ewan Sato')
+  await writeCopy(world, pupilOf(school, 'Ewan Sato'), ewan, { html: '<p>Mon 4</p>' })
+  await writeNote(
+    world,
+    pupilOf(school, 'Ewan Sato'),
+    ewan,
+    'I was ill on Tuesday. May I use Ada’s reading for that day?',
+  )
+}
+
+async function talk(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+  const { garden, numbers, words, teachers } = school
+  const say = async (built: BuiltClass, by: Viewer, when: string, html: string) => {
+    clock.moveTo(at(world, when))
+    return (await writeNotice(world, by, built.classId, html)).noticeId
+  }
+  const answer = async (
+    built: BuiltClass,
+    noticeId: Awaited<ReturnType<typeof say>>,
+    name: string,
+    when: string,
+    text: string,
+  ) => {
+    clock.moveTo(at(world, when))
+    await replyToNotice(world, pupilOf(school, name), { classId: built.classId, noticeId }, text)
+  }
+  await say(
+    garden,
+    teachers.varga,
+    '2026-09-07T09:20',
+    '<p>Welcome to <strong>Garden Science</strong>. Everything we do this term stands here: the work under its topic, the news in Talk.</p>',
+  )
+  const boots = await say(
+    garden,
+    teachers.varga,
+    '2026-10-12T08:15',
+    '<p>On <strong>Thursday</strong> we read the gauges on the hill. Bring boots and a coat, whatever the sky says.</p>',
+  )
+  await answer(garden, boots, 'Lena Osei', '2026-10-12T12:31', 'Can we bring our own gauge?')
+  await answer(
+    garden,
+    boots,
+    'Goran Pell',
+    '2026-10-12T12:40',
+    'My boots have a hole. Do we have spare ones?',
+  )
+  clock.moveTo(at(world, '2026-10-12T13:05'))
+  await replyToNotice(
+    world,
+    teachers.varga,
+    { classId: garden.classId, noticeId: boots },
+    'Yes to both: own gauges are welcome, and there are spare boots in the shed.',
+  )
+  await answer(garden, boots, 'Nia Falk', '2026-10-14T12:20', 'What time are we back?')
+  const seeds = await say(
+    garden,
+    teachers.varga,
+    '2026-10-14T14:10',
+    '<p>The broad beans have arrived. Each of you gets five: look at the list by the door.</p>',
+  )
+  await answer(garden, seeds, 'Oskar Lind', '2026-10-14T15:02', 'Mine are purple!')
+  await say(numbers, teachers.bell, '2026-10-13T09:00', '<p>Bring a leaf with an odd shape on Monday.</p>')
+  await say(
+    words,
+    teachers.varga,
+    '2026-10-13T15:30',
+    '<p>Year 2 is looking forward to your reading. We practise on Friday.</p>',
+  )
+  clock.moveTo(at(world, '2026-10-14T15:50'))
+  await openDoor(world, teachers.varga, garden.classId, { minutes: 60 })
+}
+
+function pupilOf(school: DemoSchool, name: string): Viewer {
+  const pupil = school.pupils.get(name)
+  if (!pupil) throw new Error(`${name} is not in the school`)
+  return pupil
+}
+
+const picture = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer()
+
+const GAUGE = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="640">
+  <rect width="480" height="640" fill="#dfe9e4"/><rect y="520" width="480" height="120" fill="#8a9a6b"/>
+  <path d="M150 90 h180 l-60 130 v0 h-60 z" fill="#b9d3dd" stroke="#2f5d6e" stroke-width="5"/>
+  <path d="M165 150 v400 h150 v-400" fill="#eef6f8" stroke="#2f5d6e" stroke-width="6"/>
+  <rect x="168" y="430" width="144" height="117" fill="#6fa7bd"/>
+  ${Array.from({ length: 12 }, (_, n) => `<path d="M300 ${540 - n * 30} h-${n % 2 ? 20 : 36}" stroke="#20302c" stroke-width="4"/>`).join('')}
+</svg>`
+
+const JAR = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="600">
+  <rect width="480" height="600" fill="#efe6d4"/>
+  <rect x="120" y="80" width="240" height="460" rx="30" fill="#f4f8f8" stroke="#55635e" stroke-width="6"/>
+  <rect x="124" y="300" width="232" height="50" fill="#b9a27c"/><rect x="124" y="350" width="232" height="60" fill="#9a7d52"/>
+  <rect x="124" y="410" width="232" height="70" fill="#c9ae7b"/><rect x="124" y="480" width="232" height="55" fill="#6f6250"/>
+</svg>`

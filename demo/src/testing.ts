@@ -1,0 +1,122 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import {
+  addressOf,
+  type BodyOf,
+  type ParamsOf,
+  type ReplyOf,
+  type Route,
+  type RouteName,
+  routes,
+  type WireError,
+} from '@oppen/contract'
+import { standingClock } from '@oppen/server/clock'
+import { type Listening, listen } from '@oppen/server/listen'
+import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
+import type { World } from '@oppen/server/world'
+import { Seeded } from './random.js'
+import { DEMO_NOW, DEMO_SCHOOL } from './school.js'
+
+export type TestServer = {
+  readonly world: World
+  readonly clock: ReturnType<typeof standingClock>
+  readonly address: string
+  readonly folder: string
+  readonly person: () => Person
+  readonly stop: () => Promise<void>
+}
+
+/** A real server on a free port over a real file in a new folder; its clock stands until it is moved. */
+export async function testServer(options: Partial<WorldOptions> = {}): Promise<TestServer> {
+  const folder = options.folder ?? (await mkdtemp(join(tmpdir(), 'oppen-')))
+  const clock = standingClock(DEMO_NOW)
+  const random = new Seeded(1).bytes
+  const world = await openWorld({
+    folder,
+    school: DEMO_SCHOOL,
+    clock,
+    random,
+    hashing: QUICK_HASHING,
+    ...options,
+  })
+  const listening: Listening = await listen(world, { port: 0 })
+  const stop = async () => {
+    await listening.stop()
+    await rm(folder, { recursive: true, force: true })
+  }
+  return {
+    world,
+    clock,
+    address: listening.address,
+    folder,
+    person: () => new Person(listening.address),
+    stop,
+  }
+}
+
+export type Answer<T> = {
+  readonly status: number
+  readonly reply: T
+  readonly error: WireError['error'] | undefined
+}
+
+type RouteOf<N extends RouteName> = (typeof routes)[N]
+
+/** Somebody with a browser: asks by routes of the contract, keeps cookies, and checks each reply's shape. */
+export class Person {
+  cookie = ''
+  readonly #address: string
+
+  constructor(address: string) {
+    this.#address = address
+  }
+
+  /** Asks, whatever the answer is. */
+  async ask<N extends RouteName>(
+    name: N,
+    params: ParamsOf<RouteOf<N>>,
+    body?: BodyOf<RouteOf<N>>,
+  ): Promise<Answer<ReplyOf<RouteOf<N>>>> {
+    const spec = routes[name] as Route
+    const response = await this.fetch(addressOf(spec, params as never), {
+      method: spec.method,
+      ...(body !== undefined && {
+        body: JSON.stringify(body),
+        headers: { 'content-type': 'application/json' },
+      }),
+    })
+    const text = await response.text()
+    const json = text ? JSON.parse(text) : undefined
+    if (!response.ok) return { status: response.status, reply: undefined as never, error: json.error }
+    const reply = (spec.reply ? spec.reply.parse(json) : json) as ReplyOf<RouteOf<N>>
+    return { status: response.status, reply, error: undefined }
+  }
+
+  /** Asks for what must be given; throws with the refusal otherwise. */
+  async get<N extends RouteName>(
+    name: N,
+    params: ParamsOf<RouteOf<N>>,
+    body?: BodyOf<RouteOf<N>>,
+  ): Promise<ReplyOf<RouteOf<N>>> {
+    const { reply, error, status } = await this.ask(name, params, body)
+    if (error) throw new Error(`${name} answered ${status} ${JSON.stringify(error)}`)
+    return reply
+  }
+
+  async signIn(userName: string, secret = 'tern-hollow'): Promise<this> {
+    await this.get('signIn', {}, { userName, secret })
+    return this
+  }
+
+  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    const headers = {
+      ...(init.headers as Record<string, string>),
+      ...(this.cookie && { cookie: this.cookie }),
+    }
+    const response = await fetch(`${this.#address}${path}`, { ...init, headers })
+    const set = response.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0] ?? ''
+    return response
+  }
+}

@@ -1,0 +1,69 @@
+import express, { type Express } from 'express'
+import { pinoHttp } from 'pino-http'
+import { accountHandlers } from './features/accounts/routes.js'
+import { classHandlers } from './features/classes/routes.js'
+import { joiningHandlers } from './features/joining/routes.js'
+import { liveHandlers } from './features/live/routes.js'
+import { markingHandlers } from './features/marking/routes.js'
+import { progressHandlers } from './features/progress/routes.js'
+import { talkHandlers } from './features/talk/routes.js'
+import { todayHandlers } from './features/today/routes.js'
+import { workHandlers } from './features/work/routes.js'
+import { BODY_LIMIT_MB, replyToErrors } from './http/errors.js'
+import { pages } from './http/pages.js'
+import { sameSiteOnly, securityHeaders } from './http/security.js'
+import { type Handlers, serveAll } from './http/serve.js'
+import { Refused } from './refusal.js'
+import type { World } from './world.js'
+
+const handlers: Handlers = {
+  ...accountHandlers,
+  ...joiningHandlers,
+  ...classHandlers,
+  ...workHandlers,
+  ...markingHandlers,
+  ...talkHandlers,
+  ...todayHandlers,
+  ...progressHandlers,
+  ...liveHandlers,
+}
+
+export type AppOptions = {
+  /** The folder of the built screens; none in tests of the server alone. */
+  readonly webFolder?: string
+  /** How many proxies stand before the server; their word on the caller's address is taken. */
+  readonly proxies?: number
+}
+
+/** The whole of the server over a world. */
+export function createApp(world: World, { webFolder, proxies = 0 }: AppOptions = {}): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.disable('etag')
+  app.set('trust proxy', proxies)
+  if (world.log.isLevelEnabled('info')) app.use(pinoHttp({ logger: world.log, serializers: QUIET }))
+  app.get('/healthz', async (_, response) => {
+    await world.db.row('select 1 as alive')
+    response.json({ alive: true })
+  })
+  app.use(securityHeaders())
+  app.use('/api', (_, response, next) => {
+    response.set('cache-control', 'no-store')
+    next()
+  })
+  app.use(sameSiteOnly)
+  app.use(express.json({ limit: `${BODY_LIMIT_MB}mb` }))
+  app.use(serveAll(world, handlers))
+  app.use('/api', () => {
+    throw new Refused('not_found')
+  })
+  if (webFolder) app.use(pages(webFolder))
+  app.use(replyToErrors(world.log))
+  return app
+}
+
+/** Neither cookies nor what people wrote belongs in a log. */
+const QUIET = {
+  req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({ id, method, url }),
+  res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+}

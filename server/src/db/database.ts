@@ -1,0 +1,138 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import pLimit from 'p-limit'
+import { QueryTypes, Sequelize } from 'sequelize'
+import { defineTable, type Table, type TableModel } from './table.js'
+
+export type Bind = Readonly<Record<string, string | number | null>>
+
+type Write = { readonly after: (() => void)[] }
+
+export type DatabaseOptions = {
+  /** The SQLite file; made where it does not exist. */
+  readonly file: string
+  /** Called with each statement, for counting in tests and benches. */
+  readonly onStatement?: (sql: string) => void
+}
+
+const READERS = 2
+const READ_ONLY = 1
+
+/**
+ * One SQLite file: one connection that writes, one command at a time, and two that only read. All commands go
+ * through one queue and run in a transaction begun IMMEDIATE, so that reading before writing is safe; reads
+ * outside of a command go side by side with it on their own connections.
+ */
+export class Database {
+  /** Counts the commands that were kept. What was read before may be out of date once it has changed. */
+  generation = 0
+  readonly #writer: Sequelize
+  readonly #readers: Sequelize[] = []
+  readonly #queue = pLimit(1)
+  readonly #current = new AsyncLocalStorage<Write>()
+  readonly #models = new Map<string, TableModel<object>>()
+  readonly #options: DatabaseOptions
+  #turn = 0
+
+  private constructor(options: DatabaseOptions) {
+    this.#options = options
+    this.#writer = connect(options)
+  }
+
+  /** Opens the file for writing; `readAlso` opens the readers once the tables are there. */
+  static async open(options: DatabaseOptions): Promise<Database> {
+    const db = new Database(options)
+    await db.#writer.query('PRAGMA journal_mode = WAL')
+    await db.#writer.query('PRAGMA synchronous = FULL')
+    await db.#writer.query('PRAGMA busy_timeout = 5000')
+    return db
+  }
+
+  /** For migrations alone. */
+  get sequelize(): Sequelize {
+    return this.#writer
+  }
+
+  async openReaders(): Promise<void> {
+    for (let n = 0; n < READERS; n++) {
+      const reader = connect(this.#options, { mode: READ_ONLY })
+      await reader.query('PRAGMA busy_timeout = 5000')
+      this.#readers.push(reader)
+    }
+  }
+
+  /**
+   * Runs one command as one transaction, after those before it. What the command throws undoes all of it.
+   * Inside another command it is part of that one.
+   */
+  write<T>(command: () => Promise<T>): Promise<T> {
+    if (this.#current.getStore()) return command()
+    return this.#queue(() => this.#transaction(command))
+  }
+
+  async #transaction<T>(command: () => Promise<T>): Promise<T> {
+    const write: Write = { after: [] }
+    await this.#writer.query('BEGIN IMMEDIATE')
+    let result: T
+    try {
+      result = await this.#current.run(write, command)
+      await this.#writer.query('COMMIT')
+    } catch (error) {
+      await this.#writer.query('ROLLBACK')
+      throw error
+    }
+    this.generation++
+    for (const effect of write.after) effect()
+    return result
+  }
+
+  /** Runs an effect once the current command is on disk, never if it is undone. */
+  afterCommit(effect: () => void): void {
+    const write = this.#current.getStore()
+    if (!write) throw new Error('afterCommit belongs inside a write')
+    write.after.push(effect)
+  }
+
+  /** The model of a table, for commands; only inside of `write`. */
+  model<Row extends object>(table: Table<Row>): TableModel<Row> {
+    if (!this.#current.getStore()) throw new Error(`the model of ${table.name} belongs inside a write`)
+    const known = this.#models.get(table.name) ?? (defineTable(this.#writer, table) as TableModel<object>)
+    this.#models.set(table.name, known)
+    return known as unknown as TableModel<Row>
+  }
+
+  /** All rows of a query, as plain objects. Inside of a command it reads what the command has written. */
+  rows<T extends object>(sql: string, bind: Bind = {}): Promise<T[]> {
+    return this.#side().query<T>(sql, { bind: { ...bind }, type: QueryTypes.SELECT })
+  }
+
+  /** The first row of a query, if there is one. */
+  async row<T extends object>(sql: string, bind: Bind = {}): Promise<T | undefined> {
+    const [row] = await this.rows<T>(sql, bind)
+    return row
+  }
+
+  /** The JSON that a query writes in its one column named `json`; undefined where it finds nothing. */
+  async json(sql: string, bind: Bind = {}): Promise<string | undefined> {
+    const row = await this.row<{ json: string | null }>(sql, bind)
+    return row?.json ?? undefined
+  }
+
+  #side(): Sequelize {
+    if (this.#current.getStore()) return this.#writer
+    this.#turn = (this.#turn + 1) % Math.max(1, this.#readers.length)
+    return this.#readers[this.#turn] ?? this.#writer
+  }
+
+  async close(): Promise<void> {
+    await this.#queue(() => Promise.all([...this.#readers, this.#writer].map(one => one.close())))
+  }
+}
+
+function connect({ file, onStatement }: DatabaseOptions, dialectOptions?: { mode: number }): Sequelize {
+  return new Sequelize({
+    dialect: 'sqlite',
+    storage: file,
+    logging: onStatement ?? false,
+    ...(dialectOptions && { dialectOptions }),
+  })
+}

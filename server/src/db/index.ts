@@ -1,0 +1,15 @@
+import { Database, type DatabaseOptions } from './database.js'
+import { migrator } from './migrate.js'
+
+/** Opens the database with all its tables in their newest form. */
+export async function openDatabase(options: DatabaseOptions): Promise<Database> {
+  const db = await Database.open(options)
+  await migrator(db).up()
+  await db.openReaders()
+  return db
+}
+
+export type { Bind, DatabaseOptions } from './database.js'
+export { Database } from './database.js'
+export * from './json.js'
+export * from './table.js'

@@ -1,0 +1,51 @@
+import { FILE_LIMITS } from '@oppen/contract'
+import busboy from 'busboy'
+import type { Request } from 'express'
+import { Refused } from '../../refusal.js'
+import type { FileStore, Stored } from './store.js'
+
+export type Upload = Stored & { readonly name: string }
+
+const NAME_LENGTH = 120
+
+/** The name of a file without folders and invisible characters, as people may see it. */
+export function tidyFileName(name: string): string {
+  const tidy = name
+    .normalize('NFC')
+    .replace(/^.*[/\\]/, '')
+    .replace(/[\p{Cc}\p{Cf}]/gu, '')
+    .trim()
+  return [...tidy].slice(-NAME_LENGTH).join('') || 'file'
+}
+
+/** Streams the one file of a multipart request into the store. Refuses what the store does, and `file_cut`. */
+export function receive(store: FileStore, request: Request): Promise<Upload> {
+  return new Promise((resolve, reject) => {
+    let taken: Promise<Upload> | undefined
+    const cut = () => reject(new Refused('file_cut'))
+    const form = parser(request, reject)
+    if (!form) return
+    form.on('file', (_, stream, info) => {
+      const name = tidyFileName(info.filename ?? '')
+      taken = store.take(stream, name).then(stored => ({ ...stored, name }))
+      taken.catch(reject)
+    })
+    form.on('close', () => (taken ? taken.then(resolve, reject) : cut()))
+    form.on('error', cut)
+    request.on('aborted', () => form.destroy(new Error('cut off')))
+    request.pipe(form)
+  })
+}
+
+function parser(request: Request, reject: (reason: Refused) => void): busboy.Busboy | undefined {
+  try {
+    return busboy({
+      headers: request.headers,
+      defParamCharset: 'utf8',
+      limits: { files: 1, fileSize: FILE_LIMITS.size },
+    })
+  } catch {
+    reject(new Refused('body_unreadable'))
+    return undefined
+  }
+}

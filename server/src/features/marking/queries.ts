@@ -1,0 +1,18 @@
+import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { newNotes, STANDING, WORK_LINE } from '../work/lines.js'
+
+const MARKING = `select ${jsonObject({
+  className: 'c.name',
+  topicName: '(select name from topics where id = w.topic_id)',
+  work: jsonObject(WORK_LINE),
+  rows: jsonArray(
+    jsonObject({ placeId: 'p.id', name: 'p.name', standing: STANDING, newNotes: newNotes('p.id') }),
+    `from places p left join pieces i on i.work_id = w.id and i.place_id = p.id
+     where p.class_id = w.class_id order by p.name`,
+  ),
+})} as json from works w join classes c on c.id = w.class_id where w.id = $workId and w.class_id = $classId`
+
+/** All pupils of a class and where each stands with one piece of work. */
+export const markingJson = (db: Database, classId: ClassId, workId: WorkId, viewer: AccountId) =>
+  db.json(MARKING, { classId, workId, viewer })

@@ -1,0 +1,76 @@
+import { readMark } from '@oppen/core/marks'
+import type { Viewer } from '@oppen/core/permissions'
+import { LIMITS } from '@oppen/core/texts'
+import type { MoveKind, Standing } from '@oppen/core/work'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { findPiece, type PieceAddress, record } from '../work/moves.js'
+import { readTime } from '../work/posting.js'
+
+export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
+
+/**
+ * Hands back with a mark, feedback, both or neither. Refuses `hand_in_changed` where the pupil has handed in
+ * again or taken back since the teacher looked, and what `readMark` refuses.
+ */
+export async function handBack(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  asked: HandBack,
+): Promise<Standing> {
+  const feedback = readFeedback(asked.feedback)
+  return world.db.write(async () => {
+    const piece = await findPiece(world, address)
+    sameHandIn(piece.standing, asked.number)
+    const mark = asked.mark === null ? null : markFor(piece.points, asked.mark)
+    const move = { kind: 'handBack', at: world.clock.now(), mark } as const
+    return record(world, address, move, { by: viewer.accountId, feedback })
+  })
+}
+
+function markFor(points: number | null, typed: string): number {
+  if (points === null) throw new Refused('mark_without_points', undefined, 'mark')
+  return take(readMark(typed, points), 'mark')
+}
+
+export type TryAgain = { readonly number: number; readonly by: string | null; readonly feedback: string }
+
+/** Asks for the work to be tried again, by a new time or without one. */
+export async function tryAgain(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  asked: TryAgain,
+): Promise<Standing> {
+  const feedback = readFeedback(asked.feedback)
+  const by = readTime(world, asked.by, 'by')
+  return world.db.write(async () => {
+    const piece = await findPiece(world, address)
+    sameHandIn(piece.standing, asked.number)
+    const move = { kind: 'tryAgain', at: world.clock.now(), by: by?.at ?? null } as const
+    return record(world, address, move, { by: viewer.accountId, feedback })
+  })
+}
+
+function sameHandIn(standing: Standing, number: number): void {
+  if (standing.handIns !== number) throw new Refused('hand_in_changed', { number: standing.handIns })
+}
+
+function readFeedback(text: string): string {
+  const trimmed = text.trim()
+  if (trimmed.length <= LIMITS.feedback) return trimmed
+  throw new Refused('text_long', { what: 'feedback', most: LIMITS.feedback, got: trimmed.length }, 'feedback')
+}
+
+/** Makes a move that needs nothing more: excuse, include, receive, unreceive. */
+export function plainMove(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  kind: Exclude<MoveKind, 'handBack' | 'tryAgain'>,
+): Promise<Standing> {
+  return world.db.write(() =>
+    record(world, address, { kind, at: world.clock.now() }, { by: viewer.accountId }),
+  )
+}

@@ -1,0 +1,36 @@
+import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+
+/** How the looks of a person at the talk of a class are named. */
+export const talkLook = (classId: ClassId): string => `talk:${classId}`
+
+const repliesJson = jsonArray(
+  jsonObject({
+    id: 'r.id',
+    by: 'b.shown_name',
+    mine: jsonBoolean('r.by_account = $viewer'),
+    byTeacher: jsonBoolean("b.kind = 'teacher'"),
+    text: 'r.text',
+    at: 'r.at',
+  }),
+  'from notice_replies r join accounts b on b.id = r.by_account where r.notice_id = n.id and $replies = 1 order by r.at, r.rowid',
+)
+
+const TALK = `select ${jsonObject({
+  className: 'c.name',
+  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+  notices: jsonArray(
+    jsonObject({ id: 'n.id', by: 'a.shown_name', html: 'n.html', at: 'n.at', replies: repliesJson }),
+    'from notices n join accounts a on a.id = n.by_account where n.class_id = c.id order by n.at desc, n.rowid desc limit 100',
+  ),
+})} as json from classes c where c.id = $classId`
+
+/** The notices of a class, newest first; replies name pupils, so whoever may not see those gets none. */
+export const talkJson = (db: Database, classId: ClassId, viewer: AccountId, replies: boolean) =>
+  db.json(TALK, { classId, viewer, look: talkLook(classId), replies: replies ? 1 : 0 })
+
+export const noticeOfClass = (db: Database, classId: ClassId, noticeId: NoticeId) =>
+  db.row<{ id: NoticeId }>('select id from notices where id = $noticeId and class_id = $classId', {
+    noticeId,
+    classId,
+  })

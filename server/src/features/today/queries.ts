@@ -1,0 +1,88 @@
+import type { AccountId, Instant } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+import { counts, newNotes, STANDING, WORK_LINE } from '../work/lines.js'
+
+const DAY = 86_400_000
+/** What came back or closed stays on Today for so long; Progress has all of it. */
+const KEPT = 14 * DAY
+
+const piecesJson = jsonArray(
+  jsonObject({
+    classId: 'c.id',
+    className: 'c.name',
+    placeId: 'm.place_id',
+    child: 'm.child',
+    work: jsonObject(WORK_LINE),
+    standing: STANDING,
+    feedback: 'i.feedback',
+    newNotes: `iif(m.own, ${newNotes('m.place_id')}, 0)`,
+  }),
+  `from mine m join classes c on c.id = m.class_id join works w on w.class_id = c.id
+   left join pieces i on i.work_id = w.id and i.place_id = m.place_id
+   where case coalesce(i.phase, 'untouched')
+     when 'handedBack' then i.handed_back_at > $since
+     when 'withTeacher' then 1
+     when 'tryAgain' then 1
+     when 'excused' then 0
+     when 'received' then 0
+     else coalesce(w.closes_at, $now) >= $since end
+   order by w.due_at, w.posted_at, w.id`,
+)
+
+const PLACES = '(select count(*) from places p where p.class_id = c.id)'
+const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null and (d.closes_at is null or d.closes_at > $now)`
+
+const workOfTeacher = jsonArray(
+  `json_patch(${jsonObject({ ...WORK_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.counts)`,
+  `from (select w.*, ${counts(PLACES)} as counts, ${newNotes()} as new_notes,
+           (select min(handed_in_at) from pieces where work_id = w.id and phase = 'withTeacher') as oldest_at
+         from works w where w.class_id = c.id) w
+   where w.new_notes > 0 or w.oldest_at is not null or w.due_at between $since and $ahead
+   order by w.due_at, w.posted_at, w.id`,
+)
+
+const teachingJson = jsonArray(
+  jsonObject({
+    classId: 'c.id',
+    className: 'c.name',
+    pupils: PLACES,
+    claimed: '(select count(account_id) from places p where p.class_id = c.id)',
+    doorOpen: jsonBoolean(`exists (select 1 ${OPEN_DOOR})`),
+    doorClosesAt: `(select closes_at ${OPEN_DOOR} order by opened_at desc limit 1)`,
+    works: workOfTeacher,
+  }),
+  'from teachers t join classes c on c.id = t.class_id where t.account_id = $viewer order by c.made_at, c.id',
+)
+
+const noticesJson = jsonArray(
+  jsonObject({
+    classId: 'c.id',
+    className: 'c.name',
+    by: 'a.shown_name',
+    html: 'n.html',
+    at: 'n.at',
+    isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
+  }),
+  `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
+   left join looks l on l.account_id = $viewer and l.what = 'talk:' || c.id
+   where n.at > $since and c.id in (select class_id from mine
+     union select class_id from teachers where account_id = $viewer)
+   order by n.at desc limit 6`,
+)
+
+const TODAY = `with mine as materialized (
+    select id as place_id, class_id, account_id as child, 1 as own from places where account_id = $viewer
+    union all
+    select p.id, p.class_id, coalesce(p.account_id, p.id), 0
+    from family_links f join places p on p.id = f.place_id where f.account_id = $viewer)
+  select ${jsonObject({
+    now: '$now',
+    lookedAt: "(select at from looks where account_id = $viewer and what = 'today')",
+    pieces: piecesJson,
+    teaching: teachingJson,
+    notices: noticesJson,
+  })} as json`
+
+/** Everything that Today shows, for whoever it is. */
+export const todayJson = (db: Database, viewer: AccountId, now: Instant) =>
+  db.json(TODAY, { viewer, now, since: now - KEPT, ahead: now + 7 * DAY })

@@ -1,0 +1,52 @@
+import type { AccountId, HandInId, Instant } from '@oppen/core/ids'
+import { type Move, next, type Standing } from '@oppen/core/work'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { moves, pieces } from './models.js'
+import { type PieceAddress, type PieceNow, pieceNow } from './queries.js'
+
+export type { PieceAddress }
+
+/** The piece as it is now; answers `not_found` where work and place do not belong together. */
+export async function findPiece(world: World, address: PieceAddress): Promise<PieceNow> {
+  const piece = await pieceNow(world.db, address)
+  if (!piece) throw new Refused('not_found')
+  return piece
+}
+
+export type Made = {
+  readonly by: AccountId
+  readonly feedback?: string | null
+  readonly handInId?: HandInId
+}
+
+/** Records one move and brings what the lists show after it; inside a command. Gives the new standing. */
+export async function record(world: World, address: PieceAddress, move: Move, made: Made): Promise<Standing> {
+  const piece = await findPiece(world, address)
+  const standing = take(next(piece.standing, move))
+  const { workId, placeId } = address
+  const number = piece.moves + 1
+  const { by, feedback = null, handInId = null } = made
+  await world.db
+    .model(moves)
+    .create({ workId, placeId, number, byAccount: by, feedback, handInId, ...moveRow(move) })
+  await world.db
+    .model(pieces)
+    .upsert({ workId, placeId, ...standing, feedback: feedback ?? piece.feedback, moves: number })
+  world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+  return standing
+}
+
+function moveRow(move: Move): {
+  kind: Move['kind']
+  at: Instant
+  mark: number | null
+  tryAgainBy: Instant | null
+} {
+  return {
+    kind: move.kind,
+    at: move.at,
+    mark: move.kind === 'handBack' ? move.mark : null,
+    tryAgainBy: move.kind === 'tryAgain' ? move.by : null,
+  }
+}

@@ -1,0 +1,199 @@
+import type { AccountId, ClassId, FileId, HandInId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { Standing, Timing } from '@oppen/core/work'
+import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+import { counts, newNotes, pieceLook, STANDING, TEACHER_NAME, WORK_LINE } from './lines.js'
+
+/** One pupil's piece of one piece of posted work. */
+export type PieceAddress = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+
+const topicsOf = (work: string, join: string) =>
+  `select ${jsonObject({
+    className: 'c.name',
+    topics: jsonArray(
+      jsonObject({
+        id: 't.id',
+        name: 't.name',
+        works: jsonArray(
+          work,
+          `from works w ${join} where w.class_id = $classId and w.topic_id is t.id order by w.posted_at desc, w.id`,
+        ),
+      }),
+      `from (select id, name, position from topics where class_id = $classId
+             union all select null, null, -1 where exists (
+               select 1 from works where class_id = $classId and topic_id is null)) t
+       order by t.position, t.name`,
+    ),
+  })} as json from classes c where c.id = $classId`
+
+const ownLine = jsonObject({ ...WORK_LINE, mine: STANDING, newNotes: newNotes('$placeId'), counts: 'null' })
+const OWN_TOPICS = topicsOf(ownLine, 'left join pieces i on i.work_id = w.id and i.place_id = $placeId')
+
+/** Topics and their work as a pupil sees them, with the own standing. */
+export const ownTopicsJson = (db: Database, classId: ClassId, placeId: PlaceId, viewer: AccountId) =>
+  db.json(OWN_TOPICS, { classId, placeId, viewer })
+
+const taughtLine = jsonObject({
+  ...WORK_LINE,
+  mine: 'null',
+  newNotes: newNotes(),
+  counts: counts('(select count(*) from places where class_id = $classId)'),
+})
+const TAUGHT_TOPICS = topicsOf(taughtLine, '')
+
+/** Topics and their work as a teacher sees them, with how many are in. */
+export const taughtTopicsJson = (db: Database, classId: ClassId, viewer: AccountId) =>
+  db.json(TAUGHT_TOPICS, { classId, viewer })
+
+const fileJson = jsonObject({
+  id: 'f.id',
+  name: 'f.name',
+  type: 'f.type',
+  size: 'f.size',
+  addedAt: 'f.added_at',
+})
+
+const handInsJson = jsonArray(
+  jsonObject({
+    id: 'h.id',
+    number: 'h.number',
+    at: 'h.at',
+    html: 'h.html',
+    files: jsonArray(
+      fileJson,
+      'from hand_in_files x join files f on f.id = x.file_id where x.hand_in_id = h.id order by f.added_at, f.id',
+    ),
+  }),
+  'from hand_ins h where h.work_id = $workId and h.place_id = $placeId order by h.number desc',
+)
+
+const moveFields = {
+  kind: 'm.kind',
+  at: 'm.at',
+  by: 'a.shown_name',
+  mark: 'm.mark',
+  tryAgainBy: 'm.try_again_by',
+  number: '(select h.number from hand_ins h where h.id = m.hand_in_id)',
+}
+const MOVES =
+  'from moves m join accounts a on a.id = m.by_account where m.work_id = $workId and m.place_id = $placeId order by m.number'
+
+const notesJson = jsonArray(
+  jsonObject({
+    id: 'n.id',
+    by: 'a.shown_name',
+    mine: jsonBoolean('n.by_account = $viewer'),
+    byTeacher: jsonBoolean("a.kind = 'teacher'"),
+    text: 'n.text',
+    at: 'n.at',
+  }),
+  'from side_notes n join accounts a on a.id = n.by_account where n.work_id = $workId and n.place_id = $placeId order by n.at, n.rowid',
+)
+
+const head = {
+  className: 'c.name',
+  teacherName: TEACHER_NAME,
+  topicName: '(select name from topics where id = w.topic_id)',
+  pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
+  standing: STANDING,
+  feedback: 'i.feedback',
+}
+
+const FROM_PIECE = `from works w join classes c on c.id = w.class_id
+  join places p on p.class_id = w.class_id and p.id = $placeId
+  left join pieces i on i.work_id = w.id and i.place_id = p.id
+  where w.id = $workId and w.class_id = $classId`
+
+const PIECE = `select ${jsonObject({
+  ...head,
+  work: jsonObject({ ...WORK_LINE, directions: 'w.directions', template: 'w.template' }),
+  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at) from copies
+          where work_id = $workId and place_id = $placeId)`,
+  files: jsonArray(
+    fileJson,
+    'from files f where f.work_id = $workId and f.place_id = $placeId and f.removed_at is null order by f.added_at, f.id',
+  ),
+  handIns: handInsJson,
+  moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
+  notes: notesJson,
+  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+})} as json ${FROM_PIECE}`
+
+/** A piece as its pupil and the teachers see it. */
+export const pieceJson = (db: Database, { classId, workId, placeId }: PieceAddress, viewer: AccountId) =>
+  db.json(PIECE, { classId, workId, placeId, viewer, look: pieceLook(workId, placeId) })
+
+const OUTCOME = `select ${jsonObject({
+  ...head,
+  work: jsonObject({ ...WORK_LINE, directions: 'w.directions' }),
+  moves: jsonArray(jsonObject(moveFields), MOVES),
+})} as json ${FROM_PIECE}`
+
+/** A piece as the pupil's family sees it. */
+export const outcomeJson = (db: Database, { classId, workId, placeId }: PieceAddress) =>
+  db.json(OUTCOME, { classId, workId, placeId })
+
+/** Where a piece stands, its times and whose it is; undefined where work and place are not of one class. */
+export async function pieceNow(db: Database, { classId, workId, placeId }: PieceAddress) {
+  const row = await db.row<{ json: string }>(
+    `select ${jsonObject({
+      standing: STANDING,
+      timing: jsonObject({ opensAt: 'w.opens_at', dueAt: 'w.due_at', closesAt: 'w.closes_at' }),
+      feedback: 'i.feedback',
+      moves: 'coalesce(i.moves, 0)',
+      points: 'w.points',
+      template: 'w.template',
+    })} as json ${FROM_PIECE}`,
+    { classId, workId, placeId },
+  )
+  return row && (JSON.parse(row.json) as PieceNow)
+}
+
+export type PieceNow = {
+  readonly standing: Standing
+  readonly timing: Timing
+  readonly feedback: string | null
+  readonly moves: number
+  readonly points: number | null
+  readonly template: string | null
+}
+
+export const copyOf = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.row<{ html: string; version: number; savedAt: Instant }>(
+    'select html, version, saved_at as savedAt from copies where work_id = $workId and place_id = $placeId',
+    { workId, placeId },
+  )
+
+export const filesOf = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.rows<{ id: FileId }>(
+    'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
+    { workId, placeId },
+  )
+
+export const topicOfClass = (db: Database, classId: ClassId, topicId: TopicId) =>
+  db.row<{ id: TopicId }>('select id from topics where id = $topicId and class_id = $classId', {
+    topicId,
+    classId,
+  })
+
+export const lastTopicPosition = (db: Database, classId: ClassId) =>
+  db.row<{ position: number | null }>(
+    'select max(position) as position from topics where class_id = $classId',
+    {
+      classId,
+    },
+  )
+
+/** Every recorded move of every piece, with what the lists show of it; for checking one against the other. */
+export const allMoves = (db: Database) =>
+  db.rows<{
+    workId: WorkId
+    placeId: PlaceId
+    kind: string
+    at: Instant
+    mark: number | null
+    tryAgainBy: Instant | null
+    handInId: HandInId | null
+  }>(
+    `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId
+     from moves order by work_id, place_id, number`,
+  )

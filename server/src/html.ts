@@ -1,0 +1,39 @@
+import { readText, type TextKind } from '@oppen/core/texts'
+import sanitize from 'sanitize-html'
+import { take } from './refusal.js'
+
+const RULES: sanitize.IOptions = {
+  allowedTags: [
+    ...[
+      'p',
+      'br',
+      'h1',
+      'h2',
+      'h3',
+      'strong',
+      'em',
+      'u',
+      's',
+      'ul',
+      'ol',
+      'li',
+      'blockquote',
+      'hr',
+      'code',
+      'pre',
+      'a',
+    ],
+    ...['table', 'colgroup', 'col', 'thead', 'tbody', 'tr', 'th', 'td'],
+  ],
+  allowedAttributes: { a: ['href'], th: ['colspan', 'rowspan'], td: ['colspan', 'rowspan'], ol: ['start'] },
+  allowedSchemes: ['http', 'https', 'mailto'],
+  disallowedTagsMode: 'discard',
+}
+
+/** Formatted text with nothing in it but formatting: no script, no style, no address that runs. */
+export const clean = (html: string): string => sanitize(html, RULES)
+
+/** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */
+export function readHtml(kind: TextKind, html: string, path: string): string {
+  return clean(take(readText(kind, html), path))
+}

@@ -1,0 +1,52 @@
+import { randomUUID } from 'node:crypto'
+import { ERRORS, type WireError } from '@oppen/contract'
+import type { ErrorRequestHandler, Response } from 'express'
+import type { Logger } from 'pino'
+import { DatabaseError, UniqueConstraintError } from 'sequelize'
+import { Refused } from '../refusal.js'
+import { noteTry } from './tries.js'
+
+/** Turns whatever was thrown into one reply: a refusal of the contract, or a fault with a reference for the log. */
+export function replyToErrors(log: Logger): ErrorRequestHandler {
+  return (error, _request, response, next) => {
+    if (response.headersSent) return next(error)
+    const refusal = refusalOf(error)
+    if (refusal) return send(response, refusal)
+    const reference = randomUUID().slice(0, 8)
+    log.error({ err: error, reference }, 'fault')
+    send(response, new Refused('server_fault', { reference }))
+  }
+}
+
+function send(response: Response, refusal: Refused): void {
+  noteTry(response, refusal.code)
+  const { code, path, params } = refusal
+  const body: WireError = { error: { code, ...(path && { path }), ...(params && { params }) } }
+  response.status(ERRORS[code].status).json(body)
+}
+
+/** The one place where errors of libraries and of the database become refusals. */
+export function refusalOf(error: unknown): Refused | undefined {
+  if (error instanceof Refused) return error
+  const type = (error as { type?: string } | null)?.type
+  if (type === 'entity.too.large') return new Refused('body_too_large', { most: BODY_LIMIT_MB })
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') {
+    return new Refused('body_unreadable')
+  }
+  if (error instanceof URIError) return new Refused('not_found')
+  if (error instanceof UniqueConstraintError) return undefined
+  if (error instanceof DatabaseError || (error as NodeJS.ErrnoException | null)?.code)
+    return refusalOfStore(error)
+  return undefined
+}
+
+function refusalOfStore(error: unknown): Refused | undefined {
+  const text = String((error as Error).message)
+  const code = (error as NodeJS.ErrnoException).code
+  if (code === 'ENOSPC' || /SQLITE_FULL/.test(text)) return new Refused('disk_full')
+  if (/SQLITE_BUSY/.test(text)) return new Refused('busy')
+  return undefined
+}
+
+/** The largest body of a request, in megabytes. Files do not count: they stream. */
+export const BODY_LIMIT_MB = 2

@@ -1,0 +1,103 @@
+import { type BodyOf, type ParamsOf, type ReplyOf, type Route, type RouteName, routes } from '@oppen/contract'
+import type { ClassId, PlaceId } from '@oppen/core/ids'
+import { type Action, can, type Subject, type Viewer } from '@oppen/core/permissions'
+import { type Request, type RequestHandler, type Response, Router } from 'express'
+import { viewerOf } from '../features/accounts/sessions.js'
+import { Refused } from '../refusal.js'
+import type { World } from '../world.js'
+import { limitsFor } from './tries.js'
+
+/** JSON text that a query wrote, sent as it is. */
+export class WrittenJson {
+  readonly text: string
+  constructor(text: string) {
+    this.text = text
+  }
+}
+
+/** The text a query wrote; nothing found is answered like what is not one's own. */
+export function written(text: string | undefined): WrittenJson {
+  if (text === undefined) throw new Refused('not_found')
+  return new WrittenJson(text)
+}
+
+type Asked<R> = {
+  readonly world: World
+  readonly params: ParamsOf<R>
+  readonly body: BodyOf<R>
+  readonly request: Request
+  readonly response: Response
+}
+
+/** What a handler of a route gets; where the route needs a sign-in, also who asks. */
+export type Ask<R> = Asked<R> &
+  (R extends { may: 'open' } ? { readonly viewer: Viewer | undefined } : { readonly viewer: Viewer })
+
+export type Handler<R> = (ask: Ask<R>) => Promise<ReplyOf<R> | WrittenJson>
+
+export type Handlers = { readonly [N in RouteName]: Handler<(typeof routes)[N]> }
+
+type AnyRoute = Route<string, unknown, unknown>
+type AnyHandler = (ask: Asked<AnyRoute> & { viewer: Viewer | undefined }) => Promise<unknown>
+
+/** All routes of the contract, each with its permission before its handler. */
+export function serveAll(world: World, handlers: Handlers): Router {
+  const router = Router()
+  for (const name of Object.keys(routes) as RouteName[]) {
+    const spec = routes[name] as AnyRoute
+    const method = spec.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
+    router[method](
+      spec.path,
+      ...limitsFor(spec),
+      respond(world, spec, handlers[name] as unknown as AnyHandler),
+    )
+  }
+  return router
+}
+
+function respond(world: World, spec: AnyRoute, handler: AnyHandler): RequestHandler {
+  return async (request, response) => {
+    const params = readParams(request)
+    const viewer = await viewerOf(world, request)
+    if (spec.may !== 'open') permit(viewer, spec.may, params)
+    const body = readBody(spec, request)
+    const reply = await handler({
+      world,
+      viewer,
+      params,
+      body,
+      request,
+      response,
+    } as Parameters<AnyHandler>[0])
+    if (response.headersSent || spec.carries === 'events' || spec.carries === 'bytes') return
+    response.type('application/json')
+    response.send(reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
+  }
+}
+
+function readParams(request: Request): Record<string, string> {
+  const params = request.params as Record<string, string>
+  for (const value of Object.values(params)) if (!/^[\w-]{1,64}$/.test(value)) throw new Refused('not_found')
+  return params
+}
+
+/** Answers alike for what does not exist and for what is not one's own. */
+function permit(viewer: Viewer | undefined, action: Action, params: Record<string, string>): void {
+  if (!viewer) throw new Refused('sign_in_needed')
+  if (!can(viewer, action, subjectOf(params))) throw new Refused('not_found')
+}
+
+/** The subject of a permission, read from the address alone: queries then hold to the same class and place. */
+export function subjectOf(params: Readonly<Record<string, string>>): Subject {
+  const classId = params.classId as ClassId | undefined
+  const placeId = params.placeId as PlaceId | undefined
+  if (!classId) return { kind: 'school' }
+  return placeId ? { kind: 'place', classId, placeId } : { kind: 'class', classId }
+}
+
+function readBody(spec: AnyRoute, request: Request): unknown {
+  if (!spec.body) return undefined
+  const parsed = spec.body.safeParse(request.body)
+  if (parsed.success) return parsed.data
+  throw new Refused('shape_wrong', undefined, parsed.error.issues[0]?.path.join('.') || undefined)
+}

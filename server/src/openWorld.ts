@@ -1,0 +1,71 @@
+import { randomBytes } from 'node:crypto'
+import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { type Logger, pino } from 'pino'
+import { realClock } from './clock.js'
+import { openDatabase } from './db/index.js'
+import { viewerOfHash } from './features/accounts/sessions.js'
+import { FileStore } from './features/files/store.js'
+import { LiveStreams } from './features/live/streams.js'
+import type { Clock, World } from './world.js'
+
+export type WorldOptions = {
+  /** Everything that lasts lies in here: the database, the files, the secret. */
+  readonly folder: string
+  readonly school?: World['school']
+  readonly clock?: Clock
+  readonly random?: World['random']
+  readonly log?: Logger
+  readonly hashing?: World['hashing']
+  readonly onStatement?: (sql: string) => void
+}
+
+/** Argon2id as OWASP's Password Storage Cheat Sheet gives it: 19 MiB, two rounds, one lane. */
+export const FULL_HASHING = { memoryCost: 19_456, timeCost: 2 } as const
+/** Quick hashing, for tests and the demo. */
+export const QUICK_HASHING = { memoryCost: 1024, timeCost: 1 } as const
+
+/** Opens, or makes, everything that the server works on. */
+export async function openWorld(options: WorldOptions): Promise<World> {
+  await mkdir(options.folder, { recursive: true })
+  const db = await openDatabase({
+    file: join(options.folder, 'oppen.sqlite'),
+    ...(options.onStatement && { onStatement: options.onStatement }),
+  })
+  const files = new FileStore(join(options.folder, 'files'))
+  await files.prepare()
+  const live = new LiveStreams()
+  const random = options.random ?? randomBytes
+  const world: World = {
+    db,
+    files,
+    live,
+    random,
+    clock: options.clock ?? realClock,
+    school: options.school ?? { name: 'Oppen', zone: 'UTC' },
+    secret: await installationSecret(options.folder, random),
+    log: options.log ?? pino({ level: 'silent' }),
+    hashing: options.hashing ?? FULL_HASHING,
+  }
+  live.whoIs = tokenHash => viewerOfHash(world, tokenHash)
+  return world
+}
+
+/** The secret of this installation: made once, kept beside the database and readable by its owner alone. */
+async function installationSecret(folder: string, random: World['random']): Promise<Uint8Array> {
+  const path = join(folder, 'secret')
+  try {
+    return await readFile(path)
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error
+    const secret = random(32)
+    await writeFile(path, secret, { mode: 0o600, flag: 'wx' })
+    return secret
+  }
+}
+
+/** Closes the streams and the files of a world. */
+export async function closeWorld(world: World): Promise<void> {
+  world.live.stop()
+  await world.db.close()
+}

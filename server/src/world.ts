@@ -1,0 +1,29 @@
+import type { Instant } from '@oppen/core/ids'
+import type { Logger } from 'pino'
+import type { Database } from './db/index.js'
+import type { FileStore } from './features/files/store.js'
+import type { LiveStreams } from './features/live/streams.js'
+
+/** Time as the school has it; in the demo it can be moved. */
+export type Clock = {
+  now(): Instant
+  /** Sets the time it is now; undefined where the clock cannot be moved. */
+  readonly moveTo?: (to: Instant) => void
+}
+
+/** Everything a service reaches beyond its arguments. */
+export type World = {
+  readonly db: Database
+  readonly clock: Clock
+  /** The school's name and its time zone (IANA). */
+  readonly school: { readonly name: string; readonly zone: string }
+  /** Random bytes; seeded in the demo, so that it is the same each time. */
+  readonly random: (bytes: number) => Uint8Array
+  /** The secret of this installation, from which family keys are derived. */
+  readonly secret: Uint8Array
+  readonly files: FileStore
+  readonly live: LiveStreams
+  readonly log: Logger
+  /** How hard secrets are hashed; lower only in tests and the demo. */
+  readonly hashing: { readonly memoryCost: number; readonly timeCost: number }
+}

@@ -9,10 +9,30 @@ module.exports = {
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
-    { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/' }, to: { path: '^(server|web|demo|e2e|bench)/' } },
-    { name: 'web-never-imports-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e|bench)/' } },
-    { name: 'server-never-imports-web', severity: 'error', from: { path: '^server/src', pathNot: '\\.test\\.ts$' }, to: { path: '^(web|demo|e2e|bench)/' } },
-    { name: 'demo-uses-no-screens', severity: 'error', from: { path: '^demo/' }, to: { path: '^(web|e2e|bench)/' } },
+    {
+      name: 'contract-knows-core-only',
+      severity: 'error',
+      from: { path: '^contract/' },
+      to: { path: '^(server|web|demo|e2e|bench)/' },
+    },
+    {
+      name: 'web-never-imports-server',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|demo|e2e|bench)/' },
+    },
+    {
+      name: 'server-never-imports-web',
+      severity: 'error',
+      from: { path: '^server/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(web|demo|e2e|bench)/' },
+    },
+    {
+      name: 'demo-uses-no-screens',
+      severity: 'error',
+      from: { path: '^demo/' },
+      to: { path: '^(web|e2e|bench)/' },
+    },
     {
       name: 'features-meet-through-services',
       comment: "a feature reaches another feature's data through its service, never its queries or models",
@@ -27,6 +47,9 @@ module.exports = {
     exclude: { path: '(^|/)(dist|node_modules)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+    },
   },
 }

@@ -11,6 +11,7 @@ import {
   routes,
   type WireError,
 } from '@oppen/contract'
+import { shapes } from '@oppen/contract/shapes'
 import { standingClock } from '@oppen/server/clock'
 import { type Listening, listen } from '@oppen/server/listen'
 import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
@@ -89,7 +90,8 @@ export class Person {
     const text = await response.text()
     const json = text ? JSON.parse(text) : undefined
     if (!response.ok) return { status: response.status, reply: undefined as never, error: json.error }
-    const reply = (spec.reply ? spec.reply.parse(json) : json) as ReplyOf<RouteOf<N>>
+    const shape: { reply?: { parse(value: unknown): unknown } } = shapes[name]
+    const reply = (shape.reply ? shape.reply.parse(json) : json) as ReplyOf<RouteOf<N>>
     return { status: response.status, reply, error: undefined }
   }
 

@@ -1,6 +1,5 @@
 import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { done, id, instant, typed } from '../wire/shapes.js'
 
 export const accountKind = z.enum(['teacher', 'pupil', 'family'])
@@ -31,29 +30,19 @@ export const me = z.object({
 export type Me = z.infer<typeof me>
 export type Tie = z.infer<typeof tie>
 
-export const accountRoutes = {
-  me: route({ method: 'GET', path: '/api/me', may: 'account.self', reply: me }),
-  signIn: route({
-    method: 'POST',
-    path: '/api/sign-in',
-    may: 'open',
-    tries: 'secret',
+export const accountShapes = {
+  me: { reply: me },
+  signIn: {
     body: z.object({ userName: typed, secret: typed }),
     reply: me,
-  }),
-  signOut: route({ method: 'POST', path: '/api/sign-out', may: 'open', reply: done }),
-  look: route({
-    method: 'POST',
-    path: '/api/looks',
-    may: 'account.self',
+  },
+  signOut: { reply: done },
+  look: {
     body: z.object({ what: z.string().min(1).max(200) }),
     reply: done,
-  }),
-  moveClock: route({
-    method: 'PUT',
-    path: '/api/clock',
-    may: 'account.self',
+  },
+  moveClock: {
     body: z.object({ local: z.string().max(64) }),
     reply: z.object({ now: instant }),
-  }),
+  },
 }

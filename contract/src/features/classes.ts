@@ -1,6 +1,5 @@
 import type { ClassId, GroupId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { id, instant, typed } from '../wire/shapes.js'
 
 export const registerPage = z.object({
@@ -24,28 +23,17 @@ export const registerPage = z.object({
 })
 export type RegisterPage = z.infer<typeof registerPage>
 
-const register = '/api/classes/:classId/register' as const
-
-export const classRoutes = {
-  makeClass: route({
-    method: 'POST',
-    path: '/api/classes',
-    may: 'class.make',
+export const classShapes = {
+  makeClass: {
     body: z.object({ name: typed, yearLabel: typed, groupName: typed }),
     reply: z.object({ classId: id<ClassId>() }),
-  }),
-  seeRegister: route({ method: 'GET', path: register, may: 'register.see', reply: registerPage }),
-  addPlaces: route({
-    method: 'POST',
-    path: register,
-    may: 'register.change',
+  },
+  seeRegister: { reply: registerPage },
+  addPlaces: {
     body: z.object({ names: z.array(typed).max(200), groupId: id<GroupId>().nullable() }),
     reply: z.object({ added: z.number().int() }),
-  }),
-  freePlace: route({
-    method: 'POST',
-    path: `${register}/:placeId/free`,
-    may: 'register.change',
+  },
+  freePlace: {
     reply: registerPage,
-  }),
+  },
 }

@@ -1,6 +1,5 @@
 import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { id, instant, typed } from '../wire/shapes.js'
 import { me } from './accounts.js'
 
@@ -44,71 +43,39 @@ export const doorPage = z.object({
 })
 export type DoorPage = z.infer<typeof doorPage>
 
-const door = '/api/classes/:classId/door' as const
-
-export const joiningRoutes = {
-  knock: route({
-    method: 'POST',
-    path: '/api/entry/code',
-    may: 'open',
-    tries: 'code',
+export const joiningShapes = {
+  knock: {
     body: z.object({ code: typed }),
     reply: openDoor,
-  }),
-  claim: route({
-    method: 'POST',
-    path: '/api/entry/claim',
-    may: 'open',
-    tries: 'code',
+  },
+  claim: {
     body: z.object({ code: typed, placeId: id<PlaceId>(), secret: typed.nullable() }),
     reply: me,
-  }),
-  enterAsSelf: route({
-    method: 'POST',
-    path: '/api/entry/again',
-    may: 'open',
-    tries: 'secret',
+  },
+  enterAsSelf: {
     body: z.object({ code: typed, userName: typed, secret: typed }),
     reply: me,
-  }),
-  showKey: route({
-    method: 'POST',
-    path: '/api/entry/key',
-    may: 'open',
-    tries: 'code',
+  },
+  showKey: {
     body: z.object({ key: typed }),
     reply: keyHolder,
-  }),
-  joinFamily: route({
-    method: 'POST',
-    path: '/api/entry/family',
-    may: 'open',
-    tries: 'code',
+  },
+  joinFamily: {
     body: z.object({ key: typed, shownName: typed, secret: typed }),
     reply: me,
-  }),
-  followChild: route({
-    method: 'POST',
-    path: '/api/follows',
-    may: 'account.self',
-    tries: 'code',
+  },
+  followChild: {
     body: z.object({ key: typed }),
     reply: me,
-  }),
-  seeDoor: route({ method: 'GET', path: door, may: 'door.see', reply: doorPage }),
-  openDoor: route({
-    method: 'POST',
-    path: door,
-    may: 'door.work',
+  },
+  seeDoor: { reply: doorPage },
+  openDoor: {
     body: z.object({ span: doorSpan }),
     reply: doorPage,
-  }),
-  lengthenDoor: route({
-    method: 'POST',
-    path: `${door}/lengthen`,
-    may: 'door.work',
+  },
+  lengthenDoor: {
     body: z.object({ minutes: z.number().int().min(1).max(600) }),
     reply: doorPage,
-  }),
-  closeDoor: route({ method: 'POST', path: `${door}/close`, may: 'door.work', reply: doorPage }),
+  },
+  closeDoor: { reply: doorPage },
 }

@@ -1,5 +1,4 @@
 import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
-import { route } from '../wire/route.js'
 
 /**
  * What a live stream tells: that something changed, never what it says. A screen then reads again what it
@@ -17,7 +16,3 @@ export type LiveEvent =
       readonly version: number
     }
   | { readonly what: 'me' | 'clock' }
-
-export const liveRoutes = {
-  live: route({ method: 'GET', path: '/api/live', may: 'account.self', carries: 'events' }),
-}

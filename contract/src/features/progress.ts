@@ -1,6 +1,5 @@
 import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { id, instant } from '../wire/shapes.js'
 import { standing, workLine } from './work.js'
 
@@ -30,17 +29,11 @@ export const progressOverview = z.object({
 })
 export type ProgressOverview = z.infer<typeof progressOverview>
 
-export const progressRoutes = {
-  seeProgress: route({
-    method: 'GET',
-    path: '/api/classes/:classId/progress/:placeId',
-    may: 'outcome.see',
+export const progressShapes = {
+  seeProgress: {
     reply: progressPage,
-  }),
-  seeOverview: route({
-    method: 'GET',
-    path: '/api/classes/:classId/progress',
-    may: 'progress.overview',
+  },
+  seeOverview: {
     reply: progressOverview,
-  }),
+  },
 }

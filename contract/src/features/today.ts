@@ -1,6 +1,5 @@
 import type { ClassId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { id, instant } from '../wire/shapes.js'
 import { standing, workLine } from './work.js'
 
@@ -56,6 +55,6 @@ export const todayPage = z.object({
 })
 export type TodayPage = z.infer<typeof todayPage>
 
-export const todayRoutes = {
-  seeToday: route({ method: 'GET', path: '/api/today', may: 'account.self', reply: todayPage }),
+export const todayShapes = {
+  seeToday: { reply: todayPage },
 }

@@ -1,6 +1,5 @@
 import type { FileId, HandInId, NoteId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { route } from '../wire/route.js'
 import { done, id, instant, localTime, typed } from '../wire/shapes.js'
 
 const phase = z.enum(['untouched', 'started', 'withTeacher', 'handedBack', 'tryAgain', 'excused', 'received'])
@@ -149,40 +148,25 @@ export const workForm = z.object({
 })
 export type WorkForm = z.infer<typeof workForm>
 
-const works = '/api/classes/:classId/works' as const
-const piece = `${works}/:workId/pieces/:placeId` as const
-
-export const workRoutes = {
-  seeTopics: route({
-    method: 'GET',
-    path: '/api/classes/:classId/topics',
-    may: 'topics.see',
+export const workShapes = {
+  seeTopics: {
     reply: topicsPage,
-  }),
-  addTopic: route({
-    method: 'POST',
-    path: '/api/classes/:classId/topics',
-    may: 'topics.change',
+  },
+  addTopic: {
     body: z.object({ name: typed }),
     reply: z.object({ topicId: id<TopicId>() }),
-  }),
-  postWork: route({
-    method: 'POST',
-    path: works,
-    may: 'work.post',
+  },
+  postWork: {
     body: workForm,
     reply: z.object({
       workId: id<WorkId>(),
       /** True where the due time comes twice that night; the later one holds. */
       dueTwice: z.boolean(),
     }),
-  }),
-  seePiece: route({ method: 'GET', path: piece, may: 'piece.see', reply: piecePage }),
-  seeOutcome: route({ method: 'GET', path: `${piece}/outcome`, may: 'outcome.see', reply: outcomePage }),
-  saveCopy: route({
-    method: 'PUT',
-    path: `${piece}/copy`,
-    may: 'piece.write',
+  },
+  seePiece: { reply: piecePage },
+  seeOutcome: { reply: outcomePage },
+  saveCopy: {
     body: z.object({
       html: typed,
       /** The version the writing began from; 0 for a copy not made yet. */
@@ -191,36 +175,23 @@ export const workRoutes = {
       chosen: z.boolean().default(false),
     }) as z.ZodType<{ html: string; base: number; chosen?: boolean }>,
     reply: z.object({ version: z.number().int(), savedAt: instant, html: z.string() }),
-  }),
-  addFile: route({
-    method: 'POST',
-    path: `${piece}/files`,
-    may: 'piece.write',
-    carries: 'file',
+  },
+  addFile: {
     reply: file,
-  }),
-  seeFile: route({ method: 'GET', path: `${piece}/files/:fileId`, may: 'piece.see', carries: 'bytes' }),
-  removeFile: route({ method: 'DELETE', path: `${piece}/files/:fileId`, may: 'piece.write', reply: done }),
-  restoreFile: route({
-    method: 'POST',
-    path: `${piece}/files/:fileId/restore`,
-    may: 'piece.write',
+  },
+  seeFile: {},
+  removeFile: { reply: done },
+  restoreFile: {
     reply: done,
-  }),
-  handIn: route({
-    method: 'POST',
-    path: `${piece}/hand-in`,
-    may: 'piece.write',
+  },
+  handIn: {
     /** The version of the own copy that the pupil looked at; 0 where there is none. */
     body: z.object({ version: z.number().int().min(0) }),
     reply: standing,
-  }),
-  takeBack: route({ method: 'POST', path: `${piece}/take-back`, may: 'piece.write', reply: standing }),
-  writeNote: route({
-    method: 'POST',
-    path: `${piece}/notes`,
-    may: 'sideNote.write',
+  },
+  takeBack: { reply: standing },
+  writeNote: {
     body: z.object({ text: typed }),
     reply: note,
-  }),
+  },
 }

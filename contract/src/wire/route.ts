@@ -25,35 +25,50 @@ export type PathParams<P extends string> = { [N in Names<P>]: N extends keyof Id
 
 export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
 
-/** One route of the wire: address, who may use it, and the shapes that go each way. */
-export type Route<
-  P extends string = string,
-  B = unknown,
-  R = unknown,
-  M extends Action | 'open' = Action | 'open',
-> = {
-  readonly method: Method
-  readonly path: P
-  /** The action asked of `can`, or `open` where no sign-in is needed. */
-  readonly may: M
+type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
+type Given<S> = S extends z.ZodType<infer T> ? T : undefined
+
+/** Types that a route carries for both ends and that exist nowhere at run time. */
+declare const carried: unique symbol
+
+export type RouteOptions = {
   /** Which allowance of tries it draws on, where guessing must be limited. */
   readonly tries?: 'code' | 'secret'
   /** `file` for a streamed upload, `events` for a live stream, `bytes` for a download. */
   readonly carries?: 'file' | 'events' | 'bytes'
-  readonly body?: z.ZodType<B>
-  readonly reply?: z.ZodType<R>
 }
 
-/** Declares a route and keeps its exact types. */
-export function route<P extends string, M extends Action | 'open', B = undefined, R = undefined>(
-  spec: Route<P, B, R, M>,
-): Route<P, B, R, M> {
-  return spec
+/** One route of the wire: how it is asked, where, and who may. */
+export type Route<
+  P extends string = string,
+  M extends Action | 'open' = Action | 'open',
+  B = unknown,
+  R = unknown,
+> = RouteOptions & {
+  readonly method: Method
+  readonly path: P
+  /** The action asked of `can`, or `open` where no sign-in is needed. */
+  readonly may: M
+  readonly [carried]?: { readonly body: B; readonly reply: R }
 }
 
-export type BodyOf<T> = T extends Route<string, infer B, unknown, infer _M> ? B : never
-export type ReplyOf<T> = T extends Route<string, unknown, infer R, infer _M> ? R : never
-export type ParamsOf<T> = T extends Route<infer P, unknown, unknown, infer _M> ? PathParams<P> : never
+type At<S, K extends keyof Shape> = K extends keyof S ? Given<S[K]> : undefined
+
+/** Declares a route of the given shapes. */
+export const route =
+  <S extends Shape>() =>
+  <P extends string, M extends Action | 'open'>(
+    method: Method,
+    path: P,
+    may: M,
+    options: RouteOptions = {},
+  ): Route<P, M, At<S, 'body'>, At<S, 'reply'>> => ({ method, path, may, ...options })
+
+type Carried<T> = T extends { readonly [carried]?: infer C } ? NonNullable<C> : never
+
+export type BodyOf<T> = Carried<T> extends { readonly body: infer B } ? B : never
+export type ReplyOf<T> = Carried<T> extends { readonly reply: infer R } ? R : never
+export type ParamsOf<T> = T extends { readonly path: infer P extends string } ? PathParams<P> : never
 
 /** The address of a route with its parameters filled in. */
 export function addressOf<P extends string>(spec: { path: P }, params: PathParams<P>): string {

@@ -1,5 +1,6 @@
 import { SequelizeStorage, Umzug } from 'umzug'
 import type { Database } from './database.js'
+import type { Migration } from './migration.js'
 import { firstDay } from './migrations/2026-10-01-first-day.js'
 
 /** One dated step of the tables, as statements there and back. */

@@ -1,20 +1,23 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import compression from 'compression'
-import express, { Router } from 'express'
+import { Router } from 'express'
+import staticGzip from 'express-static-gzip'
 
-const YEAR = '365d'
+const YEAR = 365 * 86_400_000
 
-/** The built screens: hashed files kept for a year, and the one page, with a fresh nonce each time. */
+/** The built screens: hashed files, packed when they were built and kept for a year, and the one page, never kept. */
 export function pages(folder: string): Router {
   const page = readFileSync(join(folder, 'index.html'), 'utf8')
   const router = Router()
-  router.use(compression())
   router.use(
     '/assets',
-    express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR, fallthrough: false }),
+    staticGzip(join(folder, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: { immutable: true, maxAge: YEAR, fallthrough: false },
+    }),
   )
-  router.use(express.static(folder, { index: false }))
+  router.use(staticGzip(folder, { index: false, serveStatic: { maxAge: 0 } }))
   router.get('/{*path}', (_, response) => {
     response.set('cache-control', 'no-store').type('html')
     response.send(page.replace('%NONCE%', response.locals.nonce))

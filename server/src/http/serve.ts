@@ -1,7 +1,9 @@
 import { type BodyOf, type ParamsOf, type ReplyOf, type Route, type RouteName, routes } from '@oppen/contract'
+import { shapes } from '@oppen/contract/shapes'
 import type { ClassId, PlaceId } from '@oppen/core/ids'
 import { type Action, can, type Subject, type Viewer } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
+import type { z } from 'zod'
 import { viewerOf } from '../features/accounts/sessions.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
@@ -37,7 +39,7 @@ export type Handler<R> = (ask: Ask<R>) => Promise<ReplyOf<R> | WrittenJson>
 
 export type Handlers = { readonly [N in RouteName]: Handler<(typeof routes)[N]> }
 
-type AnyRoute = Route<string, unknown, unknown>
+type AnyRoute = Route
 type AnyHandler = (ask: Asked<AnyRoute> & { viewer: Viewer | undefined }) => Promise<unknown>
 
 /** All routes of the contract, each with its permission before its handler. */
@@ -49,18 +51,20 @@ export function serveAll(world: World, handlers: Handlers): Router {
     router[method](
       spec.path,
       ...limitsFor(spec),
-      respond(world, spec, handlers[name] as unknown as AnyHandler),
+      respond(world, name, handlers[name] as unknown as AnyHandler),
     )
   }
   return router
 }
 
-function respond(world: World, spec: AnyRoute, handler: AnyHandler): RequestHandler {
+function respond(world: World, name: RouteName, handler: AnyHandler): RequestHandler {
+  const spec: AnyRoute = routes[name]
+  const shape: Shape = shapes[name]
   return async (request, response) => {
     const params = readParams(request)
     const viewer = await viewerOf(world, request)
     if (spec.may !== 'open') permit(viewer, spec.may, params)
-    const body = readBody(spec, request)
+    const body = readBody(shape, request)
     const reply = await handler({
       world,
       viewer,
@@ -95,9 +99,11 @@ export function subjectOf(params: Readonly<Record<string, string>>): Subject {
   return placeId ? { kind: 'place', classId, placeId } : { kind: 'class', classId }
 }
 
-function readBody(spec: AnyRoute, request: Request): unknown {
-  if (!spec.body) return undefined
-  const parsed = spec.body.safeParse(request.body)
+type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
+
+function readBody(shape: Shape, request: Request): unknown {
+  if (!shape.body) return undefined
+  const parsed = shape.body.safeParse(request.body)
   if (parsed.success) return parsed.data
   throw new Refused('shape_wrong', undefined, parsed.error.issues[0]?.path.join('.') || undefined)
 }

@@ -1,4 +1,4 @@
-import type { Migration } from '../migrate.js'
+import type { Migration } from '../migration.js'
 
 const tables = `
 create table settings (name text primary key, value text not null) strict;

@@ -1,0 +1,23 @@
+import { accountShapes } from './features/accounts.js'
+import { classShapes } from './features/classes.js'
+import { joiningShapes } from './features/joining.js'
+import { markingShapes } from './features/marking.js'
+import { progressShapes } from './features/progress.js'
+import { talkShapes } from './features/talk.js'
+import { todayShapes } from './features/today.js'
+import { workShapes } from './features/work.js'
+
+/** What goes each way on every route, by its name: the body asked with and the reply. */
+export const shapes = {
+  ...accountShapes,
+  ...joiningShapes,
+  ...classShapes,
+  ...workShapes,
+  ...markingShapes,
+  ...talkShapes,
+  ...todayShapes,
+  ...progressShapes,
+  live: {},
+}
+
+export type Shapes = typeof shapes

@@ -1,0 +1,48 @@
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { tool } from './lib.mjs'
+
+/** Builds the screens, packs them for the wire, and bundles the server and the demo. */
+tool('vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn')
+
+const assets = 'web/dist/assets'
+for (const name of readdirSync(assets)) {
+  if (!/\.(js|css|svg)$/.test(name)) continue
+  const bytes = readFileSync(join(assets, name))
+  const quality = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length }
+  writeFileSync(join(assets, `${name}.br`), brotliCompressSync(bytes, { params: quality }))
+  writeFileSync(join(assets, `${name}.gz`), gzipSync(bytes, { level: 9 }))
+}
+
+const { build } = await import('esbuild')
+const ours = /^@oppen\//
+
+/** Packages stay outside of the bundle; our own workspaces go in. */
+const workspaces = {
+  name: 'workspaces',
+  setup: ({ onResolve }) => {
+    onResolve({ filter: /^[^./]/ }, ({ path, kind }) => {
+      if (kind === 'entry-point' || ours.test(path)) return undefined
+      return { path, external: true }
+    })
+  },
+}
+
+rmSync('server/dist', { recursive: true, force: true })
+await build({
+  entryPoints: {
+    'server/dist/main': 'server/src/main.ts',
+    'server/dist/addTeacher': 'server/src/cli/addTeacher.ts',
+    'demo/dist/serve': 'demo/src/serve.ts',
+  },
+  outdir: '.',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  sourcemap: 'linked',
+  plugins: [workspaces],
+  logLevel: 'warning',
+})

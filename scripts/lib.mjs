@@ -1,0 +1,85 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+/** The folder of the project. */
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+process.chdir(root)
+
+/** Runs a command to its end and stops everything if it fails. */
+export function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, { stdio: 'inherit', ...options })
+  if (error) throw error
+  if (status !== 0) process.exit(status ?? 1)
+}
+
+/** Runs a tool that the project has installed. */
+export const tool = (name, ...args) => run(process.execPath, [bin(name), ...args])
+
+function bin(name) {
+  const folder = join(root, 'node_modules', ...name.split('/'))
+  const { bin: bins } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'))
+  return join(
+    folder,
+    typeof bins === 'string' ? bins : (bins[name.split('/').pop()] ?? Object.values(bins)[0]),
+  )
+}
+
+/** Starts something that goes on; it ends with this process. */
+export function start(args, env = {}) {
+  const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
+  child.on('exit', code => process.exit(code ?? 0))
+  return child
+}
+
+const stamps = join(root, 'node_modules', '.oppen')
+const stampOf = name => join(stamps, name)
+
+/** Does something again only when what it depends on has changed since it last went well. */
+function once(name, fingerprint, act) {
+  if (existsSync(stampOf(name)) && readFileSync(stampOf(name), 'utf8') === fingerprint) return
+  act()
+  mkdirSync(stamps, { recursive: true })
+  writeFileSync(stampOf(name), fingerprint)
+}
+
+const hash = text => createHash('sha256').update(text).digest('hex')
+
+/** Installs the packages of the lock file where they are missing or others. */
+export function installed() {
+  const print = hash(readFileSync('package-lock.json', 'utf8') + process.version)
+  once('installed', print, () => {
+    console.log('Installing packages (the database driver is compiled once, which takes some minutes) …')
+    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
+  })
+}
+
+function* files(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (entry.name === 'node_modules' || entry.name === 'dist') continue
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) yield* files(path)
+    else yield path
+  }
+}
+
+/** Builds the screens and bundles the server where their sources have changed. */
+export function built() {
+  const sources = ['core', 'contract', 'server', 'web', 'demo'].flatMap(folder => [...files(folder)])
+  const print = hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
+  once('built', print, () => run(process.execPath, ['scripts/build.mjs']))
+}
+
+/** The browser for journeys and pictures: the one in OPPEN_CHROMIUM, or Debian's, installed where it is missing. */
+export function browser() {
+  const path = process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium'
+  if (!existsSync(path)) {
+    console.log('Installing Chromium …')
+    run('apt-get', ['update', '-qq'])
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'])
+  }
+  return path
+}

@@ -1,0 +1,30 @@
+import { useEffect } from 'react'
+import { Link, useNavigate, useRouteError } from 'react-router'
+import { buttonLook } from '../parts/Button.js'
+import { problemWords } from '../words/problem.js'
+import { say } from '../words/say.js'
+import { Refusal } from './api.js'
+
+/** What a screen becomes when it cannot be shown: why, and the way on. */
+export function Fault() {
+  const error = useRouteError()
+  const navigate = useNavigate()
+  const signedOut = error instanceof Refusal && error.code === 'sign_in_needed'
+  useEffect(() => {
+    if (signedOut) navigate('/', { replace: true })
+  }, [signedOut, navigate])
+  if (signedOut) return null
+  const words =
+    error === undefined ? say('problem_not_found') : problemWords(error, { now: Date.now(), zone: 'UTC' })
+  return (
+    <main className="mx-auto max-w-xl p-8">
+      <h1 className="mb-3 text-2xl">{say('problem_missing_title')}</h1>
+      <p role="alert" className="mb-6">
+        {words}
+      </p>
+      <Link to="/today" className={buttonLook('first')}>
+        {say('in_go')}
+      </Link>
+    </main>
+  )
+}

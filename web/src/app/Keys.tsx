@@ -1,0 +1,83 @@
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react'
+import type { Shortcut } from './KeyList.js'
+
+export type { Shortcut }
+
+const Palette = lazy(() => import('./Palette.js'))
+const KeyList = lazy(() => import('./KeyList.js'))
+
+let ofScreen: readonly Shortcut[] = []
+const listeners = new Set<() => void>()
+const changed = () => {
+  for (const listener of listeners) listener()
+}
+
+/** Lists the keys of a screen under `?` while it is shown. */
+export function useShortcutList(shortcuts: readonly Shortcut[]): void {
+  useEffect(() => {
+    ofScreen = shortcuts
+    changed()
+    return () => {
+      ofScreen = []
+      changed()
+    }
+  }, [shortcuts])
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
+
+const EVERYWHERE: readonly Shortcut[] = [
+  { keys: 'Ctrl K', does: 'shortcut_find' },
+  { keys: '?', does: 'shortcut_help' },
+]
+
+const OPEN_PALETTE = 'oppen:palette'
+export const openPalette = (): void => void window.dispatchEvent(new Event(OPEN_PALETTE))
+
+/** Whether somebody is writing, so that single letters are letters. */
+export function isWriting(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  )
+}
+
+/** Ctrl K and ?, on every screen. */
+export function Keys() {
+  const [palette, setPalette] = useState(false)
+  const [list, setList] = useState(false)
+  const shortcuts = useSyncExternalStore(subscribe, () => ofScreen)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault()
+        setPalette(true)
+      }
+      if (event.key === '?' && !isWriting(event.target)) setList(true)
+    }
+    const onOpen = () => setPalette(true)
+    window.addEventListener('keydown', onKey)
+    window.addEventListener(OPEN_PALETTE, onOpen)
+    return () => {
+      window.removeEventListener('keydown', onKey)
+      window.removeEventListener(OPEN_PALETTE, onOpen)
+    }
+  }, [])
+  return (
+    <>
+      {palette && (
+        <Suspense fallback={null}>
+          <Palette onClose={() => setPalette(false)} />
+        </Suspense>
+      )}
+      {list && (
+        <Suspense fallback={null}>
+          <KeyList shortcuts={[...shortcuts, ...EVERYWHERE]} onClose={() => setList(false)} />
+        </Suspense>
+      )}
+    </>
+  )
+}

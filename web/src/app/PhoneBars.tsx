@@ -1,0 +1,121 @@
+import type { Me } from '@oppen/contract'
+import { Plus, Sun } from 'lucide-react'
+import { Link, useLocation, useParams, useSearchParams } from 'react-router'
+import { Avatar } from '../parts/Avatar.js'
+import { say } from '../words/say.js'
+import { Brand, SignOut } from './Binder.js'
+import { type Area, areasOf, areasOfChild, type Child, childrenOf, firstName } from './places.js'
+import { useMe } from './session.js'
+
+/** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
+export function PhoneTop() {
+  const me = useMe()
+  return (
+    <header className="bg-linen pt-3 md:hidden">
+      <div className="flex items-center justify-between gap-3 pr-4">
+        <Brand />
+        <p className="min-w-0 truncate text-sm text-soft">
+          {me.account.shownName} · <SignOut />
+        </p>
+      </div>
+      <nav aria-label={say('binder')} className="mt-2 flex gap-1 overflow-x-auto px-3">
+        {me.account.kind === 'family' ? <ChildTabs me={me} /> : <ClassTabs me={me} />}
+      </nav>
+    </header>
+  )
+}
+
+const TAB =
+  'flex shrink-0 items-center gap-2 whitespace-nowrap rounded-t-[var(--radius-card)] px-3 py-2 text-[15px] font-semibold'
+
+function ClassTabs({ me }: { readonly me: Me }) {
+  const { classId } = useParams()
+  return (
+    <>
+      {me.ties.map(tie => (
+        <Link
+          key={tie.classId}
+          to={areasOf(tie)[0]?.to ?? '/today'}
+          aria-current={tie.classId === classId ? 'true' : undefined}
+          className={`${TAB} ${tie.classId === classId ? 'bg-sheet' : ''}`}
+        >
+          {tie.className}
+        </Link>
+      ))}
+      <Link
+        to={me.account.kind === 'teacher' ? '/classes/new' : '/?join'}
+        className={`${TAB} font-normal text-soft`}
+      >
+        <Plus size={15} aria-hidden="true" />
+        {say(me.account.kind === 'teacher' ? 'new_class' : 'join_class')}
+      </Link>
+    </>
+  )
+}
+
+/** The child that the page is about: the one in the address, or the one whose work it shows. */
+export function useChild(me: Me): Child | undefined {
+  const { child, classId, placeId } = useParams()
+  const [search] = useSearchParams()
+  const wanted = child ?? search.get('child')
+  const all = childrenOf(me)
+  return all.find(
+    one => one.child === wanted || one.ties.some(tie => tie.classId === classId && tie.placeId === placeId),
+  )
+}
+
+function ChildTabs({ me }: { readonly me: Me }) {
+  const chosen = useChild(me)
+  return (
+    <>
+      {childrenOf(me).map(one => (
+        <Link
+          key={one.child}
+          to={`/today?child=${one.child}`}
+          aria-current={one.child === chosen?.child ? 'true' : undefined}
+          className={`${TAB} ${one.child === chosen?.child ? 'bg-sheet' : ''}`}
+        >
+          <Avatar name={firstName(one.name)} size={26} />
+          {firstName(one.name)}
+        </Link>
+      ))}
+      <Link to="/family" className={`${TAB} font-normal text-soft`}>
+        <Plus size={15} aria-hidden="true" />
+        {say('add_child')}
+      </Link>
+    </>
+  )
+}
+
+/** Below the sheet on a phone: Today and the areas of the chosen class or child. */
+export function PhoneBar() {
+  const me = useMe()
+  const { classId } = useParams()
+  const child = useChild(me) ?? childrenOf(me)[0]
+  const { pathname } = useLocation()
+  const tie = me.ties.find(one => one.classId === classId) ?? me.ties[0]
+  const areas =
+    me.account.kind === 'family' ? (child ? areasOfChild(child.child) : []) : tie ? areasOf(tie) : []
+  const today: Area = { to: '/today', key: 'today', icon: Sun }
+  return (
+    <nav
+      aria-label={say('areas')}
+      className="grid auto-cols-fr grid-flow-col border-t border-linen-deep bg-linen pb-[env(safe-area-inset-bottom)] md:hidden"
+    >
+      {[today, ...areas].map(area => {
+        const Icon = area.icon
+        return (
+          <Link
+            key={area.key}
+            to={area.to}
+            aria-current={pathname.startsWith(area.to) ? 'page' : undefined}
+            className="flex min-w-0 flex-col items-center gap-0.5 py-2 text-xs text-soft aria-[current=page]:font-bold aria-[current=page]:text-blue"
+          >
+            <Icon size={20} aria-hidden="true" />
+            {say(area.key)}
+          </Link>
+        )
+      })}
+    </nav>
+  )
+}

@@ -1,0 +1,64 @@
+import { useQuery } from '@tanstack/react-query'
+import { Suspense, useEffect } from 'react'
+import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
+import { Problem, Waiting } from '../parts/Feedback.js'
+import { problemWords } from '../words/problem.js'
+import { say } from '../words/say.js'
+import { Refusal } from './api.js'
+import { Binder } from './Binder.js'
+import { Keys } from './Keys.js'
+import { useLive } from './live.js'
+import { PhoneBar, PhoneTop } from './PhoneBars.js'
+import { reads } from './queries.js'
+
+/** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
+export function Shell() {
+  const me = useQuery(reads.me())
+  if (me.error instanceof Refusal && me.error.code === 'sign_in_needed') return <Navigate to="/" replace />
+  if (me.error && !me.data) {
+    return (
+      <Problem
+        words={problemWords(me.error, { now: Date.now(), zone: 'UTC' })}
+        again={() => void me.refetch()}
+      />
+    )
+  }
+  if (!me.data) return <Waiting />
+  return <Inside />
+}
+
+function Inside() {
+  useLive()
+  useFocusOnMove()
+  return (
+    <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <a
+        href="#page"
+        className="absolute top-2 left-2 z-50 -translate-y-24 rounded bg-ochre px-3 py-2 font-semibold text-on-ochre focus:translate-y-0"
+      >
+        {say('skip')}
+      </a>
+      <Binder />
+      <PhoneTop />
+      <main id="page" tabIndex={-1} className="min-h-0 overflow-y-auto bg-sheet outline-none">
+        <Suspense fallback={<Waiting />}>
+          <Outlet />
+        </Suspense>
+      </main>
+      <PhoneBar />
+      <Keys />
+      <ScrollRestoration />
+    </div>
+  )
+}
+
+/** Brings the page to its top for everybody, also for those who hear it, when the address changes. */
+function useFocusOnMove(): void {
+  const { pathname } = useLocation()
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of the address that matters
+  useEffect(() => {
+    const page = document.getElementById('page')
+    page?.scrollTo(0, 0)
+    if (document.activeElement === document.body || document.activeElement?.tagName === 'A') page?.focus()
+  }, [pathname])
+}

@@ -1,0 +1,60 @@
+import type { LiveEvent } from '@oppen/contract'
+import type { QueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+
+type CopyEvent = Extract<LiveEvent, { what: 'copy' }>
+
+const copyListeners = new Set<(event: CopyEvent) => void>()
+
+/** Hears of own copies saved elsewhere. Gives the way to stop hearing. */
+export function onCopySaved(listener: (event: CopyEvent) => void): () => void {
+  copyListeners.add(listener)
+  return () => void copyListeners.delete(listener)
+}
+
+/** Keeps what the screens show true: what changed on the server is read again where it is shown. */
+export function useLive(): void {
+  const client = useQueryClient()
+  useEffect(() => {
+    const source = new EventSource('/api/live')
+    let wasCut = false
+    source.onmessage = message => apply(client, JSON.parse(message.data) as LiveEvent)
+    source.onerror = () => {
+      wasCut = true
+    }
+    source.onopen = () => {
+      if (wasCut) void client.invalidateQueries()
+      wasCut = false
+    }
+    return () => source.close()
+  }, [client])
+}
+
+function apply(client: QueryClient, event: LiveEvent): void {
+  const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
+  switch (event.what) {
+    case 'topics':
+    case 'talk':
+    case 'register':
+    case 'door':
+      again(event.what, event.classId)
+      if (event.what === 'topics') for (const key of ['progress', 'overview']) again(key, event.classId)
+      if (event.what === 'register') again('overview', event.classId)
+      again('today')
+      break
+    case 'piece':
+      for (const key of ['piece', 'outcome']) again(key, event.classId, event.workId, event.placeId)
+      again('progress', event.classId, event.placeId)
+      again('marking', event.classId, event.workId)
+      for (const key of ['topics', 'overview']) again(key, event.classId)
+      again('today')
+      break
+    case 'copy':
+      for (const listener of copyListeners) listener(event)
+      break
+    case 'me':
+    case 'clock':
+      void client.invalidateQueries()
+  }
+}

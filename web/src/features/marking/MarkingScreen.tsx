@@ -1,0 +1,162 @@
+import type { MarkingPage } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
+import { medianOf, showHundredths } from '@oppen/core/marks'
+import { when } from '@oppen/core/timing'
+import { stateOf } from '@oppen/core/work'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useIds, useNow } from '../../app/session.js'
+import { Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { MarkPanel } from './MarkPanel.js'
+import { Paper } from './Paper.js'
+import { PupilList } from './PupilList.js'
+import { FILTERS, type Filter, type MarkingRow } from './rows.js'
+
+const SHORTCUTS: readonly Shortcut[] = [
+  { keys: 'J', does: 'shortcut_next' },
+  { keys: 'K', does: 'shortcut_previous' },
+  { keys: 'N', does: 'shortcut_nextToMark' },
+  { keys: 'M', does: 'shortcut_mark' },
+  { keys: 'F', does: 'shortcut_feedback' },
+  { keys: 'Ctrl Enter', does: 'shortcut_handBack' },
+]
+
+/** Marking one piece of work: who is where, this pupil's work, mark and feedback, next. No mouse needed. */
+export function Screen() {
+  const { classId, workId, placeId } = useIds() as PieceParams
+  const { data } = useSuspenseQuery(reads.marking(classId, workId))
+  const { now } = useNow()
+  const navigate = useNavigate()
+  const [filter, setFilter] = useState<Filter>('all')
+  const rows: MarkingRow[] = useMemo(
+    () => data.rows.map(row => ({ ...row, state: stateOf(row.standing, data.work, now) })),
+    [data, now],
+  )
+  const shown = rows.filter(FILTERS[filter])
+  const goTo = (row: MarkingRow | undefined) =>
+    row && navigate(`/c/${classId}/work/${workId}/marking/${row.placeId}`, { replace: !!placeId })
+  const chosen = rows.find(row => row.placeId === placeId)
+  const nextToMark = nextAfter(rows, placeId, FILTERS.toMark)
+
+  useShortcutList(SHORTCUTS)
+  useMarkingKeys({
+    j: () => goTo(nextAfter(shown, placeId, () => true)),
+    k: () => goTo(nextAfter([...shown].reverse(), placeId, () => true)),
+    n: () => goTo(nextToMark),
+  })
+  // the first to mark is open at once: marking begins without a press
+  useEffect(() => {
+    if (placeId) return
+    const first = rows.find(FILTERS.toMark)
+    if (first) navigate(`/c/${classId}/work/${workId}/marking/${first.placeId}`, { replace: true })
+  }, [placeId, rows, navigate, classId, workId])
+
+  return (
+    <Sheet title={data.work.title}>
+      <MarkingHead page={data} rows={rows} />
+      <div className="grid lg:grid-cols-[calc(var(--margin-x)+15rem)_minmax(0,1fr)_18.5rem]">
+        <PupilList
+          rows={rows}
+          shown={shown}
+          work={data.work}
+          filter={filter}
+          onFilter={setFilter}
+          chosen={placeId}
+        />
+        {chosen ? (
+          <>
+            <Paper key={`paper ${placeId}`} params={{ classId, workId, placeId }} state={chosen.state} />
+            <MarkPanel
+              key={`panel ${placeId}`}
+              params={{ classId, workId, placeId }}
+              nextToMark={nextToMark}
+              onNext={() => goTo(nextToMark)}
+            />
+          </>
+        ) : (
+          <p className="p-8 text-soft lg:col-span-2">{say('marking_choose')}</p>
+        )}
+      </div>
+    </Sheet>
+  )
+}
+
+/** The first row behind the chosen one that fits, going round at the end. */
+function nextAfter(
+  rows: readonly MarkingRow[],
+  placeId: PlaceId | undefined,
+  fits: (row: MarkingRow) => boolean,
+): MarkingRow | undefined {
+  const here = rows.findIndex(row => row.placeId === placeId)
+  return [...rows.slice(here + 1), ...rows.slice(0, Math.max(0, here))].find(fits)
+}
+
+function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+      const run = keys[event.key.toLowerCase()]
+      if (!run) return
+      event.preventDefault()
+      run()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  })
+}
+
+function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {
+  const time = useNow()
+  const { work } = page
+  const isIn = rows.filter(row => ['withTeacher', 'handedBack', 'received'].includes(row.state.is)).length
+  const asked = rows.filter(row => row.state.is !== 'excused').length
+  const median = medianOf(
+    rows.flatMap(row => (row.state.is === 'handedBack' && row.state.mark !== null ? [row.state.mark] : [])),
+  )
+  const about = [
+    page.className,
+    page.topicName,
+    work.points === null ? null : say('work_out_of', { points: showHundredths(work.points) }),
+  ].filter(Boolean)
+  return (
+    <header className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] border-b border-rule pt-5 pb-3">
+      <div className="px-3 pt-1.5 text-right text-sm text-soft">
+        {work.dueAt !== null && `${say('post_field_due')} ${when(work.dueAt, time)}`}
+      </div>
+      <div className="flex flex-wrap items-end justify-between gap-4 pr-6 pl-4">
+        <div>
+          <h1 className="text-[27px] max-md:text-[22px]">{work.title}</h1>
+          <p className="text-[15px] text-soft">{about.join(' · ')}</p>
+        </div>
+        <dl className="flex gap-6 text-right">
+          <Figure value={`${isIn} / ${asked}`} name={say('marking_in')} />
+          <Figure value={String(rows.filter(FILTERS.toMark).length)} name={say('marking_toMark')} strong />
+          {median !== undefined && (
+            <Figure value={showHundredths(Math.round(median))} name={say('marking_median')} />
+          )}
+        </dl>
+      </div>
+    </header>
+  )
+}
+
+function Figure({
+  value,
+  name,
+  strong = false,
+}: {
+  readonly value: string
+  readonly name: string
+  readonly strong?: boolean
+}) {
+  return (
+    <div className="flex flex-col-reverse">
+      <dt className="text-sm text-soft">{name}</dt>
+      <dd className={`font-head text-xl font-bold tabular-nums ${strong ? 'text-rust' : ''}`}>{value}</dd>
+    </div>
+  )
+}

@@ -1,0 +1,88 @@
+import type { PiecePage } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { copyTitle, type PieceState } from '@oppen/core/work'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { onCopySaved } from '../../app/live.js'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useNow } from '../../app/session.js'
+import { Problem, Waiting } from '../../parts/Feedback.js'
+import { Written } from '../../parts/Written.js'
+import { problemWords } from '../../words/problem.js'
+import { say } from '../../words/say.js'
+import { FileList } from '../work/Files.js'
+import { useLookAtPiece } from '../work/WorkScreen.js'
+
+/** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
+export function Paper({ params, state }: { readonly params: PieceParams; readonly state: PieceState }) {
+  const piece = useQuery(reads.piece(params))
+  const time = useNow()
+  const { refetch } = piece
+  useEffect(
+    () =>
+      onCopySaved(
+        event => event.workId === params.workId && event.placeId === params.placeId && void refetch(),
+      ),
+    [params.workId, params.placeId, refetch],
+  )
+  if (piece.error) return <Problem words={problemWords(piece.error, time)} again={() => void refetch()} />
+  if (!piece.data) return <Waiting />
+  return <Sheets page={piece.data} params={params} state={state} />
+}
+
+type Props = { readonly page: PiecePage; readonly params: PieceParams; readonly state: PieceState }
+
+function Sheets({ page, params, state }: Props) {
+  const time = useNow()
+  useLookAtPiece(params, page.notes.length)
+  const [last, ...earlier] = page.handIns
+  const isIn = page.standing.phase === 'withTeacher' || page.standing.phase === 'handedBack'
+  const first = page.handIns[page.handIns.length - 1]
+  const head =
+    last && isIn
+      ? [
+          say('marking_current', { number: last.number, at: when(last.at, time) }),
+          first && first !== last ? say('marking_first', { at: when(first.at, time) }) : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')
+      : page.copy
+        ? say('marking_draft', { at: when(page.copy.savedAt, time) })
+        : ''
+  const html = last && isIn ? last.html : (page.copy?.html ?? '')
+  const files = last && isIn ? last.files : page.files
+  return (
+    <section
+      aria-label={copyTitle(page.work.title, page.pupil.name)}
+      className="min-w-0 bg-linen/45 px-6 py-4 max-md:px-4"
+    >
+      <p className="mb-2 text-sm text-soft">{head}</p>
+      <article className="min-h-72 border border-rule bg-sheet px-6 py-5 shadow-sm">
+        <h2 className="mb-3 text-lg">{copyTitle(page.work.title, page.pupil.name)}</h2>
+        {html ? (
+          <Written html={html} className="text-[16px]" />
+        ) : (
+          !files.length && <p className="text-soft">{nothingWords(page, state)}</p>
+        )}
+        <FileList files={files} page={page} />
+      </article>
+      {earlier.length > 0 && isIn && (
+        <details className="mt-4">
+          <summary className="font-semibold">{say('marking_earlier')}</summary>
+          {earlier.map(one => (
+            <article key={one.id} className="mt-3 border border-rule bg-sheet px-6 py-4">
+              <p className="mb-2 text-sm text-soft">
+                {say('marking_current', { number: one.number, at: when(one.at, time) })}
+              </p>
+              <Written html={one.html} />
+              <FileList files={one.files} page={page} />
+            </article>
+          ))}
+        </details>
+      )}
+    </section>
+  )
+}
+
+const nothingWords = (page: PiecePage, state: PieceState): string =>
+  state.is === 'received' ? say('marking_paper') : say('marking_nothing', { name: page.pupil.name })

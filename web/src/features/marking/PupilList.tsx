@@ -1,0 +1,77 @@
+import type { WorkLine } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
+import { Link } from 'react-router'
+import { useIds, useNow } from '../../app/session.js'
+import { NewMark } from '../../parts/Feedback.js'
+import { StateLabel } from '../../parts/StateLabel.js'
+import { say, type WordKey } from '../../words/say.js'
+import { teacherStateWords } from '../../words/states.js'
+import { FILTERS, type Filter, type MarkingRow } from './rows.js'
+
+const NAMES: readonly { readonly filter: Filter; readonly key: WordKey }[] = [
+  { filter: 'all', key: 'marking_all' },
+  { filter: 'toMark', key: 'marking_filter_toMark' },
+  { filter: 'late', key: 'marking_filter_late' },
+  { filter: 'notYet', key: 'marking_filter_notYet' },
+  { filter: 'marked', key: 'marking_filter_marked' },
+  { filter: 'again', key: 'marking_filter_again' },
+  { filter: 'excused', key: 'marking_filter_excused' },
+]
+
+type Props = {
+  readonly rows: readonly MarkingRow[]
+  readonly shown: readonly MarkingRow[]
+  readonly work: WorkLine
+  readonly filter: Filter
+  readonly onFilter: (filter: Filter) => void
+  readonly chosen: PlaceId | undefined
+}
+
+/** Everybody and where they stand; the margin chooses which of them are shown. */
+export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props) {
+  const time = useNow()
+  const { classId } = useIds()
+  return (
+    <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-r lg:border-rule">
+      <fieldset aria-label={say('marking_filters')} className="flex flex-col items-end gap-0.5 px-2 pt-3">
+        {NAMES.map(({ filter: name, key }) => {
+          const count = rows.filter(FILTERS[name]).length
+          if (!count && name !== 'all') return null
+          return (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={filter === name}
+              onClick={() => onFilter(name)}
+              className="rounded px-1 py-0.5 text-right text-sm leading-tight text-soft tabular-nums hover:bg-pale aria-pressed:font-bold aria-pressed:text-ink"
+            >
+              {say(key, { count })}
+            </button>
+          )
+        })}
+      </fieldset>
+      <nav aria-label={say('marking_pupils')} className="pt-2 max-lg:max-h-64 max-lg:overflow-y-auto">
+        {!shown.length && <p className="p-4 text-soft">{say('marking_none')}</p>}
+        {shown.map(row => (
+          <Link
+            key={row.placeId}
+            to={`/c/${classId}/work/${work.id}/marking/${row.placeId}`}
+            replace
+            aria-current={row.placeId === chosen ? 'true' : undefined}
+            className="flex min-h-8 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
+          >
+            <span className="min-w-0 truncate text-[15px]">{row.name}</span>
+            <span className="flex shrink-0 items-center gap-1.5">
+              {row.newNotes > 0 && <NewMark>{row.newNotes}</NewMark>}
+              <StateLabel
+                small
+                state={row.state}
+                said={teacherStateWords(row.state, { ...time, points: work.points })}
+              />
+            </span>
+          </Link>
+        ))}
+      </nav>
+    </div>
+  )
+}

@@ -1,0 +1,18 @@
+import type { MarkingPage } from '@oppen/contract'
+import type { PieceState } from '@oppen/core/work'
+
+export type MarkingRow = MarkingPage['rows'][number] & { readonly state: PieceState }
+
+/** The parts of a class that a teacher wants to see alone. */
+export const FILTERS = {
+  all: () => true,
+  toMark: row => row.state.is === 'withTeacher' || row.state.is === 'received',
+  late: row => row.state.is === 'withTeacher' && row.state.lateBy > 0,
+  notYet: row => ['opens', 'toDo', 'started', 'overdue', 'missing'].includes(row.state.is),
+  marked: row => row.state.is === 'handedBack',
+  again: row => row.state.is === 'tryAgain',
+  excused: row => row.state.is === 'excused',
+} as const satisfies Record<string, (row: MarkingRow) => boolean>
+
+export type Filter = keyof typeof FILTERS
+

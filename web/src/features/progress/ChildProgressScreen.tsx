@@ -1,0 +1,35 @@
+import type { Tie } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useParams } from 'react-router'
+import { childrenOf } from '../../app/places.js'
+import { reads } from '../../app/queries.js'
+import { useMe } from '../../app/session.js'
+import { Head, Section, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { ProgressOf } from './ProgressOf.js'
+
+/** How one child gets on in all classes, for the family. */
+export function Screen() {
+  const { child } = useParams()
+  const found = childrenOf(useMe()).find(one => one.child === child)
+  if (!found) throw new Error('no such child')
+  return (
+    <Sheet title={say('progress_title')}>
+      <Head title={say('progress_title')} sub={found.name} />
+      {found.ties.map(tie => (
+        <OfClass key={tie.classId} tie={tie} />
+      ))}
+    </Sheet>
+  )
+}
+
+function OfClass({ tie }: { readonly tie: Tie }) {
+  const placeId = tie.placeId as PlaceId
+  const { data } = useSuspenseQuery(reads.progress(tie.classId, placeId))
+  return (
+    <Section title={tie.className}>
+      <ProgressOf page={data} toWork={workId => `/c/${tie.classId}/work/${workId}/outcome/${placeId}`} />
+    </Section>
+  )
+}

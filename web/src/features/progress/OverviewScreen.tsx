@@ -1,0 +1,117 @@
+import type { ProgressOverview } from '@oppen/contract'
+import { averageOf } from '@oppen/core/marks'
+import { stateOf, UNTOUCHED } from '@oppen/core/work'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { Link, Navigate } from 'react-router'
+import { reads } from '../../app/queries.js'
+import { useIds, useNow, useTie } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+
+/** How every pupil of a class gets on: a line each, and one press to all of it. */
+export function Screen() {
+  const { classId } = useIds()
+  const tie = useTie()
+  if (tie && (tie.role === 'pupil' || tie.role === 'family')) {
+    return <Navigate to={`/c/${classId}/progress/${tie.placeId}`} replace />
+  }
+  return <Overview />
+}
+
+type Line = {
+  readonly placeId: string
+  readonly name: string
+  readonly percent: string | null
+  readonly marks: number
+  readonly isIn: number
+  readonly overdue: number
+  readonly missing: number
+}
+
+function linesOf({ pupils, works }: ProgressOverview, now: number): Line[] {
+  return pupils.map(({ placeId, name, pieces }) => {
+    const moved = new Map(pieces.map(piece => [piece.workId, piece.standing]))
+    const all = works.map(work => ({ work, state: stateOf(moved.get(work.id) ?? UNTOUCHED, work, now) }))
+    const marks = all.flatMap(({ work, state }) =>
+      state.is === 'handedBack' && state.mark !== null && work.points !== null
+        ? [{ mark: state.mark, points: work.points }]
+        : [],
+    )
+    const average = averageOf(marks)
+    const count = (...names: string[]) => all.filter(one => names.includes(one.state.is)).length
+    return {
+      placeId,
+      name,
+      percent: average ? `${(average.permille / 10).toFixed(1)} %` : null,
+      marks: marks.length,
+      isIn: count('withTeacher', 'handedBack', 'received'),
+      overdue: count('overdue'),
+      missing: count('missing'),
+    }
+  })
+}
+
+function Overview() {
+  const { classId } = useIds()
+  const { data } = useSuspenseQuery(reads.overview(classId))
+  const { now } = useNow()
+  const lines = useMemo(() => linesOf(data, now), [data, now])
+  return (
+    <Sheet title={`${say('progress_title')}, ${data.className}`}>
+      <Head title={say('progress_title')} sub={data.className} />
+      {lines.length ? (
+        <Row>
+          <table className="w-full max-w-3xl text-[15px]">
+            <thead>
+              <tr className="border-b-2 border-ink text-left">
+                <th scope="col" className="py-1.5 pr-4 font-semibold">
+                  {say('overview_pupil')}
+                </th>
+                <th scope="col" className="py-1.5 pr-4 font-semibold" colSpan={2}>
+                  {say('overview_average')}
+                </th>
+                <th scope="col" className="py-1.5 pr-4 text-right font-semibold">
+                  {say('overview_in')}
+                </th>
+                <th scope="col" className="py-1.5 pr-4 text-right font-semibold">
+                  {say('overview_late')}
+                </th>
+                <th scope="col" className="py-1.5 text-right font-semibold">
+                  {say('overview_missing')}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map(line => (
+                <tr key={line.placeId} className="h-8 border-b border-rule tabular-nums">
+                  <th scope="row" className="pr-4 text-left font-semibold">
+                    <Link to={`/c/${classId}/progress/${line.placeId}`} className="hover:underline">
+                      {line.name}
+                    </Link>
+                  </th>
+                  <td className="w-20 pr-2 text-right">{line.percent ?? '–'}</td>
+                  <td className="pr-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
+                  <td className="pr-4 text-right">
+                    {line.isIn} / {data.works.length}
+                  </td>
+                  <td className={`pr-4 text-right ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
+                    {line.overdue}
+                  </td>
+                  <td className={`text-right ${line.missing ? 'font-bold text-rust' : 'text-soft'}`}>
+                    {line.missing}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Row>
+      ) : (
+        <Row>
+          <Empty>{say('overview_none')}</Empty>
+        </Row>
+      )}
+    </Sheet>
+  )
+}

@@ -1,0 +1,78 @@
+import type { ProgressPage } from '@oppen/contract'
+import { averageOf, showHundredths } from '@oppen/core/marks'
+import { when } from '@oppen/core/timing'
+import { useNow } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Row } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { PieceLine } from '../work/PieceLine.js'
+
+type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) => string }
+
+/** The marks of handed-back pieces that have points: what an average rests on. */
+export function marksOf(pieces: ProgressPage['pieces']): { mark: number; points: number }[] {
+  return pieces.flatMap(({ standing, work }) =>
+    standing.phase === 'handedBack' && standing.mark !== null && work.points !== null
+      ? [{ mark: standing.mark, points: work.points }]
+      : [],
+  )
+}
+
+/** The average with what it rests on, how fresh it is, and each piece with state, mark and feedback. */
+export function ProgressOf({ page, toWork }: Props) {
+  const time = useNow()
+  const average = averageOf(marksOf(page.pieces))
+  const waiting = page.pieces.filter(piece => piece.standing.phase === 'withTeacher').length
+  const withPoints = page.pieces.filter(piece => piece.work.points !== null).length
+  return (
+    <>
+      <Row className="pb-2">
+        <div className="max-w-3xl border-l-4 border-ochre bg-ochre-pale px-4 py-2.5">
+          {average ? (
+            <>
+              <p className="font-head text-xl font-semibold">
+                {say('progress_average', { percent: (average.permille / 10).toFixed(1) })}
+              </p>
+              <p>
+                {say('progress_average_rests', {
+                  marks: average.restsOn,
+                  pieces: withPoints,
+                  earned: showHundredths(average.earned),
+                  possible: showHundredths(average.possible),
+                })}
+              </p>
+            </>
+          ) : (
+            <p>{say('progress_average_none')}</p>
+          )}
+          <p className="text-sm text-soft">
+            {page.markedAt === null
+              ? say('progress_fresh_none')
+              : say('progress_fresh', { at: when(page.markedAt, time) })}{' '}
+            {waiting > 0 && say('progress_waiting', { count: waiting })}
+          </p>
+        </div>
+      </Row>
+      {!page.pieces.length && (
+        <Row>
+          <Empty>{say('progress_none')}</Empty>
+        </Row>
+      )}
+      <ul>
+        {page.pieces.map(piece => (
+          <PieceLine
+            key={piece.work.id}
+            work={piece.work}
+            standing={piece.standing}
+            to={toWork(piece.work.id)}
+            meta={piece.topicName}
+            feedback={piece.feedback}
+          />
+        ))}
+      </ul>
+      <Row className="pt-4">
+        <p className="text-sm text-soft">{say('progress_ask', { name: page.teacherName })}</p>
+      </Row>
+    </>
+  )
+}

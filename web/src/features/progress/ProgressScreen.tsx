@@ -1,0 +1,28 @@
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { reads } from '../../app/queries.js'
+import { useIds, useTie } from '../../app/session.js'
+import { Head, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { ProgressOf } from './ProgressOf.js'
+
+/** How one pupil gets on in one class. */
+export function Screen() {
+  const { classId, placeId } = useIds()
+  const tie = useTie()
+  const { data } = useSuspenseQuery(reads.progress(classId, placeId))
+  const toWork = (workId: string) =>
+    tie?.role === 'pupil'
+      ? `/c/${classId}/work/${workId}`
+      : tie?.role === 'family'
+        ? `/c/${classId}/work/${workId}/outcome/${placeId}`
+        : `/c/${classId}/work/${workId}/marking/${placeId}`
+  return (
+    <Sheet title={say('progress_title')}>
+      <Head
+        title={say('progress_title')}
+        sub={say('progress_of', { name: data.pupil.name, className: data.className })}
+      />
+      <ProgressOf page={data} toWork={toWork} />
+    </Sheet>
+  )
+}

@@ -1,0 +1,42 @@
+import type { Tie } from '@oppen/contract'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useParams } from 'react-router'
+import { childrenOf, firstName } from '../../app/places.js'
+import { reads } from '../../app/queries.js'
+import { useMe } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { NoticeList } from './NoticeList.js'
+import { useLookAtTalk } from './TalkScreen.js'
+
+/** The notices of all classes of one child, for the family. */
+export function Screen() {
+  const { child } = useParams()
+  const found = childrenOf(useMe()).find(one => one.child === child)
+  if (!found) throw new Error('no such child')
+  return (
+    <Sheet title={say('talk_title')}>
+      <Head title={say('talk_title')} sub={firstName(found.name)} />
+      {found.ties.map(tie => (
+        <OfClass key={tie.classId} tie={tie} />
+      ))}
+    </Sheet>
+  )
+}
+
+function OfClass({ tie }: { readonly tie: Tie }) {
+  const { data } = useSuspenseQuery(reads.talk(tie.classId))
+  const lookedAt = useLookAtTalk(tie.classId, data)
+  return (
+    <Section title={tie.className}>
+      {data.notices.length ? (
+        <NoticeList classId={tie.classId} notices={data.notices} lookedAt={lookedAt} mayReply={false} />
+      ) : (
+        <Row>
+          <Empty>{say('talk_none')}</Empty>
+        </Row>
+      )}
+    </Section>
+  )
+}

@@ -1,0 +1,82 @@
+import type { TodayPage, TodayPiece } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { useChild } from '../../app/PhoneBars.js'
+import { type Child, childrenOf, firstName } from '../../app/places.js'
+import { useMe, useNow } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Row } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { AgendaList, useAgenda } from './agenda.js'
+import { NoticesToday } from './NoticesToday.js'
+import { Summary } from './Summary.js'
+
+type Props = { readonly page: TodayPage; readonly lookedAt: number | null }
+
+const toOutcome = (piece: TodayPiece) => `/c/${piece.classId}/work/${piece.work.id}/outcome/${piece.placeId}`
+
+/** A family's day: each child beside the other; on a phone one child at a time, chosen above. */
+export function FamilyToday({ page, lookedAt }: Props) {
+  const me = useMe()
+  const chosen = useChild(me)
+  const children = childrenOf(me)
+  if (!children.length) {
+    return (
+      <Row>
+        <Empty>{say('today_no_class_family')}</Empty>
+      </Row>
+    )
+  }
+  const shown = chosen ? [chosen] : children
+  return (
+    <>
+      <div className={shown.length > 1 ? 'grid xl:grid-cols-2' : ''}>
+        {shown.map((child, index) => (
+          <ChildToday
+            key={child.child}
+            child={child}
+            page={page}
+            lookedAt={lookedAt}
+            alone={shown.length === 1}
+            first={index === 0}
+          />
+        ))}
+      </div>
+      <NoticesToday
+        notices={page.notices}
+        to={notice =>
+          `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.classId))?.child}/talk`
+        }
+      />
+    </>
+  )
+}
+
+type ChildProps = Props & { readonly child: Child; readonly alone: boolean; readonly first: boolean }
+
+function ChildToday({ child, page, lookedAt, alone }: ChildProps) {
+  const time = useNow()
+  const pieces = page.pieces.filter(piece => piece.child === child.child)
+  const agenda = useAgenda(pieces)
+  const marked = Math.max(0, ...pieces.map(piece => piece.standing.handedBackAt ?? 0))
+  return (
+    <section aria-label={child.name} className="min-w-0">
+      {!alone && (
+        <Row>
+          <h2 className="pb-2 text-xl">{firstName(child.name)}</h2>
+        </Row>
+      )}
+      <Row>
+        <Summary agenda={agenda} lookedAt={lookedAt} name={firstName(child.name)} />
+      </Row>
+      <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toOutcome} />
+      <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toOutcome} />
+      <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toOutcome} />
+      <Row className="pt-3">
+        <p className="text-sm text-soft">
+          {marked ? say('progress_fresh', { at: when(marked, time) }) : say('progress_fresh_none')}{' '}
+          {agenda.withTeacher.length > 0 && say('progress_waiting', { count: agenda.withTeacher.length })}
+        </p>
+      </Row>
+    </section>
+  )
+}

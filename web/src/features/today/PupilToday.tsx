@@ -1,0 +1,43 @@
+import type { TodayPage, TodayPiece } from '@oppen/contract'
+import { useMe } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Row } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { AgendaList, useAgenda } from './agenda.js'
+import { NoticesToday } from './NoticesToday.js'
+import { Summary } from './Summary.js'
+
+const toWork = (piece: TodayPiece) => `/c/${piece.classId}/work/${piece.work.id}`
+
+/** A pupil's day: what comes first stands first. */
+export function PupilToday({
+  page,
+  lookedAt,
+}: {
+  readonly page: TodayPage
+  readonly lookedAt: number | null
+}) {
+  const me = useMe()
+  const agenda = useAgenda(page.pieces)
+  const calm = !agenda.needsAHand.length && !agenda.next.length
+  if (!me.ties.length) {
+    return (
+      <Row>
+        <Empty>{say('today_no_class_pupil')}</Empty>
+      </Row>
+    )
+  }
+  return (
+    <>
+      <Row>
+        {calm ? <Empty>{say('today_nothing_pupil')}</Empty> : <Summary agenda={agenda} lookedAt={lookedAt} />}
+      </Row>
+      <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toWork} />
+      <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toWork} />
+      <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toWork} />
+      <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+      <AgendaList title="today_with" pieces={agenda.withTeacher} lookedAt={lookedAt} to={toWork} />
+      <AgendaList title="today_ahead" pieces={agenda.ahead} lookedAt={lookedAt} to={toWork} />
+    </>
+  )
+}

@@ -1,0 +1,41 @@
+import { when } from '@oppen/core/timing'
+import type { Agenda } from '@oppen/core/today'
+import { useNow } from '../../app/session.js'
+import { say } from '../../words/say.js'
+import type { Waiting } from './agenda.js'
+
+type Props = { readonly agenda: Agenda<Waiting>; readonly lookedAt: number | null; readonly name?: string }
+
+/** The day in one breath, marked with the ochre pencil. */
+export function Summary({ agenda, lookedAt, name }: Props) {
+  const time = useNow()
+  const overdue = agenda.needsAHand.filter(piece => piece.state.is === 'overdue').length
+  const again = agenda.needsAHand.length - overdue
+  const back =
+    lookedAt === null
+      ? 0
+      : agenda.cameBack.filter(piece => (piece.standing.handedBackAt ?? 0) > lookedAt).length
+  const parts = [
+    overdue ? say('today_sum_overdue', { count: overdue }) : say('today_sum_calm'),
+    again ? say('today_sum_again', { count: again }) : '',
+    agenda.next.length ? say('today_sum_next', { count: agenda.next.length }) : '',
+    agenda.minutes ? say('today_minutes', { minutes: agenda.minutes }) : '',
+    back ? say('today_sum_back', { count: back }) : '',
+  ].filter(Boolean)
+  return (
+    <div className="border-l-4 border-ochre bg-ochre-pale px-4 py-2.5 text-[16px]">
+      <p>
+        {name && <strong>{name}: </strong>}
+        {parts.map((part, index) => (
+          <span key={part}>
+            {index > 0 && ' · '}
+            <strong className={index === 0 && overdue ? 'text-rust' : 'font-semibold'}>{part}</strong>
+          </span>
+        ))}
+      </p>
+      {lookedAt !== null && (
+        <p className="text-sm text-soft">{say('today_since', { at: when(lookedAt, time) })}</p>
+      )}
+    </div>
+  )
+}

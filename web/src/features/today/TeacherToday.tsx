@@ -1,0 +1,131 @@
+import type { TodayClass, TodayPage } from '@oppen/contract'
+import { timeOfDay, when } from '@oppen/core/timing'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { useMe, useNow } from '../../app/session.js'
+import { buttonLook } from '../../parts/Button.js'
+import { Empty, NewMark } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { NoticesToday } from './NoticesToday.js'
+
+type Work = TodayClass['works'][number] & { readonly inClass: TodayClass }
+
+/** A teacher's day: what to mark, who asks, what falls due, and the doors. */
+export function TeacherToday({ page }: { readonly page: TodayPage }) {
+  const me = useMe()
+  const { now } = useNow()
+  const works: Work[] = page.teaching.flatMap(one => one.works.map(work => ({ ...work, inClass: one })))
+  const toMark = works.filter(work => work.toMark > 0).sort((a, b) => (a.oldestAt ?? 0) - (b.oldestAt ?? 0))
+  const asks = works.filter(work => work.newNotes > 0)
+  const due = works.filter(work => work.dueAt !== null && work.dueAt > now)
+  if (!me.ties.length) {
+    return (
+      <Row>
+        <Empty>{say('today_no_class_teacher')}</Empty>
+        <Link to="/classes/new" className={buttonLook('first')}>
+          {say('new_class')}
+        </Link>
+      </Row>
+    )
+  }
+  return (
+    <>
+      {!toMark.length && !asks.length && (
+        <Row>
+          <Empty>{say('today_nothing_teacher')}</Empty>
+        </Row>
+      )}
+      <WorkList
+        title={say('today_asks')}
+        works={asks}
+        line={work => say('today_asks_line', { count: work.newNotes })}
+      />
+      <WorkList title={say('today_mark')} works={toMark} line={work => <ToMark work={work} />} />
+      <WorkList
+        title={say('today_due')}
+        works={due}
+        moment={work => work.dueAt}
+        line={work => say('counts_in', { in: work.in, of: work.of })}
+      />
+      <Doors classes={page.teaching} />
+      <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+    </>
+  )
+}
+
+function ToMark({ work }: { readonly work: Work }) {
+  const time = useNow()
+  return say('today_mark_line', {
+    count: work.toMark,
+    at: work.oldestAt === null ? '' : when(work.oldestAt, time),
+  })
+}
+
+type ListProps = {
+  readonly title: string
+  readonly works: readonly Work[]
+  readonly line: (work: Work) => ReactNode
+  readonly moment?: (work: Work) => number | null
+}
+
+function WorkList({ title, works, line, moment = work => work.oldestAt }: ListProps) {
+  const time = useNow()
+  if (!works.length) return null
+  return (
+    <Section title={title}>
+      <ul>
+        {works.map(work => {
+          const at = moment(work)
+          return (
+            <Row as="li" key={work.id} margin={at === null ? null : when(at, time)} className="py-1.5">
+              <Link
+                to={`/c/${work.inClass.classId}/work/${work.id}/marking`}
+                className="group flex flex-wrap items-baseline gap-x-4 rounded"
+              >
+                <span className="font-semibold group-hover:underline group-hover:underline-offset-2">
+                  {work.title}
+                </span>
+                <span className="text-[15px] font-semibold text-blue">{line(work)}</span>
+                <span className="text-sm text-soft">{work.inClass.className}</span>
+                {work.newNotes > 0 && <NewMark>{say('new_notes', { count: work.newNotes })}</NewMark>}
+              </Link>
+            </Row>
+          )
+        })}
+      </ul>
+    </Section>
+  )
+}
+
+function Doors({ classes }: { readonly classes: readonly TodayClass[] }) {
+  const { zone } = useNow()
+  return (
+    <Section title={say('today_doors')}>
+      <ul>
+        {classes.map(one => (
+          <Row as="li" key={one.classId} className="py-1.5">
+            <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+              <Link to={`/c/${one.classId}/register`} className="font-semibold hover:underline">
+                {one.className}
+              </Link>
+              <span className="text-[15px] text-soft">
+                {doorWords(one, zone)} · {say('today_claimed', { claimed: one.claimed, pupils: one.pupils })}
+              </span>
+              <Link to={`/c/${one.classId}/door`} className={buttonLook()}>
+                {say(one.doorOpen ? 'today_show_door' : 'today_open_door')}
+              </Link>
+            </div>
+          </Row>
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
+function doorWords(one: TodayClass, zone: string): string {
+  if (!one.doorOpen) return say('today_door_closed')
+  return one.doorClosesAt === null
+    ? say('today_door_open_long')
+    : say('today_door_open', { at: timeOfDay(one.doorClosesAt, zone) })
+}

@@ -1,0 +1,44 @@
+import { when } from '@oppen/core/timing'
+import { useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Written } from '../../parts/Written.js'
+import { say } from '../../words/say.js'
+import type { CopyKeeper } from './copyKeeper.js'
+
+/** Two versions side by side, for the writer to choose from. */
+export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
+  const time = useNow()
+  const { status } = keeper
+  if (status.is !== 'conflict') return null
+  const texts = [
+    { which: 'mine', name: say('conflict_mine'), html: status.mine, go: say('conflict_keep_mine') },
+    {
+      which: 'theirs',
+      name: say('conflict_theirs', { at: when(status.theirs.savedAt, time) }),
+      html: status.theirs.html,
+      go: say('conflict_keep_theirs'),
+    },
+  ] as const
+  return (
+    <section role="alert" className="mb-4 border-l-4 border-ochre bg-ochre-pale p-4">
+      <h3 className="text-lg">{say('conflict_title')}</h3>
+      <p className="mb-3">{say('conflict_lead')}</p>
+      <div className="grid gap-3 md:grid-cols-2">
+        {texts.map(text => (
+          <article key={text.which} className="flex flex-col gap-3 rounded-[var(--radius-card)] bg-sheet p-3">
+            <h4 className="text-sm font-semibold text-soft">{text.name}</h4>
+            <div className="max-h-60 flex-1 overflow-y-auto">
+              <Written html={text.html} />
+            </div>
+            <Button look="first" onClick={() => keeper.choose(text.which)}>
+              {text.go}
+            </Button>
+          </article>
+        ))}
+      </div>
+      <Button className="mt-3" onClick={() => keeper.choose('both')}>
+        {say('conflict_keep_both')}
+      </Button>
+    </section>
+  )
+}

@@ -1,0 +1,140 @@
+import type { PiecePage } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { showHundredths } from '@oppen/core/marks'
+import { when } from '@oppen/core/timing'
+import { copyTitle, mayWrite } from '@oppen/core/work'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { Navigate } from 'react-router'
+import { call } from '../../app/api.js'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useIds, useNow, useTie } from '../../app/session.js'
+import { LazyEditor } from '../../parts/LazyEditor.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { StateLabel } from '../../parts/StateLabel.js'
+import { Written } from '../../parts/Written.js'
+import { say } from '../../words/say.js'
+import { markWords } from '../../words/states.js'
+import { Conflict } from './Conflict.js'
+import { FileList, Files } from './Files.js'
+import { History } from './History.js'
+import { SideNote } from './SideNote.js'
+import { useOwnCopy } from './useOwnCopy.js'
+import { usePieceState } from './usePieceState.js'
+import { WorkBar } from './WorkBar.js'
+
+/** A pupil's piece of work: what to do, the own copy, what the teacher says, and handing in. */
+export function Screen() {
+  const tie = useTie()
+  const { classId, workId } = useIds()
+  if (tie && tie.role !== 'pupil') {
+    const to = tie.role === 'family' ? `outcome/${tie.placeId}` : 'marking'
+    return <Navigate to={`/c/${classId}/work/${workId}/${to}`} replace />
+  }
+  return <Own key={workId} params={{ classId, workId, placeId: tie?.placeId ?? '' } as PieceParams} />
+}
+
+function Own({ params }: { readonly params: PieceParams }) {
+  const { data: page } = useSuspenseQuery(reads.piece(params))
+  const time = useNow()
+  const keeper = useOwnCopy(params, page)
+  useLookAtPiece(params, page.notes.length + page.moves.length)
+  const { work, standing } = page
+  const { state, said } = usePieceState(work, standing)
+  const writable = mayWrite(standing, work, time.now).ok
+  const about = [
+    page.topicName,
+    work.points === null ? null : say('work_out_of', { points: showHundredths(work.points) }),
+    work.minutes === null ? null : say('minutes', { minutes: work.minutes }),
+    page.teacherName,
+  ].filter(Boolean)
+  return (
+    <div className="flex min-h-full flex-col">
+      <div className="flex-1">
+        <Sheet title={work.title}>
+          <Head
+            title={work.title}
+            margin={work.dueAt === null ? null : when(work.dueAt, time)}
+            sub={
+              <span className="flex flex-wrap items-baseline gap-x-4">
+                <StateLabel state={state} said={said} />
+                <span>{about.join(' · ')}</span>
+              </span>
+            }
+          />
+          <Row>
+            <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+              <div className="flex min-w-0 flex-col gap-6">
+                <TeacherSays page={page} />
+                {work.directions && (
+                  <section>
+                    <h2 className="mb-1 text-lg">{say('work_directions')}</h2>
+                    <Written html={work.directions} className="max-w-prose text-[17px]" />
+                  </section>
+                )}
+                <section>
+                  <h2 className="mb-2 text-lg">{copyTitle(work.title, page.pupil.name)}</h2>
+                  <Conflict keeper={keeper} />
+                  {writable ? (
+                    <LazyEditor
+                      html={keeper.html}
+                      edition={keeper.edition}
+                      onChange={html => keeper.change(html)}
+                      label={copyTitle(work.title, page.pupil.name)}
+                      roomy
+                    />
+                  ) : (
+                    <AsHandedIn page={page} />
+                  )}
+                </section>
+                {writable && <Files params={params} files={page.files} />}
+              </div>
+              <div className="flex flex-col gap-6 lg:border-l lg:border-rule lg:pl-6">
+                <SideNote params={params} page={page} who={say('work_note_who')} />
+                <History page={page} />
+              </div>
+            </div>
+          </Row>
+        </Sheet>
+      </div>
+      <WorkBar params={params} page={page} keeper={keeper} />
+    </div>
+  )
+}
+
+/** Remembers that the piece was looked at, whenever something new has come. */
+export function useLookAtPiece({ workId, placeId }: PieceParams, news: number): void {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `news` is what makes it look again
+  useEffect(() => {
+    void call(routes.look, {}, { what: `piece:${workId}:${placeId}` }).catch(() => undefined)
+  }, [workId, placeId, news])
+}
+
+function TeacherSays({ page }: { readonly page: PiecePage }) {
+  const { standing, feedback, work } = page
+  const shown = standing.phase === 'handedBack' || standing.phase === 'tryAgain'
+  if (!shown || (!feedback && standing.mark === null)) return null
+  return (
+    <section className="border-l-4 border-margin bg-ochre-pale px-4 py-3">
+      <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
+      {standing.phase === 'handedBack' && standing.mark !== null && (
+        <p className="font-head text-2xl font-semibold text-teal">{markWords(standing.mark, work.points)}</p>
+      )}
+      {feedback && <p className="mt-1 text-[17px] whitespace-pre-line">{feedback}</p>}
+    </section>
+  )
+}
+
+/** The last hand-in, frozen as it was. */
+function AsHandedIn({ page }: { readonly page: PiecePage }) {
+  const time = useNow()
+  const [last] = page.handIns
+  if (!last) return page.copy ? <Written html={page.copy.html} /> : null
+  return (
+    <div className="rounded-[var(--radius-card)] border border-rule px-5 py-4">
+      <p className="mb-3 text-sm text-soft">{say('work_handedIn_at', { at: when(last.at, time) })}</p>
+      <Written html={last.html} className="text-[17px]" />
+      <FileList files={last.files} page={page} />
+    </div>
+  )
+}

@@ -1,0 +1,84 @@
+import { type PiecePage, routes } from '@oppen/contract'
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
+import { call, Refusal, Unreachable } from '../../app/api.js'
+import { onCopySaved } from '../../app/live.js'
+import type { PieceParams } from '../../app/queries.js'
+import { useMe } from '../../app/session.js'
+import { CopyKeeper, type Draft, type SaveResult } from './copyKeeper.js'
+
+/** The device's own store for one copy of one person, so that a shared tablet never shows another's words. */
+function draftsOf(key: string) {
+  return {
+    read: (): Draft | undefined => {
+      const text = localStorage.getItem(key)
+      return text ? (JSON.parse(text) as Draft) : undefined
+    },
+    write: (draft: Draft) => localStorage.setItem(key, JSON.stringify(draft)),
+    clear: () => localStorage.removeItem(key),
+  }
+}
+
+async function save(params: PieceParams, html: string, base: number, chosen: boolean): Promise<SaveResult> {
+  try {
+    const keepalive = html.length < 20_000
+    return { is: 'saved', saved: await call(routes.saveCopy, params, { html, base, chosen }, { keepalive }) }
+  } catch (error) {
+    if (error instanceof Unreachable) return { is: 'unreachable' }
+    if (!(error instanceof Refusal)) return { is: 'refused', error }
+    if (error.code === 'sign_in_needed') return { is: 'signedOut' }
+    if (error.code === 'busy' || error.code === 'disk_full' || error.code === 'server_fault')
+      return { is: 'unreachable' }
+    if (error.code !== 'copy_changed') return { is: 'refused', error }
+    const { html: theirs, version, savedAt } = error.params
+    return {
+      is: 'conflict',
+      theirs: { html: String(theirs), version: Number(version), savedAt: Number(savedAt) },
+    }
+  }
+}
+
+/** The own copy of a piece, kept safe while it is open. */
+export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
+  const { account } = useMe()
+  const { classId, workId, placeId } = params
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one keeper for as long as the piece is open; news comes by `heard`
+  const keeper = useMemo(() => {
+    const world = {
+      save: (html: string, base: number, chosen: boolean) =>
+        save({ classId, workId, placeId }, html, base, chosen),
+      drafts: draftsOf(`oppen copy ${account.id} ${workId} ${placeId}`),
+      later: (run: () => void, milliseconds: number) => {
+        const timer = setTimeout(run, milliseconds)
+        return () => clearTimeout(timer)
+      },
+      now: () => Date.now(),
+    }
+    return new CopyKeeper(world, page.copy ?? undefined, page.work.template ?? '')
+  }, [account.id, classId, workId, placeId])
+
+  useEffect(() => {
+    const send = () => void keeper.flush()
+    window.addEventListener('pagehide', send)
+    window.addEventListener('online', send)
+    return () => {
+      window.removeEventListener('pagehide', send)
+      window.removeEventListener('online', send)
+      void keeper.flush()
+    }
+  }, [keeper])
+
+  useEffect(
+    () =>
+      onCopySaved(event => {
+        if (event.workId !== workId || event.placeId !== placeId || event.version <= keeper.version) return
+        void call(routes.seePiece, { classId, workId, placeId }).then(
+          fresh => fresh.copy && keeper.heard(fresh.copy),
+        )
+      }),
+    [keeper, classId, workId, placeId],
+  )
+
+  const snapshot = useCallback(() => keeper.status, [keeper])
+  useSyncExternalStore(keeper.subscribe, snapshot)
+  return keeper
+}

@@ -1,0 +1,36 @@
+import type { WorkLine } from '@oppen/contract'
+import { type PieceState, type Standing, stateOf } from '@oppen/core/work'
+import { useNow } from '../../app/session.js'
+import { type StateWords, stateWords, teacherStateWords } from '../../words/states.js'
+
+/** The state of a piece now, in a pupil's or a teacher's words; it goes on as time does. */
+export function usePieceState(
+  work: WorkLine,
+  standing: Standing,
+  reader: 'pupil' | 'teacher' = 'pupil',
+): { state: PieceState; said: StateWords } {
+  const time = useNow()
+  const state = stateOf(standing, work, time.now)
+  const words = reader === 'teacher' ? teacherStateWords : stateWords
+  return { state, said: words(state, { ...time, points: work.points }) }
+}
+
+/** The moment that a state is about, for the margin; null where there is none. */
+export function momentOf(state: PieceState): number | null {
+  switch (state.is) {
+    case 'opens':
+    case 'handedBack':
+    case 'received':
+      return state.at
+    case 'toDo':
+    case 'started':
+    case 'tryAgain':
+      return state.by
+    case 'withTeacher':
+    case 'overdue':
+    case 'missing':
+      return state.since
+    case 'excused':
+      return null
+  }
+}

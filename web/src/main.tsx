@@ -1,0 +1,31 @@
+import { QueryClientProvider } from '@tanstack/react-query'
+import { lazy, StrictMode, Suspense } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router/dom'
+import { queryClient } from './app/queryClient.js'
+import { router } from './app/router.js'
+import { useSaid } from './parts/tell.js'
+import './style.css'
+
+const Toasts = lazy(() => import('./parts/Toasts.js'))
+
+/** What was just done, once there is something to say. */
+function Said() {
+  if (!useSaid().length) return null
+  return (
+    <Suspense fallback={null}>
+      <Toasts />
+    </Suspense>
+  )
+}
+
+const root = document.getElementById('root')
+if (!root) throw new Error('the page has no root')
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+      <Said />
+    </QueryClientProvider>
+  </StrictMode>,
+)

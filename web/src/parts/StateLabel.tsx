@@ -1,0 +1,52 @@
+import type { PieceState, PieceStateName } from '@oppen/core/work'
+import {
+  AlarmClock,
+  CircleDashed,
+  CircleDot,
+  CircleSlash,
+  CornerDownLeft,
+  FileCheck2,
+  LockKeyhole,
+  type LucideIcon,
+  PencilLine,
+  RefreshCcw,
+  Umbrella,
+} from 'lucide-react'
+import type { StateWords, Tone } from '../words/states.js'
+
+const GLYPHS: Readonly<Record<PieceStateName, LucideIcon>> = {
+  opens: LockKeyhole,
+  toDo: CircleDashed,
+  started: CircleDot,
+  withTeacher: PencilLine,
+  handedBack: CornerDownLeft,
+  tryAgain: RefreshCcw,
+  overdue: AlarmClock,
+  missing: CircleSlash,
+  excused: Umbrella,
+  received: FileCheck2,
+}
+
+const TONES: Readonly<Record<Tone, string>> = {
+  plain: 'text-ink',
+  soft: 'text-soft',
+  leaf: 'text-leaf',
+  teal: 'text-teal',
+  rust: 'text-rust',
+  blue: 'text-blue',
+}
+
+type Props = { readonly state: PieceState; readonly said: StateWords; readonly small?: boolean }
+
+/** A state as glyph and words; colour only underlines it. */
+export function StateLabel({ state, said, small = false }: Props) {
+  const Glyph = GLYPHS[state.is]
+  return (
+    <span
+      className={`inline-flex items-baseline gap-1.5 font-semibold ${TONES[said.tone]} ${small ? 'text-sm' : 'text-[15px]'}`}
+    >
+      <Glyph aria-hidden="true" size={small ? 13 : 15} className="shrink-0 translate-y-[2px]" />
+      <span>{said.words}</span>
+    </span>
+  )
+}

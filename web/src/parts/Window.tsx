@@ -1,0 +1,35 @@
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { say } from '../words/say.js'
+
+type Props = {
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly title: string
+  readonly children: ReactNode
+  readonly wide?: boolean
+}
+
+/** A page laid over the page: named, closed with Escape, and the focus goes back where it came from. */
+export function Window({ open, onClose, title, children, wide = false }: Props) {
+  return (
+    <Dialog.Root open={open} onOpenChange={next => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
+        >
+          <header className="flex items-center justify-between gap-4 border-b border-rule px-5 py-3">
+            <Dialog.Title className="text-lg">{title}</Dialog.Title>
+            <Dialog.Close className="rounded p-1.5 hover:bg-pale" aria-label={say('close')}>
+              <X size={18} aria-hidden="true" />
+            </Dialog.Close>
+          </header>
+          <div className="overflow-y-auto px-5 py-4">{children}</div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

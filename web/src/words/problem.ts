@@ -1,0 +1,20 @@
+import { type WhenOptions, when } from '@oppen/core/timing'
+import { Refusal, Unreachable } from '../app/api.js'
+import { say, type WordKey } from './say.js'
+
+/** Parameters of refusals that are moments, to be said as times. */
+const MOMENTS = ['at', 'now', 'savedAt']
+
+/** What went wrong, in words: the thing, the reason and the way on. */
+export function problemWords(error: unknown, time: WhenOptions): string {
+  if (error instanceof Unreachable) return say('problem_unreachable')
+  if (!(error instanceof Refusal)) return say('problem_unknown')
+  const params = Object.fromEntries(
+    Object.entries(error.params).map(([name, value]) => [
+      name,
+      MOMENTS.includes(name) ? when(Number(value), time) : value,
+    ]),
+  )
+  const what = typeof params.what === 'string' ? say(`what_${params.what}` as WordKey) : ''
+  return say(`problem_${error.code}`, { ...params, what })
+}

@@ -1,0 +1,100 @@
+import { showHundredths } from '@oppen/core/marks'
+import { spanOf, type WhenOptions, when } from '@oppen/core/timing'
+import type { PieceState } from '@oppen/core/work'
+import { say } from './say.js'
+
+export type Tone = 'plain' | 'soft' | 'leaf' | 'teal' | 'rust' | 'blue'
+
+export type StateWords = { readonly words: string; readonly tone: Tone }
+
+type Context = WhenOptions & { readonly points: number | null }
+
+/** A length of time in words: "2 days 3 h", "40 min". */
+export function spanWords(milliseconds: number): string {
+  const { days, hours, minutes } = spanOf(milliseconds)
+  if (days) return hours ? say('span_days_hours', { count: days, hours }) : say('span_days', { count: days })
+  if (hours) return minutes ? say('span_hours_minutes', { hours, minutes }) : say('span_hours', { hours })
+  return say('span_minutes', { minutes })
+}
+
+/** A mark with its points: "8.5 out of 10". */
+export function markWords(mark: number, points: number | null): string {
+  return points === null
+    ? showHundredths(mark)
+    : say('mark_out_of', { mark: showHundredths(mark), points: showHundredths(points) })
+}
+
+/** A pupil's or family's reading of a state. */
+export function stateWords(state: PieceState, context: Context): StateWords {
+  const at = (moment: number) => when(moment, context)
+  switch (state.is) {
+    case 'opens':
+      return { words: say('state_opens', { at: at(state.at) }), tone: 'soft' }
+    case 'toDo':
+      return {
+        words: state.by === null ? say('state_toDo') : say('state_toDo_by', { at: at(state.by) }),
+        tone: 'plain',
+      }
+    case 'started':
+      return {
+        words: state.by === null ? say('state_started') : say('state_started_by', { at: at(state.by) }),
+        tone: 'blue',
+      }
+    case 'withTeacher': {
+      const late = state.lateBy > 0
+      const said = late
+        ? say('state_withTeacher_late', { span: spanWords(state.lateBy) })
+        : say('state_withTeacher')
+      return { words: said, tone: late ? 'rust' : 'leaf' }
+    }
+    case 'handedBack':
+      return {
+        words:
+          state.mark === null
+            ? say('state_handedBack')
+            : say('state_handedBack_mark', { mark: markWords(state.mark, context.points) }),
+        tone: 'teal',
+      }
+    case 'tryAgain':
+      return {
+        words: state.by === null ? say('state_tryAgain') : say('state_tryAgain_by', { at: at(state.by) }),
+        tone: 'rust',
+      }
+    case 'overdue':
+      return { words: say('state_overdue', { at: at(state.since) }), tone: 'rust' }
+    case 'missing':
+      return { words: say('state_missing', { at: at(state.since) }), tone: 'rust' }
+    case 'excused':
+      return { words: say('state_excused'), tone: 'soft' }
+    case 'received':
+      return { words: say('state_received', { at: at(state.at) }), tone: 'leaf' }
+  }
+}
+
+/** The teacher's reading of the same state, short enough for a row of a list. */
+export function teacherStateWords(state: PieceState, context: Context): StateWords {
+  switch (state.is) {
+    case 'withTeacher':
+      return state.lateBy > 0
+        ? { words: say('row_late', { span: spanWords(state.lateBy) }), tone: 'rust' }
+        : { words: say('row_in', { at: when(state.since, context) }), tone: 'blue' }
+    case 'handedBack':
+      return { words: state.mark === null ? say('row_back') : showHundredths(state.mark), tone: 'teal' }
+    case 'toDo':
+      return { words: say('row_notYet'), tone: 'soft' }
+    case 'started':
+      return { words: say('row_started'), tone: 'soft' }
+    case 'opens':
+      return { words: say('state_opens', { at: when(state.at, context) }), tone: 'soft' }
+    case 'overdue':
+      return { words: state.begun ? say('row_overdue_started') : say('row_overdue'), tone: 'rust' }
+    case 'missing':
+      return { words: say('row_missing'), tone: 'rust' }
+    case 'tryAgain':
+      return { words: say('row_tryAgain'), tone: 'plain' }
+    case 'excused':
+      return { words: say('row_excused'), tone: 'soft' }
+    case 'received':
+      return { words: say('row_received'), tone: 'leaf' }
+  }
+}

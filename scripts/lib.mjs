@@ -48,13 +48,13 @@ function once(name, fingerprint, act) {
 
 const hash = text => createHash('sha256').update(text).digest('hex')
 
-/** Installs the packages of the lock file where they are missing or others. */
+/** Installs the packages of the lock file where they are missing or older than it. */
 export function installed() {
-  const print = hash(readFileSync('package-lock.json', 'utf8') + process.version)
-  once('installed', print, () => {
-    console.log('Installing packages (the database driver is compiled once, which takes some minutes) …')
-    run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
-  })
+  // npm writes this file last, so a broken-off installation has none
+  const done = 'node_modules/.package-lock.json'
+  if (existsSync(done) && statSync(done).mtimeMs >= statSync('package-lock.json').mtimeMs) return
+  console.log('Installing packages (the database driver is compiled once, which takes some minutes) …')
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
 }
 
 function* files(folder) {

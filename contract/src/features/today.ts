@@ -1,4 +1,4 @@
-import type { ClassId, PlaceId } from '@oppen/core/ids'
+import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
 import { standing, workLine } from './work.js'
@@ -32,6 +32,17 @@ export const todayClass = z.object({
   claimed: z.number().int(),
   doorOpen: z.boolean(),
   doorClosesAt: instant.nullable(),
+  /** Side notes by pupils that the viewer has not seen, the oldest first. */
+  asks: z.array(
+    z.object({
+      workId: id<WorkId>(),
+      title: z.string(),
+      placeId: id<PlaceId>(),
+      name: z.string(),
+      text: z.string(),
+      at: instant,
+    }),
+  ),
   works: z.array(
     workLine.extend({
       toMark: z.number().int(),

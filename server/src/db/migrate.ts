@@ -3,13 +3,6 @@ import type { Database } from './database.js'
 import type { Migration } from './migration.js'
 import { firstDay } from './migrations/2026-10-01-first-day.js'
 
-/** One dated step of the tables, as statements there and back. */
-export type Migration = {
-  readonly name: string
-  readonly up: readonly string[]
-  readonly down: readonly string[]
-}
-
 const migrations: readonly Migration[] = [firstDay]
 
 /** The steps of this database, each kept whole or not at all. */

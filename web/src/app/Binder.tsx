@@ -40,7 +40,10 @@ export function Binder() {
   const me = useMe()
   const waiting = useWaiting()
   return (
-    <aside className="flex min-h-0 flex-col overflow-y-auto bg-linen pt-4 pb-3 max-md:hidden">
+    <aside
+      aria-label={say('binder_name')}
+      className="flex min-h-0 flex-col overflow-y-auto bg-linen pt-4 pb-3 max-md:hidden"
+    >
       <Brand />
       <button
         type="button"

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
+import { Waiting } from '../parts/Feedback.js'
 import { Fault } from './Fault.js'
 import { Shell } from './Shell.js'
 
@@ -9,61 +10,75 @@ const screen = (load: () => Promise<{ Screen: ComponentType }>) => async () => (
 })
 
 export const router = createBrowserRouter([
-  { path: '/', lazy: screen(() => import('../features/welcome/WelcomeScreen.js')), ErrorBoundary: Fault },
   {
-    path: '/come/:code',
-    lazy: screen(() => import('../features/joining/FindNameScreen.js')),
-    ErrorBoundary: Fault,
-  },
-  {
-    path: '/family',
-    lazy: screen(() => import('../features/joining/FamilyKeyScreen.js')),
-    ErrorBoundary: Fault,
-  },
-  {
-    path: '/c/:classId/door',
-    lazy: screen(() => import('../features/joining/DoorScreen.js')),
-    ErrorBoundary: Fault,
-  },
-  {
-    Component: Shell,
-    ErrorBoundary: Fault,
+    HydrateFallback: Waiting,
     children: [
+      { path: '/', lazy: screen(() => import('../features/welcome/WelcomeScreen.js')), ErrorBoundary: Fault },
       {
+        path: '/come/:code',
+        lazy: screen(() => import('../features/joining/FindNameScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        path: '/family',
+        lazy: screen(() => import('../features/joining/FamilyKeyScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        path: '/c/:classId/door',
+        lazy: screen(() => import('../features/joining/DoorScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        Component: Shell,
         ErrorBoundary: Fault,
         children: [
-          { path: '/today', lazy: screen(() => import('../features/today/TodayScreen.js')) },
-          { path: '/classes/new', lazy: screen(() => import('../features/register/NewClassScreen.js')) },
-          { path: '/c/:classId/topics', lazy: screen(() => import('../features/topics/TopicsScreen.js')) },
-          { path: '/c/:classId/post', lazy: screen(() => import('../features/topics/PostScreen.js')) },
-          { path: '/c/:classId/talk', lazy: screen(() => import('../features/talk/TalkScreen.js')) },
           {
-            path: '/c/:classId/progress',
-            lazy: screen(() => import('../features/progress/OverviewScreen.js')),
+            ErrorBoundary: Fault,
+            children: [
+              { path: '/today', lazy: screen(() => import('../features/today/TodayScreen.js')) },
+              { path: '/classes/new', lazy: screen(() => import('../features/register/NewClassScreen.js')) },
+              {
+                path: '/c/:classId/topics',
+                lazy: screen(() => import('../features/topics/TopicsScreen.js')),
+              },
+              { path: '/c/:classId/post', lazy: screen(() => import('../features/topics/PostScreen.js')) },
+              { path: '/c/:classId/talk', lazy: screen(() => import('../features/talk/TalkScreen.js')) },
+              {
+                path: '/c/:classId/progress',
+                lazy: screen(() => import('../features/progress/OverviewScreen.js')),
+              },
+              {
+                path: '/c/:classId/progress/:placeId',
+                lazy: screen(() => import('../features/progress/ProgressScreen.js')),
+              },
+              {
+                path: '/c/:classId/register',
+                lazy: screen(() => import('../features/register/RegisterScreen.js')),
+              },
+              {
+                path: '/c/:classId/work/:workId',
+                lazy: screen(() => import('../features/work/WorkScreen.js')),
+              },
+              {
+                path: '/c/:classId/work/:workId/outcome/:placeId',
+                lazy: screen(() => import('../features/work/OutcomeScreen.js')),
+              },
+              {
+                path: '/c/:classId/work/:workId/marking/:placeId?',
+                lazy: screen(() => import('../features/marking/MarkingScreen.js')),
+              },
+              {
+                path: '/child/:child/progress',
+                lazy: screen(() => import('../features/progress/ChildProgressScreen.js')),
+              },
+              {
+                path: '/child/:child/talk',
+                lazy: screen(() => import('../features/talk/ChildTalkScreen.js')),
+              },
+              { path: '*', Component: Fault },
+            ],
           },
-          {
-            path: '/c/:classId/progress/:placeId',
-            lazy: screen(() => import('../features/progress/ProgressScreen.js')),
-          },
-          {
-            path: '/c/:classId/register',
-            lazy: screen(() => import('../features/register/RegisterScreen.js')),
-          },
-          { path: '/c/:classId/work/:workId', lazy: screen(() => import('../features/work/WorkScreen.js')) },
-          {
-            path: '/c/:classId/work/:workId/outcome/:placeId',
-            lazy: screen(() => import('../features/work/OutcomeScreen.js')),
-          },
-          {
-            path: '/c/:classId/work/:workId/marking/:placeId?',
-            lazy: screen(() => import('../features/marking/MarkingScreen.js')),
-          },
-          {
-            path: '/child/:child/progress',
-            lazy: screen(() => import('../features/progress/ChildProgressScreen.js')),
-          },
-          { path: '/child/:child/talk', lazy: screen(() => import('../features/talk/ChildTalkScreen.js')) },
-          { path: '*', Component: Fault },
         ],
       },
     ],

@@ -32,6 +32,8 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
     {
       extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit],
       content: html,
+      // a space at the end of a sentence not yet finished is part of what was written
+      parseOptions: { preserveWhitespace: true },
       injectCSS: false,
       editorProps: {
         attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, id, class: 'written' },
@@ -42,7 +44,8 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
   )
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another edition brings text from outside; `html` follows the typing
   useEffect(() => {
-    if (edition > 0) editor?.commands.setContent(html, { emitUpdate: false })
+    if (edition > 0)
+      editor?.commands.setContent(html, { emitUpdate: false, parseOptions: { preserveWhitespace: true } })
   }, [edition, editor])
   return (
     <div className="rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">

@@ -26,7 +26,7 @@ type RowProps = {
 export function Row({ margin, children, className = '', as: Tag = 'div' }: RowProps) {
   return (
     <Tag className={`grid grid-cols-[var(--margin-x)_minmax(0,1fr)] ${className}`}>
-      <div className="px-3 pt-[3px] text-right text-sm leading-snug text-soft tabular-nums max-md:px-2">
+      <div className="px-3 pt-[3px] text-right text-sm leading-snug text-soft tabular-nums max-md:px-1.5 max-md:text-xs">
         {margin}
       </div>
       <div className="pr-6 pl-4 max-md:pr-4 max-md:pl-3.5">{children}</div>

@@ -1,5 +1,5 @@
 import { showHundredths } from '@oppen/core/marks'
-import { spanOf, type WhenOptions, when } from '@oppen/core/timing'
+import { spanOf, type WhenOptions, when, whenDay } from '@oppen/core/timing'
 import type { PieceState } from '@oppen/core/work'
 import { say } from './say.js'
 
@@ -77,7 +77,7 @@ export function teacherStateWords(state: PieceState, context: Context): StateWor
     case 'withTeacher':
       return state.lateBy > 0
         ? { words: say('row_late', { span: spanWords(state.lateBy) }), tone: 'rust' }
-        : { words: say('row_in', { at: when(state.since, context) }), tone: 'blue' }
+        : { words: say('row_in', { at: whenDay(state.since, context) }), tone: 'blue' }
     case 'handedBack':
       return { words: state.mark === null ? say('row_back') : showHundredths(state.mark), tone: 'teal' }
     case 'toDo':

@@ -41,6 +41,21 @@ const workOfTeacher = jsonArray(
    order by w.due_at, w.posted_at, w.id`,
 )
 
+const asksJson = jsonArray(
+  jsonObject({
+    workId: 'w.id',
+    title: 'w.title',
+    placeId: 'p.id',
+    name: 'p.name',
+    text: 'substr(n.text, 1, 200)',
+    at: 'n.at',
+  }),
+  `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
+   left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+   where w.class_id = c.id and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
+   order by n.at limit 20`,
+)
+
 const teachingJson = jsonArray(
   jsonObject({
     classId: 'c.id',
@@ -49,6 +64,7 @@ const teachingJson = jsonArray(
     claimed: '(select count(account_id) from places p where p.class_id = c.id)',
     doorOpen: jsonBoolean(`exists (select 1 ${OPEN_DOOR})`),
     doorClosesAt: `(select closes_at ${OPEN_DOOR} order by opened_at desc limit 1)`,
+    asks: asksJson,
     works: workOfTeacher,
   }),
   'from teachers t join classes c on c.id = t.class_id where t.account_id = $viewer order by c.made_at, c.id',

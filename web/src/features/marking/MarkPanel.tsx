@@ -29,7 +29,7 @@ type Props = {
 export function MarkPanel({ params, nextToMark, onNext }: Props) {
   const { data: page } = useQuery(reads.piece(params))
   return (
-    <aside className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
+    <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
       {page && <Pen key={`${page.standing.phase} ${page.standing.handIns}`} params={params} page={page} />}
       <p className="text-[15px] text-soft">
         {nextToMark ? (

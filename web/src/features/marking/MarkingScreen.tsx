@@ -58,7 +58,7 @@ export function Screen() {
   return (
     <Sheet title={data.work.title}>
       <MarkingHead page={data} rows={rows} />
-      <div className="grid lg:grid-cols-[calc(var(--margin-x)+15rem)_minmax(0,1fr)_18.5rem]">
+      <div className="grid lg:grid-cols-[calc(var(--margin-x)+16.5rem)_minmax(0,1fr)_18.5rem]">
         <PupilList
           rows={rows}
           shown={shown}

@@ -1,8 +1,8 @@
 import type { WorkLine } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
+import { MessageSquare } from 'lucide-react'
 import { Link } from 'react-router'
 import { useIds, useNow } from '../../app/session.js'
-import { NewMark } from '../../parts/Feedback.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say, type WordKey } from '../../words/say.js'
 import { teacherStateWords } from '../../words/states.js'
@@ -33,7 +33,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
   const { classId } = useIds()
   return (
     <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-r lg:border-rule">
-      <fieldset aria-label={say('marking_filters')} className="flex flex-col items-end gap-0.5 px-2 pt-3">
+      <fieldset aria-label={say('marking_filters')} className="flex flex-col items-end gap-0.5 px-1.5 pt-3">
         {NAMES.map(({ filter: name, key }) => {
           const count = rows.filter(FILTERS[name]).length
           if (!count && name !== 'all') return null
@@ -43,7 +43,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
               type="button"
               aria-pressed={filter === name}
               onClick={() => onFilter(name)}
-              className="rounded px-1 py-0.5 text-right text-sm leading-tight text-soft tabular-nums hover:bg-pale aria-pressed:font-bold aria-pressed:text-ink"
+              className="min-h-6 rounded px-1 py-0.5 text-right text-sm leading-tight text-soft tabular-nums hover:bg-pale aria-pressed:font-bold aria-pressed:text-ink"
             >
               {say(key, { count })}
             </button>
@@ -62,7 +62,16 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
           >
             <span className="min-w-0 truncate text-[15px]">{row.name}</span>
             <span className="flex shrink-0 items-center gap-1.5">
-              {row.newNotes > 0 && <NewMark>{row.newNotes}</NewMark>}
+              {row.newNotes > 0 && (
+                <span
+                  title={say('new_notes', { count: row.newNotes })}
+                  className="flex items-center gap-0.5 rounded-full bg-ochre px-1 text-xs font-bold text-on-ochre"
+                >
+                  <MessageSquare size={11} aria-hidden="true" />
+                  <span aria-hidden="true">{row.newNotes}</span>
+                  <span className="sr-only">{say('new_notes', { count: row.newNotes })}</span>
+                </span>
+              )}
               <StateLabel
                 small
                 state={row.state}

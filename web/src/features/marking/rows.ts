@@ -15,4 +15,3 @@ export const FILTERS = {
 } as const satisfies Record<string, (row: MarkingRow) => boolean>
 
 export type Filter = keyof typeof FILTERS
-

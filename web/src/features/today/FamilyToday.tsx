@@ -29,7 +29,7 @@ export function FamilyToday({ page, lookedAt }: Props) {
   const shown = chosen ? [chosen] : children
   return (
     <>
-      <div className={shown.length > 1 ? 'grid xl:grid-cols-2' : ''}>
+      <div className={shown.length > 1 ? 'grid lg:grid-cols-2' : ''}>
         {shown.map((child, index) => (
           <ChildToday
             key={child.child}
@@ -53,20 +53,26 @@ export function FamilyToday({ page, lookedAt }: Props) {
 
 type ChildProps = Props & { readonly child: Child; readonly alone: boolean; readonly first: boolean }
 
-function ChildToday({ child, page, lookedAt, alone }: ChildProps) {
+function ChildToday({ child, page, lookedAt, alone, first }: ChildProps) {
   const time = useNow()
   const pieces = page.pieces.filter(piece => piece.child === child.child)
   const agenda = useAgenda(pieces)
   const marked = Math.max(0, ...pieces.map(piece => piece.standing.handedBackAt ?? 0))
   return (
-    <section aria-label={child.name} className="min-w-0">
+    <section aria-label={child.name} className="relative min-w-0">
+      {!first && (
+        <div
+          aria-hidden="true"
+          className="absolute inset-y-0 left-[var(--margin-x)] w-px bg-margin-line max-lg:hidden"
+        />
+      )}
       {!alone && (
         <Row>
           <h2 className="pb-2 text-xl">{firstName(child.name)}</h2>
         </Row>
       )}
       <Row>
-        <Summary agenda={agenda} lookedAt={lookedAt} name={firstName(child.name)} />
+        <Summary agenda={agenda} lookedAt={lookedAt} {...(alone && { name: firstName(child.name) })} />
       </Row>
       <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toOutcome} />
       <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toOutcome} />

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useMe, useNow } from '../../app/session.js'
 import { buttonLook } from '../../parts/Button.js'
-import { Empty, NewMark } from '../../parts/Feedback.js'
+import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { NoticesToday } from './NoticesToday.js'
@@ -17,7 +17,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
   const { now } = useNow()
   const works: Work[] = page.teaching.flatMap(one => one.works.map(work => ({ ...work, inClass: one })))
   const toMark = works.filter(work => work.toMark > 0).sort((a, b) => (a.oldestAt ?? 0) - (b.oldestAt ?? 0))
-  const asks = works.filter(work => work.newNotes > 0)
+  const asks = page.teaching.flatMap(one => one.asks.map(ask => ({ ...ask, inClass: one })))
   const due = works.filter(work => work.dueAt !== null && work.dueAt > now)
   if (!me.ties.length) {
     return (
@@ -36,11 +36,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
           <Empty>{say('today_nothing_teacher')}</Empty>
         </Row>
       )}
-      <WorkList
-        title={say('today_asks')}
-        works={asks}
-        line={work => say('today_asks_line', { count: work.newNotes })}
-      />
+      <Asks asks={asks} />
       <WorkList title={say('today_mark')} works={toMark} line={work => <ToMark work={work} />} />
       <WorkList
         title={say('today_due')}
@@ -51,6 +47,41 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
       <Doors classes={page.teaching} />
       <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
     </>
+  )
+}
+
+type Ask = TodayClass['asks'][number] & { readonly inClass: TodayClass }
+
+/** Who asks what, a press away from the answer. */
+function Asks({ asks }: { readonly asks: readonly Ask[] }) {
+  const time = useNow()
+  if (!asks.length) return null
+  return (
+    <Section title={say('today_asks')}>
+      <ul>
+        {asks.map(ask => (
+          <Row
+            as="li"
+            key={`${ask.workId} ${ask.placeId} ${ask.at}`}
+            margin={when(ask.at, time)}
+            className="py-1.5"
+          >
+            <Link
+              to={`/c/${ask.inClass.classId}/work/${ask.workId}/marking/${ask.placeId}`}
+              className="group block rounded"
+            >
+              <span className="font-semibold group-hover:underline group-hover:underline-offset-2">
+                {ask.name}
+              </span>
+              <span className="ml-3 text-sm text-soft">
+                {ask.title} · {ask.inClass.className}
+              </span>
+              <span className="block max-w-prose">“{ask.text}”</span>
+            </Link>
+          </Row>
+        ))}
+      </ul>
+    </Section>
   )
 }
 
@@ -88,7 +119,6 @@ function WorkList({ title, works, line, moment = work => work.oldestAt }: ListPr
                 </span>
                 <span className="text-[15px] font-semibold text-blue">{line(work)}</span>
                 <span className="text-sm text-soft">{work.inClass.className}</span>
-                {work.newNotes > 0 && <NewMark>{say('new_notes', { count: work.newNotes })}</NewMark>}
               </Link>
             </Row>
           )

@@ -1,6 +1,7 @@
 import type { WorkForm } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { TopicId } from '@oppen/core/ids'
+import { dayInWords, timeOfDay } from '@oppen/core/timing'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useForm, useWatch } from 'react-hook-form'
 import { useNavigate, useSearchParams } from 'react-router'
@@ -29,6 +30,12 @@ type Form = {
 }
 
 const FIELDS = ['title', 'due', 'closes', 'opens', 'points'] as const
+
+/** A typed local time in words: it is read as it stands, whatever zone the device is in. */
+function dueInWords(local: string): string {
+  const at = Date.parse(`${local}Z`)
+  return Number.isNaN(at) ? local : `${dayInWords(at, 'UTC')} ${timeOfDay(at, 'UTC')}`
+}
 
 const orNull = (text: string) => (text.trim() ? text : null)
 
@@ -134,7 +141,7 @@ export function Screen() {
                 problem={at('due')}
               />
               <p className="-mt-2 text-sm text-soft">
-                {due ? say('post_preview', { at: due.replace('T', ' ') }) : say('post_preview_none')}
+                {due ? say('post_preview', { at: dueInWords(due) }) : say('post_preview_none')}
               </p>
               <div className="grid grid-cols-2 gap-3">
                 <Field

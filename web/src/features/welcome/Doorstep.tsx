@@ -1,25 +1,25 @@
 import type { ReactNode } from 'react'
 import { say } from '../../words/say.js'
 
+type Props = { readonly title: string; readonly lead?: string; readonly children: ReactNode }
+
 /** The page before anybody is in: the first sheet of the exercise book, with its cover beside it. */
-export function Doorstep({
-  title,
-  lead,
-  children,
-}: {
-  readonly title: string
-  readonly lead?: string
-  readonly children: ReactNode
-}) {
+export function Doorstep({ title, lead, children }: Props) {
   return (
-    <div className="grid min-h-dvh bg-linen md:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+    <div className="grid min-h-dvh bg-linen max-md:grid-rows-[auto_1fr] md:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
       <title>{`${title} · Oppen`}</title>
-      <div className="flex items-center justify-center bg-board p-8 max-md:py-5">
-        <div className="flex items-center gap-4 max-md:gap-3">
-          <img src="/oppen.svg" alt="" width="72" height="72" className="max-md:size-10" />
-          <p className="font-head text-6xl font-bold text-chalk max-md:text-3xl">{say('app')}</p>
+      <header className="flex items-center justify-center bg-board p-8 max-md:py-4">
+        <div className="w-full max-w-72 rounded-[var(--radius-card)] bg-chalk px-7 py-6 shadow-[inset_0_0_0_4px_var(--color-chalk),inset_0_0_0_5px_#c9bfa8] max-md:max-w-48 max-md:px-4 max-md:py-2">
+          <p className="font-head text-5xl font-bold text-[#1f3657] max-md:text-center max-md:text-2xl">
+            {say('app')}
+          </p>
+          <div aria-hidden="true" className="mt-5 space-y-5 max-md:hidden">
+            <div className="h-px bg-[#c9bfa8]" />
+            <div className="h-px bg-[#c9bfa8]" />
+            <div className="h-px w-3/5 bg-[#c9bfa8]" />
+          </div>
         </div>
-      </div>
+      </header>
       <main className="relative flex flex-col justify-center bg-sheet py-10 pr-6 pl-[calc(var(--margin-x)+1.25rem)] max-md:justify-start max-md:pr-4 max-md:pl-8">
         <div
           aria-hidden="true"

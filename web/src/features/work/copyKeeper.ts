@@ -102,7 +102,11 @@ export class CopyKeeper {
     this.html = html
     this.#dirty = true
     this.#keep()
-    if (this.status.is === 'conflict') return
+    if (this.status.is === 'conflict') {
+      // who types on during the choice has the newer text on their side of it
+      this.#set({ ...this.status, mine: html })
+      return
+    }
     if (this.status.is !== 'unsaved') this.#set({ is: 'here' })
     this.#schedule(PAUSE)
   }

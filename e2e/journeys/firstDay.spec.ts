@@ -1,0 +1,397 @@
+import { expect, test } from '@playwright/test'
+import sharp from 'sharp'
+import { accessible, bar, type Device, device, editor, noSideways, signIn } from '../people.js'
+import { School } from '../school.js'
+
+/**
+ * The first whole day: one class, from the code on the board to the mark at home. Four people at four devices,
+ * and two who must not see.
+ */
+test('from the code on the board to the mark at home', async ({ browser }) => {
+  test.setTimeout(240_000)
+  const school = await School.open()
+  const at = (options = {}) => device(browser, school.address, options)
+  const teacher = await at()
+  const pupil = await at()
+  const parent = await at({ phone: true })
+  const other = await at()
+  let code = ''
+  let familyKey = ''
+  let classAddress = ''
+
+  await test.step('a teacher makes a class, pastes six names, makes a topic and opens the door', async () => {
+    const { page } = teacher
+    await signIn(page, 'mr.bell')
+    await page.getByRole('link', { name: 'New class' }).click()
+    await page.getByLabel('Name of the class').fill('Tide Tables')
+    await page.getByLabel('Year').fill('Year 5')
+    await page.getByLabel('First group').fill('Curlew')
+    await page.getByRole('button', { name: 'Make the class' }).click()
+    await page
+      .getByLabel('Paste names, one a line')
+      .fill('Anna  Reyes\n\nBo Lund\n  Cara Iyer \nDan Oduya\nanna reyes\nElla  Novak\nFinn Marsh\n')
+    await expect(page.getByText('stands twice in the list')).toBeVisible()
+    await accessible(page)
+    await page.getByRole('button', { name: 'Add 6 names' }).click()
+    await expect(page.getByRole('rowheader')).toHaveText([
+      'Anna Reyes',
+      'Bo Lund',
+      'Cara Iyer',
+      'Dan Oduya',
+      'Ella Novak',
+      'Finn Marsh',
+    ])
+    await accessible(page)
+    familyKey =
+      (await page
+        .getByRole('row', { name: /Anna Reyes/ })
+        .getByRole('cell')
+        .nth(2)
+        .textContent()) ?? ''
+    classAddress = page.url().replace('/register', '')
+    await page.getByRole('link', { name: 'Topics' }).click()
+    await page.getByRole('button', { name: 'New topic' }).click()
+    await page.getByLabel('Name of the topic').fill('High water')
+    await page.getByRole('button', { name: 'Add topic' }).click()
+    await expect(page.getByRole('heading', { name: 'High water' })).toBeVisible()
+    await page.getByRole('link', { name: 'Register' }).click()
+    await page.getByRole('link', { name: 'Door' }).click()
+    await accessible(page)
+    await page.getByRole('button', { name: '60 minutes' }).click()
+    await expect(page.getByText('0 of 6 are in')).toBeVisible()
+    await expect(page.getByRole('timer')).toHaveText(/^(60:00|59:\d\d|1:00:00)$/)
+    await expect(page.getByRole('img', { name: /QR code/ })).toBeVisible()
+    code = (await page.locator('[data-code]').getAttribute('data-code')) ?? ''
+    expect(code).toHaveLength(6)
+    await accessible(page)
+  })
+
+  await test.step('a pupil reads the code as children do, finds the own name and is in', async () => {
+    const { page } = pupil
+    await page.goto('/')
+    await accessible(page)
+    const field = page.getByLabel('Class code, key or user name')
+    const go = page.getByRole('button', { name: 'Go on' })
+
+    await field.fill(code.slice(0, 5) + (code[5] === 'A' ? 'B' : 'A'))
+    await go.click()
+    await expect(page.getByRole('alert')).toHaveText(/One character is wrong/)
+    await field.fill(code.slice(0, 4))
+    await go.click()
+    await expect(page.getByRole('alert')).toHaveText(/6 characters, this one has 4/)
+
+    await field.fill(`${code.slice(0, 3)} ${code.slice(3)}`.toLowerCase().replaceAll('0', 'o'))
+    await go.click()
+    await expect(page.getByRole('heading', { name: 'Find your name' })).toBeVisible()
+    await accessible(page)
+    await page.getByRole('button', { name: 'Anna R.' }).click()
+    await page.getByLabel('My new secret').fill('abc')
+    await page.getByRole('button', { name: 'That is me, let me in' }).click()
+    await expect(page.getByRole('alert')).toHaveText(/at least 4 characters/)
+    await page.getByLabel('My new secret').fill('shells')
+    await page.getByRole('button', { name: 'That is me, let me in' }).click()
+    await expect(page.getByRole('heading', { name: 'You are in, Anna Reyes' })).toBeVisible()
+    await expect(page.getByText('anna.reyes')).toBeVisible()
+    await expect(teacher.page.getByText('1 of 6 are in')).toBeVisible()
+    await expect(teacher.page.getByRole('listitem').filter({ hasText: 'Anna Reyes' })).toBeVisible()
+    await page.getByRole('link', { name: 'Go to Today' }).click()
+    await expect(page.getByText('Nothing waits for you')).toBeVisible()
+  })
+
+  await test.step('two at once take the same name: one has it, the other is told', async () => {
+    const one = await at()
+    for (const { page } of [one, other]) {
+      await page.goto(`/come/${code}`)
+      await page.getByRole('button', { name: 'Bo L.' }).click()
+      await page.getByLabel('My new secret').fill('pebbles')
+    }
+    await one.page.getByRole('button', { name: 'That is me, let me in' }).click()
+    await expect(one.page.getByRole('heading', { name: 'You are in, Bo Lund' })).toBeVisible()
+    await other.page.getByRole('button', { name: 'That is me, let me in' }).click()
+    await expect(other.page.getByRole('alert')).toHaveText(/The name Bo has just been taken/)
+    await expect(other.page.getByLabel('My new secret')).toHaveValue('pebbles')
+    await other.page.getByRole('button', { name: 'Not you?' }).click()
+    await expect(other.page.getByRole('button', { name: 'Bo L.' })).toHaveCount(0)
+    await other.page.getByRole('button', { name: 'Cara I.' }).click()
+    await other.page.getByLabel('My new secret').fill('pebbles')
+    await other.page.getByRole('button', { name: 'That is me, let me in' }).click()
+    await expect(other.page.getByRole('heading', { name: 'You are in, Cara Iyer' })).toBeVisible()
+    await expect(teacher.page.getByText('3 of 6 are in')).toBeVisible()
+    await one.context.close()
+  })
+
+  await test.step('a closed door says so', async () => {
+    await teacher.page.getByRole('button', { name: 'Close now' }).click()
+    await expect(teacher.page.getByText(/The door closed .* still inside/)).toBeVisible()
+    const late = await at()
+    await late.page.goto('/')
+    await late.page.getByLabel('Class code, key or user name').fill(code)
+    await late.page.getByRole('button', { name: 'Go on' }).click()
+    await expect(late.page.getByRole('alert')).toHaveText(/This door closed/)
+    await late.context.close()
+  })
+
+  await test.step('the teacher posts an assignment and a notice', async () => {
+    const { page } = teacher
+    await page.goto(`${classAddress}/topics`)
+    await page.getByRole('link', { name: 'Post work' }).first().click()
+    await page.getByLabel('Title').fill('Read a tide table')
+    await page.getByLabel('Topic').selectOption({ label: 'High water' })
+    await editor(page, 'Directions').fill('When is high water on Friday?')
+    await editor(page, 'Directions').press('ControlOrMeta+a')
+    await page.getByRole('toolbar').first().getByRole('button', { name: 'Bold' }).click()
+    await editor(page, 'Template page').fill('High water on Friday: ')
+    await page.getByLabel('Due').fill('2026-10-13T17:00')
+    await page.getByRole('button', { name: 'Post it' }).click()
+    await expect(page.getByRole('alert')).toHaveText(/That time has passed: it is now Wed 16:2\d/)
+    await expect(page.getByLabel('Title')).toHaveValue('Read a tide table')
+    await page.getByLabel('Due').fill('2026-10-16T17:00')
+    await expect(page.getByText('Everybody sees: due Friday 16 October 17:00')).toBeVisible()
+    await page.getByLabel('Points').fill('10')
+    await page.getByLabel('Minutes it takes').fill('15')
+    await accessible(page)
+    await page.getByRole('button', { name: 'Post it' }).click()
+    await expect(page.getByRole('link', { name: /Read a tide table/ })).toContainText('0 of 6 in')
+    await page.getByRole('link', { name: 'Talk' }).click()
+    await page.getByRole('button', { name: 'Write a notice' }).click()
+    await editor(page, 'Notice to the class').fill('Bring a clock with hands on Friday.')
+    await page.getByRole('button', { name: 'Put it up' }).click()
+    await expect(page.getByText('Bring a clock with hands')).toBeVisible()
+    await accessible(page)
+  })
+
+  await test.step('the pupil sees it without a reload, writes, and loses nothing when the browser closes', async () => {
+    const { page, context } = pupil
+    await expect(page.getByRole('link', { name: /Read a tide table/ })).toBeVisible()
+    await expect(page.getByText('To do by Fri 17:00')).toBeVisible()
+    await accessible(page)
+    await page.getByRole('link', { name: /Read a tide table/ }).click()
+    await expect(page.getByRole('heading', { name: 'Read a tide table — Anna Reyes' })).toBeVisible()
+    const copy = editor(page, 'Read a tide table — Anna Reyes')
+    await expect(copy).toHaveText('High water on Friday:')
+    await copy.press('ControlOrMeta+End')
+    await copy.pressSequentially('05:42 and 18:07, and the')
+    // closed in mid-sentence, before any pause
+    await page.close({ runBeforeUnload: false })
+    pupil.context.setDefaultTimeout(15_000)
+    const again = await context.newPage()
+    Object.assign(pupil, { page: again })
+    await again.goto('/today')
+    await again.getByRole('link', { name: /Read a tide table/ }).click()
+    await expect(editor(again, 'Read a tide table — Anna Reyes')).toHaveText(
+      'High water on Friday: 05:42 and 18:07, and the',
+    )
+    await expect(bar(again)).toHaveText(/^Saved \d\d:\d\d$/)
+    await expect(again.getByText('Started, due Fri 17:00')).toBeVisible()
+    await accessible(again)
+  })
+
+  await test.step('adds a photo, asks, looks at what goes in, and hands in', async () => {
+    const { page } = pupil
+    const photo = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#6fa7bd' } })
+      .withExif({ IFD3: { GPSLatitude: '38/1 42/1 0/1', GPSLatitudeRef: 'N' } })
+      .jpeg()
+      .toBuffer()
+    const choose = page.getByLabel('Add a photo or file')
+    await choose.setInputFiles({ name: 'empty.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(0) })
+    await expect(page.getByRole('alert')).toHaveText(/“empty.jpg” is empty: 0 bytes/)
+    await choose.setInputFiles({
+      name: 'page.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from('<html><script>1</script>'),
+    })
+    await expect(page.getByRole('alert')).toHaveText(/“page.jpg” is not a photo/)
+    await choose.setInputFiles({ name: 'my tide table.jpg', mimeType: 'image/jpeg', buffer: photo })
+    await expect(page.getByRole('link', { name: 'my tide table.jpg' })).toBeVisible()
+    const kept = await page.request.get(
+      (await page.getByRole('link', { name: 'my tide table.jpg' }).getAttribute('href')) ?? '',
+    )
+    expect((await sharp(await kept.body()).metadata()).exif).toBeUndefined()
+
+    await page.getByRole('button', { name: 'Take off my tide table.jpg' }).click()
+    await expect(page.getByRole('link', { name: 'my tide table.jpg' })).toHaveCount(0)
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: 'is off this piece' })
+      .getByRole('button', { name: 'Undo' })
+      .click()
+    await expect(page.getByRole('link', { name: 'my tide table.jpg' })).toBeVisible()
+
+    await page.getByLabel('Ask or tell').fill('Is it summer time in the table?')
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByRole('listitem').filter({ hasText: 'Is it summer time' })).toBeVisible()
+    await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+    const review = page.getByRole('dialog', { name: 'This is what you hand in' })
+    await expect(review).toContainText('05:42 and 18:07, and the')
+    await expect(review.getByRole('link', { name: 'my tide table.jpg' })).toBeVisible()
+    await accessible(page)
+    await review.getByRole('button', { name: 'Hand it in now' }).click()
+    await expect(bar(page)).toHaveText(/Handed in Wed 16:2\d\. It arrived\./)
+    await expect(page.getByText('With your teacher', { exact: true })).toBeVisible()
+  })
+
+  await test.step('takes it back, mends it, hands it in again, and answers the notice', async () => {
+    const { page } = pupil
+    await page.getByRole('button', { name: 'Take back' }).click()
+    const copy = editor(page, 'Read a tide table — Anna Reyes')
+    await copy.press('ControlOrMeta+End')
+    await copy.pressSequentially(' low ones between.')
+    await page.getByRole('button', { name: 'Hand in again' }).click()
+    await page.getByRole('button', { name: 'Hand it in now' }).click()
+    await expect(bar(page)).toHaveText(/It arrived/)
+    await expect(
+      page.getByRole('heading', { name: 'What happened' }).locator('..').getByRole('listitem'),
+    ).toHaveText([/Handed in no\. 2/, /Taken back/, /Handed in no\. 1/, /Started/])
+    await page.getByRole('link', { name: 'Talk' }).click()
+    await page.getByRole('button', { name: 'Reply' }).click()
+    await page.getByLabel('Reply to Mr Bell').fill('Mine ticks very loudly.')
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByText('Mine ticks very loudly.')).toBeVisible()
+    await accessible(page)
+    await expect(teacher.page.getByText('Mine ticks very loudly.')).toBeVisible()
+  })
+
+  await test.step('the teacher sees who is in, reads the history, answers, marks and hands back', async () => {
+    const { page } = teacher
+    await page.getByRole('link', { name: /^Today/ }).click()
+    await expect(page.getByText('“Is it summer time in the table?”')).toBeVisible()
+    await accessible(page)
+    await page.getByRole('link', { name: 'Tide Tables' }).first().click()
+    await page.getByRole('link', { name: /Read a tide table.*1 of 6 in/ }).click()
+    await expect(page.getByRole('link', { name: /Anna Reyes.*handed in/ })).toBeVisible()
+    await expect(page.getByRole('link', { name: /Dan Oduya.*not yet/ })).toBeVisible()
+    const paper = page.getByRole('region', { name: 'Read a tide table — Anna Reyes' })
+    await expect(paper).toContainText('and the low ones between.')
+    await expect(paper).toContainText(/Hand-in 2, .* first /)
+    await paper.getByText('Earlier hand-ins').click()
+    await expect(paper.getByRole('article').nth(1)).toContainText('05:42 and 18:07, and the')
+    await expect(paper.getByRole('article').nth(1)).not.toContainText('low ones')
+    await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible()
+    await accessible(page)
+    await page.getByLabel('Ask or tell').fill('Yes, add nothing.')
+    await page.getByRole('button', { name: 'Send' }).click()
+    await expect(page.getByText('Yes, add nothing.')).toBeVisible()
+
+    // no mouse from here: M to the mark, then Ctrl Enter
+    await page.getByRole('heading', { name: 'Read a tide table', exact: true }).click()
+    await page.keyboard.press('m')
+    await page.keyboard.type('10.5')
+    await page.keyboard.press('Control+Enter')
+    await expect(page.getByRole('alert')).toHaveText('“10.5” is more than the 10 points of this piece.')
+    await page.getByRole('textbox', { name: 'Mark' }).fill('-1')
+    await page.keyboard.press('Control+Enter')
+    await expect(page.getByRole('alert')).toHaveText('“-1” is below zero. The lowest mark is 0.')
+    await page.getByRole('textbox', { name: 'Mark' }).fill('8.5')
+    await page.keyboard.press('Tab')
+    await page.keyboard.type('Both high waters are right. Say which is the higher one.')
+    await page.keyboard.press('Control+Enter')
+    await expect(page.getByRole('link', { name: /Anna Reyes.*8\.5/ })).toBeVisible()
+  })
+
+  await test.step('the pupil’s screen shows it without a reload', async () => {
+    const { page } = pupil
+    await page.getByRole('link', { name: /^Today/ }).click()
+    await expect(page.getByText('Handed back, 8.5 out of 10')).toBeVisible()
+    await page.getByRole('link', { name: /Read a tide table/ }).click()
+    await expect(page.getByText('Both high waters are right.').first()).toBeVisible()
+    await expect(page.getByText('Yes, add nothing.')).toBeVisible()
+    await teacher.page.getByRole('textbox', { name: 'Mark' }).fill('9')
+    await teacher.page.getByRole('button', { name: 'Change what was handed back' }).click()
+    await expect(page.getByText('9 out of 10').first()).toBeVisible()
+    await page.getByRole('link', { name: 'Progress' }).click()
+    await expect(page.getByText('90.0 % on average')).toBeVisible()
+    await accessible(page)
+  })
+
+  await test.step('a parent comes in with the code and the key and sees the child’s page', async () => {
+    await teacher.page.goto(`${classAddress}/door`)
+    await teacher.page.getByRole('button', { name: 'today' }).click()
+    await expect(teacher.page.locator('[data-code]')).not.toHaveAttribute('data-code', code)
+    const newCode = (await teacher.page.locator('[data-code]').getAttribute('data-code')) ?? ''
+    const { page } = parent
+    await page.goto('/')
+    await noSideways(page)
+    await page.getByLabel('Class code, key or user name').fill(newCode)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByRole('link', { name: 'I am family' }).click()
+    await page.getByLabel('Family key').fill(familyKey.toLowerCase().slice(0, -1))
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByRole('alert')).toHaveText(/16 characters, this one has 15/)
+    await page.getByLabel('Family key').fill(familyKey.toLowerCase())
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByRole('heading', { name: 'For the family of Anna Reyes' })).toBeVisible()
+    await accessible(page)
+    await page.getByLabel('Your name').fill('Mr Reyes')
+    await page.getByLabel('My new secret').fill('short')
+    await page.getByRole('button', { name: 'Come in' }).click()
+    await expect(page.getByRole('alert')).toHaveText(/at least 8 characters/)
+    await page.getByLabel('My new secret').fill('a long family secret')
+    await page.getByRole('button', { name: 'Come in' }).click()
+    await expect(page.getByText('Handed back, 9 out of 10')).toBeVisible()
+    await noSideways(page)
+    await accessible(page)
+    await page.getByRole('link', { name: /Read a tide table/ }).click()
+    await expect(page.getByText('Both high waters are right.')).toBeVisible()
+    await expect(
+      page.getByText('due', { exact: false }).or(page.getByText('Fri 17:00')).first(),
+    ).toBeVisible()
+    await expect(page.getByText('summer time')).toHaveCount(0)
+    await expect(page.getByText('low ones between')).toHaveCount(0)
+    await noSideways(page)
+    await accessible(page)
+    await page.getByRole('link', { name: 'Talk' }).click()
+    await expect(page.getByText('Bring a clock with hands')).toBeVisible()
+    await expect(page.getByText('ticks very loudly')).toHaveCount(0)
+    await page.getByRole('link', { name: 'Progress' }).click()
+    await expect(page.getByText('90.0 % on average')).toBeVisible()
+    await noSideways(page)
+    await accessible(page)
+  })
+
+  await test.step('another pupil and a teacher of another class see none of it by any address', async () => {
+    const stranger = await at()
+    await signIn(stranger.page, 'ms.varga')
+    const workAddress = await addressOfWork(pupil)
+    for (const { page } of [other, stranger]) {
+      for (const address of [workAddress.marking, workAddress.progress, workAddress.outcome]) {
+        await page.goto(address)
+        await expect(page.getByRole('alert')).toHaveText(/nothing at this address, or it is not yours/)
+        await expect(page.getByText('Both high waters')).toHaveCount(0)
+      }
+      for (const path of workAddress.requests) {
+        const answer = await page.request.get(path)
+        expect(answer.status()).toBe(404)
+        expect(await answer.json()).toEqual({ error: { code: 'not_found' } })
+      }
+    }
+    const nothing = await stranger.page.request.get(
+      '/api/classes/nosuchclass/works/nosuchwork/pieces/nosuchplace',
+    )
+    expect(await nothing.json()).toEqual({ error: { code: 'not_found' } })
+    await stranger.context.close()
+  })
+  await school.close()
+})
+
+/** Every address and request of Anna's piece. */
+async function addressOfWork({ page }: Device) {
+  const me = await (await page.request.get('/api/me')).json()
+  const { classId, placeId } = me.ties[0]
+  const progress = await (await page.request.get(`/api/classes/${classId}/progress/${placeId}`)).json()
+  const workId = progress.pieces[0].work.id
+  const piece = `/api/classes/${classId}/works/${workId}/pieces/${placeId}`
+  const { handIns } = await (await page.request.get(piece)).json()
+  return {
+    marking: `/c/${classId}/work/${workId}/marking/${placeId}`,
+    progress: `/c/${classId}/progress/${placeId}`,
+    outcome: `/c/${classId}/work/${workId}/outcome/${placeId}`,
+    requests: [
+      piece,
+      `${piece}/outcome`,
+      `${piece}/files/${handIns[0].files[0].id}`,
+      `/api/classes/${classId}/progress/${placeId}`,
+      `/api/classes/${classId}/works/${workId}/marking`,
+      `/api/classes/${classId}/register`,
+    ],
+  }
+}

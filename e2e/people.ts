@@ -1,0 +1,58 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type Browser, type BrowserContext, expect, type Page } from '@playwright/test'
+
+/** Somebody at a device of their own. */
+export type Device = { readonly context: BrowserContext; readonly page: Page }
+
+export type DeviceOptions = { readonly phone?: boolean; readonly dark?: boolean }
+
+export const PHONE = { width: 390, height: 844 }
+
+export async function device(
+  browser: Browser,
+  address: string,
+  options: DeviceOptions = {},
+): Promise<Device> {
+  const context = await browser.newContext({
+    baseURL: address,
+    ...(options.phone && { viewport: PHONE }),
+    ...(options.dark && { colorScheme: 'dark' }),
+  })
+  return { context, page: await context.newPage() }
+}
+
+/** Signs in through Welcome as a person does. */
+export async function signIn(page: Page, userName: string, secret = 'tern-hollow'): Promise<void> {
+  await page.goto('/')
+  await page.getByLabel('Class code, key or user name').fill(userName)
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByLabel('Your secret').fill(secret)
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
+}
+
+/** Finds nothing that axe-core counts against WCAG 2.2 A and AA on the page as it stands. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze()
+  const found = violations.map(
+    one => `${one.id}: ${one.nodes.map(node => `${node.target} ${node.failureSummary}`).join(' | ')}`,
+  )
+  expect(found, page.url()).toEqual([])
+}
+
+/** The page is no wider than the screen. */
+export async function noSideways(page: Page): Promise<void> {
+  const { wide, screen } = await page.evaluate(() => ({
+    wide: Math.max(document.documentElement.scrollWidth, document.querySelector('main')?.scrollWidth ?? 0),
+    screen: window.innerWidth,
+  }))
+  expect(wide, `${page.url()} scrolls sideways`).toBeLessThanOrEqual(screen)
+}
+
+/** The writing place of the editor with the given name. */
+export const editor = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name })
+
+/** What the bar at the foot of a piece says: saved, handed in, what comes next. */
+export const bar = (page: Page) => page.locator('footer').getByRole('status')

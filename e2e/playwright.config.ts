@@ -1,0 +1,19 @@
+import { defineConfig } from '@playwright/test'
+import { LAUNCH } from './browser.js'
+
+export default defineConfig({
+  testDir: './journeys',
+  outputDir: './results',
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  forbidOnly: !!process.env.CI,
+  reporter: [['list']],
+  use: {
+    launchOptions: LAUNCH,
+    locale: 'en-GB',
+    timezoneId: 'Europe/Lisbon',
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+  },
+})

@@ -1,0 +1,74 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const ROOT = join(import.meta.dirname, '..')
+
+/** A server of the demo in a process of its own, so that it can be stopped hard, over a folder of its own. */
+export class School {
+  readonly address: string
+  readonly folder: string
+  readonly #port: number
+  #child: ChildProcess | undefined
+
+  private constructor(folder: string, port: number) {
+    this.folder = folder
+    this.#port = port
+    this.address = `http://127.0.0.1:${port}`
+  }
+
+  /** Fills a new folder with the demo and serves it on a free port. */
+  static async open(): Promise<School> {
+    const school = new School(join(await mkdtemp(join(tmpdir(), 'oppen-school-')), 'data'), await freePort())
+    await school.start()
+    return school
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, ['--enable-source-maps', 'demo/dist/serve.mjs'], {
+      cwd: ROOT,
+      env: {
+        ...process.env,
+        OPPEN_DATA: this.folder,
+        OPPEN_PORT: String(this.#port),
+        UV_THREADPOOL_SIZE: '16',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    this.#child = child
+    await new Promise<void>((resolve, reject) => {
+      child.stdout?.on('data', chunk => String(chunk).includes('Sign in') && resolve())
+      child.once('exit', code => reject(new Error(`the server left with ${code}`)))
+    })
+  }
+
+  /** Ends the server: gracefully, or as if the power had gone. */
+  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const child = this.#child
+    if (!child || child.exitCode !== null || child.signalCode !== null) return
+    const ended = new Promise(resolve => child.once('exit', resolve))
+    child.kill(signal)
+    await ended
+  }
+
+  async close(): Promise<void> {
+    await this.stop()
+    await rm(join(this.folder, '..'), { recursive: true, force: true })
+  }
+}
+
+/** A port that is free now. */
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.once('error', reject)
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address()
+      probe.close(() =>
+        address && typeof address === 'object' ? resolve(address.port) : reject(new Error('no port')),
+      )
+    })
+  })
+}

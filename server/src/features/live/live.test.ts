@@ -1,0 +1,102 @@
+import type { LiveEvent } from '@oppen/contract'
+import {
+  type BuiltClass,
+  buildAccount,
+  buildClass,
+  buildWork,
+  follow,
+  type Person,
+  pieceOf,
+  type TestServer,
+  takePlace,
+  testServer,
+} from '@oppen/demo'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+
+let school: TestServer
+let built: BuiltClass
+
+/** An open live stream and what has come over it so far. */
+async function listen(person: Person) {
+  const response = await person.fetch('/api/live', { headers: { accept: 'text/event-stream' } })
+  const reader = response.body?.getReader()
+  const heard: LiveEvent[] = []
+  let ended = false
+  void (async () => {
+    let text = ''
+    for (;;) {
+      const next = await reader?.read().catch(() => undefined)
+      if (!next || next.done) break
+      text += Buffer.from(next.value).toString()
+      const parts = text.split('\n\n')
+      text = parts.pop() ?? ''
+      for (const part of parts) {
+        const data = part.split('\n').find(line => line.startsWith('data:'))
+        if (data) heard.push(JSON.parse(data.slice(5)))
+      }
+    }
+    ended = true
+  })()
+  return { heard, ended: () => ended, stop: () => reader?.cancel() }
+}
+
+beforeAll(async () => {
+  school = await testServer()
+  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
+  built = await buildClass(school.world, {
+    name: 'Tides',
+    yearLabel: '',
+    teacher: owner,
+    groups: { All: ['Anna Reyes', 'Bo Lund'] },
+  })
+  for (const name of ['Anna Reyes', 'Bo Lund'])
+    await takePlace(school.world, built, name, await buildAccount(school.world, 'pupil', name))
+  await follow(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'family', 'Mr Reyes'))
+  await buildAccount(school.world, 'teacher', 'Ms Dunlin')
+})
+afterAll(() => school.stop())
+
+it('tells of a piece only those who may see it, and of a copy only pupil and teachers; nobody is told what it says', async () => {
+  const names = ['ms.kestrel', 'anna.reyes', 'mr.reyes', 'bo.lund', 'ms.dunlin']
+  const people = await Promise.all(names.map(name => school.person().signIn(name)))
+  const streams = await Promise.all(people.map(listen))
+  const piece = pieceOf(built, await buildWork(school.world, built, { title: 'Read' }), 'Anna Reyes')
+  await people[1]?.get('saveCopy', piece, { html: '<p>secret words</p>', base: 0 })
+  await people[0]?.get('writeNotice', piece, { html: '<p>end</p>' })
+  const kinds = () => streams.map(stream => stream.heard.map(event => event.what))
+  await expect
+    .poll(() =>
+      kinds()
+        .slice(0, 4)
+        .every(list => list.includes('talk')),
+    )
+    .toBe(true)
+  expect(kinds()).toEqual([
+    ['topics', 'piece', 'copy', 'talk'],
+    ['topics', 'piece', 'copy', 'talk'],
+    ['topics', 'piece', 'talk'],
+    ['topics', 'talk'],
+    [],
+  ])
+  expect(JSON.stringify(streams.map(stream => stream.heard))).not.toContain('secret words')
+  for (const stream of streams) await stream.stop()
+})
+
+it('ends with the session', async () => {
+  const bo = await school.person().signIn('bo.lund')
+  const stream = await listen(bo)
+  await bo.get('signOut', {})
+  await expect.poll(stream.ended).toBe(true)
+})
+
+it('goes silent at once for a pupil whose place is freed', async () => {
+  const [teacher, bo] = await Promise.all([
+    school.person().signIn('ms.kestrel'),
+    school.person().signIn('bo.lund'),
+  ])
+  const stream = await listen(bo)
+  await teacher.get('freePlace', pieceOf(built, '' as never, 'Bo Lund'))
+  await teacher.get('writeNotice', { classId: built.classId }, { html: '<p>not for Bo</p>' })
+  await expect.poll(() => stream.heard.map(event => event.what)).toEqual(['me'])
+  await stream.stop()
+})

@@ -1,0 +1,79 @@
+import {
+  type BuiltClass,
+  buildAccount,
+  buildClass,
+  follow,
+  type Person,
+  type TestServer,
+  takePlace,
+  testServer,
+} from '@oppen/demo'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+
+let school: TestServer
+let built: BuiltClass
+let teacher: Person
+let anna: Person
+let family: Person
+const at = () => ({ classId: built.classId })
+
+beforeAll(async () => {
+  school = await testServer()
+  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
+  built = await buildClass(school.world, {
+    name: 'Tides',
+    yearLabel: '',
+    teacher: owner,
+    groups: { All: ['Anna Reyes'] },
+  })
+  await takePlace(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'pupil', 'Anna Reyes'))
+  await follow(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'family', 'Mr Reyes'))
+  teacher = await school.person().signIn('ms.kestrel')
+  anna = await school.person().signIn('anna.reyes')
+  family = await school.person().signIn('mr.reyes')
+})
+afterAll(() => school.stop())
+
+it('a notice reaches everybody, replies only pupils and teachers: families are told no other child’s words', async () => {
+  const { noticeId } = await teacher.get('writeNotice', at(), {
+    html: '<p>Bring <strong>boots</strong>.<script>x</script></p>',
+  })
+  await anna.get('reply', { ...at(), noticeId }, { text: 'Mine have a hole.' })
+  const forPupil = await anna.get('seeTalk', at())
+  expect(forPupil.notices[0]).toMatchObject({
+    by: 'Ms Kestrel',
+    html: '<p>Bring <strong>boots</strong>.</p>',
+    replies: [{ by: 'Anna Reyes', mine: true, text: 'Mine have a hole.' }],
+  })
+  const forFamily = await family.get('seeTalk', at())
+  expect(forFamily.notices[0]).toMatchObject({ by: 'Ms Kestrel', replies: [] })
+  expect(await family.ask('reply', { ...at(), noticeId }, { text: 'And mine' })).toMatchObject({
+    status: 404,
+  })
+})
+
+it('is new until it is looked at', async () => {
+  school.clock.moveTo(school.clock.now() + 60_000)
+  await anna.get('look', {}, { what: `talk:${built.classId}` })
+  school.clock.moveTo(school.clock.now() + 60_000)
+  await teacher.get('writeNotice', at(), { html: '<p>And a coat.</p>' })
+  expect((await anna.get('seeToday', {})).notices.map(notice => [notice.html, notice.isNew])).toEqual([
+    ['<p>And a coat.</p>', true],
+    ['<p>Bring <strong>boots</strong>.</p>', false],
+  ])
+  expect((await teacher.get('seeToday', {})).notices.every(notice => !notice.isNew)).toBe(true)
+})
+
+it('empty and endless texts are refused by name, and nothing is put up', async () => {
+  const before = (await anna.get('seeTalk', at())).notices.length
+  expect(await teacher.ask('writeNotice', at(), { html: '<p> </p>' })).toMatchObject({
+    error: { code: 'text_empty', params: { what: 'notice' } },
+  })
+  expect(await teacher.ask('writeNotice', at(), { html: `<p>${'x'.repeat(100_000)}</p>` })).toMatchObject({
+    error: { code: 'text_long' },
+  })
+  expect(await teacher.ask('reply', { ...at(), noticeId: 'none' as never }, { text: 'x' })).toMatchObject({
+    status: 404,
+  })
+  expect((await anna.get('seeTalk', at())).notices.length).toBe(before)
+})

@@ -31,6 +31,12 @@ export async function signIn(page: Page, userName: string, secret = 'tern-hollow
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
 }
 
+/** Signs out and waits until the page before anybody is in stands there again. */
+export async function signOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Sign out' }).first().click()
+  await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
+}
+
 /** Finds nothing that axe-core counts against WCAG 2.2 A and AA on the page as it stands. */
 export async function accessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page })

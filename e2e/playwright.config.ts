@@ -15,5 +15,6 @@ export default defineConfig({
     timezoneId: 'Europe/Lisbon',
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
   },
 })

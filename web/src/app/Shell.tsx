@@ -40,7 +40,8 @@ function Inside() {
       </a>
       <Binder />
       <PhoneTop />
-      <main id="page" tabIndex={-1} className="min-h-0 overflow-y-auto bg-sheet outline-none">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
+      <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
         <Suspense fallback={<Waiting />}>
           <Outlet />
         </Suspense>

@@ -52,7 +52,11 @@ class Desk {
     for (let n = 0; n < 10; n++) await Promise.resolve()
   }
 
-  open = (template = '') => new CopyKeeper(this.world, this.server, template)
+  open = (template = '') => {
+    const keeper = new CopyKeeper(this.world, this.server, template)
+    keeper.begin()
+    return keeper
+  }
 }
 
 describe('an own copy', () => {

@@ -63,10 +63,7 @@ export class CopyKeeper {
   #takeDraft(server: Saved | undefined): void {
     const draft = this.#world.drafts.read()
     if (!draft) return
-    if (draft.html === this.html) {
-      this.#world.drafts.clear()
-      return
-    }
+    if (draft.html === this.html) return
     if (server && draft.base !== server.version) {
       this.status = { is: 'conflict', mine: draft.html, theirs: server }
       return
@@ -74,8 +71,12 @@ export class CopyKeeper {
     this.html = draft.html
     this.edition += 1
     this.#dirty = true
-    this.#set({ is: 'here' })
-    this.#schedule(0)
+    this.status = { is: 'here' }
+  }
+
+  /** Sends what was found on the device, if anything was. Making a keeper only looks; this begins its work. */
+  begin(): void {
+    if (this.#dirty) this.#schedule(0)
   }
 
   get version(): number {

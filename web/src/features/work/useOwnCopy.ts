@@ -1,8 +1,9 @@
 import { type PiecePage, routes } from '@oppen/contract'
+import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call, Refusal, Unreachable } from '../../app/api.js'
 import { onCopySaved } from '../../app/live.js'
-import type { PieceParams } from '../../app/queries.js'
+import { type PieceParams, reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { CopyKeeper, type Draft, type SaveResult } from './copyKeeper.js'
 
@@ -40,6 +41,7 @@ async function save(params: PieceParams, html: string, base: number, chosen: boo
 /** The own copy of a piece, kept safe while it is open. */
 export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
   const { account } = useMe()
+  const client = useQueryClient()
   const { classId, workId, placeId } = params
   // biome-ignore lint/correctness/useExhaustiveDependencies: one keeper for as long as the piece is open; news comes by `heard`
   const keeper = useMemo(() => {
@@ -57,6 +59,7 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
   }, [account.id, classId, workId, placeId])
 
   useEffect(() => {
+    keeper.begin()
     const send = () => void keeper.flush()
     window.addEventListener('pagehide', send)
     window.addEventListener('online', send)
@@ -67,16 +70,18 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
     }
   }, [keeper])
 
+  // saved on another device or in another tab: read again, and taken in below
   useEffect(
     () =>
       onCopySaved(event => {
         if (event.workId !== workId || event.placeId !== placeId || event.version <= keeper.version) return
-        void call(routes.seePiece, { classId, workId, placeId }).then(
-          fresh => fresh.copy && keeper.heard(fresh.copy),
-        )
+        void client.invalidateQueries({ queryKey: reads.piece({ classId, workId, placeId }).queryKey })
       }),
-    [keeper, classId, workId, placeId],
+    [keeper, client, classId, workId, placeId],
   )
+  useEffect(() => {
+    if (page.copy) keeper.heard(page.copy)
+  }, [keeper, page.copy])
 
   const snapshot = useCallback(() => keeper.status, [keeper])
   useSyncExternalStore(keeper.subscribe, snapshot)

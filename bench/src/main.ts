@@ -1,0 +1,79 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { DEMO_NOW, openDemo, Person } from '@oppen/demo'
+import { closeWorld } from '@oppen/server/openWorld'
+import { build } from 'esbuild'
+import { serve } from './child.js'
+import { firstLoad } from './firstLoad.js'
+import { ratio } from './reads.js'
+
+/** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
+const OUT = 'bench/dist'
+await build({
+  entryPoints: { bare: 'bench/src/bare.ts', ours: 'bench/src/ours.ts' },
+  outdir: OUT,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  plugins: [
+    {
+      name: 'workspaces',
+      setup: ({ onResolve }) => {
+        onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
+          kind === 'entry-point' || path.startsWith('@oppen/') ? undefined : { path, external: true },
+        )
+      },
+    },
+  ],
+})
+
+const folder = join(await mkdtemp(join(tmpdir(), 'oppen-bench-')), 'data')
+await closeWorld(await openDemo(folder))
+const ours = await serve(`${OUT}/ours.mjs`, { BENCH_FOLDER: folder })
+const address = `http://127.0.0.1:${ours.port}`
+const ada = await new Person(address).signIn('ada.moreno')
+const me = await ada.get('me', {})
+const tie = me.ties[0]
+if (!tie) throw new Error('Ada is in no class')
+const bare = await serve(`${OUT}/bare.mjs`, {
+  BARE_FILE: join(folder, 'oppen.sqlite'),
+  BARE_VIEWER: me.account.id,
+  BARE_CLASS: tie.classId,
+  BARE_PLACE: tie.placeId ?? '',
+  BARE_NOW: String(DEMO_NOW),
+})
+
+const cookie = ada.cookie
+const reads = [
+  ['Today of a pupil', '/api/today', '/today'],
+  ['topics of a class, for a pupil', `/api/classes/${tie.classId}/topics`, '/topics'],
+] as const
+const missed: string[] = []
+for (const [name, path, barePath] of reads) {
+  const result = await ratio(
+    { name, url: `${address}${path}`, cookie },
+    { name: 'bare', url: `http://127.0.0.1:${bare.port}${barePath}` },
+  )
+  const { ours: own, bare: base } = result
+  console.log(
+    `${name}: ${result.ratio.toFixed(2)} of bare (${own.toFixed(0)} and ${base.toFixed(0)} requests a second; at least 0.80)`,
+  )
+  if (result.ratio < 0.8) missed.push(name)
+}
+
+const { script, outside } = await firstLoad(address, cookie)
+console.log(
+  `script on the first load of Today: ${(script / 1000).toFixed(1)} kB, ${(script / 150_000).toFixed(2)} of the 150 kB allowed; from outside: ${outside.length}`,
+)
+if (script > 150_000 || outside.length) missed.push('first load')
+
+ours.stop()
+bare.stop()
+await rm(join(folder, '..'), { recursive: true, force: true })
+if (missed.length) {
+  console.error(`Missed: ${missed.join(', ')}`)
+  process.exit(1)
+}

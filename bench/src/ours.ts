@@ -1,0 +1,8 @@
+import { openDemo } from '@oppen/demo'
+import { listen } from '@oppen/server/listen'
+import { pino } from 'pino'
+
+/** Oppen as it serves the demo, for the bench: the whole way of a request, session and permission included. */
+const world = await openDemo(process.env.BENCH_FOLDER ?? '', { log: pino({ level: 'silent' }) })
+const { address } = await listen(world, { port: 0, webFolder: 'web/dist' })
+process.stdout.write(`ours on ${new URL(address).port}\n`)

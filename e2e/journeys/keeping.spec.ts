@@ -1,0 +1,109 @@
+import { type Browser, expect, type Page, test } from '@playwright/test'
+import { bar, device, editor, signIn, signOut } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const SAVED = /^Saved \d\d:\d\d$/
+const NAME = 'Why the hill is wetter than the harbour'
+
+/** Somebody of the demo with the same piece open. */
+async function atWork(browser: Browser, userName: string): Promise<Page> {
+  const { page } = await device(browser, school.address)
+  await signIn(page, userName)
+  await page
+    .getByRole('link', { name: new RegExp(NAME) })
+    .first()
+    .click()
+  await expect(editor(page, NAME)).toBeVisible()
+  return page
+}
+
+test('while the server is down the words stay, are shown as not saved, and go when it is back', async ({
+  browser,
+}) => {
+  const page = await atWork(browser, 'ada.moreno')
+  const copy = editor(page, NAME)
+  await copy.pressSequentially('The wind pushes the clouds up.')
+  await expect(bar(page)).toHaveText(SAVED)
+  await school.stop('SIGKILL')
+  await copy.pressSequentially(' There they get cold.')
+  await expect(bar(page)).toHaveText(/^Not saved since \d\d:\d\d\. Your words are kept on this device/)
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  await page.getByRole('button', { name: 'Hand it in now' }).click()
+  await expect(page.getByRole('dialog').getByRole('alert')).toHaveText(/Oppen does not answer/)
+  await page.getByRole('button', { name: 'Keep working' }).click()
+  await school.start()
+  await expect(bar(page)).toHaveText(SAVED)
+  await page.reload()
+  await expect(copy).toHaveText('The wind pushes the clouds up. There they get cold.')
+  await page.context().close()
+})
+
+test('words typed while the server was down are found after the browser was closed, by the same person only', async ({
+  browser,
+}) => {
+  const page = await atWork(browser, 'bram.okoye')
+  await editor(page, NAME).pressSequentially('Wet air')
+  await expect(bar(page)).toHaveText(SAVED)
+  await school.stop('SIGKILL')
+  await editor(page, NAME).pressSequentially(' climbs the hill')
+  await expect(bar(page)).toHaveText(/^Not saved/)
+  const address = page.url()
+  const { context } = { context: page.context() }
+  await page.close()
+  await school.start()
+
+  // somebody else on the same device sees nothing of it
+  const next = await context.newPage()
+  await next.goto('/today')
+  await signOut(next)
+  await signIn(next, 'goran.pell')
+  await next.goto(address)
+  await expect(editor(next, NAME)).toBeVisible()
+  await expect(next.getByText('climbs the hill')).toHaveCount(0)
+  await signOut(next)
+
+  await signIn(next, 'bram.okoye')
+  await next.goto(address)
+  await expect(editor(next, NAME)).toHaveText('Wet air climbs the hill')
+  await expect(bar(next)).toHaveText(SAVED)
+  await context.close()
+})
+
+test('two tabs that write the same copy: both texts are held out, none is lost', async ({ browser }) => {
+  const one = await atWork(browser, 'lena.osei')
+  const two = await one.context().newPage()
+  await two.goto(one.url())
+  await editor(two, NAME).pressSequentially('Second tab.')
+  await expect(bar(two)).toHaveText(SAVED)
+  // the first tab, clean, takes in what was saved in the second without a reload
+  await expect(editor(one, NAME)).toHaveText('Second tab.')
+
+  // now both write while they cannot hear each other
+  await one.context().setOffline(true)
+  await editor(one, NAME).press('ControlOrMeta+End')
+  await editor(one, NAME).pressSequentially(' One says fog.')
+  await expect(bar(one)).toHaveText(/^Not saved/)
+  const other = await atWork(browser, 'lena.osei')
+  await editor(other, NAME).press('ControlOrMeta+End')
+  await editor(other, NAME).pressSequentially(' Another says mist.')
+  await expect(bar(other)).toHaveText(SAVED)
+  await one.context().setOffline(false)
+  const choice = one.getByRole('alert').filter({ hasText: 'also changed elsewhere' })
+  await expect(choice.getByRole('article')).toHaveText([
+    /Second tab\. One says fog\./,
+    /Second tab\. Another says mist\./,
+  ])
+  await expect(one.getByRole('button', { name: 'Hand in', exact: true })).toBeDisabled()
+  await choice.getByRole('button', { name: 'Keep both' }).click()
+  await expect(bar(one)).toHaveText(SAVED)
+  await expect(editor(one, NAME)).toContainText('One says fog.')
+  await expect(editor(one, NAME)).toContainText('Another says mist.')
+  await one.context().close()
+  await other.context().close()
+})

@@ -1,0 +1,156 @@
+import { expect, type Page, test } from '@playwright/test'
+import { accessible, device, noSideways, signIn } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+/** The addresses of every screen that somebody has, from what they are tied to. */
+async function screensOf(page: Page): Promise<string[]> {
+  const me = await (await page.request.get('/api/me')).json()
+  const tie = me.ties[0]
+  const at = `/c/${tie.classId}`
+  if (me.account.kind === 'family') {
+    const progress = await (
+      await page.request.get(`/api/classes/${tie.classId}/progress/${tie.placeId}`)
+    ).json()
+    const outcomes = progress.pieces
+      .slice(0, 3)
+      .map((piece: { work: { id: string } }) => `${at}/work/${piece.work.id}/outcome/${tie.placeId}`)
+    return [
+      '/today',
+      `/today?child=${tie.child}`,
+      `/child/${tie.child}/progress`,
+      `/child/${tie.child}/talk`,
+      ...outcomes,
+      '/family',
+    ]
+  }
+  const { topics } = await (await page.request.get(`/api/classes/${tie.classId}/topics`)).json()
+  const works: string[] = topics.flatMap((topic: { works: { id: string }[] }) =>
+    topic.works.map(work => work.id),
+  )
+  const shared = ['/today', `${at}/topics`, `${at}/talk`]
+  if (me.account.kind === 'pupil') {
+    return [...shared, `${at}/progress/${tie.placeId}`, ...works.map(id => `${at}/work/${id}`), '/?join']
+  }
+  const teacher = [`${at}/progress`, `${at}/register`, `${at}/post`, `${at}/door`, '/classes/new']
+  return [...shared, ...teacher, ...works.slice(0, 4).map(id => `${at}/work/${id}/marking`)]
+}
+
+/** Opens each screen and waits until it shows its heading and nothing is on its way. */
+async function open(page: Page, address: string): Promise<void> {
+  await page.goto(address)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByText('One moment …')).toHaveCount(0)
+}
+
+for (const [userName, options] of [
+  ['ms.varga', {}],
+  ['ada.moreno', {}],
+  ['ada.moreno', { phone: true }],
+  ['mr.moreno', { phone: true }],
+  ['mr.moreno', { dark: true }],
+  ['ms.varga', { dark: true }],
+  ['ada.moreno', { dark: true }],
+] as const) {
+  test(`every screen of ${userName} ${JSON.stringify(options)} is for everybody`, async ({ browser }) => {
+    test.setTimeout(240_000)
+    const { page, context } = await device(browser, school.address, options)
+    const faults: string[] = []
+    page.on(
+      'console',
+      message =>
+        ['error', 'warning'].includes(message.type()) && faults.push(`${page.url()} ${message.text()}`),
+    )
+    page.on('pageerror', error => faults.push(`${page.url()} ${error.message}`))
+    await signIn(page, userName)
+    faults.length = 0
+    for (const address of await screensOf(page)) {
+      await open(page, address)
+      await accessible(page)
+      if ('phone' in options) await noSideways(page)
+    }
+    expect(faults).toEqual([])
+    await context.close()
+  })
+}
+
+test('nothing scrolls sideways at 360 pixels', async ({ browser }) => {
+  for (const userName of ['ada.moreno', 'mr.moreno']) {
+    const { page, context } = await device(browser, school.address, { phone: true })
+    await page.setViewportSize({ width: 360, height: 740 })
+    await page.goto('/')
+    await noSideways(page)
+    await signIn(page, userName)
+    for (const address of await screensOf(page)) {
+      await open(page, address)
+      await noSideways(page)
+    }
+    await context.close()
+  }
+})
+
+test('everything has a key: Ctrl K finds and does, ? lists, and the page can be reached without a mouse', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'ms.varga')
+  await page.keyboard.press('Control+k')
+  const palette = page.getByRole('dialog', { name: 'Find or do' })
+  await expect(palette).toBeVisible()
+  await accessible(page)
+  await palette.getByRole('combobox').fill('rainfall')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Rainfall log, days 1–5', level: 1 })).toBeVisible()
+  await expect(page).toHaveURL(/\/marking\/\w+/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys on this page' })).toContainText('Next to mark')
+  await accessible(page)
+  await page.keyboard.press('Escape')
+  const chosen = page.getByRole('navigation', { name: 'Pupils' }).locator('[aria-current]')
+  await expect(chosen).toContainText('Ada Moreno')
+  await page.keyboard.press('j')
+  await expect(chosen).toContainText('Bram Okoye')
+  await page.keyboard.press('k')
+  await expect(chosen).toContainText('Ada Moreno')
+  await page.keyboard.press('n')
+  await expect(chosen).not.toContainText('Ada Moreno')
+  await page.goto('/today')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('link', { name: 'Skip to the page' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.locator('#page')).toBeFocused()
+  await context.close()
+})
+
+test('the clock of the demo moves, and every screen with it', async ({ browser }) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'ada.moreno')
+  await expect(page.getByText('To do by Thu 13:30').first()).toBeVisible()
+  await page.getByText('Demo clock').click()
+  await page.getByLabel('Move the clock').fill('2026-10-15T13:31')
+  await page.getByRole('button', { name: 'Move the clock' }).click()
+  await expect(page.getByText('Overdue since Thu 13:30').first()).toBeVisible()
+  await context.close()
+})
+
+test('nothing is fetched from outside, and no script or style runs that is not ours', async ({ browser }) => {
+  const { page, context } = await device(browser, school.address)
+  const outside: string[] = []
+  page.on('request', request => {
+    if (!request.url().startsWith(school.address) && !request.url().startsWith('data:'))
+      outside.push(request.url())
+  })
+  const response = await page.goto('/')
+  const policy = response?.headers()['content-security-policy'] ?? ''
+  expect(policy).toContain("script-src 'self'")
+  expect(policy).not.toContain('unsafe')
+  await signIn(page, 'ms.varga')
+  for (const address of await screensOf(page)) await open(page, address)
+  expect(outside).toEqual([])
+  await context.close()
+})

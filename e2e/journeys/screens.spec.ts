@@ -119,7 +119,7 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   await expect(chosen).toContainText('Ada Moreno')
   await page.keyboard.press('n')
   await expect(chosen).not.toContainText('Ada Moreno')
-  await page.goto('/today')
+  await open(page, '/today')
   await page.keyboard.press('Tab')
   await expect(page.getByRole('link', { name: 'Skip to the page' })).toBeFocused()
   await page.keyboard.press('Enter')

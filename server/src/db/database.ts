@@ -1,9 +1,8 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import pLimit from 'p-limit'
 import { QueryTypes, Sequelize } from 'sequelize'
+import { type Bind, PreparedReads } from './prepared.js'
 import { defineTable, type Table, type TableModel } from './table.js'
-
-export type Bind = Readonly<Record<string, string | number | null>>
 
 type Write = { readonly after: (() => void)[] }
 
@@ -27,6 +26,7 @@ export class Database {
   generation = 0
   readonly #writer: Sequelize
   readonly #readers: Sequelize[] = []
+  readonly #prepared: PreparedReads[] = []
   readonly #queue = pLimit(1)
   readonly #current = new AsyncLocalStorage<Write>()
   readonly #models = new Map<string, TableModel<object>>()
@@ -57,6 +57,7 @@ export class Database {
       const reader = connect(this.#options, { mode: READ_ONLY })
       await reader.query('PRAGMA busy_timeout = 5000')
       this.#readers.push(reader)
+      this.#prepared.push(new PreparedReads(reader))
     }
   }
 
@@ -111,20 +112,36 @@ export class Database {
     return row
   }
 
-  /** The JSON that a query writes in its one column named `json`; undefined where it finds nothing. */
+  /**
+   * The JSON that a query writes in its one column named `json`; undefined where it finds nothing. Outside of a
+   * command the statement is kept prepared, so its text must not vary with what is asked.
+   */
   async json(sql: string, bind: Bind = {}): Promise<string | undefined> {
-    const row = await this.row<{ json: string | null }>(sql, bind)
+    const row = await this.#jsonRow(sql, bind)
     return row?.json ?? undefined
+  }
+
+  #jsonRow(sql: string, bind: Bind): Promise<{ json: string | null } | undefined> {
+    if (this.#current.getStore() || !this.#prepared.length) return this.row(sql, bind)
+    this.#options.onStatement?.(sql)
+    return this.#prepared[this.#nextReader()]?.row(sql, bind) ?? this.row(sql, bind)
   }
 
   #side(): Sequelize {
     if (this.#current.getStore()) return this.#writer
+    return this.#readers[this.#nextReader()] ?? this.#writer
+  }
+
+  #nextReader(): number {
     this.#turn = (this.#turn + 1) % Math.max(1, this.#readers.length)
-    return this.#readers[this.#turn] ?? this.#writer
+    return this.#turn
   }
 
   async close(): Promise<void> {
-    await this.#queue(() => Promise.all([...this.#readers, this.#writer].map(one => one.close())))
+    await this.#queue(async () => {
+      await Promise.all(this.#prepared.map(one => one.close()))
+      await Promise.all([...this.#readers, this.#writer].map(one => one.close()))
+    })
   }
 }
 

@@ -9,7 +9,8 @@ export async function openDatabase(options: DatabaseOptions): Promise<Database> 
   return db
 }
 
-export type { Bind, DatabaseOptions } from './database.js'
+export type { DatabaseOptions } from './database.js'
 export { Database } from './database.js'
 export * from './json.js'
+export type { Bind } from './prepared.js'
 export * from './table.js'

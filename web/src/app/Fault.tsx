@@ -14,11 +14,12 @@ export function Fault() {
     if (signedOut) navigate('/', { replace: true })
   }, [signedOut, navigate])
   if (signedOut) return null
+  const missing = error === undefined || (error instanceof Refusal && error.code === 'not_found')
   const words =
     error === undefined ? say('problem_not_found') : problemWords(error, { now: Date.now(), zone: 'UTC' })
   return (
     <main className="mx-auto max-w-xl p-8">
-      <h1 className="mb-3 text-2xl">{say('problem_missing_title')}</h1>
+      <h1 className="mb-3 text-2xl">{say(missing ? 'problem_missing_title' : 'problem_title')}</h1>
       <p role="alert" className="mb-6">
         {words}
       </p>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useEffect } from 'react'
+import { Suspense, useEffect, useRef } from 'react'
 import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
 import { problemWords } from '../words/problem.js'
@@ -56,8 +56,10 @@ function Inside() {
 /** Brings the page to its top for everybody, also for those who hear it, when the address changes. */
 function useFocusOnMove(): void {
   const { pathname } = useLocation()
-  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the change of the address that matters
+  const shown = useRef(pathname)
   useEffect(() => {
+    if (shown.current === pathname) return
+    shown.current = pathname
     const page = document.getElementById('page')
     page?.scrollTo(0, 0)
     if (document.activeElement === document.body || document.activeElement?.tagName === 'A') page?.focus()

@@ -13,7 +13,7 @@ import {
   Table,
   Undo2,
 } from 'lucide-react'
-import { useEffect, useId } from 'react'
+import { useEffect, useId, useRef } from 'react'
 import { say, type WordKey } from '../words/say.js'
 
 type Props = {
@@ -42,11 +42,13 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
     },
     [],
   )
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only another edition brings text from outside; `html` follows the typing
+  const shown = useRef(edition)
   useEffect(() => {
-    if (edition > 0)
-      editor?.commands.setContent(html, { emitUpdate: false, parseOptions: { preserveWhitespace: true } })
-  }, [edition, editor])
+    // what is there at the beginning came with `content`; only another edition brings text from outside
+    if (!editor || shown.current === edition) return
+    shown.current = edition
+    editor.commands.setContent(html, { emitUpdate: false, parseOptions: { preserveWhitespace: true } })
+  }, [edition, editor, html])
   return (
     <div className="rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">
       {editor && <Tools editor={editor} />}

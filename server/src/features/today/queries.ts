@@ -1,4 +1,5 @@
-import type { AccountId, Instant } from '@oppen/core/ids'
+import type { Instant } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { counts, newNotes, STANDING, WORK_LINE } from '../work/lines.js'
 
@@ -70,35 +71,48 @@ const teachingJson = jsonArray(
   'from teachers t join classes c on c.id = t.class_id where t.account_id = $viewer order by c.made_at, c.id',
 )
 
-const noticesJson = jsonArray(
-  jsonObject({
-    classId: 'c.id',
-    className: 'c.name',
-    by: 'a.shown_name',
-    html: 'n.html',
-    at: 'n.at',
-    isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
-  }),
-  `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-   left join looks l on l.account_id = $viewer and l.what = 'talk:' || c.id
-   where n.at > $since and c.id in (select class_id from mine
-     union select class_id from teachers where account_id = $viewer)
-   order by n.at desc limit 6`,
-)
+const notices = (classes: string) =>
+  jsonArray(
+    jsonObject({
+      classId: 'c.id',
+      className: 'c.name',
+      by: 'a.shown_name',
+      html: 'n.html',
+      at: 'n.at',
+      isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
+    }),
+    `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
+     left join looks l on l.account_id = $viewer and l.what = 'talk:' || c.id
+     where n.at > $since and n.class_id in (${classes}) order by n.at desc limit 6`,
+  )
 
-const TODAY = `with mine as materialized (
+const EMPTY = "json('[]')"
+const head = { now: '$now', lookedAt: "(select at from looks where account_id = $viewer and what = 'today')" }
+
+const WITH_PLACES = `with mine as materialized (
     select id as place_id, class_id, account_id as child, 1 as own from places where account_id = $viewer
     union all
     select p.id, p.class_id, coalesce(p.account_id, p.id), 0
     from family_links f join places p on p.id = f.place_id where f.account_id = $viewer)
   select ${jsonObject({
-    now: '$now',
-    lookedAt: "(select at from looks where account_id = $viewer and what = 'today')",
+    ...head,
     pieces: piecesJson,
-    teaching: teachingJson,
-    notices: noticesJson,
+    teaching: EMPTY,
+    notices: notices('select class_id from mine'),
   })} as json`
 
-/** Everything that Today shows, for whoever it is. */
-export const todayJson = (db: Database, viewer: AccountId, now: Instant) =>
-  db.json(TODAY, { viewer, now, since: now - KEPT, ahead: now + 7 * DAY })
+const TEACHING = `select ${jsonObject({
+  ...head,
+  pieces: EMPTY,
+  teaching: teachingJson,
+  notices: notices('select class_id from teachers where account_id = $viewer'),
+})} as json`
+
+/**
+ * Everything that Today shows. Teachers have classes and others have places, never both; a statement of its own
+ * for each is read by the database in half the time.
+ */
+export const todayJson = (db: Database, { accountId, kind }: Viewer, now: Instant) =>
+  kind === 'teacher'
+    ? db.json(TEACHING, { viewer: accountId, now, since: now - KEPT, ahead: now + 7 * DAY })
+    : db.json(WITH_PLACES, { viewer: accountId, now, since: now - KEPT })

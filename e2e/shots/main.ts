@@ -1,0 +1,156 @@
+import { mkdir } from 'node:fs/promises'
+import { join } from 'node:path'
+import { type Browser, chromium, type Page } from '@playwright/test'
+import { LAUNCH } from '../browser.js'
+import { type DeviceOptions, editor, PHONE, signIn } from '../people.js'
+import { School } from '../school.js'
+
+/** Takes the pictures of docs/screenshots from the demo data, each main view once. */
+const OUT = join(import.meta.dirname, '..', '..', 'docs', 'screenshots')
+
+type Shot = {
+  readonly name: string
+  readonly who?: string
+  readonly options?: DeviceOptions
+  readonly go: (page: Page) => Promise<void>
+}
+
+const inClass = async (page: Page, name: string, area: string) => {
+  await page
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .first()
+    .click()
+  await page.getByRole('link', { name: area }).last().click()
+}
+/** Until the page has its heading and nothing is on its way. */
+const settled = async (page: Page) => {
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  await page.getByText('One moment …').waitFor({ state: 'hidden' })
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: 'welcome', go: async page => void (await page.goto('/')) },
+  {
+    name: 'find-your-name',
+    go: async page => {
+      const code = await openCode(page)
+      await page.goto(`/come/${code}`)
+      await page.getByRole('button', { name: 'Yara B.' }).waitFor()
+    },
+  },
+  {
+    name: 'door',
+    who: 'ms.varga',
+    go: async page => {
+      await page.getByRole('link', { name: 'Show the door' }).click()
+      await page.getByRole('img', { name: /QR/ }).waitFor()
+    },
+  },
+  { name: 'today-pupil', who: 'ada.moreno', go: settled },
+  { name: 'today-pupil-phone', who: 'ada.moreno', options: { phone: true }, go: settled },
+  { name: 'today-pupil-lamp-off', who: 'ada.moreno', options: { dark: true }, go: settled },
+  { name: 'today-teacher', who: 'ms.varga', go: settled },
+  { name: 'today-family', who: 'mr.moreno', go: settled },
+  {
+    name: 'today-family-phone',
+    who: 'mr.moreno',
+    options: { phone: true },
+    go: async page => {
+      await page.getByRole('link', { name: 'Ada' }).first().click()
+    },
+  },
+  { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
+  { name: 'post', who: 'ms.varga', go: fillPost },
+  { name: 'work', who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
+  {
+    name: 'work-phone',
+    who: 'ada.moreno',
+    options: { phone: true },
+    go: page => openWork(page, 'Bean height chart'),
+  },
+  { name: 'hand-in', who: 'bram.okoye', go: lookAtHandIn },
+  {
+    name: 'marking',
+    who: 'ms.varga',
+    go: async page => {
+      await inClass(page, 'Garden Science', 'Topics')
+      await page.getByRole('link', { name: /Rainfall log/ }).click()
+      await page.getByRole('region', { name: /Ada Moreno/ }).waitFor()
+    },
+  },
+  { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
+  { name: 'progress', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Progress') },
+  { name: 'progress-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Progress') },
+  { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
+]
+
+async function openCode(page: Page): Promise<string> {
+  const { request } = page
+  await request.post('/api/sign-in', { data: { userName: 'ms.varga', secret: 'tern-hollow' } })
+  const { ties } = await (await request.get('/api/me')).json()
+  const garden = ties.find((tie: { className: string }) => tie.className === 'Garden Science')
+  const { door } = await (await request.get(`/api/classes/${garden.classId}/door`)).json()
+  await request.post('/api/sign-out')
+  return door.code
+}
+
+async function openWork(page: Page, title: string): Promise<void> {
+  await page
+    .getByRole('link', { name: new RegExp(title) })
+    .first()
+    .click()
+  await page.getByRole('heading', { name: new RegExp(`${title} —`) }).waitFor()
+  await settled(page)
+}
+
+async function fillPost(page: Page): Promise<void> {
+  await inClass(page, 'Garden Science', 'Topics')
+  await page.getByRole('link', { name: 'Post work' }).first().click()
+  await page.getByLabel('Title').fill('Where does the puddle go?')
+  await editor(page, 'Directions').fill(
+    'Draw round a puddle in chalk every ten minutes. What does the last ring tell you?',
+  )
+  await editor(page, 'Template page').fill('First ring at …')
+  await page.getByLabel('Topic').selectOption({ label: 'Weather watch' })
+  await page.getByLabel('Due').fill('2026-10-21T17:00')
+  await page.getByLabel('Minutes it takes').fill('30')
+}
+
+async function lookAtHandIn(page: Page): Promise<void> {
+  await openWork(page, 'Why the hill is wetter than the harbour')
+  await editor(page, /Why the hill is wetter/).fill(
+    'The wind pushes wet air up the hill. Up there it is cold, so the rain falls before it can reach the boats.',
+  )
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  await page.getByRole('dialog').waitFor()
+}
+
+async function take(browser: Browser, address: string, { name, who, options = {}, go }: Shot): Promise<void> {
+  const context = await browser.newContext({
+    baseURL: address,
+    locale: 'en-GB',
+    timezoneId: 'Europe/Lisbon',
+    viewport: options.phone ? PHONE : { width: 1280, height: 800 },
+    colorScheme: options.dark ? 'dark' : 'light',
+    reducedMotion: 'reduce',
+  })
+  const page = await context.newPage()
+  if (who) await signIn(page, who)
+  await go(page)
+  await settled(page)
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: join(OUT, `${name}.png`) })
+  await context.close()
+}
+
+const [only] = process.argv.slice(2)
+const wanted = SHOTS.filter(shot => !only || shot.name === only)
+await mkdir(OUT, { recursive: true })
+const school = await School.open()
+const browser = await chromium.launch(LAUNCH)
+try {
+  for (const shot of wanted) await take(browser, school.address, shot)
+} finally {
+  await browser.close()
+  await school.close()
+}

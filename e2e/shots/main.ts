@@ -24,7 +24,7 @@ const inClass = async (page: Page, name: string, area: string) => {
 }
 /** Until the page has its heading and nothing is on its way. */
 const settled = async (page: Page) => {
-  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  await page.locator('h1').first().waitFor()
   await page.getByText('One moment …').waitFor({ state: 'hidden' })
 }
 

@@ -16,7 +16,7 @@ export function Window({ open, onClose, title, children, wide = false }: Props) 
   return (
     <Dialog.Root open={open} onOpenChange={next => !next && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/55" />
         <Dialog.Content
           aria-describedby={undefined}
           className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}

@@ -142,8 +142,6 @@ export const en = {
   today_sum_calm: 'nothing overdue',
   today_since: 'You last looked {at}.',
   today_mark: 'To mark',
-  today_mark_line_one: '{count} waits, handed in {at}',
-  today_mark_line_other: '{count} wait, the first since {at}',
   today_asks: 'Asks',
   today_due: 'Due this week',
   today_doors: 'Doors',
@@ -362,6 +360,7 @@ export const en = {
   board_open_untilClosed: 'until I close it',
   board_now: 'now',
   board_ago: '{minutes} min',
+  board_who: 'Who is in',
   board_qr: 'QR code with the address and the class code',
 
   editor_bold: 'Bold',

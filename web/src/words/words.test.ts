@@ -47,8 +47,9 @@ it('no wording is left with an unfilled place', () => {
   expect(say('door_lead', { className: 'A', teacherName: 'B', at: '10:00' })).toBe(
     'A with B. The door is open until 10:00.',
   )
-  expect(say('today_mark_line', { count: 1, at: 'Tue 10:00' })).toBe('1 waits, handed in Tue 10:00')
-  expect(say('today_mark_line', { count: 4, at: 'Tue 10:00' })).toBe('4 wait, the first since Tue 10:00')
+  expect(say('counts_toMark', { count: 4 })).toBe('4 to mark')
+  expect(say('today_sum_overdue', { count: 1 })).toBe('1 piece overdue')
+  expect(say('today_sum_overdue', { count: 3 })).toBe('3 pieces overdue')
 })
 
 it('states are said with their time, for pupils and for teachers', () => {

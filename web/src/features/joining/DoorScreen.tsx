@@ -33,7 +33,7 @@ function Board({ page, zone }: { readonly page: DoorPage; readonly zone: string 
   const { door } = page
   const open = door ? doorState(door, now) : undefined
   return (
-    <main className="grid min-h-dvh bg-board text-chalk md:grid-cols-[minmax(0,1fr)_372px]">
+    <main className="grid min-h-dvh bg-board text-chalk md:h-dvh md:grid-cols-[minmax(0,1fr)_372px]">
       <title>{say('board_title', { className: page.className })}</title>
       <div className="relative flex flex-col border-r-4 border-margin p-8 md:p-12">
         <h1 className="text-2xl">
@@ -180,7 +180,12 @@ function Inside({ page, now }: { readonly page: DoorPage; readonly now: number }
   const { inside, notYet } = page
   const all = inside.length + notYet.length
   return (
-    <aside className="flex flex-col bg-linen px-6 py-9 text-ink">
+    <aside
+      aria-label={say('board_who')}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a long list scrolls, and has to be reached by the keyboard
+      tabIndex={0}
+      className="flex min-h-0 flex-col overflow-y-auto bg-linen px-6 py-7 text-ink"
+    >
       <h2 className="text-2xl" aria-live="polite">
         {say('board_in', { in: inside.length, of: all })}
       </h2>
@@ -190,10 +195,10 @@ function Inside({ page, now }: { readonly page: DoorPage; readonly now: number }
         aria-label={say('board_in', { in: inside.length, of: all })}
         className="mt-3 h-2 w-full appearance-none overflow-hidden rounded-full bg-linen-deep [&::-webkit-progress-bar]:bg-linen-deep [&::-webkit-progress-value]:bg-blue [&::-moz-progress-bar]:bg-blue"
       />
-      <ul className="mt-5 flex flex-col gap-2.5">
+      <ul className="mt-4 flex flex-col gap-1.5">
         {inside.map(one => (
           <li key={one.placeId} className="flex items-center gap-3">
-            <Avatar name={one.name} size={28} />
+            <Avatar name={one.name} size={24} />
             <span className="flex-1">{one.name}</span>
             <span className="text-sm text-soft tabular-nums">
               {now - one.at < 60_000
@@ -204,7 +209,7 @@ function Inside({ page, now }: { readonly page: DoorPage; readonly now: number }
         ))}
       </ul>
       {notYet.length > 0 && (
-        <p className="mt-5 border-t border-linen-deep pt-4 text-[15px] text-soft">
+        <p className="mt-3 border-t border-linen-deep pt-3 text-[15px] text-soft">
           {say('board_not_yet', { names: notYet.map(one => firstName(one.name)).join(', ') })}
         </p>
       )}

@@ -6,6 +6,9 @@ import type { Waiting } from './agenda.js'
 
 type Props = { readonly agenda: Agenda<Waiting>; readonly lookedAt: number | null; readonly name?: string }
 
+/** Who has just looked need not be told when; in milliseconds. */
+const LATELY = 30 * 60_000
+
 /** The day in one breath, marked with the ochre pencil. */
 export function Summary({ agenda, lookedAt, name }: Props) {
   const time = useNow()
@@ -33,7 +36,7 @@ export function Summary({ agenda, lookedAt, name }: Props) {
           </span>
         ))}
       </p>
-      {lookedAt !== null && (
+      {lookedAt !== null && time.now - lookedAt > LATELY && (
         <p className="text-sm text-soft">{say('today_since', { at: when(lookedAt, time) })}</p>
       )}
     </div>

@@ -37,7 +37,11 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
         </Row>
       )}
       <Asks asks={asks} />
-      <WorkList title={say('today_mark')} works={toMark} line={work => <ToMark work={work} />} />
+      <WorkList
+        title={say('today_mark')}
+        works={toMark}
+        line={work => say('counts_toMark', { count: work.toMark })}
+      />
       <WorkList
         title={say('today_due')}
         works={due}
@@ -83,14 +87,6 @@ function Asks({ asks }: { readonly asks: readonly Ask[] }) {
       </ul>
     </Section>
   )
-}
-
-function ToMark({ work }: { readonly work: Work }) {
-  const time = useNow()
-  return say('today_mark_line', {
-    count: work.toMark,
-    at: work.oldestAt === null ? '' : when(work.oldestAt, time),
-  })
 }
 
 type ListProps = {

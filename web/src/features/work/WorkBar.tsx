@@ -49,6 +49,8 @@ export function WorkBar({ params, page, keeper }: Props) {
     time.now,
   ).ok
   const problem = handIn.error ?? takeBack.error
+  // what is finished asks nothing more and has nothing to save
+  if (['handedBack', 'excused', 'received'].includes(standing.phase)) return null
   return (
     <footer className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
       {problem && !looking && <Problem words={problemWords(problem, time)} />}

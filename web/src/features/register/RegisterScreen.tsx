@@ -10,7 +10,7 @@ import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
-import { Empty, Problem } from '../../parts/Feedback.js'
+import { Problem } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
@@ -40,11 +40,6 @@ export function Screen() {
         }
       />
       {(adding || !data.places.length) && <AddNames page={data} onDone={() => setAdding(false)} />}
-      {!data.places.length && !adding && (
-        <Row>
-          <Empty>{say('register_none')}</Empty>
-        </Row>
-      )}
       {data.groups.map(group => (
         <Group
           key={group.id}

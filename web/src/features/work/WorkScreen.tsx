@@ -1,4 +1,4 @@
-import type { PiecePage } from '@oppen/contract'
+import type { ErrorCode, PiecePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'
@@ -6,13 +6,15 @@ import { copyTitle, mayWrite } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Navigate } from 'react-router'
-import { call } from '../../app/api.js'
+import { call, Refusal } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { Written } from '../../parts/Written.js'
+import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
 import { Conflict } from './Conflict.js'
@@ -125,11 +127,24 @@ function TeacherSays({ page }: { readonly page: PiecePage }) {
   )
 }
 
+/** Why nothing can be written here now. */
+function NotNow({ page }: { readonly page: PiecePage }) {
+  const time = useNow()
+  const may = mayWrite(page.standing, page.work, time.now)
+  if (may.ok) return null
+  const { code, params } = may.refusal
+  return (
+    <Empty>
+      {problemWords(new Refusal(409, { code: code as ErrorCode, ...(params && { params }) }), time)}
+    </Empty>
+  )
+}
+
 /** The last hand-in, frozen as it was. */
 function AsHandedIn({ page }: { readonly page: PiecePage }) {
   const time = useNow()
   const [last] = page.handIns
-  if (!last) return page.copy ? <Written html={page.copy.html} /> : null
+  if (!last) return page.copy ? <Written html={page.copy.html} /> : <NotNow page={page} />
   return (
     <div className="rounded-[var(--radius-card)] border border-rule px-5 py-4">
       <p className="mb-3 text-sm text-soft">{say('work_handedIn_at', { at: when(last.at, time) })}</p>

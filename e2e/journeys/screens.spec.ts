@@ -35,7 +35,12 @@ async function screensOf(page: Page): Promise<string[]> {
   )
   const shared = ['/today', `${at}/topics`, `${at}/talk`]
   if (me.account.kind === 'pupil') {
-    return [...shared, `${at}/progress/${tie.placeId}`, ...works.map(id => `${at}/work/${id}`), '/?join']
+    return [
+      ...shared,
+      `${at}/progress/${tie.placeId}`,
+      ...works.slice(0, 6).map(id => `${at}/work/${id}`),
+      '/?join',
+    ]
   }
   const teacher = [`${at}/progress`, `${at}/register`, `${at}/post`, `${at}/door`, '/classes/new']
   return [...shared, ...teacher, ...works.slice(0, 4).map(id => `${at}/work/${id}/marking`)]

@@ -3,41 +3,21 @@ import { createConnection } from 'node:net'
 import { join } from 'node:path'
 import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
 import type { FileId } from '@oppen/core/ids'
-import {
-  type BuiltClass,
-  buildAccount,
-  buildClass,
-  buildWork,
-  type Person,
-  pieceOf,
-  type TestServer,
-  takePlace,
-  testServer,
-} from '@oppen/demo'
+import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { PieceAddress } from '../work/moves.js'
 import { tidyFileName } from './upload.js'
 
-let school: TestServer
-let built: BuiltClass
+let school: SmallSchool
 let anna: Person
 let teacher: Person
 let piece: PieceAddress
 
 beforeAll(async () => {
-  school = await testServer()
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  built = await buildClass(school.world, {
-    name: 'Tides',
-    yearLabel: '',
-    teacher: owner,
-    groups: { All: ['Anna Reyes'] },
-  })
-  await takePlace(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'pupil', 'Anna Reyes'))
-  piece = pieceOf(built, await buildWork(school.world, built, { title: 'Photo' }), 'Anna Reyes')
-  anna = await school.person().signIn('anna.reyes')
-  teacher = await school.person().signIn('ms.kestrel')
+  school = await smallSchool()
+  ;({ anna, teacher } = school)
+  piece = pieceOf(school.built, await buildWork(school.world, school.built, { title: 'Photo' }), 'Anna Reyes')
 })
 afterAll(() => school.stop())
 

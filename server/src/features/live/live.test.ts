@@ -1,20 +1,8 @@
 import type { LiveEvent } from '@oppen/contract'
-import {
-  type BuiltClass,
-  buildAccount,
-  buildClass,
-  buildWork,
-  follow,
-  type Person,
-  pieceOf,
-  type TestServer,
-  takePlace,
-  testServer,
-} from '@oppen/demo'
+import { buildAccount, buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 
-let school: TestServer
-let built: BuiltClass
+let school: SmallSchool
 
 /** An open live stream and what has come over it so far. */
 async function listen(person: Person) {
@@ -41,17 +29,7 @@ async function listen(person: Person) {
 }
 
 beforeAll(async () => {
-  school = await testServer()
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  built = await buildClass(school.world, {
-    name: 'Tides',
-    yearLabel: '',
-    teacher: owner,
-    groups: { All: ['Anna Reyes', 'Bo Lund'] },
-  })
-  for (const name of ['Anna Reyes', 'Bo Lund'])
-    await takePlace(school.world, built, name, await buildAccount(school.world, 'pupil', name))
-  await follow(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'family', 'Mr Reyes'))
+  school = await smallSchool()
   await buildAccount(school.world, 'teacher', 'Ms Dunlin')
 })
 afterAll(() => school.stop())
@@ -60,7 +38,11 @@ it('tells of a piece only those who may see it, and of a copy only pupil and tea
   const names = ['ms.kestrel', 'anna.reyes', 'mr.reyes', 'bo.lund', 'ms.dunlin']
   const people = await Promise.all(names.map(name => school.person().signIn(name)))
   const streams = await Promise.all(people.map(listen))
-  const piece = pieceOf(built, await buildWork(school.world, built, { title: 'Read' }), 'Anna Reyes')
+  const piece = pieceOf(
+    school.built,
+    await buildWork(school.world, school.built, { title: 'Read' }),
+    'Anna Reyes',
+  )
   await people[1]?.get('saveCopy', piece, { html: '<p>secret words</p>', base: 0 })
   await people[0]?.get('writeNotice', piece, { html: '<p>end</p>' })
   const kinds = () => streams.map(stream => stream.heard.map(event => event.what))
@@ -95,8 +77,8 @@ it('goes silent at once for a pupil whose place is freed', async () => {
     school.person().signIn('bo.lund'),
   ])
   const stream = await listen(bo)
-  await teacher.get('freePlace', pieceOf(built, '' as never, 'Bo Lund'))
-  await teacher.get('writeNotice', { classId: built.classId }, { html: '<p>not for Bo</p>' })
+  await teacher.get('freePlace', pieceOf(school.built, '' as never, 'Bo Lund'))
+  await teacher.get('writeNotice', { classId: school.built.classId }, { html: '<p>not for Bo</p>' })
   await expect.poll(() => stream.heard.map(event => event.what)).toEqual(['me'])
   await stream.stop()
 })

@@ -1,49 +1,26 @@
-import {
-  type BuiltClass,
-  buildAccount,
-  buildClass,
-  buildWork,
-  follow,
-  type Person,
-  pieceOf,
-  type TestServer,
-  takePlace,
-  testServer,
-} from '@oppen/demo'
+import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { PieceAddress } from '../work/moves.js'
 
-let school: TestServer
-let built: BuiltClass
+let school: SmallSchool
 let teacher: Person
 let anna: Person
 let family: Person
 let piece: PieceAddress
 
 beforeAll(async () => {
-  school = await testServer()
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  built = await buildClass(school.world, {
-    name: 'Tides',
-    yearLabel: '',
-    teacher: owner,
-    groups: { All: ['Anna Reyes', 'Bo Lund'] },
-  })
-  await takePlace(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'pupil', 'Anna Reyes'))
-  await follow(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'family', 'Mr Reyes'))
-  teacher = await school.person().signIn('ms.kestrel')
-  anna = await school.person().signIn('anna.reyes')
-  family = await school.person().signIn('mr.reyes')
+  school = await smallSchool()
+  ;({ teacher, anna, family } = school)
 })
 afterAll(() => school.stop())
 
 async function handedIn(points: string | null = '10') {
-  const workId = await buildWork(school.world, built, {
+  const workId = await buildWork(school.world, school.built, {
     title: 'Read a table',
     due: '2026-10-16T17:00',
     points,
   })
-  piece = pieceOf(built, workId, 'Anna Reyes')
+  piece = pieceOf(school.built, workId, 'Anna Reyes')
   const { version } = await anna.get('saveCopy', piece, { html: '<p>done</p>', base: 0 })
   await anna.get('handIn', piece, { version })
 }
@@ -127,7 +104,7 @@ describe('try again', () => {
 })
 
 it('excused and received on paper can be said and taken back, for those who have not come in too', async () => {
-  const bo = pieceOf(built, piece.workId, 'Bo Lund')
+  const bo = pieceOf(school.built, piece.workId, 'Bo Lund')
   expect(await teacher.get('receive', bo, { received: true })).toMatchObject({ phase: 'received' })
   expect(await teacher.get('receive', bo, { received: false })).toMatchObject({ phase: 'untouched' })
   expect(await teacher.get('excuse', bo, { excused: true })).toMatchObject({ phase: 'excused' })

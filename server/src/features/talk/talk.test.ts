@@ -1,36 +1,15 @@
-import {
-  type BuiltClass,
-  buildAccount,
-  buildClass,
-  follow,
-  type Person,
-  type TestServer,
-  takePlace,
-  testServer,
-} from '@oppen/demo'
+import { type Person, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 
-let school: TestServer
-let built: BuiltClass
+let school: SmallSchool
 let teacher: Person
 let anna: Person
 let family: Person
-const at = () => ({ classId: built.classId })
+const at = () => ({ classId: school.built.classId })
 
 beforeAll(async () => {
-  school = await testServer()
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  built = await buildClass(school.world, {
-    name: 'Tides',
-    yearLabel: '',
-    teacher: owner,
-    groups: { All: ['Anna Reyes'] },
-  })
-  await takePlace(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'pupil', 'Anna Reyes'))
-  await follow(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'family', 'Mr Reyes'))
-  teacher = await school.person().signIn('ms.kestrel')
-  anna = await school.person().signIn('anna.reyes')
-  family = await school.person().signIn('mr.reyes')
+  school = await smallSchool()
+  ;({ teacher, anna, family } = school)
 })
 afterAll(() => school.stop())
 
@@ -54,7 +33,7 @@ it('a notice reaches everybody, replies only pupils and teachers: families are t
 
 it('is new until it is looked at', async () => {
   school.clock.moveTo(school.clock.now() + 60_000)
-  await anna.get('look', {}, { what: `talk:${built.classId}` })
+  await anna.get('look', {}, { what: `talk:${school.built.classId}` })
   school.clock.moveTo(school.clock.now() + 60_000)
   await teacher.get('writeNotice', at(), { html: '<p>And a coat.</p>' })
   expect((await anna.get('seeToday', {})).notices.map(notice => [notice.html, notice.isNew])).toEqual([

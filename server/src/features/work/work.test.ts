@@ -3,21 +3,19 @@ import { LIMITS } from '@oppen/core/texts'
 import { type Move, replay, UNTOUCHED } from '@oppen/core/work'
 import {
   type BuiltClass,
-  buildAccount,
   buildClass,
   buildTopic,
   buildWork,
   type Person,
   pieceOf,
   placeOf,
-  type TestServer,
-  takePlace,
-  testServer,
+  type SmallSchool,
+  smallSchool,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { allMoves } from './queries.js'
 
-let school: TestServer
+let school: SmallSchool
 let built: BuiltClass
 let topicId: TopicId
 let teacher: Person
@@ -25,18 +23,9 @@ let anna: Person
 let workId: WorkId
 
 beforeAll(async () => {
-  school = await testServer()
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  built = await buildClass(school.world, {
-    name: 'Tides',
-    yearLabel: '',
-    teacher: owner,
-    groups: { All: ['Anna Reyes', 'Bo Lund'] },
-  })
-  await takePlace(school.world, built, 'Anna Reyes', await buildAccount(school.world, 'pupil', 'Anna Reyes'))
+  school = await smallSchool()
+  ;({ built, teacher, anna } = school)
   topicId = await buildTopic(school.world, built, 'High water')
-  teacher = await school.person().signIn('ms.kestrel')
-  anna = await school.person().signIn('anna.reyes')
 })
 afterAll(() => school.stop())
 

@@ -1,0 +1,101 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { type PieceState, type PieceStateName, stateOf } from '@oppen/core/work'
+import { STANDING } from '@oppen/server/features/work/lines'
+import { closeWorld } from '@oppen/server/openWorld'
+import type { World } from '@oppen/server/world'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { DEMO_NOW, openDemo, PUPILS } from './index.js'
+
+let folder: string
+let world: World
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'oppen-demo-'))
+  world = await openDemo(join(folder, 'one'))
+})
+afterAll(async () => {
+  await closeWorld(world)
+  await rm(folder, { recursive: true, force: true })
+})
+
+/** Everything in the tables, but for secrets, which are salted anew each time. */
+async function dump(of: World): Promise<string> {
+  const tables = await of.db.rows<{ name: string }>(
+    "select name from sqlite_master where type = 'table' order by name",
+  )
+  const all: string[] = []
+  for (const { name } of tables) {
+    const rows = await of.db.rows<{ secret_hash?: string }>(`select * from ${name}`)
+    all.push(name, ...rows.map(({ secret_hash: _, ...row }) => JSON.stringify(row)).sort())
+  }
+  return all.join('\n')
+}
+
+async function states(): Promise<PieceState[]> {
+  const rows = await world.db.rows<{
+    standing: string
+    opensAt: number | null
+    dueAt: number | null
+    closesAt: number | null
+  }>(
+    `select ${STANDING} as standing, w.opens_at as opensAt, w.due_at as dueAt, w.closes_at as closesAt
+     from works w join places p on p.class_id = w.class_id
+     left join pieces i on i.work_id = w.id and i.place_id = p.id`,
+  )
+  return rows.map(({ standing, ...timing }) => stateOf(JSON.parse(standing), timing, DEMO_NOW))
+}
+
+describe('Tern Hollow School', () => {
+  it('is the same each time it is made', async () => {
+    const again = await openDemo(join(folder, 'two'))
+    expect(await dump(again)).toBe(await dump(world))
+    await closeWorld(again)
+  })
+
+  it('shows every state of a piece, late ones too', async () => {
+    const found = await states()
+    const names: PieceStateName[] = [
+      'opens',
+      'toDo',
+      'started',
+      'withTeacher',
+      'handedBack',
+      'tryAgain',
+      'overdue',
+      'missing',
+      'excused',
+      'received',
+    ]
+    for (const name of names) expect(found.filter(state => state.is === name).length, name).toBeGreaterThan(0)
+    expect(found.some(state => state.is === 'withTeacher' && state.lateBy > 0)).toBe(true)
+  })
+
+  it('has nobody do anything before its time or after the demo’s moment', async () => {
+    const odd = await world.db.rows(
+      `select m.* from moves m join works w on w.id = m.work_id where m.at > $now or m.at < w.posted_at and m.kind <> 'excuse'
+       or m.kind = 'handIn' and m.at >= coalesce(w.closes_at, m.at + 1)`,
+      { now: DEMO_NOW },
+    )
+    expect(odd).toEqual([])
+    expect(PUPILS).toHaveLength(24)
+  })
+
+  it('keeps what was done when it is opened again, and its clock never goes back', async () => {
+    const place = join(folder, 'three')
+    const first = await openDemo(place)
+    first.clock.moveTo?.(DEMO_NOW + 86_400_000)
+    const { look } = await import('@oppen/server/features/accounts/service')
+    const ada = await first.db.row<{ id: never }>("select id from accounts where user_name = 'ada.moreno'")
+    await look(
+      first,
+      { accountId: ada?.id as never, kind: 'pupil', teaches: [], places: [], follows: [] },
+      'today',
+    )
+    await closeWorld(first)
+    const second = await openDemo(place)
+    expect(second.clock.now()).toBeGreaterThanOrEqual(DEMO_NOW + 86_400_000)
+    expect(await second.db.rows('select what from looks')).toContainEqual({ what: 'today' })
+    await closeWorld(second)
+  })
+})

@@ -1,0 +1,54 @@
+import { buildTopic, buildWork, pieceOf, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+
+let school: SmallSchool
+const at = () => ({ classId: school.built.classId })
+const anna = () => ({ ...at(), placeId: placeOf(school.built, 'Anna Reyes').placeId })
+
+beforeAll(async () => {
+  school = await smallSchool()
+})
+afterAll(() => school.stop())
+
+it('lists every piece, moved or not, the newest first, with topic, standing and feedback', async () => {
+  expect(await school.anna.get('seeProgress', anna())).toMatchObject({ pieces: [], markedAt: null })
+  const topicId = await buildTopic(school.world, school.built, 'High water')
+  const old = await buildWork(school.world, school.built, { title: 'Older', topicId, points: '10' })
+  school.clock.moveTo(school.clock.now() + 60_000)
+  await buildWork(school.world, school.built, { title: 'Newer' })
+  const piece = pieceOf(school.built, old, 'Anna Reyes')
+  const { version } = await school.anna.get('saveCopy', piece, { html: '<p>x</p>', base: 0 })
+  await school.anna.get('handIn', piece, { version })
+  await school.teacher.get('handBack', piece, { number: 1, mark: '8.5', feedback: 'Good.' })
+  const page = await school.family.get('seeProgress', anna())
+  expect(page.pieces.map(one => [one.work.title, one.topicName, one.standing.phase, one.feedback])).toEqual([
+    ['Newer', null, 'untouched', null],
+    ['Older', 'High water', 'handedBack', 'Good.'],
+  ])
+  expect(page).toMatchObject({
+    className: 'Tides',
+    teacherName: 'Ms Kestrel',
+    pupil: { name: 'Anna Reyes' },
+    markedAt: school.clock.now(),
+  })
+})
+
+it('is fresh as of the last mark given or changed, not of the last hand-in', async () => {
+  const marked = (await school.anna.get('seeProgress', anna())).markedAt
+  school.clock.moveTo(school.clock.now() + 60_000)
+  const [newer] = (await school.anna.get('seeProgress', anna())).pieces
+  if (!newer) throw new Error('no work')
+  const piece = pieceOf(school.built, newer.work.id, 'Anna Reyes')
+  const { version } = await school.anna.get('saveCopy', piece, { html: '<p>y</p>', base: 0 })
+  await school.anna.get('handIn', piece, { version })
+  expect((await school.anna.get('seeProgress', anna())).markedAt).toBe(marked)
+})
+
+it('of the class has a line for each pupil and only the pieces that were moved', async () => {
+  const page = await school.teacher.get('seeOverview', at())
+  expect(page.works.map(work => work.title)).toEqual(['Older', 'Newer'])
+  expect(page.pupils.map(pupil => [pupil.name, pupil.pieces.length])).toEqual([
+    ['Anna Reyes', 2],
+    ['Bo Lund', 0],
+  ])
+})

@@ -1,0 +1,190 @@
+import type { WorkId } from '@oppen/core/ids'
+import {
+  asViewer,
+  buildClass,
+  buildWork,
+  follow,
+  type Person,
+  pieceOf,
+  type SmallSchool,
+  smallSchool,
+  takePlace,
+} from '@oppen/demo'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+let school: SmallSchool
+const works = new Map<string, WorkId>()
+const DAY = 86_400_000
+
+const address = (title: string, name = 'Anna Reyes') =>
+  pieceOf(school.built, works.get(title) as WorkId, name)
+const titles = async (person: Person) =>
+  (await person.get('seeToday', {})).pieces.map(piece => piece.work.title)
+
+async function handInAs(person: Person, title: string, name: string): Promise<void> {
+  const { version } = await person.get('saveCopy', address(title, name), { html: `<p>${title}</p>`, base: 0 })
+  await person.get('handIn', address(title, name), { version })
+}
+
+beforeAll(async () => {
+  school = await smallSchool()
+  for (const [title, form] of Object.entries({
+    'Due soon': { due: '2026-10-15T09:00', minutes: 10 },
+    'Due later': { due: '2026-10-20T09:00' },
+    'No deadline': {},
+    'Opens later': { opens: '2026-10-15T09:00', due: '2026-10-16T09:00' },
+    Marked: { due: '2026-10-16T09:00', points: '10' },
+    Excused: { due: '2026-10-16T09:00' },
+    'On paper': { due: '2026-10-16T09:00' },
+  })) {
+    works.set(title, await buildWork(school.world, school.built, { title, ...form }))
+  }
+  await handInAs(school.anna, 'Marked', 'Anna Reyes')
+  await school.teacher.get('handBack', address('Marked'), { number: 1, mark: '7', feedback: 'Well done.' })
+  await school.teacher.get('excuse', address('Excused'), { excused: true })
+  await school.teacher.get('receive', address('On paper'), { received: true })
+})
+afterAll(() => school.stop())
+
+describe('a pupil’s Today', () => {
+  it('has what asks something or came back, by deadline, and nothing that is done with', async () => {
+    expect(await titles(school.anna)).toEqual([
+      'No deadline',
+      'Due soon',
+      'Marked',
+      'Opens later',
+      'Due later',
+    ])
+  })
+
+  it('carries mark and feedback of what came back', async () => {
+    const { pieces } = await school.anna.get('seeToday', {})
+    expect(pieces.find(piece => piece.work.title === 'Marked')).toMatchObject({
+      feedback: 'Well done.',
+      standing: { phase: 'handedBack', mark: 700 },
+      className: 'Tides',
+    })
+  })
+
+  it('lets go of what came back more than a fortnight ago', async () => {
+    const now = school.clock.now()
+    school.clock.moveTo(now + 15 * DAY)
+    expect(await titles(school.anna)).not.toContain('Marked')
+    school.clock.moveTo(now)
+  })
+
+  it('counts side notes of the teacher as new until they are looked at, never the own ones', async () => {
+    school.clock.moveTo(school.clock.now() + 1000)
+    await school.teacher.get('writeNote', address('Due soon'), { text: 'Look at the second line.' })
+    const count = async () =>
+      (await school.anna.get('seeToday', {})).pieces.find(piece => piece.work.title === 'Due soon')?.newNotes
+    expect(await count()).toBe(1)
+    school.clock.moveTo(school.clock.now() + 1000)
+    await school.anna.get('writeNote', address('Due soon'), { text: 'I will.' })
+    expect(await count()).toBe(0)
+  })
+
+  it('spans all classes of the pupil', async () => {
+    const other = await buildClass(school.world, {
+      name: 'Charts',
+      yearLabel: '',
+      teacher: school.owner,
+      groups: { All: ['Anna R'] },
+    })
+    await takePlace(school.world, other, 'Anna R', school.pupil)
+    await buildWork(school.world, other, { title: 'In the other class', due: '2026-10-15T08:00' })
+    const { pieces } = await school.anna.get('seeToday', {})
+    expect(pieces.find(piece => piece.work.title === 'In the other class')?.className).toBe('Charts')
+    expect(new Set(pieces.map(piece => piece.child)).size).toBe(1)
+  })
+})
+
+describe('a family’s Today', () => {
+  it('has the child’s pieces of the class it follows, without a word on side notes, and of no other child', async () => {
+    const { pieces } = await school.family.get('seeToday', {})
+    expect(pieces.map(piece => piece.work.title)).toEqual([
+      'No deadline',
+      'Due soon',
+      'Marked',
+      'Opens later',
+      'Due later',
+    ])
+    expect(pieces.every(piece => piece.newNotes === 0)).toBe(true)
+    expect(new Set(pieces.map(piece => piece.placeId))).toEqual(new Set([address('Marked').placeId]))
+  })
+
+  it('tells two children apart', async () => {
+    const { account } = await school.family.get('me', {})
+    await follow(school.world, school.built, 'Bo Lund', asViewer(account.id, 'family'))
+    const { pieces } = await school.family.get('seeToday', {})
+    expect(new Set(pieces.map(piece => piece.child)).size).toBe(2)
+    expect(
+      pieces
+        .filter(piece => piece.work.title === 'Marked')
+        .map(piece => piece.standing.phase)
+        .sort(),
+    ).toEqual(['handedBack', 'untouched'])
+  })
+})
+
+describe('a teacher’s Today', () => {
+  it('says what waits for a mark, since when, and how many are in', async () => {
+    await handInAs(school.bo, 'Due soon', 'Bo Lund')
+    const { teaching } = await school.teacher.get('seeToday', {})
+    const tides = teaching.find(one => one.className === 'Tides')
+    expect(tides).toMatchObject({ pupils: 2, claimed: 2, doorOpen: false })
+    expect(tides?.works.find(work => work.title === 'Due soon')).toMatchObject({
+      toMark: 1,
+      in: 1,
+      of: 2,
+      oldestAt: school.clock.now(),
+    })
+    expect(tides?.works.find(work => work.title === 'Excused')).toMatchObject({ toMark: 0, in: 0, of: 1 })
+    expect(tides?.works.map(work => work.title)).not.toContain('No deadline')
+  })
+
+  it('says who asks what, until it is looked at', async () => {
+    school.clock.moveTo(school.clock.now() + 1000)
+    await school.bo.get('writeNote', address('Due soon', 'Bo Lund'), { text: 'Is mine too short?' })
+    const asks = async () =>
+      (await school.teacher.get('seeToday', {})).teaching.flatMap(one =>
+        one.asks.map(ask => [ask.name, ask.text]),
+      )
+    expect(await asks()).toEqual([
+      ['Anna Reyes', 'I will.'],
+      ['Bo Lund', 'Is mine too short?'],
+    ])
+    await school.teacher.get(
+      'look',
+      {},
+      { what: `piece:${works.get('Due soon')}:${address('Due soon', 'Bo Lund').placeId}` },
+    )
+    expect(await asks()).toEqual([['Anna Reyes', 'I will.']])
+  })
+
+  it('says whether the door is open and until when', async () => {
+    const at = { classId: school.built.classId }
+    await school.teacher.get('openDoor', at, { span: { minutes: 30 } })
+    const door = async () => {
+      const { teaching } = await school.teacher.get('seeToday', {})
+      const tides = teaching.find(one => one.className === 'Tides')
+      return [tides?.doorOpen, tides?.doorClosesAt]
+    }
+    expect(await door()).toEqual([true, school.clock.now() + 30 * 60_000])
+    await school.teacher.get('closeDoor', at)
+    expect(await door()).toEqual([false, null])
+  })
+
+  it('has nothing of classes that others teach', async () => {
+    const { pieces, teaching } = await school.teacher.get('seeToday', {})
+    expect(pieces).toEqual([])
+    expect(teaching.map(one => one.className).sort()).toEqual(['Charts', 'Tides'])
+  })
+})
+
+it('a look at Today is remembered for the person alone', async () => {
+  expect((await school.anna.get('seeToday', {})).lookedAt).toBeNull()
+  await school.anna.get('look', {}, { what: 'today' })
+  expect((await school.anna.get('seeToday', {})).lookedAt).toBe(school.clock.now())
+  expect((await school.bo.get('seeToday', {})).lookedAt).toBeNull()
+})

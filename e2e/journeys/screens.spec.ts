@@ -106,7 +106,9 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   browser,
 }) => {
   const { page, context } = await device(browser, school.address)
+  const faults: string[] = []
   await signIn(page, 'ms.varga')
+  page.on('console', message => message.type() === 'error' && faults.push(message.text()))
   await page.keyboard.press('Control+k')
   const palette = page.getByRole('dialog', { name: 'Find or do' })
   await expect(palette).toBeVisible()
@@ -132,6 +134,7 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   await expect(page.getByRole('link', { name: 'Skip to the page' })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.locator('#page')).toBeFocused()
+  expect(faults).toEqual([])
   await context.close()
 })
 

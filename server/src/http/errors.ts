@@ -8,8 +8,12 @@ import { noteTry } from './tries.js'
 
 /** Turns whatever was thrown into one reply: a refusal of the contract, or a fault with a reference for the log. */
 export function replyToErrors(log: Logger): ErrorRequestHandler {
-  return (error, _request, response, next) => {
-    if (response.headersSent) return next(error)
+  return (error, _request, response, _next) => {
+    // the head is out already, as when somebody leaves in the middle of a file: nothing more can be said
+    if (response.headersSent) {
+      response.destroy()
+      return
+    }
     const refusal = refusalOf(error)
     if (refusal) return send(response, refusal)
     const reference = randomUUID().slice(0, 8)

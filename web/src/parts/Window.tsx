@@ -1,7 +1,11 @@
+import { setNonce } from 'get-nonce'
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { say } from '../words/say.js'
+
+// the page's policy lets in only styles that carry its nonce, also those that a dialog adds to hold the page still
+setNonce(document.querySelector('meta[name=nonce]')?.getAttribute('content') ?? '')
 
 type Props = {
   readonly open: boolean

@@ -3,6 +3,7 @@ import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { parse, serialize } from 'cookie'
 import type { Request, Response } from 'express'
+import { Op } from 'sequelize'
 import type { World } from '../../world.js'
 import { sessions } from './models.js'
 import { viewerJson } from './queries.js'
@@ -68,6 +69,7 @@ export async function beginSession(world: World, response: Response, accountId: 
   if (before) await world.db.model(sessions).destroy({ where: { tokenHash: hashOf(before) } })
   const token = Buffer.from(world.random(32)).toString('base64url')
   const now = world.clock.now()
+  await world.db.model(sessions).destroy({ where: { endsAt: { [Op.lt]: now } } })
   await world.db
     .model(sessions)
     .create({ tokenHash: hashOf(token), accountId, beganAt: now, seenAt: now, endsAt: now + LIFE })

@@ -40,7 +40,8 @@ export class LiveStreams {
   }
 
   async #pass(stream: Stream, wanted: (viewer: Viewer) => boolean, event: LiveEvent): Promise<void> {
-    const viewer = await this.whoIs(stream.tokenHash)
+    // a stream whose viewer cannot be found out is closed; its screen opens another and reads again
+    const viewer = await this.whoIs(stream.tokenHash).catch(() => undefined)
     if (!viewer) return this.#close(stream)
     if (wanted(viewer) && stream.session.isConnected) stream.session.push(event)
   }

@@ -5,7 +5,6 @@ export const LAUNCH: LaunchOptions = {
   executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',
-    '--lang=en-GB',
     '--disable-gpu',
     '--disable-quic',
     '--no-first-run',

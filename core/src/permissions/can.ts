@@ -43,7 +43,6 @@ export const ACTIONS = {
   'topics.see': ['teacher', 'pupil'],
   'topics.change': ['teacher'],
   'work.post': ['teacher'],
-  'work.see': ['teacher', 'pupil', 'family'],
   'marking.see': ['teacher'],
   'piece.see': ['teacher', 'self'],
   'piece.write': ['self'],

@@ -219,3 +219,36 @@ describe('what the pupil may do', () => {
     })
   })
 })
+
+describe('as time passes and nobody does anything', () => {
+  const times = fc
+    .tuple(fc.option(fc.nat(300)), fc.option(fc.nat(300)), fc.option(fc.nat(300)))
+    .filter(([opens, due, closes]) => (opens ?? 0) <= (due ?? 300) && (due ?? 0) <= (closes ?? 300))
+    .map(([opens, due, closes]) => ({
+      opensAt: opens === null ? null : at(opens),
+      dueAt: due === null ? null : at(due),
+      closesAt: closes === null ? null : at(closes),
+    }))
+  const order = ['opens', 'toDo', 'started', 'overdue', 'missing']
+
+  it('an unfinished piece only ever goes on: opens, to do, overdue, missing', () => {
+    fc.assert(
+      fc.property(times, fc.boolean(), fc.nat(400), fc.nat(400), (timing, begun, one, other) => {
+        const standing = begun ? replay([start]) : UNTOUCHED
+        const [sooner, later] = [Math.min(one, other), Math.max(one, other)].map(minute =>
+          stateOf(standing, timing, at(minute)),
+        )
+        expect(order.indexOf(later?.is ?? '')).toBeGreaterThanOrEqual(order.indexOf(sooner?.is ?? ''))
+      }),
+    )
+  })
+
+  it('a piece can be written on exactly while it is neither still to open nor missing', () => {
+    fc.assert(
+      fc.property(times, fc.nat(400), (timing, minute) => {
+        const { is } = stateOf(UNTOUCHED, timing, at(minute))
+        expect(mayWrite(UNTOUCHED, timing, at(minute)).ok).toBe(is !== 'opens' && is !== 'missing')
+      }),
+    )
+  })
+})

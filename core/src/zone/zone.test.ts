@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { endOfDay, instantOf, localOf } from './index.js'
 
@@ -48,4 +49,34 @@ describe('local times', () => {
 it('the day of the clock change has 25 hours', () => {
   const midnight = Date.UTC(2026, 9, 24, 23)
   expect(endOfDay(midnight, LISBON) + 1 - midnight).toBe(25 * 3_600_000)
+})
+
+describe('against the time zone data that the JavaScript engine carries (Intl, ECMA-402)', () => {
+  const zones = [LISBON, 'Europe/Athens', 'America/St_Johns', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'UTC']
+  const minute = fc.integer({ min: Date.UTC(2024, 0, 1) / 60_000, max: Date.UTC(2030, 0, 1) / 60_000 })
+
+  const byIntl = (at: number, timeZone: string): string => {
+    const options = { timeZone, hourCycle: 'h23', dateStyle: 'short', timeStyle: 'short' } as const
+    return new Intl.DateTimeFormat('sv-SE', options).format(at).replace(' ', 'T')
+  }
+
+  it('every minute has the same local time', () => {
+    fc.assert(
+      fc.property(minute, fc.constantFrom(...zones), (minutes, zone) => {
+        expect(localOf(minutes * 60_000, zone)).toBe(byIntl(minutes * 60_000, zone))
+      }),
+    )
+  })
+
+  it('every local time leads back to its minute, or to the later of two', () => {
+    fc.assert(
+      fc.property(minute, fc.constantFrom(...zones), (minutes, zone) => {
+        const back = instantOf(localOf(minutes * 60_000, zone), zone)
+        if (!back.ok) throw new Error('a time that was, was refused')
+        const ahead = back.value.at - minutes * 60_000
+        expect(back.value.twice ? ahead >= 0 : ahead === 0).toBe(true)
+        expect(localOf(back.value.at, zone)).toBe(localOf(minutes * 60_000, zone))
+      }),
+    )
+  })
 })

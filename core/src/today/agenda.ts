@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import type { PieceState } from '../work/index.js'
+import { momentOf, type PieceState } from '../work/index.js'
 
 export type AgendaItem = { readonly state: PieceState; readonly minutes: number | null }
 
@@ -35,21 +35,4 @@ export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
 }
 
 /** The moment by which a state sorts among its like. */
-function order(state: PieceState): Instant {
-  switch (state.is) {
-    case 'opens':
-    case 'handedBack':
-    case 'received':
-      return state.at
-    case 'toDo':
-    case 'started':
-    case 'tryAgain':
-      return state.by ?? LAST
-    case 'overdue':
-    case 'missing':
-    case 'withTeacher':
-      return state.since
-    case 'excused':
-      return LAST
-  }
-}
+const order = (state: PieceState): Instant => momentOf(state) ?? LAST

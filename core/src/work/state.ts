@@ -70,6 +70,26 @@ function unfinished(standing: Standing, timing: Timing, now: Instant): PieceStat
   return { is: begun ? 'started' : 'toDo', by: dueAt }
 }
 
+/** The moment that a state is about: when it opens, is due, was handed in or came back; null where there is none. */
+export function momentOf(state: PieceState): Instant | null {
+  switch (state.is) {
+    case 'opens':
+    case 'handedBack':
+    case 'received':
+      return state.at
+    case 'toDo':
+    case 'started':
+    case 'tryAgain':
+      return state.by
+    case 'withTeacher':
+    case 'overdue':
+    case 'missing':
+      return state.since
+    case 'excused':
+      return null
+  }
+}
+
 /**
  * Whether the pupil may write in the own copy now. Refuses `work_not_open` (with `at`), `work_closed` (with
  * `at`), and `illegal_move` while it lies with the teacher or is finished.

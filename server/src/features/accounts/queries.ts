@@ -1,6 +1,7 @@
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { TEACHER_NAME } from '../work/lines.js'
 
 const ties = (alias: string) => `
   'teaches', ${jsonArray(jsonObject({ classId: 'class_id', role: 'role' }), `from teachers where account_id = ${alias}.id`)},
@@ -36,16 +37,12 @@ export async function userNamesLike(db: Database, stem: string): Promise<Set<str
   return new Set(rows.map(row => row.name))
 }
 
-const teacherOf = (classId: string) =>
-  `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
-    where t.class_id = ${classId} and t.role = 'owner')`
-
 const tieJson = (role: string, place: 'p' | undefined) =>
   jsonObject({
     classId: 'c.id',
     className: 'c.name',
     yearLabel: 'c.year_label',
-    teacherName: teacherOf('c.id'),
+    teacherName: TEACHER_NAME,
     role,
     placeId: place ? 'p.id' : 'null',
     placeName: place ? 'p.name' : 'null',

@@ -1,5 +1,6 @@
 import type { AccountId, ClassId, DoorId, Instant, PlaceId } from '@oppen/core/ids'
 import type { Database } from '../../db/index.js'
+import { TEACHER_NAME } from '../work/lines.js'
 
 export type FoundDoor = {
   id: DoorId
@@ -11,14 +12,11 @@ export type FoundDoor = {
   teacherName: string
 }
 
-const teacherName = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
-  where t.class_id = c.id and t.role = 'owner')`
-
 /** The door that a code opens or opened, whichever it is. */
 export const doorByCode = (db: Database, code: string) =>
   db.row<FoundDoor>(
     `select d.id, d.class_id as classId, d.code, d.closes_at as closesAt, d.closed_at as closedAt,
-            c.name as className, ${teacherName} as teacherName
+            c.name as className, ${TEACHER_NAME} as teacherName
      from doors d join classes c on c.id = d.class_id where d.code = $code`,
     { code },
   )
@@ -51,14 +49,14 @@ export const placeOfAccount = (db: Database, classId: ClassId, accountId: Accoun
 
 export const placeByKey = (db: Database, keyHash: string) =>
   db.row<{ id: PlaceId; classId: ClassId; childName: string; className: string; teacherName: string }>(
-    `select p.id, p.class_id as classId, p.name as childName, c.name as className, ${teacherName} as teacherName
+    `select p.id, p.class_id as classId, p.name as childName, c.name as className, ${TEACHER_NAME} as teacherName
      from places p join classes c on c.id = p.class_id where p.key_hash = $keyHash`,
     { keyHash },
   )
 
 export const classHead = (db: Database, classId: ClassId) =>
   db.row<{ className: string; yearLabel: string; teacherName: string }>(
-    `select c.name as className, c.year_label as yearLabel, ${teacherName} as teacherName
+    `select c.name as className, c.year_label as yearLabel, ${TEACHER_NAME} as teacherName
      from classes c where c.id = $classId`,
     { classId },
   )

@@ -1,13 +1,13 @@
 import type { WorkLine } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
-import type { Standing } from '@oppen/core/work'
+import { momentOf, type Standing } from '@oppen/core/work'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
-import { momentOf, usePieceState } from './usePieceState.js'
+import { usePieceState } from './usePieceState.js'
 
 type Props = {
   readonly work: WorkLine

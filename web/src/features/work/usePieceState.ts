@@ -14,23 +14,3 @@ export function usePieceState(
   const words = reader === 'teacher' ? teacherStateWords : stateWords
   return { state, said: words(state, { ...time, points: work.points }) }
 }
-
-/** The moment that a state is about, for the margin; null where there is none. */
-export function momentOf(state: PieceState): number | null {
-  switch (state.is) {
-    case 'opens':
-    case 'handedBack':
-    case 'received':
-      return state.at
-    case 'toDo':
-    case 'started':
-    case 'tryAgain':
-      return state.by
-    case 'withTeacher':
-    case 'overdue':
-    case 'missing':
-      return state.since
-    case 'excused':
-      return null
-  }
-}

@@ -1,14 +1,15 @@
 import { had, type Outcome, refused } from '../outcome/index.js'
 import { readSymbol, writeSymbol } from './alphabet.js'
 import { checkOf, syndrome } from './check.js'
+import { slipOf } from './slip.js'
 
-/** Symbols of a class code, the check symbol included: 2^25 different codes. */
-export const CLASS_CODE_LENGTH = 6
+/** Symbols of a class's or circle's code, the check symbol included: as few as `guessing` allows. */
+export const CODE_LENGTH = 7
 /** Symbols of a family or home key, the check symbol included: 2^75 different keys. */
 export const KEY_LENGTH = 16
 
 export type CodeRefusal = {
-  readonly code: 'code_symbol' | 'code_length' | 'code_check'
+  readonly code: 'code_symbol' | 'code_length' | 'code_check' | 'code_look' | 'code_swapped'
   readonly params?: Readonly<Record<string, string | number>>
 }
 
@@ -17,23 +18,35 @@ export function writeCode(values: readonly number[]): string {
   return [...values, checkOf(values)].map(writeSymbol).join('')
 }
 
+/** What stands between the symbols of a code as people type and print it. */
+const BETWEEN = /[\s\-–—_.·]+/g
+
+/** A typed code without what stands between its symbols. */
+export const bare = (text: string): string => text.replace(BETWEEN, '')
+
 /**
  * Reads a typed or pasted code of the given length: any case, spaces and dashes ignored, look-alikes read.
- * Refuses `code_symbol` (with `position` from 1 and `char`), `code_length` (with `expected` and `got`) and
- * `code_check`: a wrong or swapped character, caught before anything is looked up.
+ * Refuses `code_symbol` (with `position` from 1 and `char`), `code_length` (with `expected` and `got`), and a
+ * wrong or swapped character before anything is looked up: `code_look` or `code_swapped` where it can be known
+ * which one, else `code_check`.
  */
 export function readCode(text: string, length: number): Outcome<string, CodeRefusal> {
-  const chars = [...text.replace(/[\s\-–—_.·]+/g, '')]
+  const chars = [...bare(text)]
   const strange = chars.findIndex(char => readSymbol(char) === undefined)
   if (strange >= 0) return refused('code_symbol', { position: strange + 1, char: chars[strange] ?? '' })
   if (chars.length !== length) return refused('code_length', { expected: length, got: chars.length })
   const values = chars.map(char => readSymbol(char) ?? 0)
-  if (syndrome(values) !== 0) return refused('code_check')
-  return had(values.map(writeSymbol).join(''))
+  if (syndrome(values) === 0) return had(values.map(writeSymbol).join(''))
+  const slip = slipOf(values)
+  if (!slip) return refused('code_check')
+  const { position } = slip
+  return slip.kind === 'look'
+    ? refused('code_look', { position, char: chars[position - 1] ?? '', maybe: slip.maybe })
+    : refused('code_swapped', { position, next: position + 1 })
 }
 
-/** A code as people see it: class codes in threes, keys in fours. */
+/** A code as people see it: codes in three and four, keys in fours. */
 export function showCode(code: string): string {
-  const size = code.length === CLASS_CODE_LENGTH ? 3 : 4
-  return code.match(new RegExp(`.{1,${size}}`, 'g'))?.join(size === 3 ? ' ' : '-') ?? ''
+  if (code.length === CODE_LENGTH) return `${code.slice(0, 3)} ${code.slice(3)}`
+  return code.match(/.{1,4}/g)?.join('-') ?? ''
 }

@@ -1,8 +1,17 @@
 import type { Instant } from '../ids/index.js'
+import { had, type Outcome, refused } from '../outcome/index.js'
+import { type LessonTime, lessonNow } from '../timing/index.js'
 import { endOfDay } from '../zone/index.js'
 
-/** How long the teacher opens the door: minutes, the rest of the day, or until closed. */
-export type DoorSpan = { readonly minutes: number } | 'today' | 'untilClosed'
+/** How long the teacher opens the door: this lesson, minutes, the rest of the day, or until closed. */
+export type DoorSpan = 'lesson' | { readonly minutes: number } | 'today' | 'untilClosed'
+
+/**
+ * Whom a door lets in: only names on the register; also newcomers, who wait until the teacher nods; or anybody
+ * who gives a first and a last name, for a single event.
+ */
+export const ADMITS = ['register', 'nod', 'anyone'] as const
+export type Admits = (typeof ADMITS)[number]
 
 export type Door = { readonly closesAt: Instant | null; readonly closedAt: Instant | null }
 
@@ -13,11 +22,23 @@ export type DoorState =
 /** Minutes a door stays open where nothing else is said: one lesson, common practice. */
 export const USUAL_DOOR_MINUTES = 60
 
-/** When a door opened now for the given span closes by itself; null for never. `zone` is an IANA name. */
-export function closingTime(span: DoorSpan, now: Instant, zone: string): Instant | null {
-  if (span === 'untilClosed') return null
-  if (span === 'today') return endOfDay(now, zone)
-  return now + span.minutes * 60_000
+export type Opening = {
+  readonly now: Instant
+  /** IANA name. */
+  readonly zone: string
+  readonly lessons: readonly LessonTime[]
+}
+
+/**
+ * When a door opened now for the given span closes by itself; null for never. Refuses `no_lesson_now` where the
+ * span is this lesson and there is none.
+ */
+export function closingTime(span: DoorSpan, { now, zone, lessons }: Opening): Outcome<Instant | null> {
+  if (span === 'untilClosed') return had(null)
+  if (span === 'today') return had(endOfDay(now, zone))
+  if (span !== 'lesson') return had(now + span.minutes * 60_000)
+  const lesson = lessonNow(lessons, now, zone)
+  return lesson ? had(lesson.ends) : refused('no_lesson_now')
 }
 
 /** Whether a door lets people in at the given moment. */

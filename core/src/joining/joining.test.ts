@@ -2,62 +2,91 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   closingTime,
+  type DoorSpan,
   doorNames,
   doorState,
   readEntry,
-  readNames,
   readNewSecret,
   setApart,
+  showCode,
   userNameFor,
   writeCode,
 } from './index.js'
 
-const code = writeCode([1, 2, 3, 4, 5])
+const code = writeCode([1, 2, 3, 4, 5, 6])
 const key = writeCode(Array.from({ length: 15 }, (_, n) => n))
 
 describe('the one field of Welcome', () => {
-  it('tells a class code, a key and a user name apart', () => {
-    expect(readEntry(` ${code.toLowerCase()} `)).toEqual({ ok: true, value: { kind: 'classCode', code } })
+  it('tells a code, a key, a user name and an e-mail address apart', () => {
+    expect(readEntry(` ${code.toLowerCase()} `)).toEqual({ ok: true, value: { kind: 'code', code } })
     expect(readEntry(key.match(/.{4}/g)?.join('-') ?? '')).toEqual({ ok: true, value: { kind: 'key', key } })
-    expect(readEntry('Ada.Moreno')).toEqual({ ok: true, value: { kind: 'userName', userName: 'ada.moreno' } })
+    for (const name of ['ada.moreno', 'ada@tern-hollow.example']) {
+      expect(readEntry(name.toUpperCase())).toEqual({ ok: true, value: { kind: 'userName', userName: name } })
+    }
   })
 
-  it('says what is wrong with anything else', () => {
+  it('finds a code or key in an address and in a text around it', () => {
+    const shown = showCode(code)
+    for (const text of [
+      `https://oppen.example/come/${code}`,
+      `oppen.example:4310/come/${code.toLowerCase()}?x`,
+      `The code is ${shown}.`,
+      `Today (until 10:45): “${shown}” — see you inside, class 6B!`,
+      `Garden Science\n${shown}\n`,
+      `code ${code}, please`,
+    ]) {
+      expect(readEntry(text), text).toEqual({ ok: true, value: { kind: 'code', code } })
+    }
+    for (const text of [
+      `https://oppen.example/key#${key}`,
+      `Home key for Ada M.: ${showCode(key)} (keep it)`,
+    ]) {
+      expect(readEntry(text), text).toEqual({ ok: true, value: { kind: 'key', key } })
+    }
+  })
+
+  it('does not choose between two', () => {
+    const other = writeCode([1, 2, 3, 4, 5, 7])
+    expect(readEntry(`first ${showCode(code)} then ${showCode(other)}`)).toMatchObject({
+      refusal: { code: 'entry_several' },
+    })
+    expect(readEntry(`${showCode(code)} I repeat ${code}`)).toMatchObject({ ok: true })
+  })
+
+  it('says what is wrong with anything else, and where', () => {
     expect(readEntry('  ')).toMatchObject({ refusal: { code: 'entry_empty' } })
     expect(readEntry('Ada')).toMatchObject({
-      refusal: { code: 'code_length', params: { expected: 6, got: 3 } },
+      refusal: { code: 'code_length', params: { expected: 7, got: 3 } },
     })
     expect(readEntry(key.slice(1))).toMatchObject({
       refusal: { code: 'code_length', params: { expected: 16, got: 15 } },
     })
-  })
-})
-
-describe('pasted names', () => {
-  it('pass over blank lines, put spaces in order and mark repeats', () => {
-    const text = 'Ada  Moreno\r\n\r\n  Bram\tOkoye \nada moreno\nLena Osei\n\u200bKit Solano'
-    expect(readNames(text, ['lena osei'])).toEqual([
-      { line: 1, name: 'Ada Moreno', status: 'new' },
-      { line: 3, name: 'Bram Okoye', status: 'new' },
-      { line: 4, name: 'ada moreno', status: 'repeated' },
-      { line: 5, name: 'Lena Osei', status: 'onRegister' },
-      { line: 6, name: 'Kit Solano', status: 'new' },
-    ])
+    expect(readEntry('K7M 4Tu9')).toMatchObject({ refusal: { code: 'code_symbol', params: { position: 6 } } })
+    for (const text of [
+      'I want to come in please',
+      'my class is the one with Ms Varga',
+      'Ada Moreno, Year 6',
+    ]) {
+      expect(readEntry(text), text).toMatchObject({ refusal: { code: 'entry_unknown' } })
+    }
   })
 
-  it('marks a line that is no name', () => {
-    expect(readNames('x'.repeat(81), [])).toMatchObject([{ status: 'tooLong' }])
+  it('reads a text with a slip in its code as that code, not as nothing', () => {
+    const slipped = `B${showCode(writeCode([8, 20, 7, 20, 0, 1])).slice(1)}`
+    expect(readEntry(`The code is ${slipped}`)).toMatchObject({ refusal: { code: 'code_look' } })
   })
 
-  it('never lose a name and never give back a blank one', () => {
+  it('never takes ordinary words for a code', () => {
+    const word = fc.stringMatching(/^[a-z]{2,12}$/)
     fc.assert(
-      fc.property(fc.array(fc.string()), lines => {
-        const rows = readNames(lines.join('\n'), [])
-        expect(rows.every(row => row.name.trim() === row.name && row.name !== '')).toBe(true)
+      fc.property(fc.array(word, { minLength: 3, maxLength: 12 }), words => {
+        expect(readEntry(words.join(' ')).ok).toBe(false)
       }),
     )
   })
+})
 
+describe('names', () => {
   it('are set apart by a number where two children share one', () => {
     expect(setApart('Ada Moreno', ['ADA MORENO', 'Ada Moreno 2'])).toBe('Ada Moreno 3')
     expect(setApart('Kit', ['Ada'])).toBe('Kit')
@@ -97,15 +126,25 @@ it('user names are plain letters with a dot, and free', () => {
 
 describe('a door', () => {
   const now = Date.UTC(2026, 9, 14, 15, 20)
+  const zone = 'Europe/Lisbon'
+  // Wednesday
+  const lessons = [{ weekday: 3, starts: '16:00', ends: '16:45' }]
+  const closing = (span: DoorSpan, at = now) => {
+    const closes = closingTime(span, { now: at, zone, lessons })
+    return closes.ok ? closes.value : closes.refusal.code
+  }
 
   it('closes after its minutes, to the millisecond', () => {
-    const closesAt = closingTime({ minutes: 60 }, now, 'Europe/Lisbon')
+    const closesAt = closing({ minutes: 60 }) as number
     expect(doorState({ closesAt, closedAt: null }, now + 3_599_999)).toEqual({ open: true, left: 1 })
     expect(doorState({ closesAt, closedAt: null }, now + 3_600_000)).toMatchObject({ open: false })
   })
 
-  it('stays open for the local day, or until closed', () => {
-    expect(closingTime('today', now, 'Europe/Lisbon')).toBe(Date.UTC(2026, 9, 14, 23) - 1)
+  it('stays open for this lesson, for the local day, or until closed', () => {
+    expect(closing('lesson')).toBe(Date.UTC(2026, 9, 14, 15, 45))
+    expect(closing('lesson', now + 86_400_000)).toBe('no_lesson_now')
+    expect(closing('today')).toBe(Date.UTC(2026, 9, 14, 23) - 1)
+    expect(closing('untilClosed')).toBeNull()
     expect(doorState({ closesAt: null, closedAt: null }, now)).toEqual({ open: true, left: null })
     expect(doorState({ closesAt: null, closedAt: now }, now)).toEqual({ open: false, since: now })
   })

@@ -1,13 +1,6 @@
 /** The longest name a place can carry, in characters. */
 export const NAME_LENGTH = 80
 
-export type NameRow = {
-  /** The line in the pasted text, from 1. */
-  readonly line: number
-  readonly name: string
-  readonly status: 'new' | 'repeated' | 'onRegister' | 'tooLong'
-}
-
 /** A name with its spaces put in order and invisible characters taken out. */
 export function tidyName(name: string): string {
   return name
@@ -16,36 +9,15 @@ export function tidyName(name: string): string {
     .trim()
 }
 
-const same = (name: string): string => tidyName(name).toLocaleLowerCase('en')
-
-/**
- * Reads pasted names, one a line: blank lines are passed over, spaces put in order, names that repeat (in the
- * text or on the register) marked so that a person can decide whether two children share the name.
- */
-export function readNames(text: string, onRegister: readonly string[]): NameRow[] {
-  const known = new Set(onRegister.map(same))
-  const seen = new Set<string>()
-  return text.split(/\r\n|\r|\n/).flatMap((raw, index) => {
-    const name = tidyName(raw)
-    if (!name) return []
-    const status = statusOf(name, known, seen)
-    seen.add(same(name))
-    return [{ line: index + 1, name, status }]
-  })
-}
-
-function statusOf(name: string, known: Set<string>, seen: Set<string>): NameRow['status'] {
-  if (name.length > NAME_LENGTH) return 'tooLong'
-  if (seen.has(same(name))) return 'repeated'
-  return known.has(same(name)) ? 'onRegister' : 'new'
-}
+/** What two names are compared by: case does not tell them apart. */
+export const nameKey = (name: string): string => tidyName(name).toLocaleLowerCase('en')
 
 /** The name itself where it is free, else with the first number that sets it apart: "Ada Moreno 2". */
 export function setApart(name: string, taken: readonly string[]): string {
-  const used = new Set(taken.map(same))
-  if (!used.has(same(name))) return tidyName(name)
+  const used = new Set(taken.map(nameKey))
+  if (!used.has(nameKey(name))) return tidyName(name)
   let number = 2
-  while (used.has(same(`${name} ${number}`))) number++
+  while (used.has(nameKey(`${name} ${number}`))) number++
   return tidyName(`${name} ${number}`)
 }
 

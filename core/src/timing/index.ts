@@ -1,1 +1,2 @@
+export * from './lessons.js'
 export * from './when.js'

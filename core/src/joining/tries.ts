@@ -1,0 +1,45 @@
+import type { Instant } from '../ids/index.js'
+
+/**
+ * Wrong tries by key, each with its moment, so that "within any hour" holds for every hour and not only for those
+ * on the clock. Keeps no more moments than are allowed, nor keys whose tries have all passed.
+ */
+export class TryBook {
+  readonly #window: number
+  readonly #tries = new Map<string, Instant[]>()
+
+  /** `window` in milliseconds. */
+  constructor(window: number) {
+    this.#window = window
+  }
+
+  /** The tries of a key within the window that ends now. */
+  count(key: string, now: Instant): number {
+    return this.#recent(key, now).length
+  }
+
+  /** When the key may try again, given how many it is allowed; `now` or earlier where it may already. */
+  freeAt(key: string, now: Instant, allowed: number): Instant {
+    const tries = this.#recent(key, now)
+    if (tries.length < allowed) return now
+    if (allowed < 1) return now + this.#window
+    return (tries[tries.length - allowed] ?? now) + this.#window
+  }
+
+  /** Notes a wrong try. */
+  note(key: string, now: Instant): void {
+    this.#tries.set(key, [...this.#recent(key, now), now])
+    if (this.#tries.size > SWEEP_AT) this.#sweep(now)
+  }
+
+  #recent(key: string, now: Instant): Instant[] {
+    // a clock that was set back must not free anybody, nor hold anybody for longer than the window
+    return (this.#tries.get(key) ?? []).filter(at => Math.abs(now - at) < this.#window)
+  }
+
+  #sweep(now: Instant): void {
+    for (const key of this.#tries.keys()) if (!this.#recent(key, now).length) this.#tries.delete(key)
+  }
+}
+
+const SWEEP_AT = 10_000

@@ -1,0 +1,6 @@
+export * from './columns.js'
+export * from './email.js'
+export * from './languages.js'
+export * from './oneRoster.js'
+export * from './paste.js'
+export * from './row.js'

@@ -1,8 +1,11 @@
 import { accountShapes } from './features/accounts.js'
+import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
 import { joiningShapes } from './features/joining.js'
+import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
 import { progressShapes } from './features/progress.js'
+import { recordShapes } from './features/record.js'
 import { talkShapes } from './features/talk.js'
 import { todayShapes } from './features/today.js'
 import { workShapes } from './features/work.js'
@@ -17,6 +20,9 @@ export const shapes = {
   ...talkShapes,
   ...todayShapes,
   ...progressShapes,
+  ...recordShapes,
+  ...circleShapes,
+  ...mailShapes,
   live: {},
 }
 

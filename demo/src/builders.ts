@@ -24,7 +24,17 @@ export const DEMO_SECRET = 'tern-hollow'
 
 /** Somebody with an account, as services take them. */
 export function asViewer(accountId: AccountId, kind: AccountKind, ties: Partial<Viewer> = {}): Viewer {
-  return { accountId, kind, teaches: [], places: [], follows: [], ...ties }
+  return {
+    accountId,
+    kind,
+    guest: false,
+    teaches: [],
+    places: [],
+    follows: [],
+    left: [],
+    circles: [],
+    ...ties,
+  }
 }
 
 /** Makes an account that signs in with the demo's secret. */
@@ -34,7 +44,12 @@ export async function buildAccount(world: World, kind: AccountKind, shownName: s
   return asViewer(id, kind)
 }
 
-export type BuiltPlace = { readonly placeId: PlaceId; readonly name: string; readonly familyKey: string }
+export type BuiltPlace = {
+  readonly placeId: PlaceId
+  readonly name: string
+  readonly homeKey: string
+  readonly familyKey: string
+}
 
 export type BuiltClass = {
   readonly classId: ClassId
@@ -63,14 +78,30 @@ export async function buildClass(world: World, plan: ClassPlan): Promise<BuiltCl
   const groups = Object.fromEntries((await seeRegister(world, classId)).groups.map(one => [one.name, one.id]))
   for (const [group, names] of Object.entries(plan.groups)) {
     const groupId = groups[group]
-    if (groupId && names.length) await addPlaces(world, classId, { names, groupId })
+    if (groupId && names.length)
+      await addPlaces(
+        world,
+        plan.teacher,
+        classId,
+        names.map(name => named(name, groupId)),
+      )
   }
   const register = await seeRegister(world, classId)
-  const places = register.places.map(
-    ({ id, name, familyKey }) => [name, { placeId: id, name, familyKey }] as const,
-  )
+  const places = register.places.map(({ id, name, keys }) => {
+    const key = (kind: 'home' | 'family') => keys.find(one => one.kind === kind)?.key ?? ''
+    return [name, { placeId: id, name, homeKey: key('home'), familyKey: key('family') }] as const
+  })
   return { classId, teacher: plan.teacher, groups, places: new Map(places) }
 }
+
+/** Somebody to be put on the register, of whom nothing but the name is known. */
+export const named = (name: string, groupId: GroupId | null = null) => ({
+  name,
+  groupId,
+  email: null,
+  number: null,
+  familyLanguage: null,
+})
 
 /** The place of a name; throws, naming it, if it is not on the register. */
 export function placeOf(built: BuiltClass, name: string): BuiltPlace {

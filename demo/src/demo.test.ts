@@ -89,7 +89,16 @@ describe('Tern Hollow School', () => {
     const ada = await first.db.row<{ id: never }>("select id from accounts where user_name = 'ada.moreno'")
     await look(
       first,
-      { accountId: ada?.id as never, kind: 'pupil', teaches: [], places: [], follows: [] },
+      {
+        accountId: ada?.id as never,
+        kind: 'pupil',
+        guest: false,
+        teaches: [],
+        places: [],
+        follows: [],
+        left: [],
+        circles: [],
+      },
       'today',
     )
     await closeWorld(first)

@@ -406,7 +406,7 @@ async function talk(world: World, clock: StandingClock, school: DemoSchool): Pro
     '<p>Year 2 is looking forward to your reading. We practise on Friday.</p>',
   )
   clock.moveTo(at(world, '2026-10-14T15:50'))
-  await openDoor(world, teachers.varga, garden.classId, { minutes: 60 })
+  await openDoor(world, teachers.varga, garden.classId, { span: { minutes: 60 }, admits: null })
   const door = await newestDoor(world.db, garden.classId)
   for (const [index, name] of PUPILS.filter(one => !NOT_IN_YET.includes(one))
     .slice(0, 17)

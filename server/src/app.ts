@@ -1,11 +1,14 @@
 import express, { type Express } from 'express'
 import { pinoHttp } from 'pino-http'
 import { accountHandlers } from './features/accounts/routes.js'
+import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
 import { liveHandlers } from './features/live/routes.js'
+import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
+import { recordHandlers } from './features/record/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
 import { todayHandlers } from './features/today/routes.js'
 import { workHandlers } from './features/work/routes.js'
@@ -25,6 +28,9 @@ const handlers: Handlers = {
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,
+  ...recordHandlers,
+  ...circleHandlers,
+  ...mailHandlers,
   ...liveHandlers,
 }
 

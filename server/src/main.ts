@@ -1,5 +1,6 @@
 import { resolve } from 'node:path'
 import { pino } from 'pino'
+import { smtpPost } from './features/mail/post.js'
 import { listen, stopOnSignals } from './listen.js'
 import { openWorld } from './openWorld.js'
 
@@ -10,6 +11,8 @@ const world = await openWorld({
   folder: resolve(env.OPPEN_DATA ?? 'data'),
   school: { name: env.OPPEN_SCHOOL ?? 'Our school', zone: env.OPPEN_ZONE ?? 'Europe/Lisbon' },
   log,
+  ...(env.OPPEN_ADDRESS && { address: env.OPPEN_ADDRESS.replace(/\/+$/, '') }),
+  ...(env.OPPEN_SMTP && { post: smtpPost(env.OPPEN_SMTP, env.OPPEN_MAIL_FROM ?? 'Oppen') }),
 })
 
 const listening = await listen(world, {

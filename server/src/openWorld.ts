@@ -6,7 +6,10 @@ import { realClock } from './clock.js'
 import { openDatabase } from './db/index.js'
 import { viewerOfHash } from './features/accounts/sessions.js'
 import { FileStore } from './features/files/store.js'
+import { makeMissingKeys } from './features/joining/keys.js'
 import { LiveStreams } from './features/live/streams.js'
+import { outboxPost, type Post } from './features/mail/post.js'
+import { newId } from './ids.js'
 import type { Clock, World } from './world.js'
 
 export type WorldOptions = {
@@ -18,10 +21,15 @@ export type WorldOptions = {
   readonly log?: Logger
   readonly hashing?: World['hashing']
   readonly onStatement?: (sql: string) => void
+  readonly post?: Post
+  readonly address?: string
 }
 
 /** Argon2id as OWASP's Password Storage Cheat Sheet gives it: 19 MiB, two rounds, one lane. */
 export const FULL_HASHING = { memoryCost: 19_456, timeCost: 2 } as const
+/** The sender of messages in the stand-in's outbox; the domain is reserved for examples (RFC 2606). */
+const STAND_IN_SENDER = 'Oppen <oppen@school.example>'
+
 /** Quick hashing, for tests and the demo. */
 export const QUICK_HASHING = { memoryCost: 1024, timeCost: 1 } as const
 
@@ -46,7 +54,11 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     secret: await installationSecret(options.folder, random),
     log: options.log ?? pino({ level: 'silent' }),
     hashing: options.hashing ?? FULL_HASHING,
+    address: options.address ?? null,
+    post:
+      options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
   }
+  await makeMissingKeys(world)
   live.whoIs = tokenHash => viewerOfHash(world, tokenHash)
   return world
 }

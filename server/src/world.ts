@@ -3,6 +3,7 @@ import type { Logger } from 'pino'
 import type { Database } from './db/index.js'
 import type { FileStore } from './features/files/store.js'
 import type { LiveStreams } from './features/live/streams.js'
+import type { Post } from './features/mail/post.js'
 
 /** Time as the school has it; in the demo it can be moved. */
 export type Clock = {
@@ -23,6 +24,10 @@ export type World = {
   readonly secret: Uint8Array
   readonly files: FileStore
   readonly live: LiveStreams
+  /** What carries mail out of the house, or the stand-in for it. */
+  readonly post: Post
+  /** Where people find Oppen, where the school has set it. */
+  readonly address: string | null
   readonly log: Logger
   /** How hard secrets are hashed; lower only in tests and the demo. */
   readonly hashing: { readonly memoryCost: number; readonly timeCost: number }

@@ -1,8 +1,11 @@
-import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
+import type { AccountId, CircleId, ClassId, PlaceId, SessionId } from '@oppen/core/ids'
+import { OWN_SECRETS } from '@oppen/core/joining'
 import { z } from 'zod'
 import { done, id, instant, typed } from '../wire/shapes.js'
 
 export const accountKind = z.enum(['teacher', 'pupil', 'family'])
+export const ownSecret = z.enum(OWN_SECRETS)
+export const secretKind = z.enum([...OWN_SECRETS, 'unset'])
 
 /** One tie of the signed-in person to a class; a family has one for each child in it. */
 export const tie = z.object({
@@ -10,16 +13,39 @@ export const tie = z.object({
   className: z.string(),
   yearLabel: z.string(),
   teacherName: z.string(),
-  role: z.enum(['owner', 'coTeacher', 'pupil', 'family']),
+  /** A `leaver` has left the class and may read the own work there. */
+  role: z.enum(['owner', 'coTeacher', 'pupil', 'leaver', 'family']),
   placeId: id<PlaceId>().nullable(),
   placeName: z.string().nullable(),
   /** One value for one child across classes. */
   child: z.string().nullable(),
+  archived: z.boolean(),
+  /** Put out of sight by this person. */
+  outOfSight: z.boolean(),
+  since: instant,
+  hasFace: z.boolean(),
 })
 
 export const me = z.object({
-  account: z.object({ id: id<AccountId>(), shownName: z.string(), userName: z.string(), kind: accountKind }),
+  account: z.object({
+    id: id<AccountId>(),
+    shownName: z.string(),
+    userName: z.string(),
+    kind: accountKind,
+    email: z.string().nullable(),
+    /** Came in with a name alone: there is no account to come back to. */
+    guest: z.boolean(),
+    secretKind,
+    /** The secret was given by a teacher for one use and has to be changed now. */
+    secretOnce: z.boolean(),
+    hasPicture: z.boolean(),
+  }),
+  /** Where this device is a shared tablet: how long it waits, and the moment at which the lesson ends. */
+  tablet: z.object({ className: z.string(), idleMinutes: z.number(), endsBy: instant.nullable() }).nullable(),
   ties: z.array(tie),
+  circles: z.array(
+    z.object({ circleId: id<CircleId>(), name: z.string(), role: z.enum(['keeper', 'member']) }),
+  ),
   school: z.string(),
   zone: z.string(),
   now: instant,
@@ -29,6 +55,21 @@ export const me = z.object({
 
 export type Me = z.infer<typeof me>
 export type Tie = z.infer<typeof tie>
+
+export const accountPage = z.object({
+  sessions: z.array(
+    z.object({
+      id: id<SessionId>(),
+      device: z.string(),
+      cameBy: z.enum(['secret', 'door', 'key', 'tablet', 'invitation', 'school']),
+      beganAt: instant,
+      seenAt: instant,
+      /** The device that asks. */
+      here: z.boolean(),
+    }),
+  ),
+})
+export type AccountPage = z.infer<typeof accountPage>
 
 export const accountShapes = {
   me: { reply: me },
@@ -45,4 +86,13 @@ export const accountShapes = {
     body: z.object({ local: z.string().max(64) }),
     reply: z.object({ now: instant }),
   },
+  seeAccount: { reply: accountPage },
+  changeAccount: { body: z.object({ shownName: typed, email: typed.nullable() }), reply: me },
+  changeSecret: { body: z.object({ old: typed, secret: typed }), reply: me },
+  changePicture: { reply: done },
+  removePicture: { reply: done },
+  seePicture: {},
+  endSession: { reply: done },
+  forgot: { body: z.object({ userName: typed }), reply: done },
+  resetSecret: { body: z.object({ token: typed, secret: typed }), reply: me },
 }

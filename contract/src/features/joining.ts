@@ -1,37 +1,67 @@
-import type { PlaceId } from '@oppen/core/ids'
+import type { PlaceId, WaitId } from '@oppen/core/ids'
+import { ADMITS } from '@oppen/core/joining'
 import { z } from 'zod'
-import { id, instant, typed } from '../wire/shapes.js'
-import { me } from './accounts.js'
+import { done, id, instant, typed } from '../wire/shapes.js'
+import { me, ownSecret } from './accounts.js'
 
 export const doorSpan = z.union([
   z.object({ minutes: z.number().int().min(1).max(600) }),
+  z.literal('lesson'),
   z.literal('today'),
   z.literal('untilClosed'),
 ])
+export const admits = z.enum(ADMITS)
 
 /** What whoever holds an open class code sees: places still free, and nothing else of the class. */
 export const openDoor = z.object({
+  kind: z.literal('class'),
   code: z.string(),
   className: z.string(),
   teacherName: z.string(),
   closesAt: instant.nullable(),
+  admits,
+  /** What a pupil who comes in here chooses. */
+  ownSecret,
+  families: z.boolean(),
+  /** Whether the class has shared tablets. */
+  shared: z.boolean(),
   now: instant,
   zone: z.string(),
   freePlaces: z.array(z.object({ id: id<PlaceId>(), shortName: z.string() })),
 })
 export type OpenDoor = z.infer<typeof openDoor>
 
-/** What whoever holds a family key sees before anything is made. */
-export const keyHolder = z.object({ childName: z.string(), className: z.string(), teacherName: z.string() })
+/** What a code opens. */
+export const knocked = z.discriminatedUnion('kind', [
+  openDoor,
+  z.object({ kind: z.literal('circle'), code: z.string(), name: z.string(), keeper: z.string() }),
+])
+export type Knocked = z.infer<typeof knocked>
+
+/** What whoever holds a key sees before anything is made. */
+export const keyHolder = z.object({
+  kind: z.enum(['home', 'family']),
+  childName: z.string(),
+  className: z.string(),
+  teacherName: z.string(),
+  /** Whether somebody has the place already. */
+  claimed: z.boolean(),
+})
+export type KeyHolder = z.infer<typeof keyHolder>
 
 export const doorPage = z.object({
   className: z.string(),
   yearLabel: z.string(),
   teacherName: z.string(),
   now: instant,
+  /** Whom doors of this class let in where nothing else is said. */
+  usually: admits,
+  /** When the lesson that is on now ends; null where none is. */
+  lessonEnds: instant.nullable(),
   door: z
     .object({
       code: z.string(),
+      admits,
       openedAt: instant,
       closesAt: instant.nullable(),
       closedAt: instant.nullable(),
@@ -40,42 +70,75 @@ export const doorPage = z.object({
   /** Those who came in by this door, the newest first. */
   inside: z.array(z.object({ placeId: id<PlaceId>(), name: z.string(), at: instant })),
   notYet: z.array(z.object({ placeId: id<PlaceId>(), name: z.string() })),
+  /** Newcomers and tablets that wait for a nod. */
+  waiting: z.array(
+    z.object({ id: id<WaitId>(), kind: z.enum(['newcomer', 'tablet']), name: z.string(), at: instant }),
+  ),
 })
 export type DoorPage = z.infer<typeof doorPage>
 
+/** The sign-in screen of a shared tablet. */
+export const tabletPage = z.object({
+  className: z.string(),
+  teacherName: z.string(),
+  idleMinutes: z.number(),
+  faces: z.array(
+    z.object({
+      id: id<PlaceId>(),
+      shortName: z.string(),
+      hasPicture: z.boolean(),
+      /** What the child is asked for, and whether it is chosen now for the first time. */
+      kind: ownSecret,
+      choose: z.boolean(),
+    }),
+  ),
+})
+export type TabletPage = z.infer<typeof tabletPage>
+
+export const waited = z.discriminatedUnion('is', [
+  z.object({ is: z.literal('waiting') }),
+  z.object({ is: z.literal('no') }),
+  z.object({ is: z.literal('tablet') }),
+  z.object({ is: z.literal('in'), me }),
+])
+export type Waited = z.infer<typeof waited>
+
+const newcomer = z.object({ code: typed, firstName: typed, lastName: typed, secret: typed.nullable() })
+const waitToken = z.object({ token: z.string().min(1).max(100) })
+
 export const joiningShapes = {
-  knock: {
-    body: z.object({ code: typed }),
-    reply: openDoor,
-  },
-  claim: {
-    body: z.object({ code: typed, placeId: id<PlaceId>(), secret: typed.nullable() }),
+  knock: { body: z.object({ code: typed }), reply: knocked },
+  claim: { body: z.object({ code: typed, placeId: id<PlaceId>(), secret: typed.nullable() }), reply: me },
+  enterAsSelf: { body: z.object({ code: typed, userName: typed, secret: typed }), reply: me },
+  askIn: { body: newcomer, reply: waitToken },
+  comeAsGuest: { body: newcomer, reply: me },
+  askFamily: {
+    body: z.object({ code: typed, childName: typed, shownName: typed.nullable(), secret: typed.nullable() }),
     reply: me,
   },
-  enterAsSelf: {
-    body: z.object({ code: typed, userName: typed, secret: typed }),
-    reply: me,
-  },
-  showKey: {
-    body: z.object({ key: typed }),
-    reply: keyHolder,
-  },
+  askTablet: { body: z.object({ code: typed, name: typed }), reply: waitToken },
+  waited: { body: waitToken, reply: waited },
+  showKey: { body: z.object({ key: typed }), reply: keyHolder },
+  comeHome: { body: z.object({ key: typed, asSelf: z.boolean() }), reply: me },
   joinFamily: {
     body: z.object({ key: typed, shownName: typed, secret: typed }),
     reply: me,
   },
-  followChild: {
-    body: z.object({ key: typed }),
-    reply: me,
-  },
+  followChild: { body: z.object({ key: typed }), reply: me },
+  seeTablet: { reply: tabletPage },
+  comeInAtTablet: { body: z.object({ placeId: id<PlaceId>(), secret: typed.nullable() }), reply: me },
+  seeTabletFace: {},
+  shareThisTablet: { body: z.object({ name: typed }), reply: done },
+  endTablet: { reply: done },
   seeDoor: { reply: doorPage },
-  openDoor: {
-    body: z.object({ span: doorSpan }),
-    reply: doorPage,
-  },
-  lengthenDoor: {
-    body: z.object({ minutes: z.number().int().min(1).max(600) }),
-    reply: doorPage,
-  },
+  openDoor: { body: z.object({ span: doorSpan, admits: admits.nullable() }), reply: doorPage },
+  lengthenDoor: { body: z.object({ minutes: z.number().int().min(1).max(600) }), reply: doorPage },
   closeDoor: { reply: doorPage },
+  answerWait: {
+    body: z.object({ answer: z.enum(['yes', 'no']), placeId: id<PlaceId>().nullable() }),
+    reply: done,
+  },
+  replaceKey: { reply: done },
+  seeCards: {},
+  seeKeyList: {},
 }

@@ -1,12 +1,13 @@
-import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 
 /**
  * What a live stream tells: that something changed, never what it says. A screen then reads again what it
  * shows, through the same permissions as ever.
  */
 export type LiveEvent =
-  | { readonly what: 'topics' | 'talk' | 'register' | 'door'; readonly classId: ClassId }
+  | { readonly what: 'topics' | 'talk' | 'register' | 'door' | 'record'; readonly classId: ClassId }
   | { readonly what: 'piece'; readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+  | { readonly what: 'circle'; readonly circleId: CircleId }
   /** The own copy was saved as this version: for its pupil's other devices and a teacher who has it open. */
   | {
       readonly what: 'copy'

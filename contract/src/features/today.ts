@@ -1,4 +1,4 @@
-import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, InvitationId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
 import { standing, workLine } from './work.js'
@@ -30,6 +30,8 @@ export const todayClass = z.object({
   className: z.string(),
   pupils: z.number().int(),
   claimed: z.number().int(),
+  /** Who waits for the teacher's answer: newcomers, families, tablets. */
+  waiting: z.number().int(),
   doorOpen: z.boolean(),
   doorClosesAt: instant.nullable(),
   /** Side notes by pupils that the viewer has not seen, the oldest first. */
@@ -63,6 +65,26 @@ export const todayPage = z.object({
   /** The classes a teacher teaches. */
   teaching: z.array(todayClass),
   notices: z.array(todayNotice),
+  /** Invitations that wait for an answer: who asks and into which class, nothing else of it. */
+  invitations: z.array(
+    z.object({
+      id: id<InvitationId>(),
+      kind: z.enum(['pupil', 'coTeacher', 'family']),
+      className: z.string(),
+      by: z.string(),
+      at: instant,
+    }),
+  ),
+  /** Children that a family has asked to follow, not yet answered, or not recognised. */
+  asked: z.array(
+    z.object({
+      className: z.string(),
+      teacherName: z.string(),
+      name: z.string(),
+      at: instant,
+      turnedAway: z.boolean(),
+    }),
+  ),
 })
 export type TodayPage = z.infer<typeof todayPage>
 

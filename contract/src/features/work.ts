@@ -61,6 +61,26 @@ export const topicsPage = z.object({
     }),
   ),
 })
+/** All that a pupil has made in a class, to be kept when the class is over. */
+export const ownWorkPage = z.object({
+  className: z.string(),
+  pupil: z.object({ placeId: id<PlaceId>(), name: z.string() }),
+  pieces: z.array(
+    z.object({
+      workId: id<WorkId>(),
+      title: z.string(),
+      points: z.number().int().nullable(),
+      phase,
+      mark: z.number().int().nullable(),
+      feedback: z.string().nullable(),
+      copy: z.string().nullable(),
+      handIns: z.array(z.object({ number: z.number().int(), at: instant, html: z.string() })),
+      files: z.array(z.object({ id: id<FileId>(), name: z.string() })),
+    }),
+  ),
+})
+export type OwnWorkPage = z.infer<typeof ownWorkPage>
+
 export type TopicsPage = z.infer<typeof topicsPage>
 
 export const file = z.object({
@@ -149,6 +169,8 @@ export const workForm = z.object({
 export type WorkForm = z.infer<typeof workForm>
 
 export const workShapes = {
+  seeOwnWork: { reply: ownWorkPage },
+  takeOwnWork: {},
   seeTopics: {
     reply: topicsPage,
   },

@@ -1,4 +1,23 @@
-import type { AccountId, ClassId, FileId, NoticeId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  CircleFileId,
+  CircleId,
+  CirclePostId,
+  ClassId,
+  FileId,
+  GroupId,
+  InvitationId,
+  KeyId,
+  MailId,
+  MergeId,
+  NoticeId,
+  PlaceId,
+  SessionId,
+  TabletId,
+  TopicId,
+  WaitId,
+  WorkId,
+} from '@oppen/core/ids'
 import type { Action } from '@oppen/core/permissions'
 import type { z } from 'zod'
 
@@ -11,6 +30,17 @@ type IdOf = {
   workId: WorkId
   fileId: FileId
   noticeId: NoticeId
+  groupId: GroupId
+  keyId: KeyId
+  waitId: WaitId
+  tabletId: TabletId
+  invitationId: InvitationId
+  mergeId: MergeId
+  mailId: MailId
+  sessionId: SessionId
+  circleId: CircleId
+  postId: CirclePostId
+  circleFileId: CircleFileId
   number: string
 }
 
@@ -33,7 +63,7 @@ declare const carried: unique symbol
 
 export type RouteOptions = {
   /** Which allowance of tries it draws on, where guessing must be limited. */
-  readonly tries?: 'code' | 'secret'
+  readonly tries?: 'code' | 'key' | 'secret'
   /** `file` for a streamed upload, `events` for a live stream, `bytes` for a download. */
   readonly carries?: 'file' | 'events' | 'bytes'
 }

@@ -7,7 +7,19 @@ export type ClassId = Id<'class'>
 export type GroupId = Id<'group'>
 /** One name on the register: the pupil as this class knows them. */
 export type PlaceId = Id<'place'>
+export type KeyId = Id<'key'>
 export type DoorId = Id<'door'>
+/** Somebody, or a tablet, waiting at a door until the teacher answers. */
+export type WaitId = Id<'wait'>
+export type TabletId = Id<'tablet'>
+export type InvitationId = Id<'invitation'>
+export type MergeId = Id<'merge'>
+export type LessonId = Id<'lesson'>
+export type MailId = Id<'mail'>
+export type SessionId = Id<'session'>
+export type CircleId = Id<'circle'>
+export type CirclePostId = Id<'circlePost'>
+export type CircleFileId = Id<'circleFile'>
 export type TopicId = Id<'topic'>
 export type WorkId = Id<'work'>
 export type HandInId = Id<'handIn'>

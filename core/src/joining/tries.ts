@@ -28,13 +28,24 @@ export class TryBook {
 
   /** Notes a wrong try. */
   note(key: string, now: Instant): void {
-    this.#tries.set(key, [...this.#recent(key, now), now])
+    const recent = this.#recent(key, now)
+    if (recent.length) recent.push(now)
+    else this.#tries.set(key, [now])
     if (this.#tries.size > SWEEP_AT) this.#sweep(now)
   }
 
   #recent(key: string, now: Instant): Instant[] {
-    // a clock that was set back must not free anybody, nor hold anybody for longer than the window
-    return (this.#tries.get(key) ?? []).filter(at => Math.abs(now - at) < this.#window)
+    const tries = this.#tries.get(key) ?? []
+    const [oldest] = tries
+    if (oldest === undefined || this.#isRecent(oldest, now)) return tries
+    const recent = tries.filter(at => this.#isRecent(at, now))
+    this.#tries.set(key, recent)
+    return recent
+  }
+
+  /** A clock that was set back must not free anybody, nor hold anybody for longer than the window. */
+  #isRecent(at: Instant, now: Instant): boolean {
+    return Math.abs(now - at) < this.#window
   }
 
   #sweep(now: Instant): void {

@@ -1,27 +1,36 @@
 import { describe, expect, it } from 'vitest'
-import type { AccountId, ClassId, PlaceId } from '../ids/index.js'
-import { ACTIONS, type Action, can, type Viewer } from './index.js'
+import type { AccountId, CircleId, ClassId, PlaceId } from '../ids/index.js'
+import { ACTIONS, type Action, can, type Viewer, verdict } from './index.js'
 
 const classId = 'science' as ClassId
 const placeId = 'ada' as PlaceId
 const viewer = (ties: Partial<Viewer>): Viewer => ({
   accountId: 'x' as AccountId,
   kind: 'pupil',
+  guest: false,
   teaches: [],
   places: [],
   follows: [],
+  left: [],
+  circles: [],
   ...ties,
 })
 
+const archived = false
+const bram = 'bram' as PlaceId
+const numbers = 'numbers' as ClassId
+
 const people = {
-  owner: viewer({ kind: 'teacher', teaches: [{ classId, role: 'owner' }] }),
-  coTeacher: viewer({ kind: 'teacher', teaches: [{ classId, role: 'coTeacher' }] }),
-  pupil: viewer({ places: [{ classId, placeId }] }),
-  otherPupil: viewer({ places: [{ classId, placeId: 'bram' as PlaceId }] }),
-  family: viewer({ kind: 'family', follows: [{ classId, placeId }] }),
-  otherFamily: viewer({ kind: 'family', follows: [{ classId, placeId: 'bram' as PlaceId }] }),
-  otherTeacher: viewer({ kind: 'teacher', teaches: [{ classId: 'numbers' as ClassId, role: 'owner' }] }),
-  strangerPupil: viewer({ places: [{ classId: 'numbers' as ClassId, placeId }] }),
+  owner: viewer({ kind: 'teacher', teaches: [{ classId, role: 'owner', archived }] }),
+  coTeacher: viewer({ kind: 'teacher', teaches: [{ classId, role: 'coTeacher', archived }] }),
+  pupil: viewer({ places: [{ classId, placeId, archived }] }),
+  otherPupil: viewer({ places: [{ classId, placeId: bram, archived }] }),
+  leaver: viewer({ left: [{ classId, placeId, archived }] }),
+  otherLeaver: viewer({ left: [{ classId, placeId: bram, archived }] }),
+  family: viewer({ kind: 'family', follows: [{ classId, placeId, archived }] }),
+  otherFamily: viewer({ kind: 'family', follows: [{ classId, placeId: bram, archived }] }),
+  otherTeacher: viewer({ kind: 'teacher', teaches: [{ classId: numbers, role: 'owner', archived }] }),
+  strangerPupil: viewer({ places: [{ classId: numbers, placeId, archived }] }),
 }
 
 const may = (action: Action) =>
@@ -36,19 +45,69 @@ describe('one pupil’s things', () => {
     ['piece.mark', ['owner', 'coTeacher']],
     ['sideNote.write', ['owner', 'coTeacher', 'pupil']],
     ['outcome.see', ['owner', 'coTeacher', 'pupil', 'family']],
+    ['face.see', ['owner', 'coTeacher', 'pupil', 'family']],
+    ['ownWork.see', ['owner', 'coTeacher', 'pupil', 'leaver']],
+    ['class.leave', ['pupil']],
+    ['register.see', ['owner', 'coTeacher']],
+    ['team.change', ['owner', 'coTeacher']],
+    ['team.handOver', ['owner']],
   ] as const)('%s is for %s', (action, who) => expect(may(action)).toEqual(who))
 })
 
 it('nobody from outside a class may do anything to it', () => {
-  const inClass = (Object.keys(ACTIONS) as Action[]).filter(
-    action => !['account.self', 'class.make'].includes(action),
-  )
-  for (const action of inClass) {
-    for (const who of [people.otherTeacher, people.strangerPupil]) {
+  const ofSchool: Action[] = ['account.self', 'account.change', 'class.make', 'mails.see', 'colleagues.see']
+  for (const action of (Object.keys(ACTIONS) as Action[]).filter(one => !ofSchool.includes(one))) {
+    for (const who of [people.otherTeacher, people.strangerPupil, people.otherLeaver]) {
       expect(can(who, action, { kind: 'place', classId, placeId })).toBe(false)
       expect(can(who, action, { kind: 'class', classId })).toBe(false)
     }
   }
+})
+
+describe('an archived class', () => {
+  const subject = { kind: 'place', classId, placeId } as const
+  const shelved = (who: Viewer): Viewer => ({
+    ...who,
+    teaches: who.teaches.map(tie => ({ ...tie, archived: true })),
+    places: who.places.map(tie => ({ ...tie, archived: true })),
+    follows: who.follows.map(tie => ({ ...tie, archived: true })),
+  })
+
+  it('can be read by all who could before, and written by nobody', () => {
+    for (const who of Object.values(people)) {
+      for (const action of Object.keys(ACTIONS) as Action[]) {
+        const before = verdict(who, action, subject)
+        const now = verdict(shelved(who), action, subject)
+        const reads =
+          action.endsWith('.see') || ['class.archive', 'class.leave', 'class.sight'].includes(action)
+        const tied = shelved(who).teaches.length + shelved(who).places.length + shelved(who).follows.length
+        const here = tied > 0 && ![people.otherTeacher, people.strangerPupil].includes(who)
+        expect(now, action).toBe(before === 'yes' && !reads && here ? 'archived' : before)
+      }
+    }
+  })
+})
+
+it('a circle is for its members, and its keepers look after it', () => {
+  const circleId = 'readers' as CircleId
+  const subject = { kind: 'circle', circleId } as const
+  const keeper = viewer({ circles: [{ circleId, role: 'keeper' }] })
+  const member = viewer({ kind: 'family', circles: [{ circleId, role: 'member' }] })
+  expect([keeper, member, people.owner].map(who => can(who, 'circle.see', subject))).toEqual([
+    true,
+    true,
+    false,
+  ])
+  expect([keeper, member, people.owner].map(who => can(who, 'circle.keep', subject))).toEqual([
+    true,
+    false,
+    false,
+  ])
+})
+
+it('who came in with a name alone has no account to change', () => {
+  expect(can(viewer({ guest: true }), 'account.change', { kind: 'school' })).toBe(false)
+  expect(can(people.pupil, 'account.change', { kind: 'school' })).toBe(true)
 })
 
 it('only teachers make classes', () => {

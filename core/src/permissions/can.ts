@@ -1,43 +1,71 @@
-import type { AccountId, ClassId, PlaceId } from '../ids/index.js'
+import type { AccountId, CircleId, ClassId, PlaceId } from '../ids/index.js'
 
 export type AccountKind = 'teacher' | 'pupil' | 'family'
+
+type ClassTie = { readonly classId: ClassId; readonly archived: boolean }
+type PlaceTie = ClassTie & { readonly placeId: PlaceId }
 
 /** Who is asking, with every tie to a class that they have. */
 export type Viewer = {
   readonly accountId: AccountId
   readonly kind: AccountKind
-  readonly teaches: readonly { readonly classId: ClassId; readonly role: 'owner' | 'coTeacher' }[]
-  readonly places: readonly { readonly classId: ClassId; readonly placeId: PlaceId }[]
-  readonly follows: readonly { readonly classId: ClassId; readonly placeId: PlaceId }[]
+  /** Somebody who came in with a name alone, for a single event: there is no account to come back to. */
+  readonly guest: boolean
+  readonly teaches: readonly (ClassTie & { readonly role: 'owner' | 'coTeacher' })[]
+  readonly places: readonly PlaceTie[]
+  readonly follows: readonly PlaceTie[]
+  /** Places in classes that this pupil has left: the own work stays readable. */
+  readonly left: readonly PlaceTie[]
+  readonly circles: readonly { readonly circleId: CircleId; readonly role: 'keeper' | 'member' }[]
 }
 
-/** What is asked about: the school, a class, or what belongs to one pupil in a class. */
+/** What is asked about: the school, a class, what belongs to one pupil in a class, or a circle. */
 export type Subject =
   | { readonly kind: 'school' }
   | { readonly kind: 'class'; readonly classId: ClassId }
   | { readonly kind: 'place'; readonly classId: ClassId; readonly placeId: PlaceId }
+  | { readonly kind: 'circle'; readonly circleId: CircleId }
 
 /**
- * What ties a viewer to a subject. `self` is the pupil whose place it is, `ownFamily` the family of that pupil;
- * `pupil` and `family` are those of the class at large.
+ * What ties a viewer to a subject. `self` is the pupil whose place it is, `leaver` the one who has left it,
+ * `ownFamily` the family of that pupil; `pupil` and `family` are those of the class at large. `holder` has an
+ * account to come back to. `keeper` looks after a circle, `member` belongs to it.
  */
 export type Relation =
   | 'anyTeacher'
   | 'anybody'
+  | 'holder'
   | 'owner'
   | 'teacher'
   | 'pupil'
   | 'family'
   | 'self'
+  | 'leaver'
   | 'ownFamily'
+  | 'keeper'
+  | 'member'
 
 /** Every action of Oppen and who may do it. This table is the whole of the permissions. */
 export const ACTIONS = {
   'account.self': ['anybody'],
+  'account.change': ['holder'],
   'class.make': ['anyTeacher'],
+  'mails.see': ['anyTeacher'],
+  'colleagues.see': ['anyTeacher'],
   'class.see': ['teacher', 'pupil', 'family'],
+  'class.settings.see': ['teacher'],
+  'class.settings.change': ['teacher'],
+  'class.archive': ['teacher'],
+  'class.leave': ['self'],
+  /** Putting a class out of one's own sight, or back. */
+  'class.sight': ['teacher', 'pupil', 'family'],
+  'team.change': ['teacher'],
+  'team.handOver': ['owner'],
   'register.see': ['teacher'],
   'register.change': ['teacher'],
+  'record.see': ['teacher'],
+  'face.see': ['teacher', 'self', 'ownFamily'],
+  'ownWork.see': ['teacher', 'self', 'leaver'],
   'door.see': ['teacher'],
   'door.work': ['teacher'],
   'topics.see': ['teacher', 'pupil'],
@@ -52,31 +80,63 @@ export const ACTIONS = {
   'notices.see': ['teacher', 'pupil', 'family'],
   'notices.write': ['teacher'],
   'notices.reply': ['teacher', 'pupil'],
-  'progress.overview': ['teacher'],
+  'progress.overview.see': ['teacher'],
+  'circle.see': ['keeper', 'member'],
+  'circle.write': ['keeper', 'member'],
+  'circle.keep': ['keeper'],
 } as const satisfies Record<string, readonly Relation[]>
 
 export type Action = keyof typeof ACTIONS
 
+/** What can still be done in an archived class, besides seeing: bring it back, and take the own leave. */
+const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.sight']
+
+/** Whether an action only looks. */
+const looks = (action: Action): boolean => action.endsWith('.see')
+
 /** All ties between a viewer and a subject. */
 export function relations(viewer: Viewer, subject: Subject): Set<Relation> {
   const found = new Set<Relation>(['anybody'])
+  if (!viewer.guest) found.add('holder')
   if (viewer.kind === 'teacher') found.add('anyTeacher')
   if (subject.kind === 'school') return found
+  if (subject.kind === 'circle') {
+    const role = viewer.circles.find(tie => tie.circleId === subject.circleId)?.role
+    return role ? found.add(role) : found
+  }
   const role = viewer.teaches.find(tie => tie.classId === subject.classId)?.role
   if (role) found.add('teacher')
   if (role === 'owner') found.add('owner')
-  const places = viewer.places.filter(tie => tie.classId === subject.classId)
-  const follows = viewer.follows.filter(tie => tie.classId === subject.classId)
-  if (places.length) found.add('pupil')
-  if (follows.length) found.add('family')
+  if (viewer.places.some(tie => tie.classId === subject.classId)) found.add('pupil')
+  if (viewer.follows.some(tie => tie.classId === subject.classId)) found.add('family')
   if (subject.kind === 'class') return found
-  if (places.some(tie => tie.placeId === subject.placeId)) found.add('self')
-  if (follows.some(tie => tie.placeId === subject.placeId)) found.add('ownFamily')
+  const isIts = (tie: PlaceTie) => tie.classId === subject.classId && tie.placeId === subject.placeId
+  if (viewer.places.some(isIts)) found.add('self')
+  if (viewer.left.some(isIts)) found.add('leaver')
+  if (viewer.follows.some(isIts)) found.add('ownFamily')
   return found
 }
 
-/** Whether the viewer may do the action to the subject. The one place where this is decided. */
-export function can(viewer: Viewer, action: Action, subject: Subject): boolean {
+export type Verdict =
+  | 'yes'
+  | 'no'
+  /** Allowed but for the class being archived: everybody can read, nobody can write. */
+  | 'archived'
+
+/** Whether the viewer may do the action to the subject, and if not, why. The one place where this is decided. */
+export function verdict(viewer: Viewer, action: Action, subject: Subject): Verdict {
   const ties = relations(viewer, subject)
-  return ACTIONS[action].some(relation => ties.has(relation))
+  if (!ACTIONS[action].some(relation => ties.has(relation))) return 'no'
+  if (!isArchived(viewer, subject) || looks(action) || IN_ARCHIVE.includes(action)) return 'yes'
+  return 'archived'
+}
+
+/** Whether the viewer may do the action to the subject. */
+export const can = (viewer: Viewer, action: Action, subject: Subject): boolean =>
+  verdict(viewer, action, subject) === 'yes'
+
+function isArchived(viewer: Viewer, subject: Subject): boolean {
+  if (subject.kind !== 'class' && subject.kind !== 'place') return false
+  const ties: readonly ClassTie[] = [...viewer.teaches, ...viewer.places, ...viewer.follows, ...viewer.left]
+  return ties.some(tie => tie.classId === subject.classId && tie.archived)
 }

@@ -12,6 +12,17 @@ export type Phase =
   | 'excused'
   | 'received'
 
+/** The phases from the least to the furthest along: what counts where two pieces of one child become one. */
+export const PHASES: readonly Phase[] = [
+  'untouched',
+  'excused',
+  'started',
+  'tryAgain',
+  'received',
+  'withTeacher',
+  'handedBack',
+]
+
 /** The moves of a piece of work, as they are recorded. */
 export type Move =
   | {

@@ -1,13 +1,13 @@
 import { type BodyOf, type ParamsOf, type ReplyOf, type Route, type RouteName, routes } from '@oppen/contract'
 import { shapes } from '@oppen/contract/shapes'
-import type { ClassId, PlaceId } from '@oppen/core/ids'
-import { type Action, can, type Subject, type Viewer } from '@oppen/core/permissions'
+import type { CircleId, ClassId, PlaceId } from '@oppen/core/ids'
+import { type Action, type Subject, type Viewer, verdict } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
 import type { z } from 'zod'
 import { viewerOf } from '../features/accounts/sessions.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
-import { limitsFor } from './tries.js'
+import { Tries } from './tries.js'
 
 /** JSON text that a query wrote, sent as it is. */
 export class WrittenJson {
@@ -45,24 +45,28 @@ type AnyHandler = (ask: Asked<AnyRoute> & { viewer: Viewer | undefined }) => Pro
 /** All routes of the contract, each with its permission before its handler. */
 export function serveAll(world: World, handlers: Handlers): Router {
   const router = Router()
+  const tries = new Tries(world)
   for (const name of Object.keys(routes) as RouteName[]) {
     const spec = routes[name] as AnyRoute
     const method = spec.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
     router[method](
       spec.path,
-      ...limitsFor(spec),
-      respond(world, name, handlers[name] as unknown as AnyHandler),
+      ...tries.limitsFor(spec),
+      respond({ world, tries }, name, handlers[name] as unknown as AnyHandler),
     )
   }
   return router
 }
 
-function respond(world: World, name: RouteName, handler: AnyHandler): RequestHandler {
+type Serving = { readonly world: World; readonly tries: Tries }
+
+function respond({ world, tries }: Serving, name: RouteName, handler: AnyHandler): RequestHandler {
   const spec: AnyRoute = routes[name]
   const shape: Shape = shapes[name]
   return async (request, response) => {
     const params = readParams(request)
     const viewer = await viewerOf(world, request)
+    if (viewer) tries.noteKnown(request)
     if (spec.may !== 'open') permit(viewer, spec.may, params)
     const body = readBody(shape, request)
     const reply = await handler({
@@ -88,12 +92,15 @@ function readParams(request: Request): Record<string, string> {
 /** Answers alike for what does not exist and for what is not one's own. */
 function permit(viewer: Viewer | undefined, action: Action, params: Record<string, string>): void {
   if (!viewer) throw new Refused('sign_in_needed')
-  if (!can(viewer, action, subjectOf(params))) throw new Refused('not_found')
+  const found = verdict(viewer, action, subjectOf(params))
+  if (found === 'archived') throw new Refused('class_archived')
+  if (found === 'no') throw new Refused('not_found')
 }
 
 /** The subject of a permission, read from the address alone: queries then hold to the same class and place. */
 export function subjectOf(params: Readonly<Record<string, string>>): Subject {
   const classId = params.classId as ClassId | undefined
+  if (params.circleId) return { kind: 'circle', circleId: params.circleId as CircleId }
   const placeId = params.placeId as PlaceId | undefined
   if (!classId) return { kind: 'school' }
   return placeId ? { kind: 'place', classId, placeId } : { kind: 'class', classId }

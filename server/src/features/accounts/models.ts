@@ -1,4 +1,5 @@
-import type { AccountId, Instant } from '@oppen/core/ids'
+import type { AccountId, Instant, TabletId } from '@oppen/core/ids'
+import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { table } from '../../db/index.js'
 
@@ -8,6 +9,16 @@ export type AccountRow = {
   userName: string
   shownName: string
   secretHash: string
+  secretKind: SecretKind
+  /** 1 where the secret was given by a teacher and has to be changed. */
+  secretOnce: number
+  email: string | null
+  /** 1 for somebody without an account to come back to. */
+  guest: number
+  /** The hash of the stored picture. */
+  picture: string | null
+  /** The school's identity provider and the person's name there. */
+  identity: string | null
   madeAt: Instant
 }
 
@@ -17,8 +28,17 @@ export const accounts = table<AccountRow>('accounts', {
   userName: 'text',
   shownName: 'text',
   secretHash: 'text',
+  secretKind: 'text',
+  secretOnce: 'integer',
+  email: 'text',
+  guest: 'integer',
+  picture: 'text',
+  identity: 'text',
   madeAt: 'integer',
 })
+
+/** How somebody came in on a device. */
+export type CameBy = 'secret' | 'door' | 'key' | 'tablet' | 'invitation' | 'school'
 
 export type SessionRow = {
   tokenHash: string
@@ -26,11 +46,30 @@ export type SessionRow = {
   beganAt: Instant
   seenAt: Instant
   endsAt: Instant
+  /** What the device calls itself. */
+  device: string
+  cameBy: CameBy
+  /** Milliseconds without use after which it ends, on a shared tablet; null for the usual life. */
+  idle: number | null
+  /** The moment it ends at the latest, as at the end of the lesson. */
+  endsBy: Instant | null
+  tabletId: TabletId | null
 }
 
 export const sessions = table<SessionRow>(
   'sessions',
-  { tokenHash: 'id', accountId: 'text', beganAt: 'integer', seenAt: 'integer', endsAt: 'integer' },
+  {
+    tokenHash: 'id',
+    accountId: 'text',
+    beganAt: 'integer',
+    seenAt: 'integer',
+    endsAt: 'integer',
+    device: 'text',
+    cameBy: 'text',
+    idle: 'integer',
+    endsBy: 'integer',
+    tabletId: 'text',
+  },
   ['tokenHash'],
 )
 
@@ -40,3 +79,9 @@ export const looks = table<LookRow>('looks', { accountId: 'id', what: 'id', at: 
   'accountId',
   'what',
 ])
+
+export const resets = table<{ tokenHash: string; accountId: AccountId; madeAt: Instant; endsAt: Instant }>(
+  'resets',
+  { tokenHash: 'id', accountId: 'text', madeAt: 'integer', endsAt: 'integer' },
+  ['tokenHash'],
+)

@@ -1,32 +1,61 @@
-import type { AccountId, Instant } from '@oppen/core/ids'
+import type { AccountId, ClassId, Instant, PlaceId } from '@oppen/core/ids'
+import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
-import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
 
-const ties = (alias: string) => `
-  'teaches', ${jsonArray(jsonObject({ classId: 'class_id', role: 'role' }), `from teachers where account_id = ${alias}.id`)},
-  'places', ${jsonArray(jsonObject({ classId: 'class_id', placeId: 'id' }), `from places where account_id = ${alias}.id`)},
+const ARCHIVED = jsonBoolean('c.archived_at is not null')
+const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })
+
+const ties = `
+  'teaches', ${jsonArray(
+    jsonObject({ classId: 't.class_id', role: 't.role', archived: ARCHIVED }),
+    'from teachers t join classes c on c.id = t.class_id where t.account_id = a.id',
+  )},
+  'places', ${jsonArray(
+    place,
+    'from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_at is null',
+  )},
   'follows', ${jsonArray(
-    jsonObject({ classId: 'p.class_id', placeId: 'p.id' }),
-    `from family_links l join places p on p.id = l.place_id where l.account_id = ${alias}.id`,
+    place,
+    `from family_links l join places p on p.id = l.place_id and p.left_at is null
+     join classes c on c.id = p.class_id and c.families = 1 where l.account_id = a.id`,
+  )},
+  'left', ${jsonArray(
+    place,
+    "from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_how = 'left'",
+  )},
+  'circles', ${jsonArray(
+    jsonObject({ circleId: 'circle_id', role: 'role' }),
+    'from circle_members where account_id = a.id',
   )}`
 
 /** The viewer behind a session, with all ties, as JSON; nothing where the session has ended. */
 export const viewerJson = (db: Database, tokenHash: string, now: Instant) =>
   db.json(
-    `select json_object('accountId', a.id, 'kind', a.kind, 'seenAt', s.seen_at, ${ties('a')}) as json
+    `select json_object('accountId', a.id, 'kind', a.kind, 'guest', ${jsonBoolean('a.guest = 1')},
+       'seenAt', s.seen_at, 'idle', s.idle, 'endsAt', s.ends_at, 'endsBy', s.ends_by, ${ties}) as json
      from sessions s join accounts a on a.id = s.account_id
      where s.token_hash = $tokenHash and s.ends_at > $now`,
     { tokenHash, now },
   )
 
-type Secret = { id: AccountId; kind: AccountKind; secretHash: string }
+type Secret = {
+  id: AccountId
+  kind: AccountKind
+  secretHash: string
+  secretKind: SecretKind
+  shownName: string
+  email: string | null
+}
+const SECRET =
+  'select id, kind, secret_hash as secretHash, secret_kind as secretKind, shown_name as shownName, email from accounts'
 
-/** The account of a user name, with its hashed secret. */
-export const accountByName = (db: Database, userName: string) =>
-  db.row<Secret>('select id, kind, secret_hash as secretHash from accounts where user_name = $userName', {
-    userName,
-  })
+/** The account of a user name or an e-mail address, with its hashed secret. */
+export const accountByName = (db: Database, name: string) =>
+  db.row<Secret>(`${SECRET} where guest = 0 and (user_name = $name or email = $name)`, { name })
+
+export const accountById = (db: Database, id: AccountId) => db.row<Secret>(`${SECRET} where id = $id`, { id })
 
 /** All user names that begin with the given letters. */
 export async function userNamesLike(db: Database, stem: string): Promise<Set<string>> {
@@ -37,32 +66,100 @@ export async function userNamesLike(db: Database, stem: string): Promise<Set<str
   return new Set(rows.map(row => row.name))
 }
 
-const tieJson = (role: string, place: 'p' | undefined) =>
+const tieJson = (role: string, has: 'p' | undefined) =>
   jsonObject({
     classId: 'c.id',
     className: 'c.name',
     yearLabel: 'c.year_label',
     teacherName: TEACHER_NAME,
     role,
-    placeId: place ? 'p.id' : 'null',
-    placeName: place ? 'p.name' : 'null',
-    child: place ? 'coalesce(p.account_id, p.id)' : 'null',
+    placeId: has ? 'p.id' : 'null',
+    placeName: has ? 'p.name' : 'null',
+    child: has ? 'coalesce(p.account_id, p.id)' : 'null',
+    archived: ARCHIVED,
+    outOfSight: jsonBoolean(
+      'exists (select 1 from sights s where s.account_id = a.id and s.class_id = c.id)',
+    ),
+    since: has ? 'coalesce(p.claimed_at, p.made_at)' : 'c.made_at',
+    hasFace: has
+      ? jsonBoolean(
+          'p.picture is not null or exists (select 1 from accounts f where f.id = p.account_id and f.picture is not null)',
+        )
+      : "json('false')",
   })
 
+const tablet = `(select json_object('className', c.name, 'idleMinutes', c.idle_minutes, 'endsBy', s.ends_by)
+  from sessions s join tablets t on t.id = s.tablet_id join classes c on c.id = t.class_id
+  where s.token_hash = $tokenHash)`
+
 /** Who somebody is and every class they belong to, as JSON without the time. */
-export const meJson = (db: Database, accountId: AccountId) =>
+export const meJson = (db: Database, accountId: AccountId, tokenHash: string | null) =>
   db.json(
     `select json_object(
-       'account', json_object('id', a.id, 'shownName', a.shown_name, 'userName', a.user_name, 'kind', a.kind),
+       'account', ${jsonObject({
+         id: 'a.id',
+         shownName: 'a.shown_name',
+         userName: 'a.user_name',
+         kind: 'a.kind',
+         email: 'a.email',
+         guest: jsonBoolean('a.guest = 1'),
+         secretKind: 'a.secret_kind',
+         secretOnce: jsonBoolean('a.secret_once = 1'),
+         hasPicture: jsonBoolean('a.picture is not null'),
+       })},
+       'tablet', ${jsonNested(tablet)},
+       'circles', ${jsonArray(
+         jsonObject({ circleId: 'o.id', name: 'o.name', role: 'm.role' }),
+         'from circle_members m join circles o on o.id = m.circle_id where m.account_id = a.id order by o.name',
+       )},
        'ties', (select json_group_array(json(one)) from (
           select ${tieJson('t.role', undefined)} as one, c.made_at as made, '' as child
             from teachers t join classes c on c.id = t.class_id where t.account_id = a.id
-          union all select ${tieJson("'pupil'", 'p')}, c.made_at, ''
-            from places p join classes c on c.id = p.class_id where p.account_id = a.id
+          union all select ${tieJson("iif(p.left_at is null, 'pupil', 'leaver')", 'p')}, c.made_at, ''
+            from places p join classes c on c.id = p.class_id
+            where p.account_id = a.id and (p.left_at is null or p.left_how = 'left')
           union all select ${tieJson("'family'", 'p')}, c.made_at, p.name
-            from family_links l join places p on p.id = l.place_id join classes c on c.id = p.class_id
+            from family_links l join places p on p.id = l.place_id and p.left_at is null
+            join classes c on c.id = p.class_id and c.families = 1
             where l.account_id = a.id
           order by child, made, one))) as json
      from accounts a where a.id = $accountId`,
-    { accountId },
+    { accountId, tokenHash },
+  )
+
+type SessionLine = {
+  tokenHash: string
+  device: string
+  cameBy: 'secret' | 'door' | 'key' | 'tablet' | 'invitation' | 'school'
+  beganAt: Instant
+  seenAt: Instant
+}
+
+/** Where an account is signed in, the latest first. */
+export const sessionsOf = (db: Database, accountId: AccountId, now: Instant) =>
+  db.rows<SessionLine>(
+    `select token_hash as tokenHash, device, came_by as cameBy, began_at as beganAt, seen_at as seenAt
+     from sessions where account_id = $accountId and ends_at > $now order by seen_at desc`,
+    { accountId, now },
+  )
+
+export const emailIsTaken = async (db: Database, email: string, but: AccountId): Promise<boolean> =>
+  !!(await db.row('select 1 from accounts where email = $email and id <> $but', { email, but }))
+
+export const pictureOfAccount = (db: Database, accountId: AccountId) =>
+  db.row<{ picture: string | null }>('select picture from accounts where id = $accountId', { accountId })
+
+/** The pupil of a place, where somebody with an account has it. */
+export const tiesOfPupil = (db: Database, classId: ClassId, placeId: PlaceId) =>
+  db.row<{ accountId: AccountId; name: string; userName: string }>(
+    `select a.id as accountId, p.name, a.user_name as userName from places p join accounts a on a.id = p.account_id
+     where p.id = $placeId and p.class_id = $classId and a.guest = 0 and a.kind = 'pupil'`,
+    { placeId, classId },
+  )
+
+export const resetByToken = (db: Database, tokenHash: string, now: Instant) =>
+  db.row<{ accountId: AccountId; kind: AccountKind }>(
+    `select r.account_id as accountId, a.kind from resets r join accounts a on a.id = r.account_id
+     where r.token_hash = $tokenHash and r.ends_at > $now`,
+    { tokenHash, now },
   )

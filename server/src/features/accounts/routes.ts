@@ -1,9 +1,22 @@
+import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
+import {
+  changeAccount,
+  changeOwnSecret,
+  changePicture,
+  endOwnSession,
+  forgot,
+  giveSecret,
+  removePicture,
+  resetSecret,
+  seeAccount,
+  sendOwnPicture,
+} from './profile.js'
 import { look, moveClock, seeMe, signIn } from './service.js'
-import { endSession } from './sessions.js'
+import { endSession, sessionOf } from './sessions.js'
 
 export const accountHandlers = {
-  me: ({ world, viewer }) => seeMe(world, viewer.accountId),
+  me: ({ world, viewer, request }) => seeMe(world, viewer.accountId, sessionOf(request)),
   signIn: ({ world, response, body }) => signIn(world, response, body.userName, body.secret),
   signOut: async ({ world, request, response }) => {
     await endSession(world, request, response)
@@ -14,4 +27,14 @@ export const accountHandlers = {
     return { done: true }
   },
   moveClock: async ({ world, body }) => ({ now: moveClock(world, body.local) }),
+  seeAccount: ({ world, viewer, request }) => seeAccount(world, viewer, request),
+  changeAccount: ({ world, viewer, body }) => changeAccount(world, viewer, body),
+  changeSecret: ({ world, viewer, request, body }) => changeOwnSecret(world, viewer, request, body),
+  changePicture: ({ world, viewer, request }) => changePicture(world, viewer, request),
+  removePicture: ({ world, viewer }) => removePicture(world, viewer),
+  seePicture: ({ world, viewer, response }) => sendOwnPicture(world, viewer, response),
+  endSession: ({ world, viewer, params }) => endOwnSession(world, viewer, params.sessionId),
+  forgot: ({ world, request, body }) => forgot(world, body.userName, originOf(world, request)),
+  resetSecret: ({ world, response, body }) => resetSecret(world, response, body),
+  giveSecret: ({ world, viewer, params }) => giveSecret(world, viewer, params),
 } satisfies Partial<Handlers>

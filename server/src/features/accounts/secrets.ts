@@ -5,11 +5,14 @@ import type { World } from '../../world.js'
 export const hashSecret = (world: Pick<World, 'hashing'>, secret: string): Promise<string> =>
   hash(secret, world.hashing)
 
+/** What stands in the place of a hash where no secret opens the account. */
+export const NO_SECRET = ''
+
 let nobody: Promise<string> | undefined
 
 /**
- * Whether a secret fits. Without an account it takes as long and says no, so that neither the answer nor the
- * time tells whether a name exists.
+ * Whether a secret fits. Without an account, or with one that no secret opens, it takes as long and says no, so that
+ * neither the answer nor the time tells whether a name exists.
  */
 export async function fits(
   world: Pick<World, 'hashing'>,
@@ -17,6 +20,6 @@ export async function fits(
   secret: string,
 ): Promise<boolean> {
   nobody ??= hash('nobody has this secret', world.hashing)
-  const right = await verify(secretHash ?? (await nobody), secret)
-  return right && secretHash !== undefined
+  const right = await verify(secretHash || (await nobody), secret)
+  return right && !!secretHash
 }

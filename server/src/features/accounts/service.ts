@@ -1,64 +1,100 @@
 import type { Me } from '@oppen/contract'
 import type { AccountId } from '@oppen/core/ids'
-import { tidyName, userNameFor } from '@oppen/core/joining'
+import { type SecretKind, tidyName, userNameFor } from '@oppen/core/joining'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
 import { instantOf } from '@oppen/core/zone'
 import type { Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { noteLater } from '../record/service.js'
 import { accounts, looks } from './models.js'
 import { accountByName, meJson, userNamesLike } from './queries.js'
 import { fits, hashSecret } from './secrets.js'
-import { beginSession } from './sessions.js'
+import { beginSession, endSessions } from './sessions.js'
 
-/** Who somebody is, with all classes and the time of the school. */
-export async function seeMe(world: World, accountId: AccountId): Promise<Me> {
-  const json = await meJson(world.db, accountId)
+/** Who somebody is, with all classes and the time of the school; of the given session where there is one. */
+export async function seeMe(world: World, accountId: AccountId, session: string | null = null): Promise<Me> {
+  const json = await meJson(world.db, accountId, session)
   if (json === undefined) throw new Refused('sign_in_needed')
   const { name, zone } = world.school
   return { ...JSON.parse(json), school: name, zone, now: world.clock.now(), clockMoves: !!world.clock.moveTo }
 }
 
-/** The account that a user name and a secret open; refuses `sign_in_wrong` whichever of the two is wrong. */
-export async function knownBySecret(world: World, userName: string, secret: string) {
-  const account = await accountByName(world.db, tidyName(userName).toLowerCase())
-  if (!(await fits(world, account?.secretHash, secret)) || !account) throw new Refused('sign_in_wrong')
+/** The account that a name and a secret open; refuses `sign_in_wrong` whichever of the two is wrong. */
+export async function knownBySecret(world: World, name: string, secret: string) {
+  const account = await accountByName(world.db, tidyName(name).toLowerCase())
+  if (!(await fits(world, account?.secretHash, secret)) || !account) {
+    noteLater(world, 'wrong_secret', { classId: null, by: account?.id ?? null })
+    throw new Refused('sign_in_wrong')
+  }
   return account
 }
 
-/** Signs in on this device. */
-export async function signIn(
-  world: World,
-  response: Response,
-  userName: string,
-  secret: string,
-): Promise<Me> {
-  const account = await knownBySecret(world, userName, secret)
-  await world.db.write(() => beginSession(world, response, account.id))
-  return seeMe(world, account.id)
+/**
+ * Signs in on this device. A pin or pictures are too short for the open net and open nothing here; that is
+ * answered like a wrong secret.
+ */
+export async function signIn(world: World, response: Response, name: string, secret: string): Promise<Me> {
+  const account = await knownBySecret(world, name, secret)
+  if (account.secretKind !== 'password') throw new Refused('sign_in_wrong')
+  const session = await world.db.write(() => beginSession(world, response, account.id, { cameBy: 'secret' }))
+  return seeMe(world, account.id, session)
 }
 
 export type NewAccount = {
   readonly kind: AccountKind
   readonly shownName: string
   readonly secretHash: string
+  readonly secretKind?: SecretKind
+  readonly email?: string | null
+  readonly guest?: boolean
 }
 
 /** Makes an account with a user name of its own; inside a command. The secret comes hashed: hashing is slow. */
-export async function makeAccount(
-  world: World,
-  { kind, shownName, secretHash }: NewAccount,
-): Promise<AccountId> {
+export async function makeAccount(world: World, asked: NewAccount): Promise<AccountId> {
+  const { kind, shownName, secretHash, secretKind = 'password', email = null, guest = false } = asked
   const id = newId<AccountId>(world)
-  const stem = userNameFor(shownName, new Set())
-  const userName = userNameFor(shownName, await userNamesLike(world.db, stem))
-  const madeAt = world.clock.now()
-  await world.db.model(accounts).create({ id, kind, shownName, userName, secretHash, madeAt })
+  const userName = guest ? `guest.${id}` : await freeUserName(world, shownName)
+  await world.db.model(accounts).create({
+    id,
+    kind,
+    shownName,
+    userName,
+    secretHash,
+    secretKind,
+    secretOnce: 0,
+    email,
+    guest: guest ? 1 : 0,
+    picture: null,
+    identity: null,
+    madeAt: world.clock.now(),
+  })
   return id
 }
 
-export { beginSession, hashSecret }
+async function freeUserName(world: World, shownName: string): Promise<string> {
+  const stem = userNameFor(shownName, new Set())
+  return userNameFor(shownName, await userNamesLike(world.db, stem))
+}
+
+/** Gives an account a new secret, known by its hash; inside a command. Sessions elsewhere end. */
+export async function changeSecret(
+  world: World,
+  accountId: AccountId,
+  secret: { readonly hash: string; readonly kind: SecretKind; readonly once?: boolean },
+  but: string | null,
+): Promise<void> {
+  await world.db
+    .model(accounts)
+    .update(
+      { secretHash: secret.hash, secretKind: secret.kind, secretOnce: secret.once ? 1 : 0 },
+      { where: { id: accountId } },
+    )
+  await endSessions(world, { accountId }, but)
+}
+
+export { beginSession, endSessions, fits, hashSecret }
 
 /** Remembers that somebody has looked at something now: what comes later is new to them. */
 export async function look(world: World, viewer: Viewer, what: string): Promise<void> {

@@ -43,12 +43,12 @@ describe('a new class', () => {
   })
 })
 
+const named = (name: string) => ({ name, groupId: null, email: null, number: null, familyLanguage: null })
+
 describe('names on the register', () => {
   it('are put in order, and two of the same name are set apart', async () => {
-    const { added } = await school.teacher.get('addPlaces', at(), {
-      names: [' Cara  Iyer', '', 'anna reyes', 'Cara Iyer'],
-      groupId: null,
-    })
+    const places = [' Cara  Iyer', '', 'anna reyes', 'Cara Iyer'].map(named)
+    const { added } = await school.teacher.get('addPlaces', at(), { places })
     expect(added).toBe(3)
     expect(await names()).toEqual(['Anna Reyes', 'Bo Lund', 'Cara Iyer', 'Cara Iyer 2', 'anna reyes 2'])
   })
@@ -56,14 +56,16 @@ describe('names on the register', () => {
   it('are kept all or none', async () => {
     const before = await names()
     const long = ['Dan Oduya', 'x'.repeat(NAME_LENGTH + 1)]
-    expect(await school.teacher.ask('addPlaces', at(), { names: long, groupId: null })).toMatchObject({
-      error: { code: 'text_long', path: 'names.1' },
+    expect(await school.teacher.ask('addPlaces', at(), { places: long.map(named) })).toMatchObject({
+      error: { code: 'text_long', path: 'places.1.name' },
     })
-    expect(await school.teacher.ask('addPlaces', at(), { names: [' ', ''], groupId: null })).toMatchObject({
+    expect(await school.teacher.ask('addPlaces', at(), { places: [' ', ''].map(named) })).toMatchObject({
       error: { code: 'names_empty' },
     })
     expect(
-      await school.teacher.ask('addPlaces', at(), { names: ['Ella'], groupId: 'elsewhere' as GroupId }),
+      await school.teacher.ask('addPlaces', at(), {
+        places: [{ ...named('Ella'), groupId: 'elsewhere' as GroupId }],
+      }),
     ).toMatchObject({ status: 404 })
     expect(await names()).toEqual(before)
   })
@@ -85,12 +87,13 @@ describe('a place', () => {
     })
   })
 
-  it('has a family key of its own that reads right and that the database does not hold', async () => {
+  it('has keys of its own that read right and that the database does not hold', async () => {
     const { places } = await school.teacher.get('seeRegister', at())
-    const keys = places.map(place => place.familyKey)
+    const keys = places.flatMap(place => place.keys.map(one => one.key))
+    expect(keys).toHaveLength(2 * places.length)
     expect(new Set(keys).size).toBe(keys.length)
     for (const key of keys) expect(readCode(key, KEY_LENGTH)).toMatchObject({ ok: true })
-    const rows = await school.world.db.rows('select * from places')
+    const rows = await school.world.db.rows('select * from keys')
     for (const key of keys) expect(JSON.stringify(rows)).not.toContain(key)
   })
 
@@ -112,7 +115,7 @@ describe('a place', () => {
     await school.teacher.get('freePlace', { ...at(), placeId })
     expect(await school.bo.ask('seePiece', { ...at(), workId, placeId })).toMatchObject({ status: 404 })
     expect((await school.bo.get('me', {})).ties).toEqual([])
-    const door = await school.teacher.get('openDoor', at(), { span: 'today' })
+    const door = await school.teacher.get('openDoor', at(), { span: 'today', admits: null })
     const next = school.person()
     await next.get('claim', {}, { code: door.door?.code ?? '', placeId, secret: 'really bo' })
     expect((await next.get('seePiece', { ...at(), workId, placeId })).copy?.html).toBe('<p>by Bo</p>')

@@ -1,12 +1,67 @@
-import type { AccountId, ClassId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ClassId,
+  GroupId,
+  Instant,
+  InvitationId,
+  LessonId,
+  MergeId,
+  PlaceId,
+  WorkId,
+} from '@oppen/core/ids'
+import type { Admits, OwnSecret } from '@oppen/core/joining'
 import { table } from '../../db/index.js'
 
-export const classes = table<{ id: ClassId; name: string; yearLabel: string; madeAt: Instant }>('classes', {
+export type ClassRow = {
+  id: ClassId
+  name: string
+  yearLabel: string
+  families: number
+  shared: number
+  ownSecret: OwnSecret
+  idleMinutes: number
+  admits: Admits
+  archivedAt: Instant | null
+  madeAt: Instant
+}
+
+export const classes = table<ClassRow>('classes', {
   id: 'id',
   name: 'text',
   yearLabel: 'text',
+  families: 'integer',
+  shared: 'integer',
+  ownSecret: 'text',
+  idleMinutes: 'integer',
+  admits: 'text',
+  archivedAt: 'integer',
   madeAt: 'integer',
 })
+
+export type LessonRow = {
+  id: LessonId
+  classId: ClassId
+  groupId: GroupId | null
+  weekday: number
+  starts: string
+  ends: string
+}
+
+export const lessonTimes = table<LessonRow>('lesson_times', {
+  id: 'id',
+  classId: 'text',
+  groupId: 'text',
+  weekday: 'integer',
+  starts: 'text',
+  ends: 'text',
+})
+
+/** Classes that a person has put out of sight. */
+export const sights = table<{ accountId: AccountId; classId: ClassId }>(
+  'sights',
+  { accountId: 'id', classId: 'id' },
+  ['accountId', 'classId'],
+)
 
 export const teachers = table<{ classId: ClassId; accountId: AccountId; role: 'owner' | 'coTeacher' }>(
   'teachers',
@@ -28,8 +83,17 @@ export type PlaceRow = {
   name: string
   accountId: AccountId | null
   claimedAt: Instant | null
-  keySerial: number
-  keyHash: string
+  /** 1 for somebody who came in with a name alone. */
+  guest: number
+  email: string | null
+  /** The number by which the school knows the pupil. */
+  number: string | null
+  familyLanguage: string | null
+  /** The hash of the stored picture. */
+  picture: string | null
+  leftAt: Instant | null
+  /** Moved away by a teacher, left by the pupil, or merged into another place. */
+  leftHow: 'moved' | 'left' | 'merged' | null
   madeAt: Instant
 }
 
@@ -40,13 +104,86 @@ export const places = table<PlaceRow>('places', {
   name: 'text',
   accountId: 'text',
   claimedAt: 'integer',
-  keySerial: 'integer',
-  keyHash: 'text',
+  guest: 'integer',
+  email: 'text',
+  number: 'text',
+  familyLanguage: 'text',
+  picture: 'text',
+  leftAt: 'integer',
+  leftHow: 'text',
   madeAt: 'integer',
 })
 
-export const familyLinks = table<{ placeId: PlaceId; accountId: AccountId; madeAt: Instant }>(
-  'family_links',
-  { placeId: 'id', accountId: 'id', madeAt: 'integer' },
-  ['placeId', 'accountId'],
-)
+export const familyLinks = table<{
+  placeId: PlaceId
+  accountId: AccountId
+  madeAt: Instant
+  /** 1 where the link came with the pupil's account from another class. */
+  copied: number
+}>('family_links', { placeId: 'id', accountId: 'id', madeAt: 'integer', copied: 'integer' }, [
+  'placeId',
+  'accountId',
+])
+
+export type InvitationRow = {
+  id: InvitationId
+  classId: ClassId
+  kind: 'pupil' | 'coTeacher' | 'family'
+  accountId: AccountId | null
+  email: string | null
+  placeId: PlaceId | null
+  tokenHash: string | null
+  madeBy: AccountId
+  madeAt: Instant
+  endsAt: Instant
+  answer: 'accepted' | 'declined' | 'withdrawn' | null
+  answeredAt: Instant | null
+}
+
+export const invitations = table<InvitationRow>('invitations', {
+  id: 'id',
+  classId: 'text',
+  kind: 'text',
+  accountId: 'text',
+  email: 'text',
+  placeId: 'text',
+  tokenHash: 'text',
+  madeBy: 'text',
+  madeAt: 'integer',
+  endsAt: 'integer',
+  answer: 'text',
+  answeredAt: 'integer',
+})
+
+/** What a merge took from one place to another, so that it can be undone exactly. */
+export type Took = {
+  /** Works whose pieces went over. */
+  readonly over: readonly WorkId[]
+  /** Works of which both had a piece, and the one that was further along took the other's place. */
+  readonly swapped: readonly WorkId[]
+  readonly families: readonly AccountId[]
+  readonly account: AccountId | null
+  readonly claimedAt: Instant | null
+}
+
+export const merges = table<{
+  id: MergeId
+  classId: ClassId
+  fromPlace: PlaceId
+  intoPlace: PlaceId
+  at: Instant
+  byAccount: AccountId
+  took: string
+  running: number
+  undoneAt: Instant | null
+}>('merges', {
+  id: 'id',
+  classId: 'text',
+  fromPlace: 'text',
+  intoPlace: 'text',
+  at: 'integer',
+  byAccount: 'text',
+  took: 'json',
+  running: 'integer',
+  undoneAt: 'integer',
+})

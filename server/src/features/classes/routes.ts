@@ -1,9 +1,66 @@
+import { sendCsv } from '../../http/download.js'
+import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
-import { addPlaces, freePlace, makeClass, seeRegister } from './service.js'
+import { changeFace, endFamilyLink, registerTable, removeFace, sendFace } from './faces.js'
+import {
+  acceptByMail,
+  answerInvitation,
+  inviteFamily,
+  invitePerson,
+  seeColleagues,
+  showInvitation,
+  withdraw,
+} from './invitations.js'
+import { mergePlaces, undoMerge } from './merge.js'
+import { addPlaces, bringPlaceBack, changePlace, freePlace, leaveClass, movePlaceAway } from './places.js'
+import {
+  archiveClass,
+  changeSettings,
+  handOver,
+  makeClass,
+  newGroup,
+  removeCoTeacher,
+  renameGroup,
+  seeRegister,
+  seeSettings,
+  setSight,
+} from './service.js'
 
 export const classHandlers = {
   makeClass: ({ world, viewer, body }) => makeClass(world, viewer, body),
+  seeSettings: ({ world, params }) => seeSettings(world, params.classId),
+  changeSettings: ({ world, viewer, params, body }) => changeSettings(world, viewer, params.classId, body),
+  addGroup: ({ world, params, body }) => newGroup(world, params.classId, body.name),
+  renameGroup: ({ world, params, body }) => renameGroup(world, params, body.name),
+  archiveClass: ({ world, viewer, params, body }) =>
+    archiveClass(world, viewer, params.classId, body.archived),
+  setSight: ({ world, viewer, params, body }) => setSight(world, viewer, params.classId, body.out),
+  removeCoTeacher: ({ world, viewer, params }) => removeCoTeacher(world, viewer, params),
+  handOver: ({ world, viewer, params }) => handOver(world, viewer, params),
+  seeColleagues: ({ world, viewer }) => seeColleagues(world, viewer),
+
   seeRegister: ({ world, params }) => seeRegister(world, params.classId),
-  addPlaces: ({ world, params, body }) => addPlaces(world, params.classId, body),
-  freePlace: ({ world, params }) => freePlace(world, params.classId, params.placeId),
+  addPlaces: ({ world, viewer, params, body }) => addPlaces(world, viewer, params.classId, body.places),
+  takeRegister: async ({ world, params, response }) =>
+    sendCsv(response, await registerTable(world, params.classId), 'register.csv'),
+  changePlace: ({ world, viewer, params, body }) => changePlace(world, viewer, params, body),
+  freePlace: ({ world, viewer, params }) => freePlace(world, viewer, params),
+  movePlaceAway: ({ world, viewer, params }) => movePlaceAway(world, viewer, params),
+  bringPlaceBack: ({ world, viewer, params }) => bringPlaceBack(world, viewer, params),
+  leaveClass: ({ world, viewer, params }) => leaveClass(world, viewer, params),
+  mergePlaces: ({ world, viewer, params, body }) => mergePlaces(world, viewer, params, body.into),
+  undoMerge: ({ world, viewer, params }) => undoMerge(world, viewer, params),
+  endFamilyLink: ({ world, viewer, params }) => endFamilyLink(world, viewer, params),
+  changeFace: ({ world, params, request }) => changeFace(world, params, request),
+  removeFace: ({ world, params }) => removeFace(world, params),
+  seeFace: ({ world, params, response }) => sendFace(world, params, response),
+
+  invitePerson: ({ world, viewer, params, body }) => invitePerson(world, viewer, params.classId, body),
+  inviteFamily: ({ world, viewer, params, request, body }) =>
+    inviteFamily(world, viewer, params.classId, { ...body, origin: originOf(world, request) }),
+  withdrawInvitation: ({ world, viewer, params }) => withdraw(world, viewer, params),
+  answerInvitation: ({ world, viewer, params, body }) =>
+    answerInvitation(world, viewer, params.invitationId, body.answer),
+  showInvitation: ({ world, body }) => showInvitation(world, body.token),
+  acceptInvitation: ({ world, response, viewer, body }) => acceptByMail(world, response, viewer, body),
 } satisfies Partial<Handlers>

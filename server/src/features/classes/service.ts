@@ -1,13 +1,21 @@
-import type { RegisterPage } from '@oppen/contract'
-import type { AccountId, ClassId, GroupId, PlaceId } from '@oppen/core/ids'
-import { NAME_LENGTH, setApart, tidyName } from '@oppen/core/joining'
+import type { ClassSettings, RegisterPage } from '@oppen/contract'
+import type { AccountId, ClassId, LessonId } from '@oppen/core/ids'
+import { type Admits, NAME_LENGTH, nameKey, type OwnSecret, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
+import { type LessonTime, readLessonTime } from '@oppen/core/timing'
 import { newId } from '../../ids.js'
-import { Refused } from '../../refusal.js'
+import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { familyKey, keyHash } from '../joining/keys.js'
-import { classes, familyLinks, groups, places, teachers } from './models.js'
-import { groupsOfClass, namesOfClass, placeNamed, registerJson } from './queries.js'
+import { shut } from '../joining/doors.js'
+import { keysByPlace } from '../joining/keys.js'
+import { note } from '../record/service.js'
+import { classes, groups, lessonTimes, sights, teachers } from './models.js'
+import { addGroup } from './places.js'
+import { groupsOfClass, membersOfClass, registerJson, settingsJson, teacherOfClass } from './queries.js'
+import { tellOut, tellRegister } from './ties.js'
+
+export { addGroup, addPlaces, freePlace } from './places.js'
+export { claimPlace, linkFamily } from './ties.js'
 
 export type NewClass = { readonly name: string; readonly yearLabel: string; readonly groupName: string }
 
@@ -22,31 +30,38 @@ export async function makeClass(
   const yearLabel = asked.yearLabel.trim() ? shortText(asked.yearLabel, 'yearLabel') : ''
   const classId = newId<ClassId>(world)
   await world.db.write(async () => {
-    await world.db.model(classes).create({ id: classId, name, yearLabel, madeAt: world.clock.now() })
+    await world.db.model(classes).create({
+      id: classId,
+      name,
+      yearLabel,
+      families: 1,
+      shared: 0,
+      ownSecret: 'password',
+      idleMinutes: USUAL_IDLE,
+      admits: 'register',
+      archivedAt: null,
+      madeAt: world.clock.now(),
+    })
     await world.db.model(teachers).create({ classId, accountId: viewer.accountId, role: 'owner' })
     await addGroup(world, classId, groupName, 0)
+    tellOut(world, viewer.accountId)
   })
   return { classId }
 }
 
-/** Adds a group; inside a command. */
-export async function addGroup(
-  world: World,
-  classId: ClassId,
-  name: string,
-  position: number,
-): Promise<GroupId> {
-  const id = newId<GroupId>(world)
-  await world.db.model(groups).create({ id, classId, name, position })
-  return id
-}
+/** Minutes without use after which a shared tablet is free again: long enough to think, short enough to swap. */
+const USUAL_IDLE = 5
 
-/** Makes somebody a co-teacher; inside a command. */
+/** Makes somebody a co-teacher; inside a command. Twice changes nothing. */
 export async function addCoTeacher(world: World, classId: ClassId, accountId: AccountId): Promise<void> {
-  await world.db.model(teachers).create({ classId, accountId, role: 'coTeacher' })
+  await world.db
+    .model(teachers)
+    .bulkCreate([{ classId, accountId, role: 'coTeacher' }], { ignoreDuplicates: true })
+  tellOut(world, accountId)
 }
 
-function shortText(text: string, path: string): string {
+/** A short text without blank ends; refused with its field. */
+export function shortText(text: string, path: string): string {
   const tidy = tidyName(text)
   if (!tidy) throw new Refused('text_empty', { what: path }, path)
   if (tidy.length <= NAME_LENGTH) return tidy
@@ -55,108 +70,179 @@ function shortText(text: string, path: string): string {
 
 /** The register with everything a teacher needs to let people in. */
 export async function seeRegister(world: World, classId: ClassId): Promise<RegisterPage> {
-  const json = await registerJson(world.db, classId)
+  const json = await registerJson(world.db, classId, world.clock.now())
   if (json === undefined) throw new Refused('not_found')
   const page = JSON.parse(json) as RegisterPage
-  const places = page.places as (RegisterPage['places'][number] & { keySerial: number })[]
+  const keys = await keysByPlace(world, classId)
+  const byName = new Map(page.places.map(place => [nameKey(place.name), place.id]))
   return {
     ...page,
-    places: places.map(({ keySerial, ...place }) => ({
-      ...place,
-      familyKey: familyKey(world, place.id, keySerial),
+    places: page.places.map(place => ({ ...place, keys: keys.get(place.id) ?? [] })),
+    away: page.away.map(place => ({ ...place, keys: [] })),
+    waiting: page.waiting.map(one => ({
+      ...one,
+      likely: byName.get(nameKey(one.about ?? one.name)) ?? null,
     })),
   }
 }
 
-export type NewPlaces = { readonly names: readonly string[]; readonly groupId: GroupId | null }
+export async function seeSettings(world: World, classId: ClassId): Promise<ClassSettings> {
+  const json = await settingsJson(world.db, classId, world.clock.now())
+  if (json === undefined) throw new Refused('not_found')
+  return JSON.parse(json)
+}
 
-/** Adds names to the register. A name that is there already gets a number, so that no two look alike. */
-export async function addPlaces(
+export type SettingsForm = {
+  readonly name: string
+  readonly yearLabel: string
+  readonly families: boolean
+  readonly shared: boolean
+  readonly ownSecret: OwnSecret
+  readonly idleMinutes: number
+  readonly admits: Admits
+  readonly lessons: readonly (LessonTime & { readonly groupId: string | null })[]
+}
+
+/** Keeps the settings of a class. Who may no longer see it is out at once. */
+export async function changeSettings(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  form: SettingsForm,
+): Promise<ClassSettings> {
+  const { lessons, families, shared, ...rest } = form
+  const name = shortText(form.name, 'name')
+  const yearLabel = form.yearLabel.trim() ? shortText(form.yearLabel, 'yearLabel') : ''
+  const times = lessons.map((lesson, index) => take(readLessonTime(lesson), `lessons.${index}`))
+  await world.db.write(async () => {
+    await world.db
+      .model(classes)
+      .update(
+        { ...rest, name, yearLabel, families: families ? 1 : 0, shared: shared ? 1 : 0 },
+        { where: { id: classId } },
+      )
+    await keepLessons(
+      world,
+      classId,
+      times.map((time, index) => ({ ...time, groupId: lessons[index]?.groupId ?? null })),
+    )
+    await note(world, 'settings_changed', { classId, by: viewer.accountId })
+    for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
+    tellRegister(world, classId)
+  })
+  return seeSettings(world, classId)
+}
+
+async function keepLessons(
   world: World,
   classId: ClassId,
-  asked: NewPlaces,
-): Promise<{ added: number }> {
-  const names = asked.names.map(tidyName).filter(Boolean)
-  if (!names.length) throw new Refused('names_empty', undefined, 'names')
-  const long = names.findIndex(name => name.length > NAME_LENGTH)
-  if (long >= 0) {
-    throw new Refused(
-      'text_long',
-      { what: 'name', most: NAME_LENGTH, got: names[long]?.length ?? 0 },
-      `names.${long}`,
-    )
-  }
-  await world.db.write(async () => {
-    const groupId = await groupFor(world, classId, asked.groupId)
-    const taken = (await namesOfClass(world.db, classId)).map(row => row.name)
-    for (const name of names) {
-      const own = setApart(name, taken)
-      taken.push(own)
-      await addPlace(world, classId, groupId, own)
-    }
-    tellRegister(world, classId)
-  })
-  return { added: names.length }
-}
-
-async function groupFor(world: World, classId: ClassId, wanted: GroupId | null): Promise<GroupId> {
-  const all = await groupsOfClass(world.db, classId)
-  const group = wanted === null ? all[0] : all.find(one => one.id === wanted)
-  if (!group) throw new Refused('not_found')
-  return group.id
-}
-
-async function addPlace(world: World, classId: ClassId, groupId: GroupId, name: string): Promise<void> {
-  const id = newId<PlaceId>(world)
-  const hash = keyHash(familyKey(world, id, 1))
-  await world.db.model(places).create({
-    id,
-    classId,
-    groupId,
-    name,
-    accountId: null,
-    claimedAt: null,
-    keySerial: 1,
-    keyHash: hash,
-    madeAt: world.clock.now(),
-  })
-}
-
-export type Link = { readonly classId: ClassId; readonly placeId: PlaceId; readonly accountId: AccountId }
-
-/** Gives a place, known to be free, to a pupil's account; inside a command. */
-export async function claimPlace(world: World, { classId, placeId, accountId }: Link): Promise<void> {
-  const claimedAt = world.clock.now()
-  await world.db.model(places).update({ accountId, claimedAt }, { where: { id: placeId, classId } })
-  tellRegister(world, classId)
-}
-
-/** Ties a family to a place; inside a command. Doing it twice changes nothing. */
-export async function linkFamily(world: World, { classId, placeId, accountId }: Link): Promise<void> {
-  const madeAt = world.clock.now()
-  await world.db.model(familyLinks).bulkCreate([{ placeId, accountId, madeAt }], { ignoreDuplicates: true })
-  tellRegister(world, classId)
-}
-
-/** Frees a place that the wrong person took. The work stays with the place; that account is out at once. */
-export async function freePlace(world: World, classId: ClassId, placeId: PlaceId): Promise<RegisterPage> {
-  await world.db.write(async () => {
-    const place = await placeNamed(world.db, classId, placeId)
-    if (!place) throw new Refused('not_found')
-    if (place.accountId === null) throw new Refused('place_claimed_not', { name: place.name })
+  lessons: readonly (LessonTime & { groupId: string | null })[],
+): Promise<void> {
+  const own = await groupsOfClass(world.db, classId)
+  await world.db.model(lessonTimes).destroy({ where: { classId } })
+  for (const { groupId, ...time } of lessons) {
+    const group = own.find(one => one.id === groupId)
     await world.db
-      .model(places)
-      .update({ accountId: null, claimedAt: null }, { where: { id: placeId, classId } })
-    const out = place.accountId as AccountId
-    tellRegister(world, classId)
-    world.db.afterCommit(() => void world.live.tellPerson(out, { what: 'me' }))
-  })
-  return seeRegister(world, classId)
+      .model(lessonTimes)
+      .create({ id: newId<LessonId>(world), classId, groupId: group?.id ?? null, ...time })
+  }
 }
 
-function tellRegister(world: World, classId: ClassId): void {
-  world.db.afterCommit(() => {
-    void world.live.tell({ what: 'register', classId })
-    void world.live.tell({ what: 'door', classId })
+/** Adds a group behind the others. */
+export async function newGroup(world: World, classId: ClassId, typed: string): Promise<{ done: true }> {
+  const name = shortText(typed, 'name')
+  await world.db.write(async () => {
+    const all = await groupsOfClass(world.db, classId)
+    await addGroup(world, classId, name, all.length)
+    tellRegister(world, classId)
   })
+  return { done: true }
+}
+
+/** Renames a group. */
+export async function renameGroup(
+  world: World,
+  { classId, groupId }: { classId: ClassId; groupId: string },
+  typed: string,
+): Promise<{ done: true }> {
+  const name = shortText(typed, 'name')
+  await world.db.write(async () => {
+    const group = (await groupsOfClass(world.db, classId)).find(one => one.id === groupId)
+    if (!group) throw new Refused('not_found')
+    await world.db.model(groups).update({ name }, { where: { id: group.id } })
+    tellRegister(world, classId)
+  })
+  return { done: true }
+}
+
+/** Archives a class at the year's end, so that all can read and nobody can write, or opens it again. */
+export async function archiveClass(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  archived: boolean,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const archivedAt = archived ? world.clock.now() : null
+    await world.db.model(classes).update({ archivedAt }, { where: { id: classId } })
+    if (archived) await shut(world, classId)
+    await note(world, archived ? 'archived' : 'reopened', { classId, by: viewer.accountId })
+    for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
+    tellRegister(world, classId)
+  })
+  return { done: true }
+}
+
+/** Puts a class out of the viewer's sight, or back. */
+export async function setSight(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  out: boolean,
+): Promise<{ done: true }> {
+  const { accountId } = viewer
+  await world.db.write(async () => {
+    if (out) await world.db.model(sights).upsert({ accountId, classId })
+    else await world.db.model(sights).destroy({ where: { accountId, classId } })
+    tellOut(world, accountId)
+  })
+  return { done: true }
+}
+
+/** Takes a co-teacher off the class; the owner stays. Refuses `owner_stays`. */
+export async function removeCoTeacher(
+  world: World,
+  viewer: Viewer,
+  { classId, accountId }: { classId: ClassId; accountId: AccountId },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const teacher = await teacherOfClass(world.db, classId, accountId)
+    if (!teacher) throw new Refused('not_found')
+    if (teacher.role === 'owner') throw new Refused('owner_stays', { name: teacher.name })
+    await world.db.model(teachers).destroy({ where: { classId, accountId } })
+    await note(world, 'co_teacher_removed', { classId, by: viewer.accountId, name: teacher.name })
+    tellOut(world, accountId)
+    tellRegister(world, classId)
+  })
+  return { done: true }
+}
+
+/** Hands the class over to a co-teacher; whoever owned it teaches on as co-teacher. */
+export async function handOver(
+  world: World,
+  viewer: Viewer,
+  { classId, accountId }: { classId: ClassId; accountId: AccountId },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const teacher = await teacherOfClass(world.db, classId, accountId)
+    if (teacher?.role !== 'coTeacher') throw new Refused('not_found')
+    const model = world.db.model(teachers)
+    await model.update({ role: 'coTeacher' }, { where: { classId, role: 'owner' } })
+    await model.update({ role: 'owner' }, { where: { classId, accountId } })
+    await note(world, 'handed_over', { classId, by: viewer.accountId, name: teacher.name })
+    tellOut(world, accountId)
+    tellOut(world, viewer.accountId)
+    tellRegister(world, classId)
+  })
+  return { done: true }
 }

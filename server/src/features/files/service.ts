@@ -80,10 +80,22 @@ function tellPiece(world: World, { classId, workId, placeId }: PieceAddress): vo
   world.db.afterCommit(() => void world.live.tell({ what: 'piece', classId, workId, placeId }))
 }
 
-/** Sends a file so that no browser takes it for a page of ours. */
+/** Sends a file of a piece. */
 export async function sendFile(world: World, address: FileAddress, response: Response): Promise<undefined> {
   const file = await fileOfPiece(world.db, address)
   if (!file) throw new Refused('not_found')
+  return sendStored(world, file, response)
+}
+
+type StoredFile = {
+  readonly hash: string
+  readonly name: string
+  readonly type: string
+  readonly size: number
+}
+
+/** Sends a stored file so that no browser takes it for a page of ours. */
+export async function sendStored(world: World, file: StoredFile, response: Response): Promise<undefined> {
   const shown = file.type.startsWith('image/') ? 'inline' : 'attachment'
   response.set({
     'content-type': file.type,

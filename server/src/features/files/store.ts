@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream, type ReadStream } from 'node:fs'
-import { mkdir, open, rename, rm } from 'node:fs/promises'
+import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { FILE_LIMITS } from '@oppen/contract'
@@ -63,6 +63,29 @@ export class FileStore {
 
   read(hash: string): ReadStream {
     return createReadStream(this.#path(hash))
+  }
+
+  /** The whole of a stored file; for pictures, which are small. */
+  bytes(hash: string): Promise<Buffer> {
+    return readFile(this.#path(hash))
+  }
+
+  /** Where a stored file lies. */
+  pathOf(hash: string): string {
+    return this.#path(hash)
+  }
+
+  /** Keeps bytes that were made here. Gives the hash they are stored under. */
+  async keepBytes(bytes: Uint8Array): Promise<string> {
+    const path = join(this.#folder, 'incoming', randomUUID())
+    const file = await open(path, 'w')
+    try {
+      await file.writeFile(bytes)
+      await file.sync()
+    } finally {
+      await file.close()
+    }
+    return (await this.#keep(path, '')).hash
   }
 
   #path(hash: string): string {

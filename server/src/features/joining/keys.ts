@@ -1,16 +1,220 @@
 import { createHash, createHmac } from 'node:crypto'
-import type { PlaceId } from '@oppen/core/ids'
-import { KEY_LENGTH, writeCode } from '@oppen/core/joining'
+import type { Me } from '@oppen/contract'
+import type { AccountId, ClassId, KeyId, PlaceId } from '@oppen/core/ids'
+import {
+  ADULT_SECRET_LENGTH,
+  KEY_LENGTH,
+  NAME_LENGTH,
+  readCode,
+  readNewSecret,
+  tidyName,
+  writeCode,
+} from '@oppen/core/joining'
+import type { Viewer } from '@oppen/core/permissions'
+import type { Response } from 'express'
+import { newId } from '../../ids.js'
+import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { NO_SECRET } from '../accounts/secrets.js'
+import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
+import { claimPlace, linkFamily } from '../classes/ties.js'
+import { note, noteLater } from '../record/service.js'
+import { type KeyKind, keys } from './models.js'
+import { holderByKey, type KeyHolder, keysOfClass, placeOfAccount, placesWithoutKey } from './queries.js'
+import { sharedHere } from './tablets.js'
 
 /**
- * The family key of a place. It is derived from the secret of the installation, so that a teacher can print it
- * again while the database holds only its hash; another serial makes another key and the old one dies.
+ * The key that belongs to a source. It is derived from the secret of the installation, so that a teacher can print
+ * it again while the database holds only its hash; another source makes another key.
  */
-export function familyKey(world: Pick<World, 'secret'>, placeId: PlaceId, serial: number): string {
-  const bytes = createHmac('sha256', world.secret).update(`family ${placeId} ${serial}`).digest()
+function keyOf(world: Pick<World, 'secret'>, source: string): string {
+  const bytes = createHmac('sha256', world.secret).update(source).digest()
   return writeCode([...bytes.subarray(0, KEY_LENGTH - 1)].map(byte => byte & 31))
 }
 
 /** What the database holds of a key. A key has 75 random bits, so a plain hash cannot be guessed back. */
-export const keyHash = (key: string): string => createHash('sha256').update(key).digest('hex')
+const keyHash = (key: string): string => createHash('sha256').update(key).digest('hex')
+
+/** Makes a key of a place; inside a command. */
+export async function makeKey(world: World, placeId: PlaceId, kind: KeyKind): Promise<void> {
+  const id = newId<KeyId>(world)
+  const source = `key ${id}`
+  const hash = keyHash(keyOf(world, source))
+  const madeAt = world.clock.now()
+  await world.db.model(keys).create({ id, placeId, kind, source, hash, madeAt, usedAt: null, endedAt: null })
+}
+
+/** Makes both keys of a new place; inside a command. */
+export async function makeKeys(world: World, placeId: PlaceId): Promise<void> {
+  for (const kind of ['home', 'family'] as const) await makeKey(world, placeId, kind)
+}
+
+/** Makes the keys that are missing, as after a step of the tables. */
+export async function makeMissingKeys(world: World): Promise<void> {
+  await world.db.write(async () => {
+    for (const kind of ['home', 'family'] as const) {
+      for (const { placeId } of await placesWithoutKey(world.db, kind)) await makeKey(world, placeId, kind)
+    }
+  })
+}
+
+export type PupilKey = {
+  readonly id: KeyId
+  readonly kind: KeyKind
+  readonly key: string
+  readonly madeAt: number
+  readonly usedAt: number | null
+}
+
+/** The keys of each pupil of a class, by place; those of one pupil are the same in every class. */
+export async function keysByPlace(world: World, classId: ClassId): Promise<Map<PlaceId, PupilKey[]>> {
+  const found = new Map<PlaceId, PupilKey[]>()
+  for (const { placeId, keyId, kind, source, madeAt, usedAt } of await keysOfClass(world.db, classId)) {
+    const all = found.get(placeId) ?? []
+    all.push({ id: keyId, kind, key: keyOf(world, source), madeAt, usedAt })
+    found.set(placeId, all)
+  }
+  return found
+}
+
+/** Ends one key of a pupil and makes another in its place. */
+export async function replaceKey(
+  world: World,
+  viewer: Viewer,
+  { classId, placeId, keyId }: { classId: ClassId; placeId: PlaceId; keyId: KeyId },
+): Promise<void> {
+  await world.db.write(async () => {
+    const key = (await keysOfClass(world.db, classId)).find(
+      one => one.placeId === placeId && one.keyId === keyId,
+    )
+    if (!key) throw new Refused('not_found')
+    await world.db.model(keys).update({ endedAt: world.clock.now() }, { where: { id: keyId } })
+    await makeKey(world, placeId, key.kind)
+    await note(world, 'key_replaced', { classId, by: viewer.accountId, name: await nameOf(world, placeId) })
+    world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
+  })
+}
+
+async function nameOf(world: World, placeId: PlaceId): Promise<string> {
+  const row = await world.db.row<{ name: string }>('select name from places where id = $placeId', { placeId })
+  return row?.name ?? ''
+}
+
+/** Whose key it is. Refuses what `readCode` refuses, `key_unknown`, and `key_ended` with `at`. */
+async function holderOf(world: World, typed: string, kind?: KeyKind): Promise<KeyHolder> {
+  const key = take(readCode(typed, KEY_LENGTH), 'key')
+  const holder = await holderByKey(world.db, keyHash(key))
+  if (!holder || (kind && holder.kind !== kind)) {
+    noteLater(world, 'wrong_key', { classId: holder?.classId ?? null })
+    throw new Refused('key_unknown', undefined, 'key')
+  }
+  const endedAt = holder.endedAt ?? holder.leftAt
+  if (endedAt !== null) {
+    noteLater(world, 'wrong_key', { classId: holder.classId, name: holder.childName })
+    throw new Refused('key_ended', { at: endedAt }, 'key')
+  }
+  if (holder.kind === 'family' && !holder.families)
+    throw new Refused('no_families', { className: holder.className })
+  return holder
+}
+
+/** Whose key it is, so that people see that it is the right one before anything is made. */
+export async function showKey(world: World, typed: string) {
+  const { kind, childName, className, teacherName, accountId } = await holderOf(world, typed)
+  return { kind, childName, className, teacherName, claimed: accountId !== null }
+}
+
+async function used(world: World, holder: KeyHolder): Promise<void> {
+  await world.db.model(keys).update({ usedAt: world.clock.now() }, { where: { id: holder.keyId } })
+  world.db.afterCommit(() => void world.live.tell({ what: 'register', classId: holder.classId }))
+}
+
+export type ComingHome = { readonly key: string; readonly asSelf: boolean }
+
+/**
+ * Comes in from home with the own key; it needs no other secret. Where the place is still free, the account is made
+ * now, or, `asSelf`, the pupil who is signed in takes it.
+ */
+export async function comeHome(
+  world: World,
+  response: Response,
+  viewer: Viewer | undefined,
+  asked: ComingHome,
+): Promise<Me> {
+  const holder = await holderOf(world, asked.key, 'home')
+  const own = asked.asSelf && viewer?.kind === 'pupil' && !viewer.guest ? viewer.accountId : undefined
+  const shared = await sharedHere(world, response.req)
+  const { session, accountId } = await world.db.write(async () => {
+    const id = holder.accountId ?? (await takeByKey(world, holder, own))
+    await used(world, holder)
+    await note(world, 'entered_home', { classId: holder.classId, by: id, name: holder.childName })
+    return { accountId: id, session: await beginSession(world, response, id, { cameBy: 'key', ...shared }) }
+  })
+  return seeMe(world, accountId, session)
+}
+
+async function takeByKey(world: World, holder: KeyHolder, own: AccountId | undefined): Promise<AccountId> {
+  const { classId, placeId, childName } = holder
+  if (own) {
+    const place = await placeOfAccount(world.db, classId, own)
+    if (place) throw new Refused('already_in_class', { name: place.name })
+  }
+  const accountId =
+    own ??
+    (await makeAccount(world, {
+      kind: 'pupil',
+      shownName: childName,
+      secretHash: NO_SECRET,
+      secretKind: 'unset',
+    }))
+  await claimPlace(world, { classId, placeId, accountId })
+  return accountId
+}
+
+export type NewFamily = {
+  readonly key: string
+  readonly shownName: string
+  readonly secret: string
+}
+
+/** Makes the account of a family member who holds a child's family key. */
+export async function joinFamily(world: World, response: Response, asked: NewFamily): Promise<Me> {
+  const holder = await holderOf(world, asked.key, 'family')
+  const family = await readNewFamily(world, asked)
+  const { accountId, session } = await world.db.write(async () => {
+    const id = await makeAccount(world, { kind: 'family', ...family })
+    await follow(world, holder, id)
+    return { accountId: id, session: await beginSession(world, response, id, { cameBy: 'key' }) }
+  })
+  return seeMe(world, accountId, session)
+}
+
+/** Reads the name and the secret of a new family member; what is wrong is refused with its field. */
+export async function readNewFamily(world: World, asked: { shownName: string; secret: string }) {
+  const shownName = readPersonName(asked.shownName, 'shownName')
+  const secret = take(readNewSecret(asked.secret, ADULT_SECRET_LENGTH), 'secret')
+  return { shownName, secretHash: await hashSecret(world, secret) }
+}
+
+/** A person's name, tidy and not too long; refused with its field. */
+export function readPersonName(text: string, path: string): string {
+  const name = tidyName(text)
+  if (!name) throw new Refused('text_empty', { what: 'name' }, path)
+  if (name.length <= NAME_LENGTH) return name
+  throw new Refused('text_long', { what: 'name', most: NAME_LENGTH, got: name.length }, path)
+}
+
+/** Adds the child of a family key to a family that is signed in. Refuses `family_only` to anyone else. */
+export async function followChild(world: World, viewer: Viewer, typed: string): Promise<Me> {
+  if (viewer.kind !== 'family') throw new Refused('family_only')
+  const holder = await holderOf(world, typed, 'family')
+  await world.db.write(() => follow(world, holder, viewer.accountId))
+  return seeMe(world, viewer.accountId)
+}
+
+async function follow(world: World, holder: KeyHolder, accountId: AccountId): Promise<void> {
+  const { classId, placeId, childName } = holder
+  await linkFamily(world, { classId, placeId, accountId })
+  await used(world, holder)
+  await note(world, 'entered_family', { classId, by: accountId, name: childName })
+}

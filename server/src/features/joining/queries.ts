@@ -1,11 +1,17 @@
-import type { AccountId, ClassId, DoorId, Instant, PlaceId } from '@oppen/core/ids'
+import type { AccountId, ClassId, DoorId, Instant, KeyId, PlaceId, TabletId, WaitId } from '@oppen/core/ids'
+import type { Admits, OwnSecret, SecretKind } from '@oppen/core/joining'
 import type { Database } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
+import type { KeyKind } from './models.js'
 
 export type FoundDoor = {
   id: DoorId
   classId: ClassId
   code: string
+  admits: Admits
+  ownSecret: OwnSecret
+  families: number
+  shared: number
   closesAt: Instant | null
   closedAt: Instant | null
   className: string
@@ -15,48 +21,128 @@ export type FoundDoor = {
 /** The door that a code opens or opened, whichever it is. */
 export const doorByCode = (db: Database, code: string) =>
   db.row<FoundDoor>(
-    `select d.id, d.class_id as classId, d.code, d.closes_at as closesAt, d.closed_at as closedAt,
-            c.name as className, ${TEACHER_NAME} as teacherName
+    `select d.id, d.class_id as classId, d.code, d.admits, d.closes_at as closesAt, d.closed_at as closedAt,
+            c.name as className, c.own_secret as ownSecret, c.families, c.shared, ${TEACHER_NAME} as teacherName
      from doors d join classes c on c.id = d.class_id where d.code = $code`,
     { code },
   )
 
+export const circleByCode = (db: Database, code: string) =>
+  db.row<{ name: string; keeper: string }>(
+    `select o.name, (select a.shown_name from circle_members m join accounts a on a.id = m.account_id
+       where m.circle_id = o.id and m.role = 'keeper' order by m.at limit 1) as keeper
+     from circles o where o.code = $code`,
+    { code },
+  )
+
+/** Whether a code was ever given out, to a door or a circle. */
+export const codeIsTaken = async (db: Database, code: string): Promise<boolean> =>
+  !!(await db.row(
+    'select 1 from doors where code = $code union all select 1 from circles where code = $code',
+    {
+      code,
+    },
+  ))
+
+/** How many codes open something now: doors and circles. */
+export async function openCodes(db: Database, now: Instant): Promise<number> {
+  const found = await db.row<{ open: number }>(
+    `select (select count(*) from doors where closed_at is null and (closes_at is null or closes_at > $now))
+          + (select count(*) from circles where code is not null) as open`,
+    { now },
+  )
+  return found?.open ?? 0
+}
+
+type NewestDoor = Pick<FoundDoor, 'id' | 'code' | 'admits' | 'closesAt' | 'closedAt'> & { openedAt: Instant }
+
 /** The newest door of a class. */
 export const newestDoor = (db: Database, classId: ClassId) =>
-  db.row<{ id: DoorId; code: string; openedAt: Instant; closesAt: Instant | null; closedAt: Instant | null }>(
-    `select id, code, opened_at as openedAt, closes_at as closesAt, closed_at as closedAt
+  db.row<NewestDoor>(
+    `select id, code, admits, opened_at as openedAt, closes_at as closesAt, closed_at as closedAt
      from doors where class_id = $classId order by opened_at desc, rowid desc limit 1`,
     { classId },
   )
 
 export const freePlaces = (db: Database, classId: ClassId) =>
   db.rows<{ id: PlaceId; name: string }>(
-    'select id, name from places where class_id = $classId and account_id is null order by name',
+    `select id, name from places where class_id = $classId and account_id is null and left_at is null and guest = 0
+     order by name`,
     { classId },
   )
 
 export const placeOfClass = (db: Database, classId: ClassId, placeId: PlaceId) =>
   db.row<{ id: PlaceId; name: string; accountId: AccountId | null }>(
-    'select id, name, account_id as accountId from places where id = $placeId and class_id = $classId',
+    `select id, name, account_id as accountId from places
+     where id = $placeId and class_id = $classId and left_at is null`,
     { placeId, classId },
   )
 
 export const placeOfAccount = (db: Database, classId: ClassId, accountId: AccountId) =>
-  db.row<{ id: PlaceId; name: string }>(
-    'select id, name from places where account_id = $accountId and class_id = $classId',
+  db.row<{ id: PlaceId; name: string; leftHow: 'moved' | 'left' | 'merged' | null }>(
+    `select id, name, left_how as leftHow from places
+     where account_id = $accountId and class_id = $classId and left_how is not 'merged'`,
     { accountId, classId },
   )
 
-export const placeByKey = (db: Database, keyHash: string) =>
-  db.row<{ id: PlaceId; classId: ClassId; childName: string; className: string; teacherName: string }>(
-    `select p.id, p.class_id as classId, p.name as childName, c.name as className, ${TEACHER_NAME} as teacherName
-     from places p join classes c on c.id = p.class_id where p.key_hash = $keyHash`,
-    { keyHash },
+export type KeyHolder = {
+  keyId: KeyId
+  kind: KeyKind
+  placeId: PlaceId
+  classId: ClassId
+  accountId: AccountId | null
+  childName: string
+  className: string
+  teacherName: string
+  families: number
+  endedAt: Instant | null
+  leftAt: Instant | null
+}
+
+/** The pupil whose key this is or was. */
+export const holderByKey = (db: Database, hash: string) =>
+  db.row<KeyHolder>(
+    `select k.id as keyId, k.kind, p.id as placeId, p.class_id as classId, p.account_id as accountId,
+            p.name as childName, c.name as className, c.families, ${TEACHER_NAME} as teacherName,
+            k.ended_at as endedAt, p.left_at as leftAt
+     from keys k join places p on p.id = k.place_id join classes c on c.id = p.class_id where k.hash = $hash`,
+    { hash },
+  )
+
+export type KeyLine = {
+  placeId: PlaceId
+  keyId: KeyId
+  kind: KeyKind
+  source: string
+  madeAt: Instant
+  usedAt: Instant | null
+}
+
+/**
+ * The keys of every pupil of a class that open something, the oldest first. A pupil in several classes has the same
+ * keys in each: those of all places of that pupil count.
+ */
+export const keysOfClass = (db: Database, classId: ClassId) =>
+  db.rows<KeyLine>(
+    `select p.id as placeId, k.id as keyId, k.kind, k.source, k.made_at as madeAt, k.used_at as usedAt
+     from places p
+     join places s on s.id = p.id or (p.account_id is not null and s.account_id = p.account_id and s.left_at is null)
+     join keys k on k.place_id = s.id and k.ended_at is null
+     where p.class_id = $classId and p.left_at is null
+     order by p.name, k.kind, k.made_at, k.id`,
+    { classId },
+  )
+
+export const placesWithoutKey = (db: Database, kind: KeyKind) =>
+  db.rows<{ placeId: PlaceId }>(
+    `select p.id as placeId from places p
+     where not exists (select 1 from keys k where k.place_id = p.id and k.kind = $kind)`,
+    { kind },
   )
 
 export const classHead = (db: Database, classId: ClassId) =>
-  db.row<{ className: string; yearLabel: string; teacherName: string }>(
-    `select c.name as className, c.year_label as yearLabel, ${TEACHER_NAME} as teacherName
+  db.row<{ className: string; yearLabel: string; teacherName: string; admits: Admits; shared: number }>(
+    `select c.name as className, c.year_label as yearLabel, c.admits, c.shared, ${TEACHER_NAME} as teacherName
      from classes c where c.id = $classId`,
     { classId },
   )
@@ -66,6 +152,90 @@ export const attendance = (db: Database, classId: ClassId, doorId: DoorId | null
   db.rows<{ placeId: PlaceId; name: string; at: Instant | null }>(
     `select p.id as placeId, p.name, e.at from places p
      left join door_entries e on e.place_id = p.id and e.door_id = $doorId
-     where p.class_id = $classId order by e.at desc, p.name`,
+     where p.class_id = $classId and p.left_at is null order by e.at desc, p.name`,
     { classId, doorId },
+  )
+
+export type WaitLine = {
+  id: WaitId
+  kind: 'newcomer' | 'family' | 'tablet'
+  name: string
+  about: string | null
+  at: Instant
+}
+
+/** Who waits at a class, the first one first. */
+export const waitsOfClass = (db: Database, classId: ClassId) =>
+  db.rows<WaitLine>(
+    'select id, kind, name, about, at from waits where class_id = $classId and answer is null order by at, id',
+    { classId },
+  )
+
+type FoundWait = WaitLine & {
+  classId: ClassId
+  accountId: AccountId | null
+  secretHash: string | null
+  secretKind: SecretKind | null
+  answer: 'yes' | 'no' | null
+  placeId: PlaceId | null
+}
+const WAIT = `select id, kind, name, about, at, class_id as classId, account_id as accountId,
+  secret_hash as secretHash, secret_kind as secretKind, answer, place_id as placeId from waits`
+
+export const waitOfClass = (db: Database, classId: ClassId, waitId: WaitId) =>
+  db.row<FoundWait>(`${WAIT} where id = $waitId and class_id = $classId`, { waitId, classId })
+
+export const waitByToken = (db: Database, tokenHash: string) =>
+  db.row<FoundWait>(`${WAIT} where token_hash = $tokenHash`, { tokenHash })
+
+export type FoundTablet = {
+  id: TabletId
+  classId: ClassId
+  className: string
+  teacherName: string
+  ownSecret: OwnSecret
+  idleMinutes: number
+}
+
+/** The shared tablet of a token, with its class; nothing once it is shared no more, or the class is archived. */
+export const tabletByToken = (db: Database, tokenHash: string) =>
+  db.row<FoundTablet>(
+    `select t.id, t.class_id as classId, c.name as className, c.own_secret as ownSecret,
+            c.idle_minutes as idleMinutes, ${TEACHER_NAME} as teacherName
+     from tablets t join classes c on c.id = t.class_id
+     where t.token_hash = $tokenHash and t.ended_at is null and c.shared = 1 and c.archived_at is null`,
+    { tokenHash },
+  )
+
+export type TabletFace = {
+  id: PlaceId
+  name: string
+  accountId: AccountId | null
+  secretKind: SecretKind | null
+  secretHash: string | null
+  picture: string | null
+}
+const FACE = `select p.id, p.name, p.account_id as accountId, a.secret_kind as secretKind, a.secret_hash as secretHash,
+  coalesce(a.picture, p.picture) as picture
+  from places p left join accounts a on a.id = p.account_id
+  where p.class_id = $classId and p.left_at is null and p.guest = 0`
+
+/** The faces on a shared tablet. */
+export const facesOfClass = (db: Database, classId: ClassId) =>
+  db.rows<TabletFace>(`${FACE} order by p.name`, { classId })
+
+export const faceOfClass = (db: Database, classId: ClassId, placeId: PlaceId) =>
+  db.row<TabletFace>(`${FACE} and p.id = $placeId`, { classId, placeId })
+
+export const lessonTimesOfClass = (db: Database, classId: ClassId) =>
+  db.rows<{ weekday: number; starts: string; ends: string }>(
+    'select weekday, starts, ends from lesson_times where class_id = $classId',
+    { classId },
+  )
+
+export const cardsOfClass = (db: Database, classId: ClassId) =>
+  db.rows<{ placeId: PlaceId; name: string; familyLanguage: string | null }>(
+    `select id as placeId, name, family_language as familyLanguage from places
+     where class_id = $classId and left_at is null and guest = 0 order by name`,
+    { classId },
   )

@@ -1,16 +1,61 @@
+import { showCode } from '@oppen/core/joining'
+import { sendBytes, sendCsv } from '../../http/download.js'
+import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
+import { Refused } from '../../refusal.js'
+import { cardsOf, cardsPdf } from './cards.js'
 import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
-import { claim, enterAsSelf, followChild, joinFamily, knock, showKey } from './service.js'
+import { claim, enterAsSelf, knock } from './entry.js'
+import { comeHome, followChild, joinFamily, replaceKey, showKey } from './keys.js'
+import { comeInAtTablet, endTablet, seeTablet, sendTabletFace, shareThisTablet } from './tablets.js'
+import { answerWait, askFamily, askIn, askTablet, comeAsGuest, waited } from './waits.js'
+
+const KINDS = ['home', 'family'] as const
 
 export const joiningHandlers = {
   knock: ({ world, body }) => knock(world, body.code),
   claim: ({ world, response, viewer, body }) => claim(world, response, viewer, body),
   enterAsSelf: ({ world, response, body }) => enterAsSelf(world, response, body),
+  askIn: ({ world, viewer, body }) => askIn(world, viewer, body),
+  comeAsGuest: ({ world, response, body }) => comeAsGuest(world, response, body),
+  askFamily: ({ world, response, viewer, body }) => askFamily(world, response, viewer, body),
+  askTablet: ({ world, body }) => askTablet(world, body),
+  waited: ({ world, response, body }) => waited(world, response, body.token),
   showKey: ({ world, body }) => showKey(world, body.key),
+  comeHome: ({ world, response, viewer, body }) => comeHome(world, response, viewer, body),
   joinFamily: ({ world, response, body }) => joinFamily(world, response, body),
   followChild: ({ world, viewer, body }) => followChild(world, viewer, body.key),
+  seeTablet: ({ world, request }) => seeTablet(world, request),
+  comeInAtTablet: ({ world, response, body }) => comeInAtTablet(world, response, body),
+  seeTabletFace: ({ world, request, response, params }) =>
+    sendTabletFace(world, request, response, params.placeId),
+  shareThisTablet: ({ world, viewer, response, params, body }) =>
+    shareThisTablet(world, viewer, response, { classId: params.classId, name: body.name }),
+  endTablet: ({ world, viewer, params }) => endTablet(world, viewer, params),
   seeDoor: ({ world, params }) => seeDoor(world, params.classId),
-  openDoor: ({ world, viewer, params, body }) => openDoor(world, viewer, params.classId, body.span),
-  lengthenDoor: ({ world, params, body }) => lengthenDoor(world, params.classId, body.minutes),
-  closeDoor: ({ world, params }) => closeDoor(world, params.classId),
+  openDoor: ({ world, viewer, params, body }) => openDoor(world, viewer, params.classId, body),
+  lengthenDoor: ({ world, viewer, params, body }) =>
+    lengthenDoor(world, viewer, params.classId, body.minutes),
+  closeDoor: ({ world, viewer, params }) => closeDoor(world, viewer, params.classId),
+  answerWait: ({ world, viewer, params, body }) => answerWait(world, viewer, params, body),
+  replaceKey: async ({ world, viewer, params }) => {
+    await replaceKey(world, viewer, params)
+    return { done: true }
+  },
+  seeCards: async ({ world, request, response, params }) => {
+    const kind = KINDS.find(one => one === params.keyKind)
+    if (!kind) throw new Refused('not_found')
+    const cards = await cardsOf(world, params.classId, kind)
+    const pdf = await cardsPdf(cards, originOf(world, request))
+    return sendBytes(response, pdf, 'application/pdf', `${kind} keys.pdf`)
+  },
+  seeKeyList: async ({ world, request, response, params }) => {
+    const origin = originOf(world, request)
+    const all = [
+      ...(await cardsOf(world, params.classId, 'home')),
+      ...(await cardsOf(world, params.classId, 'family')),
+    ]
+    const rows = all.map(({ name, kind, key }) => [name, kind, showCode(key), `${origin}/key#${key}`])
+    return sendCsv(response, [['Name', 'Kind', 'Key', 'Address'], ...rows], 'keys.csv')
+  },
 } satisfies Partial<Handlers>

@@ -71,11 +71,14 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':
+    case 'record':
       return can(viewer, 'register.see', { kind: 'class', classId: event.classId })
     case 'piece':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'copy':
       return can(viewer, 'piece.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
+    case 'circle':
+      return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })
     case 'me':
     case 'clock':
       return true

@@ -9,7 +9,7 @@ const MARKING = `select ${jsonObject({
   rows: jsonArray(
     jsonObject({ placeId: 'p.id', name: 'p.name', standing: STANDING, newNotes: newNotes('p.id') }),
     `from places p left join pieces i on i.work_id = w.id and i.place_id = p.id
-     where p.class_id = w.class_id order by p.name`,
+     where p.class_id = w.class_id and p.left_at is null order by p.name`,
   ),
 })} as json from works w join classes c on c.id = w.class_id where w.id = $workId and w.class_id = $classId`
 

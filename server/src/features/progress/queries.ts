@@ -36,7 +36,7 @@ const OVERVIEW = `select ${jsonObject({
         'from pieces i where i.place_id = p.id',
       ),
     }),
-    'from places p where p.class_id = c.id order by p.name',
+    'from places p where p.class_id = c.id and p.left_at is null order by p.name',
   ),
 })} as json from classes c where c.id = $classId`
 

@@ -1,7 +1,7 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { counts, newNotes, STANDING, WORK_LINE } from '../work/lines.js'
+import { counts, newNotes, STANDING, TEACHER_NAME, WORK_LINE } from '../work/lines.js'
 
 const DAY = 86_400_000
 /** What came back or closed stays on Today for so long; Progress has all of it. */
@@ -30,7 +30,7 @@ const piecesJson = jsonArray(
    order by w.due_at, w.posted_at, w.id`,
 )
 
-const PLACES = '(select count(*) from places p where p.class_id = c.id)'
+const PLACES = '(select count(*) from places p where p.class_id = c.id and p.left_at is null)'
 const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null and (d.closes_at is null or d.closes_at > $now)`
 
 const workOfTeacher = jsonArray(
@@ -53,22 +53,27 @@ const asksJson = jsonArray(
   }),
   `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
    left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
-   where w.class_id = c.id and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
+   where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
    order by n.at limit 20`,
 )
+
+/** Classes that the viewer has put out of sight ask nothing of the day. */
+const IN_SIGHT = 'not exists (select 1 from sights s where s.account_id = $viewer and s.class_id = c.id)'
 
 const teachingJson = jsonArray(
   jsonObject({
     classId: 'c.id',
     className: 'c.name',
     pupils: PLACES,
-    claimed: '(select count(account_id) from places p where p.class_id = c.id)',
+    claimed: '(select count(account_id) from places p where p.class_id = c.id and p.left_at is null)',
+    waiting: '(select count(*) from waits v where v.class_id = c.id and v.answer is null)',
     doorOpen: jsonBoolean(`exists (select 1 ${OPEN_DOOR})`),
     doorClosesAt: `(select closes_at ${OPEN_DOOR} order by opened_at desc limit 1)`,
     asks: asksJson,
     works: workOfTeacher,
   }),
-  'from teachers t join classes c on c.id = t.class_id where t.account_id = $viewer order by c.made_at, c.id',
+  `from teachers t join classes c on c.id = t.class_id and c.archived_at is null
+   where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, c.id`,
 )
 
 const notices = (classes: string) =>
@@ -87,17 +92,46 @@ const notices = (classes: string) =>
   )
 
 const EMPTY = "json('[]')"
-const head = { now: '$now', lookedAt: "(select at from looks where account_id = $viewer and what = 'today')" }
+
+/** Invitations that wait for the viewer's answer: who asks and into which class, nothing else of it. */
+const invitationsJson = jsonArray(
+  jsonObject({ id: 'i.id', kind: 'i.kind', className: 'c.name', by: 'b.shown_name', at: 'i.made_at' }),
+  `from invitations i join classes c on c.id = i.class_id join accounts b on b.id = i.made_by
+   where i.account_id = $viewer and i.answer is null and i.ends_at > $now order by i.made_at`,
+)
+
+/** Children that a family has asked to follow and no teacher has answered for. */
+const askedJson = jsonArray(
+  jsonObject({
+    className: 'c.name',
+    teacherName: TEACHER_NAME,
+    name: 'v.about',
+    at: 'v.at',
+    turnedAway: jsonBoolean("v.answer = 'no'"),
+  }),
+  `from waits v join classes c on c.id = v.class_id where v.account_id = $viewer and v.kind = 'family'
+   and (v.answer is null or (v.answer = 'no' and v.answered_at > $since)) order by v.at`,
+)
+const head = {
+  now: '$now',
+  lookedAt: "(select at from looks where account_id = $viewer and what = 'today')",
+  invitations: invitationsJson,
+}
 
 const WITH_PLACES = `with mine as materialized (
-    select id as place_id, class_id, account_id as child, 1 as own from places where account_id = $viewer
+    select p.id as place_id, p.class_id, p.account_id as child, 1 as own from places p
+      join classes c on c.id = p.class_id and c.archived_at is null
+      where p.account_id = $viewer and p.left_at is null and ${IN_SIGHT}
     union all
     select p.id, p.class_id, coalesce(p.account_id, p.id), 0
-    from family_links f join places p on p.id = f.place_id where f.account_id = $viewer)
+    from family_links f join places p on p.id = f.place_id and p.left_at is null
+      join classes c on c.id = p.class_id and c.archived_at is null and c.families = 1
+      where f.account_id = $viewer and ${IN_SIGHT})
   select ${jsonObject({
     ...head,
     pieces: piecesJson,
     teaching: EMPTY,
+    asked: askedJson,
     notices: notices('select class_id from mine'),
   })} as json`
 
@@ -105,6 +139,7 @@ const TEACHING = `select ${jsonObject({
   ...head,
   pieces: EMPTY,
   teaching: teachingJson,
+  asked: EMPTY,
   notices: notices('select class_id from teachers where account_id = $viewer'),
 })} as json`
 

@@ -100,17 +100,20 @@ describe('a pupil’s Today', () => {
 })
 
 describe('a family’s Today', () => {
-  it('has the child’s pieces of the class it follows, without a word on side notes, and of no other child', async () => {
+  it('has the child’s pieces in every class of the child, without a word on side notes, and of no other child', async () => {
     const { pieces } = await school.family.get('seeToday', {})
     expect(pieces.map(piece => piece.work.title)).toEqual([
       'No deadline',
+      'In the other class',
       'Due soon',
       'Marked',
       'Opens later',
       'Due later',
     ])
     expect(pieces.every(piece => piece.newNotes === 0)).toBe(true)
-    expect(new Set(pieces.map(piece => piece.placeId))).toEqual(new Set([address('Marked').placeId]))
+    expect(new Set(pieces.map(piece => piece.child)).size).toBe(1)
+    const inTides = pieces.filter(piece => piece.className === 'Tides').map(piece => piece.placeId)
+    expect(new Set(inTides)).toEqual(new Set([address('Marked').placeId]))
   })
 
   it('tells two children apart', async () => {
@@ -164,7 +167,7 @@ describe('a teacher’s Today', () => {
 
   it('says whether the door is open and until when', async () => {
     const at = { classId: school.built.classId }
-    await school.teacher.get('openDoor', at, { span: { minutes: 30 } })
+    await school.teacher.get('openDoor', at, { span: { minutes: 30 }, admits: null })
     const door = async () => {
       const { teaching } = await school.teacher.get('seeToday', {})
       const tides = teaching.find(one => one.className === 'Tides')

@@ -50,4 +50,4 @@ export const counts = (placesOfClass: string): string =>
       'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')),
       'toMark', count(*) filter (where phase = 'withTeacher'),
       'of', ${placesOfClass} - count(*) filter (where phase = 'excused'))
-    from pieces where work_id = w.id)`
+    from pieces q join places s on s.id = q.place_id and s.left_at is null where q.work_id = w.id)`

@@ -36,7 +36,7 @@ const taughtLine = jsonObject({
   ...WORK_LINE,
   mine: 'null',
   newNotes: newNotes(),
-  counts: counts('(select count(*) from places where class_id = $classId)'),
+  counts: counts('(select count(*) from places where class_id = $classId and left_at is null)'),
 })
 const TAUGHT_TOPICS = topicsOf(taughtLine, '')
 
@@ -197,3 +197,37 @@ export const allMoves = (db: Database) =>
     `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId
      from moves order by work_id, place_id, number`,
   )
+
+export type OwnPlace = { readonly classId: ClassId; readonly placeId: PlaceId }
+
+const OWN_WORK = `select ${jsonObject({
+  className: 'c.name',
+  pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
+  pieces: jsonArray(
+    jsonObject({
+      workId: 'w.id',
+      title: 'w.title',
+      points: 'w.points',
+      phase: "coalesce(i.phase, 'untouched')",
+      mark: 'i.mark',
+      feedback: 'i.feedback',
+      copy: 'k.html',
+      handIns: jsonArray(
+        jsonObject({ number: 'h.number', at: 'h.at', html: 'h.html' }),
+        'from hand_ins h where h.work_id = w.id and h.place_id = p.id order by h.number',
+      ),
+      files: jsonArray(
+        jsonObject({ id: 'f.id', name: 'f.name', hash: 'f.hash' }),
+        `from files f where f.work_id = w.id and f.place_id = p.id and (f.removed_at is null
+           or exists (select 1 from hand_in_files x where x.file_id = f.id)) order by f.added_at, f.id`,
+      ),
+    }),
+    `from works w left join pieces i on i.work_id = w.id and i.place_id = p.id
+     left join copies k on k.work_id = w.id and k.place_id = p.id
+     where w.class_id = c.id and (i.work_id is not null or k.work_id is not null) order by w.posted_at, w.id`,
+  ),
+})} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
+
+/** Everything that one pupil has made in a class. */
+export const ownWorkJson = (db: Database, { classId, placeId }: OwnPlace) =>
+  db.json(OWN_WORK, { classId, placeId })

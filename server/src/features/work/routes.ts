@@ -1,5 +1,6 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { addFile, removeFile, restoreFile, sendFile } from '../files/service.js'
+import { seeOwnWork, sendOwnWork } from './ownWork.js'
 import { addTopic, postWork } from './posting.js'
 import { outcomeJson, pieceJson } from './queries.js'
 import { handIn, saveCopy, seeTopics, takeBack, writeNote } from './service.js'
@@ -12,6 +13,8 @@ export const workHandlers = {
   seeOutcome: async ({ world, params }) => written(await outcomeJson(world.db, params)),
   saveCopy: ({ world, viewer, params, body }) => saveCopy(world, viewer, params, body),
   addFile: ({ world, viewer, params, request }) => addFile(world, viewer, params, request),
+  seeOwnWork: ({ world, params }) => seeOwnWork(world, params),
+  takeOwnWork: ({ world, params, response }) => sendOwnWork(world, params, response),
   seeFile: ({ world, params, response }) => sendFile(world, params, response),
   removeFile: ({ world, params }) => removeFile(world, params),
   restoreFile: ({ world, params }) => restoreFile(world, params),

@@ -1,0 +1,59 @@
+import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
+import { z } from 'zod'
+import { done, id, instant, typed } from '../wire/shapes.js'
+import { accountKind, me } from './accounts.js'
+
+export const circlePage = z.object({
+  id: id<CircleId>(),
+  name: z.string(),
+  /** The code to join with, for those who look after the circle; null for the others and while it is shut. */
+  code: z.string().nullable(),
+  lookedAt: instant.nullable(),
+  members: z.array(
+    z.object({
+      accountId: id<AccountId>(),
+      name: z.string(),
+      kind: accountKind,
+      role: z.enum(['keeper', 'member']),
+      mine: z.boolean(),
+    }),
+  ),
+  posts: z.array(
+    z.object({
+      id: id<CirclePostId>(),
+      by: z.string(),
+      mine: z.boolean(),
+      html: z.string(),
+      at: instant,
+    }),
+  ),
+  files: z.array(
+    z.object({
+      id: id<CircleFileId>(),
+      by: z.string(),
+      mine: z.boolean(),
+      name: z.string(),
+      type: z.string(),
+      size: z.number().int(),
+      at: instant,
+    }),
+  ),
+})
+export type CirclePage = z.infer<typeof circlePage>
+
+export const circleShapes = {
+  makeCircle: { body: z.object({ name: typed }), reply: z.object({ circleId: id<CircleId>() }) },
+  joinCircle: { body: z.object({ code: typed }), reply: me },
+  seeCircle: { reply: circlePage },
+  renameCircle: { body: z.object({ name: typed }), reply: done },
+  /** A new code, or none: then nobody comes in by it. */
+  renewCircleCode: { body: z.object({ open: z.boolean() }), reply: done },
+  leaveCircle: { reply: done },
+  removeMember: { reply: done },
+  makeKeeper: { reply: done },
+  postInCircle: { body: z.object({ html: typed }), reply: done },
+  removePost: { reply: done },
+  addCircleFile: { reply: done },
+  removeCircleFile: { reply: done },
+  seeCircleFile: {},
+}

@@ -1,0 +1,174 @@
+import type { AccountId, ClassId, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { PHASES, type Phase } from '@oppen/core/work'
+import { QueryTypes } from 'sequelize'
+import { newId } from '../../ids.js'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { note } from '../record/service.js'
+import { familyLinks, merges, places, type Took } from './models.js'
+import { findPlace, type PlaceAddress } from './places.js'
+import { type FoundPlace, familiesOfOne, heldBy, mergeOfClass } from './queries.js'
+import { linkFamily, tellOut, tellRegister } from './ties.js'
+
+/**
+ * Merges one place into another: one child who stands on the register twice, or somebody who came in with a name
+ * alone. Where both have a piece of the same work, the one that is further along counts; the other stays readable
+ * with the merged place and comes back if the merge is undone. Refuses `merge_self` and `merge_both_claimed`.
+ */
+export async function mergePlaces(
+  world: World,
+  viewer: Viewer,
+  { classId, placeId }: PlaceAddress,
+  into: PlaceId,
+): Promise<{ mergeId: MergeId }> {
+  const mergeId = newId<MergeId>(world)
+  await world.db.write(async () => {
+    const from = await findPlace(world, { classId, placeId })
+    const target = await findPlace(world, { classId, placeId: into })
+    if (from.id === target.id) throw new Refused('merge_self')
+    if (from.accountId && !from.guest && target.accountId) {
+      throw new Refused('merge_both_claimed', { name: from.name, other: target.name })
+    }
+    const took = await plan(world, from, target)
+    await world.db.model(merges).create({
+      id: mergeId,
+      classId,
+      fromPlace: from.id,
+      intoPlace: target.id,
+      at: world.clock.now(),
+      byAccount: viewer.accountId,
+      took: JSON.stringify(took),
+      running: 1,
+      undoneAt: null,
+    })
+    await moveWork(world, took, from.id, target.id)
+    for (const accountId of took.families) await linkFamily(world, { classId, placeId: target.id, accountId })
+    await handOverAccount(world, took, from, target)
+    await world.db.model(merges).update({ running: 0 }, { where: { id: mergeId } })
+    await note(world, 'places_merged', {
+      classId,
+      by: viewer.accountId,
+      name: `${from.name} → ${target.name}`,
+    })
+    tellAll(world, classId, from, target)
+  })
+  return { mergeId }
+}
+
+async function plan(world: World, from: FoundPlace, target: FoundPlace): Promise<Took> {
+  const held = await heldBy(world.db, from.id, target.id)
+  const of = (placeId: PlaceId) =>
+    new Map(held.filter(one => one.placeId === placeId).map(one => [one.workId, one]))
+  const theirs = of(target.id)
+  const mine = [...of(from.id).values()]
+  const further = (one: (typeof mine)[number]) => {
+    const other = theirs.get(one.workId)
+    if (!other) return false
+    const ahead = rank(one.phase) - rank(other.phase)
+    return ahead > 0 || (ahead === 0 && (one.savedAt ?? 0) > (other.savedAt ?? 0))
+  }
+  const families = await familiesOfOne(world.db, from.id)
+  const known = new Set((await familiesOfOne(world.db, target.id)).map(one => one.accountId))
+  const takesAccount = !!from.accountId && !from.guest
+  return {
+    over: mine.filter(one => !theirs.has(one.workId)).map(one => one.workId),
+    swapped: mine.filter(further).map(one => one.workId),
+    families: families.map(one => one.accountId).filter(id => !known.has(id)),
+    account: takesAccount ? from.accountId : null,
+    claimedAt: takesAccount ? from.claimedAt : null,
+  }
+}
+
+const rank = (phase: Phase): number => PHASES.indexOf(phase)
+
+const TABLES = ['copies', 'copy_versions', 'hand_ins', 'files', 'side_notes', 'moves', 'pieces'] as const
+const ASIDE = 'aside' as PlaceId
+
+async function moveWork(
+  world: World,
+  took: Pick<Took, 'over' | 'swapped'>,
+  from: PlaceId,
+  into: PlaceId,
+): Promise<void> {
+  // in between, rows stand under a place that does not exist; at the end all of them have theirs
+  await run(world, 'PRAGMA defer_foreign_keys = ON', {})
+  for (const workId of took.over) await moveRows(world, workId, from, into)
+  for (const workId of took.swapped) {
+    await moveRows(world, workId, into, ASIDE)
+    await moveRows(world, workId, from, into)
+    await moveRows(world, workId, ASIDE, from)
+  }
+}
+
+async function moveRows(world: World, workId: WorkId, from: PlaceId, into: PlaceId): Promise<void> {
+  for (const table of TABLES) {
+    await run(world, `update ${table} set place_id = $into where work_id = $workId and place_id = $from`, {
+      workId,
+      from,
+      into,
+    })
+  }
+}
+
+const run = (world: World, sql: string, bind: Record<string, string>) =>
+  world.db.sequelize.query(sql, { bind, type: QueryTypes.RAW })
+
+async function handOverAccount(
+  world: World,
+  took: Took,
+  from: FoundPlace,
+  target: FoundPlace,
+): Promise<void> {
+  const model = world.db.model(places)
+  const leftAt = world.clock.now()
+  const gone = took.account ? { accountId: null, claimedAt: null } : {}
+  await model.update({ leftAt, leftHow: 'merged', ...gone }, { where: { id: from.id } })
+  if (took.account) {
+    await model.update({ accountId: took.account, claimedAt: took.claimedAt }, { where: { id: target.id } })
+  }
+}
+
+function tellAll(world: World, classId: ClassId, from: FoundPlace, target: FoundPlace): void {
+  for (const accountId of [from.accountId, target.accountId]) if (accountId) tellOut(world, accountId)
+  tellRegister(world, classId)
+  world.db.afterCommit(() => void world.live.tell({ what: 'topics', classId }))
+}
+
+/** Undoes a merge: everything stands where it stood, and what was done since stays where it was done. */
+export async function undoMerge(
+  world: World,
+  viewer: Viewer,
+  { classId, mergeId }: { classId: ClassId; mergeId: MergeId },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const merge = await mergeOfClass(world.db, classId, mergeId)
+    if (!merge || merge.undoneAt !== null) throw new Refused('not_found')
+    const took = JSON.parse(merge.took) as Took
+    const model = world.db.model(merges)
+    await model.update({ running: 1 }, { where: { id: mergeId } })
+    await moveWork(world, took, merge.intoPlace, merge.fromPlace)
+    await takeBackAccount(world, took, merge)
+    for (const accountId of took.families) {
+      await world.db.model(familyLinks).destroy({ where: { placeId: merge.intoPlace, accountId } })
+      tellOut(world, accountId as AccountId)
+    }
+    await model.update({ running: 0, undoneAt: world.clock.now() }, { where: { id: mergeId } })
+    const from = await findPlace(world, { classId, placeId: merge.fromPlace })
+    const target = await findPlace(world, { classId, placeId: merge.intoPlace })
+    await note(world, 'places_unmerged', { classId, by: viewer.accountId, name: from.name })
+    tellAll(world, classId, from, target)
+  })
+  return { done: true }
+}
+
+async function takeBackAccount(
+  world: World,
+  took: Took,
+  { fromPlace, intoPlace }: { fromPlace: PlaceId; intoPlace: PlaceId },
+): Promise<void> {
+  const model = world.db.model(places)
+  if (took.account) await model.update({ accountId: null, claimedAt: null }, { where: { id: intoPlace } })
+  const back = took.account ? { accountId: took.account, claimedAt: took.claimedAt } : {}
+  await model.update({ leftAt: null, leftHow: null, ...back }, { where: { id: fromPlace } })
+}

@@ -1,0 +1,74 @@
+import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
+import { Op } from 'sequelize'
+import type { World } from '../../world.js'
+import { familyLinks, places } from './models.js'
+import { familiesOfPlaces, siblingPlaces } from './queries.js'
+
+/** What ties people to the places of a register. All of these belong inside a command. */
+export type Link = { readonly classId: ClassId; readonly placeId: PlaceId; readonly accountId: AccountId }
+
+/**
+ * Gives a place, known to be free, to a pupil's account. The families of the pupil follow from one class to the
+ * other: they are the same child's.
+ */
+export async function claimPlace(world: World, { classId, placeId, accountId }: Link): Promise<void> {
+  const claimedAt = world.clock.now()
+  await world.db.model(places).update({ accountId, claimedAt }, { where: { id: placeId, classId } })
+  const all = await siblingPlaces(world.db, placeId)
+  for (const family of await familiesOfPlaces(world.db, placeId)) {
+    for (const place of all) await addLink(world, { ...place, accountId: family.accountId }, true)
+  }
+  tellRegister(world, classId)
+}
+
+/** Puts a pupil who had left by themselves back into the own place. */
+export async function bringBackOwn(world: World, { classId, placeId, accountId }: Link): Promise<void> {
+  await world.db
+    .model(places)
+    .update({ leftAt: null, leftHow: null }, { where: { id: placeId, classId, accountId } })
+  tellRegister(world, classId)
+}
+
+/** Takes a pupil's account off a place; family links that came with the account go with it. */
+export async function unclaimPlace(world: World, { classId, placeId, accountId }: Link): Promise<void> {
+  await world.db
+    .model(places)
+    .update({ accountId: null, claimedAt: null }, { where: { id: placeId, classId } })
+  await world.db.model(familyLinks).destroy({ where: { placeId, copied: 1 } })
+  tellRegister(world, classId)
+  tellOut(world, accountId)
+}
+
+/** Ties a family to a child: to this place and to every other place of the same pupil. Twice changes nothing. */
+export async function linkFamily(world: World, { placeId, accountId }: Link): Promise<void> {
+  for (const place of await siblingPlaces(world.db, placeId)) {
+    await addLink(world, { ...place, accountId }, place.placeId !== placeId)
+  }
+}
+
+async function addLink(world: World, { classId, placeId, accountId }: Link, copied: boolean): Promise<void> {
+  const row = { placeId, accountId, madeAt: world.clock.now(), copied: copied ? 1 : 0 }
+  await world.db.model(familyLinks).bulkCreate([row], { ignoreDuplicates: true })
+  tellRegister(world, classId)
+  world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
+}
+
+/** Ends what ties a family to a place. */
+export async function unlinkFamily(world: World, { classId, placeId, accountId }: Link): Promise<void> {
+  await world.db.model(familyLinks).destroy({ where: { placeId, accountId: { [Op.eq]: accountId } } })
+  tellRegister(world, classId)
+  tellOut(world, accountId)
+}
+
+/** Tells somebody's devices to look again what they may see: at once, on every one of them. */
+export function tellOut(world: World, accountId: AccountId): void {
+  world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
+}
+
+/** Tells the teachers' screens that the register has changed, and with it the door. */
+export function tellRegister(world: World, classId: ClassId): void {
+  world.db.afterCommit(() => {
+    void world.live.tell({ what: 'register', classId })
+    void world.live.tell({ what: 'door', classId })
+  })
+}

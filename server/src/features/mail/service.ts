@@ -1,0 +1,55 @@
+import { createReadStream } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import type { OutboxPage } from '@oppen/contract'
+import type { MailId } from '@oppen/core/ids'
+import type { Response } from 'express'
+import { newId } from '../../ids.js'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { mails } from './models.js'
+import type { Letter } from './post.js'
+import { mailById, mailsNewest } from './queries.js'
+
+/** Sends a letter, and keeps where it lies if it lies in the outbox. Not to be called inside a command: it is slow. */
+export async function sendMail(world: World, letter: Letter): Promise<void> {
+  const file = await world.post.send(letter)
+  if (file === null) return
+  const { to: recipient, subject } = letter
+  const at = world.clock.now()
+  await world.db.write(async () => {
+    await world.db.model(mails).create({ id: newId<MailId>(world), at, recipient, subject, file })
+  })
+}
+
+/** What lies in the outbox of the stand-in; not to be found where mail really goes out. */
+export async function seeOutbox(world: World): Promise<OutboxPage> {
+  if (!world.post.outbox) throw new Refused('not_found')
+  const all = await mailsNewest(world.db)
+  return { mails: all.map(({ file: _, ...mail }) => mail) }
+}
+
+/** One message of the outbox, as the text in it. */
+export async function seeMail(world: World, mailId: MailId) {
+  const { path, mail } = await findMail(world, mailId)
+  return { ...mail, source: await readFile(path, 'utf8') }
+}
+
+/** One message of the outbox, as its file. */
+export async function sendMailFile(world: World, mailId: MailId, response: Response): Promise<undefined> {
+  const { path } = await findMail(world, mailId)
+  response.set({
+    'content-type': 'message/rfc822',
+    'content-disposition': `attachment; filename="${mailId}.eml"`,
+  })
+  await pipeline(createReadStream(path), response)
+  return undefined
+}
+
+async function findMail(world: World, mailId: MailId) {
+  const found = world.post.outbox ? await mailById(world.db, mailId) : undefined
+  if (!found || !world.post.outbox) throw new Refused('not_found')
+  const { file, ...mail } = found
+  return { path: join(world.post.outbox, file), mail }
+}

@@ -1,0 +1,28 @@
+import type { ClassId } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+
+/** Everybody who belongs to the class now, and so whose failed sign-ins its teachers may read. */
+const MEMBERS = `(select account_id from teachers where class_id = $classId
+  union select account_id from places where class_id = $classId and left_at is null
+  union select l.account_id from family_links l join places p on p.id = l.place_id where p.class_id = $classId)`
+
+const RECORD = `select ${jsonObject({
+  className: 'c.name',
+  lines: jsonArray(
+    jsonObject({
+      id: 'r.id',
+      at: 'r.at',
+      kind: 'r.kind',
+      by: 'a.shown_name',
+      name: "r.params ->> 'name'",
+      ofClass: jsonBoolean('r.class_id is not null or r.by_account is not null'),
+    }),
+    `from records r left join accounts a on a.id = r.by_account
+     where r.class_id = $classId
+       or (r.class_id is null and r.at > c.made_at and (r.by_account is null or r.by_account in ${MEMBERS}))
+     order by r.at desc, r.id desc limit 500`,
+  ),
+})} as json from classes c where c.id = $classId`
+
+/** The record of a class, the newest first. */
+export const recordJson = (db: Database, classId: ClassId) => db.json(RECORD, { classId })

@@ -1,0 +1,35 @@
+import type { RecordKind } from '@oppen/contract'
+import type { AccountId, ClassId } from '@oppen/core/ids'
+import type { World } from '../../world.js'
+import { records } from './models.js'
+
+export type Noted = {
+  /** Null for what cannot be laid to one class, such as a code that no door has. */
+  readonly classId: ClassId | null
+  readonly by?: AccountId | null
+  /** The name of whom it is about, as the teachers know it. */
+  readonly name?: string
+}
+
+/** Writes a line into the record; inside a command. */
+export async function note(
+  world: World,
+  kind: RecordKind,
+  { classId, by = null, name }: Noted,
+): Promise<void> {
+  const params = JSON.stringify(name === undefined ? {} : { name })
+  await world.db.model(records).create({ classId, at: world.clock.now(), byAccount: by, kind, params })
+  if (classId) world.db.afterCommit(() => void world.live.tell({ what: 'record', classId }))
+}
+
+/**
+ * Writes a line about something that was refused, once the answer is out: whoever tries must not learn from the
+ * time it takes.
+ */
+export function noteLater(world: World, kind: RecordKind, noted: Noted): void {
+  setImmediate(() => {
+    world.db
+      .write(() => note(world, kind, noted))
+      .catch(error => world.log.error({ err: error, kind }, 'the record could not be written'))
+  })
+}

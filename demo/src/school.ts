@@ -23,6 +23,7 @@ import {
   takePlace,
   writeCopy,
 } from './builders.js'
+import { atTheDoor, gettingIn } from './gettingIn.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { Seeded } from './random.js'
@@ -90,7 +91,9 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   for (const teaching of all) await letThemWork(world, clock, { teaching, pupils, seeded })
   await adasWeek(world, clock, school)
   await oddCases(world, clock, school)
+  await gettingIn(world, clock, school)
   await talk(world, clock, school)
+  await atTheDoor(world, clock, school)
   clock.moveTo(DEMO_NOW)
   return school
 }
@@ -406,7 +409,7 @@ async function talk(world: World, clock: StandingClock, school: DemoSchool): Pro
     '<p>Year 2 is looking forward to your reading. We practise on Friday.</p>',
   )
   clock.moveTo(at(world, '2026-10-14T15:50'))
-  await openDoor(world, teachers.varga, garden.classId, { span: { minutes: 60 }, admits: null })
+  await openDoor(world, teachers.varga, garden.classId, { span: { minutes: 60 }, admits: 'nod' })
   const door = await newestDoor(world.db, garden.classId)
   for (const [index, name] of PUPILS.filter(one => !NOT_IN_YET.includes(one))
     .slice(0, 17)

@@ -9,7 +9,6 @@ export type OutboxPage = z.infer<typeof outboxPage>
 
 export const mailShapes = {
   seeOutbox: { reply: outboxPage },
-  /** `source` is the message file as it lies in the outbox. */
-  seeMail: { reply: mail.extend({ source: z.string() }) },
+  seeMail: { reply: mail.extend({ text: z.string() }) },
   seeMailFile: {},
 }

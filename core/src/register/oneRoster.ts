@@ -1,5 +1,5 @@
 import { tidyName } from '../joining/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { had, type Outcome, type Refusal, refused } from '../outcome/index.js'
 import { readEmail } from './email.js'
 import { emptyRow, type RegisterRow } from './row.js'
 
@@ -27,7 +27,9 @@ type Line = Readonly<Record<string, string>>
  * The classes with pupils in them. Refuses `roster_column` where a column that is needed is missing, with `file`
  * and `column`. What is marked `tobedeleted` is passed over.
  */
-export function readOneRoster(files: RosterFiles): Outcome<RosterClass[]> {
+export function readOneRoster(
+  files: RosterFiles,
+): Outcome<RosterClass[], Refusal & { readonly code: 'roster_column' }> {
   const missing =
     missingColumn('users.csv', files.users, ['sourcedId', 'givenName', 'familyName']) ??
     missingColumn('enrollments.csv', files.enrollments, ['classSourcedId', 'userSourcedId', 'role'])

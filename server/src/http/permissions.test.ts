@@ -265,13 +265,16 @@ beforeAll(async () => {
   people = Object.fromEntries(WHO.map((who, index) => [who, all[index] ?? school.person()])) as typeof people
   const spare = await buildAccount(world, 'teacher', 'Mr Knot')
   const spareFamily = await buildAccount(world, 'family', 'Ms Spare')
+  const letterFamily = await buildAccount(world, 'family', 'Mr Teal')
+  await follow(world, built, 'Spare Pupil', letterFamily)
+  await follow(world, foreign, 'Zoe Quay', letterFamily)
   const sparePupil = await buildAccount(world, 'pupil', 'Spare Pupil')
   await takePlace(world, built, 'Spare Pupil', sparePupil)
-  fresh = name => furnishFor(name, { spare, spareFamily, owner, foreign, anna, bosFamily })
+  fresh = name => furnishFor(name, { spare, spareFamily, letterFamily, owner, foreign, anna, bosFamily })
 })
 afterAll(() => school.stop())
 
-type Spares = Record<'spare' | 'spareFamily' | 'owner' | 'anna' | 'bosFamily', Viewer> & {
+type Spares = Record<'spare' | 'spareFamily' | 'letterFamily' | 'owner' | 'anna' | 'bosFamily', Viewer> & {
   foreign: BuiltClass
 }
 
@@ -323,8 +326,9 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     params.mergeId = (await mergePlaces(world, spares.owner, { classId, placeId: from }, into)).mergeId
   }
   if (name === 'seeMail' || name === 'seeMailFile') {
-    await sendMail(world, { to: 'a@b.example', subject: 'x', text: 'y' })
-    params.mailId = (await seeOutbox(world)).mails[0]?.id ?? ''
+    const letter = { to: 'a@b.example', subject: 'x', text: 'y' }
+    await sendMail(world, letter, { to: spares.letterFamily.accountId })
+    params.mailId = (await seeOutbox(world, spares.owner)).mails[0]?.id ?? ''
   }
   if (name === 'seePicture' || name === 'seeFace') {
     const face = await world.files.keepBytes(Buffer.from('a face'))

@@ -1,40 +1,15 @@
 import type { Me } from '@oppen/contract'
-import { agendaOf } from '@oppen/core/today'
-import { stateOf } from '@oppen/core/work'
-import { useQuery } from '@tanstack/react-query'
-import { Plus } from 'lucide-react'
-import { lazy, type ReactNode, Suspense, useMemo } from 'react'
+import { Plus, Users } from 'lucide-react'
+import { lazy, type ReactNode, Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
-import { Avatar } from '../parts/Avatar.js'
+import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
 import { openPalette } from './Keys.js'
-import { type Area, areasOf, areasOfChild, childrenOf, firstName } from './places.js'
-import { reads } from './queries.js'
-import { useMe, useNow, useSignOut } from './session.js'
+import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
+import { useMe, useSignOut } from './session.js'
+import { useWaiting } from './waiting.js'
 
 const DemoClock = lazy(() => import('./DemoClock.js'))
-
-/** How much waits in each class and in all: to do for pupils, to mark and asks for teachers. */
-export function useWaiting(): { all: number; of: (key: string) => number } {
-  const { data } = useQuery(reads.today())
-  const { now } = useNow()
-  return useMemo(() => {
-    const counts = new Map<string, number>()
-    const add = (key: string, count: number) => counts.set(key, (counts.get(key) ?? 0) + count)
-    for (const one of data?.teaching ?? []) {
-      for (const work of one.works) add(one.classId, work.toMark + work.newNotes)
-    }
-    for (const piece of data?.pieces ?? []) {
-      const agenda = agendaOf([{ state: stateOf(piece.standing, piece.work, now), minutes: null }])
-      const count = agenda.needsAHand.length + agenda.next.length
-      add(piece.classId, count)
-      add(piece.child, count)
-    }
-    const classes = new Set([...(data?.teaching ?? []), ...(data?.pieces ?? [])].map(one => one.classId))
-    const all = [...classes].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0)
-    return { all, of: (key: string) => counts.get(key) ?? 0 }
-  }, [data, now])
-}
 
 export function Binder() {
   const me = useMe()
@@ -62,6 +37,7 @@ export function Binder() {
           <Count count={waiting.all} strong />
         </NavLink>
         {me.account.kind === 'family' ? <Children me={me} /> : <Classes me={me} of={waiting.of} />}
+        <Circles me={me} />
         <AddMore me={me} />
       </nav>
       <Foot me={me} />
@@ -91,11 +67,14 @@ function Count({ count, strong = false }: { readonly count: number; readonly str
 
 function Classes({ me, of }: { readonly me: Me; readonly of: (key: string) => number }) {
   const { classId } = useParams()
-  return me.ties.map(tie => (
+  const { daily } = placesOf(me)
+  // a class out of the way still has its divider while somebody is in it
+  const visited = me.ties.find(tie => tie.classId === classId && !daily.includes(tie))
+  return [...daily, ...(visited ? [visited] : [])].map(tie => (
     <Divider
       key={tie.classId}
       name={tie.className}
-      to={areasOf(tie)[0]?.to ?? '/today'}
+      to={homeOf(tie)}
       chosen={tie.classId === classId}
       areas={areasOf(tie)}
       count={of(tie.classId)}
@@ -163,6 +142,23 @@ function Divider({ name, to, chosen, areas, count }: DividerProps) {
   )
 }
 
+/** The circles, each a press away. */
+function Circles({ me }: { readonly me: Me }) {
+  return me.circles.map(circle => (
+    <NavLink
+      key={circle.circleId}
+      to={`/circles/${circle.circleId}`}
+      className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+    >
+      <Users size={15} aria-hidden="true" className="shrink-0" />
+      <span className="min-w-0">{circle.name}</span>
+    </NavLink>
+  ))
+}
+
+const QUIET =
+  'flex items-center gap-1.5 rounded-l-[var(--radius-card)] py-1.5 pl-3 text-[15px] text-soft hover:bg-linen-deep'
+
 function AddMore({ me }: { readonly me: Me }) {
   const { kind } = me.account
   const [to, words] =
@@ -170,20 +166,27 @@ function AddMore({ me }: { readonly me: Me }) {
       ? ['/classes/new', say('new_class')]
       : kind === 'pupil'
         ? ['/?join', say('join_class')]
-        : ['/family', say('add_child')]
+        : ['/?join', say('add_child')]
+  if (me.account.guest) return null
   return (
-    <Link
-      to={to}
-      className="flex items-center gap-1.5 rounded-l-[var(--radius-card)] py-2 pl-3 text-[15px] text-soft hover:bg-linen-deep"
-    >
-      <Plus size={15} aria-hidden="true" />
-      {words}
-    </Link>
+    <>
+      <Link to={to} className={QUIET}>
+        <Plus size={15} aria-hidden="true" />
+        {words}
+      </Link>
+      <Link to="/circles/new" className={QUIET}>
+        <Plus size={15} aria-hidden="true" />
+        {say('circle_new')}
+      </Link>
+      <Link to="/classes" className={QUIET}>
+        {say('classes_all')}
+      </Link>
+    </>
   )
 }
 
 function Foot({ me }: { readonly me: Me }) {
-  const { shownName, kind } = me.account
+  const { shownName, kind, guest } = me.account
   return (
     <div className="mx-4 mt-auto pt-4">
       {me.clockMoves && (
@@ -192,11 +195,16 @@ function Foot({ me }: { readonly me: Me }) {
         </Suspense>
       )}
       <div className="flex items-center gap-2.5 border-t border-linen-deep pt-3">
-        <Avatar name={shownName} />
+        <OwnFace account={me.account} />
         <div className="min-w-0 text-sm leading-snug">
-          <p className="truncate font-bold">{shownName}</p>
+          <Link
+            to="/account"
+            className="block truncate rounded font-bold hover:underline hover:underline-offset-2"
+          >
+            {shownName}
+          </Link>
           <p className="text-soft">
-            {say(`role_${kind}`)} · <SignOut />
+            {say(guest ? 'role_guest' : `role_${kind}`)} · <SignOut />
           </p>
         </div>
       </div>
@@ -204,11 +212,16 @@ function Foot({ me }: { readonly me: Me }) {
   )
 }
 
+/** One press and the device is free; on a shared tablet it asks "Not you?". */
 export function SignOut(): ReactNode {
+  const { tablet } = useMe()
   const signOut = useSignOut()
+  const look = tablet
+    ? 'rounded-[var(--radius-card)] bg-ochre px-2.5 py-1.5 font-bold text-on-ochre'
+    : 'underline underline-offset-2'
   return (
-    <button type="button" className="underline underline-offset-2" onClick={() => void signOut()}>
-      {say('sign_out')}
+    <button type="button" className={look} onClick={() => void signOut()}>
+      {say(tablet ? 'not_you_short' : 'sign_out')}
     </button>
   )
 }

@@ -1,5 +1,8 @@
 import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react'
+import { useNavigate } from 'react-router'
 import type { Shortcut } from './KeyList.js'
+import { numberedOf } from './places.js'
+import { useMe } from './session.js'
 
 export type { Shortcut }
 
@@ -30,6 +33,8 @@ const subscribe = (listener: () => void) => {
 }
 
 const EVERYWHERE: readonly Shortcut[] = [
+  { keys: '1 … 9', does: 'shortcut_class' },
+  { keys: '0', does: 'shortcut_today' },
   { keys: 'Ctrl K', does: 'shortcut_find' },
   { keys: '?', does: 'shortcut_help' },
 ]
@@ -45,11 +50,29 @@ export function isWriting(target: EventTarget | null): boolean {
   )
 }
 
-/** Ctrl K and ?, on every screen. */
+/** Where a digit leads, on every screen: 1 to 9 to a class or child, 0 to Today. */
+function useDigits(): void {
+  const me = useMe()
+  const navigate = useNavigate()
+  useEffect(() => {
+    const homes = ['/today', ...numberedOf(me)]
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target)) return
+      const to = /^\d$/.test(event.key) ? homes[Number(event.key)] : undefined
+      // a window laid over the page keeps its keys to itself
+      if (to && !document.querySelector('[role=dialog]')) navigate(to)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [me, navigate])
+}
+
+/** Ctrl K, ? and the digits, on every screen. */
 export function Keys() {
   const [palette, setPalette] = useState(false)
   const [list, setList] = useState(false)
   const shortcuts = useSyncExternalStore(subscribe, () => ofScreen)
+  useDigits()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {

@@ -47,7 +47,7 @@ function useEntries(): Entry[] {
   const me = useMe()
   const navigate = useNavigate()
   const signOut = useSignOut()
-  const withWork = me.ties.filter(tie => tie.role !== 'family')
+  const withWork = me.ties.filter(tie => tie.role !== 'family' && tie.role !== 'leaver')
   const topics = useQueries({ queries: withWork.map(tie => reads.topics(tie.classId)) })
   const to = (id: string, words: string, where: string | undefined, address: string): Entry => ({
     id,
@@ -73,7 +73,13 @@ function useEntries(): Entry[] {
       to(`post ${tie.classId}`, say('post_work'), tie.className, `/c/${tie.classId}/post`),
     ])
   const leave: Entry = { id: 'sign out', words: say('sign_out'), go: () => void signOut() }
-  return [to('today', say('today'), undefined, '/today'), ...areas, ...children, ...deeds, ...works, leave]
+  const own = [
+    to('today', say('today'), undefined, '/today'),
+    to('classes', say('classes_all'), undefined, '/classes'),
+    to('account', say('account'), undefined, '/account'),
+    ...me.circles.map(one => to(one.circleId, one.name, say('circles'), `/circles/${one.circleId}`)),
+  ]
+  return [...own, ...areas, ...children, ...deeds, ...works, leave]
 }
 
 /** Where a press on a piece of work leads: the own page, or marking for a teacher. */

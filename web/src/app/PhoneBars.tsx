@@ -1,10 +1,19 @@
 import type { Me } from '@oppen/contract'
-import { Plus, Sun } from 'lucide-react'
+import { LayoutList, Plus, Sun } from 'lucide-react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './Binder.js'
-import { type Area, areasOf, areasOfChild, type Child, childrenOf, firstName } from './places.js'
+import {
+  type Area,
+  areasOf,
+  areasOfChild,
+  type Child,
+  childrenOf,
+  firstName,
+  homeOf,
+  placesOf,
+} from './places.js'
 import { useMe } from './session.js'
 
 /** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
@@ -15,7 +24,10 @@ export function PhoneTop() {
       <div className="flex items-center justify-between gap-3 pr-4">
         <Brand />
         <p className="min-w-0 truncate text-sm text-soft">
-          {me.account.shownName} · <SignOut />
+          <Link to="/account" className="rounded">
+            {me.account.shownName}
+          </Link>{' '}
+          · <SignOut />
         </p>
       </div>
       <nav aria-label={say('binder')} className="mt-2 flex gap-1 overflow-x-auto px-3">
@@ -32,10 +44,10 @@ function ClassTabs({ me }: { readonly me: Me }) {
   const { classId } = useParams()
   return (
     <>
-      {me.ties.map(tie => (
+      {placesOf(me).daily.map(tie => (
         <Link
           key={tie.classId}
-          to={areasOf(tie)[0]?.to ?? '/today'}
+          to={homeOf(tie)}
           aria-current={tie.classId === classId ? 'true' : undefined}
           className={`${TAB} ${tie.classId === classId ? 'bg-sheet' : ''}`}
         >
@@ -48,6 +60,30 @@ function ClassTabs({ me }: { readonly me: Me }) {
       >
         <Plus size={15} aria-hidden="true" />
         {say(me.account.kind === 'teacher' ? 'new_class' : 'join_class')}
+      </Link>
+      <MoreTabs me={me} />
+    </>
+  )
+}
+
+/** Circles, and everything that has no tab of its own. */
+function MoreTabs({ me }: { readonly me: Me }) {
+  const { circleId } = useParams()
+  return (
+    <>
+      {me.circles.map(circle => (
+        <Link
+          key={circle.circleId}
+          to={`/circles/${circle.circleId}`}
+          aria-current={circle.circleId === circleId ? 'true' : undefined}
+          className={`${TAB} ${circle.circleId === circleId ? 'bg-sheet' : ''}`}
+        >
+          {circle.name}
+        </Link>
+      ))}
+      <Link to="/classes" className={`${TAB} font-normal text-soft`}>
+        <LayoutList size={15} aria-hidden="true" />
+        {say('classes_all')}
       </Link>
     </>
   )
@@ -79,10 +115,11 @@ function ChildTabs({ me }: { readonly me: Me }) {
           {firstName(one.name)}
         </Link>
       ))}
-      <Link to="/family" className={`${TAB} font-normal text-soft`}>
+      <Link to="/?join" className={`${TAB} font-normal text-soft`}>
         <Plus size={15} aria-hidden="true" />
         {say('add_child')}
       </Link>
+      <MoreTabs me={me} />
     </>
   )
 }
@@ -93,7 +130,7 @@ export function PhoneBar() {
   const { classId } = useParams()
   const child = useChild(me) ?? childrenOf(me)[0]
   const { pathname } = useLocation()
-  const tie = me.ties.find(one => one.classId === classId) ?? me.ties[0]
+  const tie = me.ties.find(one => one.classId === classId) ?? placesOf(me).daily[0]
   const areas =
     me.account.kind === 'family' ? (child ? areasOfChild(child.child) : []) : tie ? areasOf(tie) : []
   const today: Area = { to: '/today', key: 'today', icon: Sun }

@@ -1,6 +1,8 @@
-import { useQuery } from '@tanstack/react-query'
+import type { Me } from '@oppen/contract'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Suspense, useEffect, useRef } from 'react'
 import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
+import { leftDrafts } from '../features/work/drafts.js'
 import { Problem, Waiting } from '../parts/Feedback.js'
 import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
@@ -10,6 +12,9 @@ import { Keys } from './Keys.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { reads } from './queries.js'
+import { Standing } from './Standing.js'
+import { useMe } from './session.js'
+import { useFreeTablet } from './tablet.js'
 
 /** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
 export function Shell() {
@@ -28,8 +33,11 @@ export function Shell() {
 }
 
 function Inside() {
+  const me = useMe()
   useLive()
   useFocusOnMove()
+  useFreeTablet(me)
+  useLeftDrafts(me)
   return (
     <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
       <a
@@ -42,6 +50,7 @@ function Inside() {
       <PhoneTop />
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
       <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
+        <Standing />
         <Suspense fallback={<Waiting />}>
           <Outlet />
         </Suspense>
@@ -64,4 +73,17 @@ function useFocusOnMove(): void {
     page?.scrollTo(0, 0)
     if (document.activeElement === document.body || document.activeElement?.tagName === 'A') page?.focus()
   }, [pathname])
+}
+
+/** Sends what this person wrote here and was not saved before; only fetched where there is something. */
+function useLeftDrafts({ account, ties }: Me): void {
+  const client = useQueryClient()
+  const sent = useRef<string>(undefined)
+  useEffect(() => {
+    if (account.kind !== 'pupil' || sent.current === account.id || !leftDrafts(account.id).length) return
+    sent.current = account.id
+    void import('../features/work/leftDrafts.js')
+      .then(({ sendLeftDrafts }) => sendLeftDrafts({ accountId: account.id, ties }))
+      .then(count => (count ? client.invalidateQueries() : undefined))
+  }, [account, ties, client])
 }

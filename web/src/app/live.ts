@@ -40,7 +40,8 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'door':
       again(event.what, event.classId)
       if (event.what === 'topics') for (const key of ['progress', 'overview']) again(key, event.classId)
-      if (event.what === 'register') again('overview', event.classId)
+      if (event.what === 'register')
+        for (const key of ['overview', 'settings', 'door']) again(key, event.classId)
       again('today')
       break
     case 'piece':
@@ -49,6 +50,12 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('marking', event.classId, event.workId)
       for (const key of ['topics', 'overview']) again(key, event.classId)
       again('today')
+      break
+    case 'record':
+      again('record', event.classId)
+      break
+    case 'circle':
+      again('circle', event.circleId)
       break
     case 'copy':
       for (const listener of copyListeners) listener(event)

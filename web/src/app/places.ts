@@ -1,5 +1,13 @@
 import type { Me, Tie } from '@oppen/contract'
-import { ChartLine, ClipboardList, Library, type LucideIcon, MessagesSquare } from 'lucide-react'
+import {
+  ChartLine,
+  ClipboardList,
+  FolderOpen,
+  Library,
+  type LucideIcon,
+  MessagesSquare,
+  SlidersHorizontal,
+} from 'lucide-react'
 import type { WordKey } from '../words/say.js'
 import { isTeacher } from './session.js'
 
@@ -8,6 +16,9 @@ export type Area = { readonly to: string; readonly key: WordKey; readonly icon: 
 /** The areas of a class, for whoever holds the tie. */
 export function areasOf(tie: Tie): Area[] {
   const at = `/c/${tie.classId}`
+  if (tie.role === 'leaver') {
+    return [{ to: `${at}/own-work/${tie.placeId}`, key: 'area_ownWork', icon: FolderOpen }]
+  }
   const topics: Area = { to: `${at}/topics`, key: 'area_topics', icon: Library }
   const talk: Area = { to: `${at}/talk`, key: 'area_talk', icon: MessagesSquare }
   if (isTeacher(tie)) {
@@ -16,18 +27,37 @@ export function areasOf(tie: Tie): Area[] {
       talk,
       { to: `${at}/progress`, key: 'area_progress', icon: ChartLine },
       { to: `${at}/register`, key: 'area_register', icon: ClipboardList },
+      { to: `${at}/settings`, key: 'area_settings', icon: SlidersHorizontal },
     ]
   }
   return [topics, talk, { to: `${at}/progress/${tie.placeId}`, key: 'area_progress', icon: ChartLine }]
 }
 
+/** Where a press on a class leads. */
+export const homeOf = (tie: Tie): string =>
+  tie.role === 'family' ? `/child/${tie.child}/progress` : (areasOf(tie)[0]?.to ?? '/today')
+
+export type Places = Readonly<Record<'daily' | 'out' | 'archived' | 'left', readonly Tie[]>>
+
+/** All ties of somebody, sorted into those of every day, those put out of sight, archived ones and those left. */
+export function placesOf(me: Me): Places {
+  const left = me.ties.filter(tie => tie.role === 'leaver')
+  const rest = me.ties.filter(tie => tie.role !== 'leaver')
+  return {
+    left,
+    archived: rest.filter(tie => tie.archived && !tie.outOfSight),
+    out: rest.filter(tie => tie.outOfSight),
+    daily: rest.filter(tie => !tie.archived && !tie.outOfSight),
+  }
+}
+
 export type Child = { readonly child: string; readonly name: string; readonly ties: readonly Tie[] }
 
-/** The children of a family, each with all classes. */
+/** The children of a family, each with all classes but those put out of sight. */
 export function childrenOf(me: Me): Child[] {
   const found = new Map<string, { name: string; ties: Tie[] }>()
   for (const tie of me.ties) {
-    if (tie.role !== 'family' || tie.child === null) continue
+    if (tie.role !== 'family' || tie.child === null || tie.outOfSight) continue
     const one = found.get(tie.child) ?? { name: tie.placeName ?? '', ties: [] }
     one.ties.push(tie)
     found.set(tie.child, one)
@@ -41,6 +71,15 @@ export function areasOfChild(child: string): Area[] {
     { to: `/child/${child}/progress`, key: 'area_progress', icon: ChartLine },
     { to: `/child/${child}/talk`, key: 'area_talk', icon: MessagesSquare },
   ]
+}
+
+/** Where the keys 1 to 9 lead: to the classes of every day, or to the children of a family. */
+export function numberedOf(me: Me): readonly string[] {
+  const homes =
+    me.account.kind === 'family'
+      ? childrenOf(me).map(one => areasOfChild(one.child)[0]?.to ?? '/today')
+      : placesOf(me).daily.map(homeOf)
+  return homes.slice(0, 9)
 }
 
 /** The first name, for where there is little room. */

@@ -1,5 +1,5 @@
 import { routes } from '@oppen/contract'
-import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
 
@@ -62,5 +62,52 @@ export const reads = {
     queryOptions({
       queryKey: ['overview', classId],
       queryFn: ({ signal }) => call(routes.seeOverview, { classId }, undefined, { signal }),
+    }),
+  account: () =>
+    queryOptions({
+      queryKey: ['account'],
+      queryFn: ({ signal }) => call(routes.seeAccount, {}, undefined, { signal }),
+    }),
+  settings: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['settings', classId],
+      queryFn: ({ signal }) => call(routes.seeSettings, { classId }, undefined, { signal }),
+    }),
+  record: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['record', classId],
+      queryFn: ({ signal }) => call(routes.seeRecord, { classId }, undefined, { signal }),
+    }),
+  colleagues: () =>
+    queryOptions({
+      queryKey: ['colleagues'],
+      queryFn: ({ signal }) => call(routes.seeColleagues, {}, undefined, { signal }),
+    }),
+  ownWork: (classId: ClassId, placeId: PlaceId) =>
+    queryOptions({
+      queryKey: ['ownWork', classId, placeId],
+      queryFn: ({ signal }) => call(routes.seeOwnWork, { classId, placeId }, undefined, { signal }),
+    }),
+  circle: (circleId: CircleId) =>
+    queryOptions({
+      queryKey: ['circle', circleId],
+      queryFn: ({ signal }) => call(routes.seeCircle, { circleId }, undefined, { signal }),
+    }),
+  outbox: () =>
+    queryOptions({
+      queryKey: ['outbox'],
+      queryFn: ({ signal }) => call(routes.seeOutbox, {}, undefined, { signal }),
+    }),
+  mail: (mailId: MailId) =>
+    queryOptions({
+      queryKey: ['mail', mailId],
+      queryFn: ({ signal }) => call(routes.seeMail, { mailId }, undefined, { signal }),
+    }),
+  /** What this device shows where it is a shared tablet; refused where it is none. */
+  tablet: () =>
+    queryOptions({
+      queryKey: ['tablet'],
+      queryFn: ({ signal }) => call(routes.seeTablet, {}, undefined, { signal }),
+      retry: false,
     }),
 }

@@ -20,8 +20,23 @@ export const router = createBrowserRouter([
         ErrorBoundary: Fault,
       },
       {
-        path: '/family',
-        lazy: screen(() => import('../features/joining/FamilyKeyScreen.js')),
+        path: '/key',
+        lazy: screen(() => import('../features/joining/KeyScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        path: '/invitation',
+        lazy: screen(() => import('../features/joining/InvitationScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        path: '/reset',
+        lazy: screen(() => import('../features/welcome/ResetScreen.js')),
+        ErrorBoundary: Fault,
+      },
+      {
+        path: '/tablet',
+        lazy: screen(() => import('../features/joining/TabletScreen.js')),
         ErrorBoundary: Fault,
       },
       {
@@ -37,6 +52,26 @@ export const router = createBrowserRouter([
             ErrorBoundary: Fault,
             children: [
               { path: '/today', lazy: screen(() => import('../features/today/TodayScreen.js')) },
+              { path: '/account', lazy: screen(() => import('../features/account/AccountScreen.js')) },
+              { path: '/classes', lazy: screen(() => import('../features/home/ClassesScreen.js')) },
+              { path: '/outbox', lazy: screen(() => import('../features/mail/OutboxScreen.js')) },
+              { path: '/circles/new', lazy: screen(() => import('../features/circles/NewCircleScreen.js')) },
+              {
+                path: '/circles/:circleId',
+                lazy: screen(() => import('../features/circles/CircleScreen.js')),
+              },
+              {
+                path: '/c/:classId/settings',
+                lazy: screen(() => import('../features/settings/SettingsScreen.js')),
+              },
+              {
+                path: '/c/:classId/record',
+                lazy: screen(() => import('../features/record/RecordScreen.js')),
+              },
+              {
+                path: '/c/:classId/own-work/:placeId',
+                lazy: screen(() => import('../features/work/OwnWorkScreen.js')),
+              },
               { path: '/classes/new', lazy: screen(() => import('../features/register/NewClassScreen.js')) },
               {
                 path: '/c/:classId/topics',

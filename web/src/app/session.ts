@@ -30,6 +30,15 @@ export function useTicking(from: number, every = 10_000): number {
   return from + Math.max(0, Date.now() - began.at)
 }
 
+/** Somebody else is in on this device now: takes in whose screens these are, and nothing of who was here before. */
+export function useTakeIn(): (me: Me) => void {
+  const client = useQueryClient()
+  return me => {
+    client.clear()
+    client.setQueryData(reads.me().queryKey, me)
+  }
+}
+
 /** The tie to the class in the address; undefined where there is none. */
 export function useTie(): Tie | undefined {
   const { classId } = useParams()
@@ -43,24 +52,39 @@ export function useIds(): { classId: ClassId; placeId: PlaceId; workId: WorkId }
   return useParams() as { classId: ClassId; placeId: PlaceId; workId: WorkId }
 }
 
-/** Signs out: nothing of this person stays on the device's screens. */
+const leaving = new Set<() => Promise<void>>()
+
+/** Does something before the person signs out, such as sending what is not saved yet. Gives the way to call it off. */
+export function beforeLeaving(deed: () => Promise<void>): () => void {
+  leaving.add(deed)
+  return () => void leaving.delete(deed)
+}
+
+/** Signing out does not wait longer for it than this, in milliseconds: the next child stands there. */
+const PATIENCE = 2_000
+
+/** Signs out: nothing of this person stays on the device's screens. A shared tablet goes back to its faces. */
 export function useSignOut(): () => Promise<void> {
   const client = useQueryClient()
   const navigate = useNavigate()
   return async () => {
+    const shared = client.getQueryData(reads.me().queryKey)?.tablet
+    await Promise.race([
+      Promise.allSettled([...leaving].map(deed => deed())),
+      new Promise(done => setTimeout(done, PATIENCE)),
+    ])
     await call(routes.signOut, {})
     client.clear()
-    navigate('/', { replace: true })
+    navigate(shared ? '/tablet' : '/', { replace: true })
   }
 }
 
 /** Takes in whoever has just come in, and goes to Today or where they were going. */
 export function useComeIn(): (me: Me, to?: string) => void {
-  const client = useQueryClient()
+  const takeIn = useTakeIn()
   const navigate = useNavigate()
   return (me, to = '/today') => {
-    client.clear()
-    client.setQueryData(reads.me().queryKey, me)
+    takeIn(me)
     navigate(to, { replace: true })
   }
 }

@@ -1,7 +1,16 @@
-import { createInstance } from 'i18next'
-import { en } from './en.js'
+import type { everyday } from './en/everyday.js'
+import type { problems } from './en/problems.js'
+import { words } from './wording.js'
 
-export type WordKey = keyof typeof en extends infer K
+/** Every file of wording: the first two are there from the start, the others come with the screens that say them. */
+type Words = typeof everyday &
+  typeof problems &
+  typeof import('./en/joining.js').joining &
+  typeof import('./en/register.js').register &
+  typeof import('./en/settings.js').settings &
+  typeof import('./en/people.js').people
+
+export type WordKey = keyof Words extends infer K
   ? K extends `${infer Base}_one`
     ? Base
     : K extends `${infer Base}_other`
@@ -10,16 +19,6 @@ export type WordKey = keyof typeof en extends infer K
   : never
 
 export type Said = Readonly<Record<string, string | number>>
-
-const words = createInstance()
-void words.init({
-  lng: 'en',
-  resources: { en: { translation: en } },
-  keySeparator: false,
-  nsSeparator: false,
-  initAsync: false,
-  interpolation: { escapeValue: false, prefix: '{', suffix: '}' },
-})
 
 /** The words for a key in the reader's language, with what they name put in; `count` chooses the plural. */
 export function say(key: WordKey, said: Said = {}): string {

@@ -1,17 +1,31 @@
-import { ERRORS } from '@oppen/contract'
+import { ERRORS, RECORD_KINDS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
-import { en } from './en.js'
+import { everyday } from './en/everyday.js'
+import { joining } from './en/joining.js'
+import { people } from './en/people.js'
+import { problems } from './en/problems.js'
+import { register } from './en/register.js'
+import { settings } from './en/settings.js'
 import { problemWords } from './problem.js'
 import { say } from './say.js'
 import { spanWords, stateWords, teacherStateWords } from './states.js'
+
+const en: Readonly<Record<string, string>> = {
+  ...everyday,
+  ...problems,
+  ...joining,
+  ...register,
+  ...settings,
+  ...people,
+}
 
 const time = { now: Date.UTC(2026, 9, 14, 15, 20), zone: 'Europe/Lisbon' }
 const at = Date.UTC(2026, 9, 15, 12, 30)
 
 describe('every refusal of the contract', () => {
   it.each(Object.entries(ERRORS))('%s has a wording that names just its parameters', (code, { params }) => {
-    const words = (en as Record<string, string>)[`problem_${code}`]
+    const words = en[`problem_${code}`]
     expect(words).toBeDefined()
     const named = [...(words ?? '').matchAll(/\{(\w+)\}/g)].map(found => found[1])
     for (const name of named) expect(params as readonly string[]).toContain(name)
@@ -61,4 +75,14 @@ it('states are said with their time, for pupils and for teachers', () => {
   expect(stateWords({ is: 'handedBack', at, mark: 850 }, context).words).toBe('Handed back, 8.5 out of 10')
   expect(teacherStateWords({ is: 'overdue', since: at, begun: true }, context).words).toBe('overdue, started')
   expect(spanWords(90 * 60_000)).toBe('1 h 30 min')
+})
+
+it('every line of the record has a wording', () => {
+  const worded = Object.keys(settings).filter(key => RECORD_KINDS.some(kind => key === `record_${kind}`))
+  expect(worded.sort()).toEqual(RECORD_KINDS.map(kind => `record_${kind}`).sort())
+})
+
+it('no two files of wording use one key', () => {
+  const all = [everyday, problems, joining, register, settings, people].flatMap(words => Object.keys(words))
+  expect(all.filter((key, index) => all.indexOf(key) !== index)).toEqual([])
 })

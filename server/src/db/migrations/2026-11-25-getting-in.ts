@@ -142,7 +142,9 @@ create table mails (
   at integer not null,
   recipient text not null,
   subject text not null,
-  file text not null
+  file text not null,
+  by_account text references accounts (id) on delete set null,
+  to_account text references accounts (id) on delete set null
 ) strict;
 create index mails_by_time on mails (at)`
 

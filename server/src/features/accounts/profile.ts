@@ -185,6 +185,7 @@ async function sendReset(world: World, { accountId, name, email, origin }: Reset
   await sendMail(
     world,
     resetMail({ to: email, name, school: world.school.name, address: `${origin}/reset#${token}` }),
+    { to: accountId },
   )
 }
 

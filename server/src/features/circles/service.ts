@@ -128,16 +128,14 @@ export async function postInCircle(
   const html = readHtml('notice', typed, 'html')
   await world.db.write(async () => {
     const at = world.clock.now()
-    await world.db
-      .model(circlePosts)
-      .create({
-        id: newId<CirclePostId>(world),
-        circleId,
-        byAccount: viewer.accountId,
-        html,
-        at,
-        removedAt: null,
-      })
+    await world.db.model(circlePosts).create({
+      id: newId<CirclePostId>(world),
+      circleId,
+      byAccount: viewer.accountId,
+      html,
+      at,
+      removedAt: null,
+    })
     tellCircle(world, circleId)
   })
   return { done: true }

@@ -112,6 +112,7 @@ export async function inviteFamily(
       address: `${asked.origin}/invitation#${token}`,
       until: dayInWords(endsAt, world.school.zone, language === 'en' ? 'en-GB' : language),
     }),
+    { by: viewer.accountId },
   )
   return { done: true }
 }

@@ -20,7 +20,14 @@ import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/servic
 import { claimPlace, linkFamily } from '../classes/ties.js'
 import { note, noteLater } from '../record/service.js'
 import { type KeyKind, keys } from './models.js'
-import { holderByKey, type KeyHolder, keysOfClass, placeOfAccount, placesWithoutKey } from './queries.js'
+import {
+  holderByKey,
+  type KeyHolder,
+  keysOfClass,
+  keysOfPupil,
+  placeOfAccount,
+  placesWithoutKey,
+} from './queries.js'
 import { sharedHere } from './tablets.js'
 
 /**
@@ -77,7 +84,7 @@ export async function keysByPlace(world: World, classId: ClassId): Promise<Map<P
   return found
 }
 
-/** Ends one key of a pupil and makes another in its place. */
+/** Ends a pupil's home key or family key, also as it was given in other classes, and makes another in its place. */
 export async function replaceKey(
   world: World,
   viewer: Viewer,
@@ -88,7 +95,8 @@ export async function replaceKey(
       one => one.placeId === placeId && one.keyId === keyId,
     )
     if (!key) throw new Refused('not_found')
-    await world.db.model(keys).update({ endedAt: world.clock.now() }, { where: { id: keyId } })
+    const all = (await keysOfPupil(world.db, placeId, key.kind)).map(one => one.keyId)
+    await world.db.model(keys).update({ endedAt: world.clock.now() }, { where: { id: all } })
     await makeKey(world, placeId, key.kind)
     await note(world, 'key_replaced', { classId, by: viewer.accountId, name: await nameOf(world, placeId) })
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))

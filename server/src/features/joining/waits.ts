@@ -104,12 +104,21 @@ export async function askFamily(
   const { accountId, session } = await world.db.write(async () => {
     const id = own ?? (await makeAccount(world, { kind: 'family', shownName: '', secretHash: '', ...fresh }))
     const session = own ? null : await beginSession(world, response, id, { cameBy: 'door' })
-    const name = (await seeMe(world, id)).account.shownName
-    await wait(world, { classId: door.classId, kind: 'family', name, about, accountId: id })
-    await note(world, 'asked_family', { classId: door.classId, by: id, name: about })
+    await waitAsFamily(world, door, { accountId: id, about })
     return { accountId: id, session }
   })
   return seeMe(world, accountId, session)
+}
+
+/** Notes that a family asks to follow a child; inside a command. */
+export async function waitAsFamily(
+  world: World,
+  { classId }: { readonly classId: ClassId },
+  { accountId, about }: { readonly accountId: AccountId; readonly about: string },
+): Promise<void> {
+  const name = (await seeMe(world, accountId)).account.shownName
+  await wait(world, { classId, kind: 'family', name, about, accountId })
+  await note(world, 'asked_family', { classId, by: accountId, name: about })
 }
 
 /** Comes in by a door that is open to anybody, with a first and a last name and without an account. */

@@ -1,13 +1,24 @@
-import type { Instant, MailId } from '@oppen/core/ids'
+import type { AccountId, Instant, MailId } from '@oppen/core/ids'
 import { table } from '../../db/index.js'
 
-export const mails = table<{ id: MailId; at: Instant; recipient: string; subject: string; file: string }>(
-  'mails',
-  {
-    id: 'id',
-    at: 'integer',
-    recipient: 'text',
-    subject: 'text',
-    file: 'text',
-  },
-)
+export type MailRow = {
+  readonly id: MailId
+  readonly at: Instant
+  readonly recipient: string
+  readonly subject: string
+  readonly file: string
+  /** The teacher who had it sent; null for nobody who was signed in. */
+  readonly byAccount: AccountId | null
+  /** Whose secret it is about; null for somebody who has no account yet. */
+  readonly toAccount: AccountId | null
+}
+
+export const mails = table<MailRow>('mails', {
+  id: 'id',
+  at: 'integer',
+  recipient: 'text',
+  subject: 'text',
+  file: 'text',
+  byAccount: 'id',
+  toAccount: 'id',
+})

@@ -2,7 +2,7 @@ import type { Handlers } from '../../http/serve.js'
 import { seeMail, seeOutbox, sendMailFile } from './service.js'
 
 export const mailHandlers = {
-  seeOutbox: ({ world }) => seeOutbox(world),
-  seeMail: ({ world, params }) => seeMail(world, params.mailId),
-  seeMailFile: ({ world, params, response }) => sendMailFile(world, params.mailId, response),
+  seeOutbox: ({ world, viewer }) => seeOutbox(world, viewer),
+  seeMail: ({ world, viewer, params }) => seeMail(world, viewer, params.mailId),
+  seeMailFile: ({ world, viewer, params, response }) => sendMailFile(world, viewer, params.mailId, response),
 } satisfies Partial<Handlers>

@@ -3,8 +3,10 @@ import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import type { OutboxPage } from '@oppen/contract'
-import type { MailId } from '@oppen/core/ids'
+import type { AccountId, MailId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import type { Response } from 'express'
+import PostalMime from 'postal-mime'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -12,33 +14,53 @@ import { mails } from './models.js'
 import type { Letter } from './post.js'
 import { mailById, mailsNewest } from './queries.js'
 
+/** Who had a letter sent, and whose account it is about. */
+export type Sent = { readonly by: AccountId } | { readonly to: AccountId }
+
 /** Sends a letter, and keeps where it lies if it lies in the outbox. Not to be called inside a command: it is slow. */
-export async function sendMail(world: World, letter: Letter): Promise<void> {
+export async function sendMail(world: World, letter: Letter, sent: Sent): Promise<void> {
   const file = await world.post.send(letter)
   if (file === null) return
   const { to: recipient, subject } = letter
   const at = world.clock.now()
   await world.db.write(async () => {
-    await world.db.model(mails).create({ id: newId<MailId>(world), at, recipient, subject, file })
+    await world.db.model(mails).create({
+      id: newId<MailId>(world),
+      at,
+      recipient,
+      subject,
+      file,
+      byAccount: 'by' in sent ? sent.by : null,
+      toAccount: 'to' in sent ? sent.to : null,
+    })
   })
 }
 
-/** What lies in the outbox of the stand-in; not to be found where mail really goes out. */
-export async function seeOutbox(world: World): Promise<OutboxPage> {
+/**
+ * What lies in the outbox of the stand-in for a teacher: the own letters, and those to families of the own classes.
+ * Nothing is to be found where mail really goes out.
+ */
+export async function seeOutbox(world: World, viewer: Viewer): Promise<OutboxPage> {
   if (!world.post.outbox) throw new Refused('not_found')
-  const all = await mailsNewest(world.db)
+  const all = await mailsNewest(world.db, viewer.accountId)
   return { mails: all.map(({ file: _, ...mail }) => mail) }
 }
 
 /** One message of the outbox, as the text in it. */
-export async function seeMail(world: World, mailId: MailId) {
-  const { path, mail } = await findMail(world, mailId)
-  return { ...mail, source: await readFile(path, 'utf8') }
+export async function seeMail(world: World, viewer: Viewer, mailId: MailId) {
+  const { path, mail } = await findMail(world, viewer, mailId)
+  const { text } = await PostalMime.parse(await readFile(path))
+  return { ...mail, text: text ?? '' }
 }
 
 /** One message of the outbox, as its file. */
-export async function sendMailFile(world: World, mailId: MailId, response: Response): Promise<undefined> {
-  const { path } = await findMail(world, mailId)
+export async function sendMailFile(
+  world: World,
+  viewer: Viewer,
+  mailId: MailId,
+  response: Response,
+): Promise<undefined> {
+  const { path } = await findMail(world, viewer, mailId)
   response.set({
     'content-type': 'message/rfc822',
     'content-disposition': `attachment; filename="${mailId}.eml"`,
@@ -47,8 +69,8 @@ export async function sendMailFile(world: World, mailId: MailId, response: Respo
   return undefined
 }
 
-async function findMail(world: World, mailId: MailId) {
-  const found = world.post.outbox ? await mailById(world.db, mailId) : undefined
+async function findMail(world: World, viewer: Viewer, mailId: MailId) {
+  const found = world.post.outbox ? await mailById(world.db, viewer.accountId, mailId) : undefined
   if (!found || !world.post.outbox) throw new Refused('not_found')
   const { file, ...mail } = found
   return { path: join(world.post.outbox, file), mail }

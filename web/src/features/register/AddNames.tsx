@@ -1,116 +1,110 @@
 import type { RegisterPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import type { GroupId } from '@oppen/core/ids'
-import { type NameRow, readNames } from '@oppen/core/joining'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { ClassId } from '@oppen/core/ids'
 import { useMemo, useState } from 'react'
 import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useNow } from '../../app/session.js'
+import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { Choice, TextBox } from '../../parts/Field.js'
+import { Choice } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
-import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { type DraftRow, draftRows, type RowEdit } from './draftRows.js'
+import { RowsPreview } from './RowsPreview.js'
+import { SourceOfNames } from './SourceOfNames.js'
+import { NOTHING, rowsOfSource, type Source } from './source.js'
 
-/** Names pasted one a line, looked at before they are kept: what repeats is left out unless ticked. */
-export function AddNames({ page, onDone }: { readonly page: RegisterPage; readonly onDone: () => void }) {
+type Props = { readonly page: RegisterPage; readonly onDone: () => void }
+
+/** Names pasted or taken from a file, looked at and corrected before anything is kept. */
+export function AddNames({ page, onDone }: Props) {
   const { classId } = useIds()
-  const time = useNow()
-  const client = useQueryClient()
-  const [text, setText] = useState('')
-  const [ticked, setTicked] = useState<ReadonlySet<number>>(new Set())
-  const [groupId, setGroupId] = useState<string>(page.groups[0]?.id ?? '')
-  const rows = useMemo(
-    () =>
-      readNames(
-        text,
-        page.places.map(place => place.name),
-      ),
-    [text, page],
-  )
-  const kept = rows.filter(row => row.status === 'new' || (row.status !== 'tooLong' && ticked.has(row.line)))
-  const doubtful = rows.filter(row => row.status !== 'new')
-  const add = useMutation({
-    mutationFn: () =>
-      call(routes.addPlaces, { classId }, { names: kept.map(row => row.name), groupId: groupId as GroupId }),
-    onSuccess: async ({ added }) => {
+  const [source, setSource] = useState<Source>(NOTHING)
+  const [edits, setEdits] = useState<ReadonlyMap<number, RowEdit>>(new Map())
+  const [group, setGroup] = useState(page.groups[0]?.name ?? '')
+  const [inviting, setInviting] = useState(true)
+  const rows = useMemo(() => {
+    const onRegister = page.places.map(place => place.name)
+    return draftRows(rowsOfSource(source), edits, { onRegister, group })
+  }, [source, edits, page, group])
+  const kept = rows.filter(row => row.keep)
+  const addresses = page.families ? kept.reduce((sum, row) => sum + row.familyEmails.length, 0) : 0
+  const add = useDeed({
+    do: () => keepRows(classId, kept, inviting && addresses > 0),
+    again: [reads.register(classId).queryKey],
+    done: ({ added, invited }) => {
       tell(say('register_added', { count: added }))
-      await client.invalidateQueries({ queryKey: reads.register(classId).queryKey })
-      setText('')
+      if (invited) tell(say('register_invited_families', { count: invited }))
       onDone()
     },
   })
-  const tick = (line: number) => {
-    const next = new Set(ticked)
-    if (!next.delete(line)) next.add(line)
-    setTicked(next)
-  }
   return (
-    <Row className="pb-4">
-      <div className="grid max-w-3xl gap-4 md:grid-cols-2">
-        <TextBox
-          label={say('register_paste')}
-          value={text}
-          onChange={event => setText(event.target.value)}
-          autoFocus
-          rows={8}
-          spellCheck={false}
+    <Row className="pb-5">
+      <div className="flex max-w-4xl flex-col gap-4">
+        <SourceOfNames
+          source={source}
+          onChange={next => {
+            setSource(next)
+            setEdits(new Map())
+          }}
         />
-        <div className="flex flex-col gap-3">
-          {page.groups.length > 1 && (
+        {page.groups.length > 1 && (
+          <div className="max-w-60">
             <Choice
               label={say('register_group')}
-              value={groupId}
-              onChange={setGroupId}
-              options={page.groups.map(group => ({ value: group.id, label: group.name }))}
+              value={group}
+              onChange={setGroup}
+              options={page.groups.map(one => ({ value: one.name, label: one.name }))}
             />
-          )}
-          {doubtful.length > 0 && (
-            <fieldset>
-              <legend className="mb-1 text-[15px] font-semibold">{say('register_preview')}</legend>
-              {doubtful.map(row => (
-                <Doubtful
-                  key={row.line}
-                  row={row}
-                  ticked={ticked.has(row.line)}
-                  onTick={() => tick(row.line)}
-                />
-              ))}
-            </fieldset>
-          )}
-          {add.error && <Problem words={problemWords(add.error, time)} />}
-          <div className="mt-auto flex gap-2">
-            <Button look="first" onClick={() => add.mutate()} disabled={add.isPending || !kept.length}>
-              {say('register_add_count', { count: kept.length })}
-            </Button>
-            {page.places.length > 0 && <Button onClick={onDone}>{say('cancel')}</Button>}
           </div>
+        )}
+        {rows.length > 0 && (
+          <RowsPreview
+            rows={rows}
+            groups={page.groups.map(one => one.name)}
+            onEdit={(line, edit) => setEdits(new Map(edits).set(line, { ...edits.get(line), ...edit }))}
+          />
+        )}
+        {addresses > 0 && (
+          <label className="flex items-baseline gap-2 text-[15px]">
+            <input type="checkbox" checked={inviting} onChange={event => setInviting(event.target.checked)} />
+            {say('register_invite_families', { count: addresses })}
+          </label>
+        )}
+        {add.words && <Problem words={add.words} />}
+        <div className="flex gap-2">
+          <Button look="first" onClick={() => add.go()} disabled={add.busy || !kept.length}>
+            {say('register_add_count', { count: kept.length })}
+          </Button>
+          {page.places.length > 0 && <Button onClick={onDone}>{say('cancel')}</Button>}
         </div>
       </div>
     </Row>
   )
 }
 
-function Doubtful({
-  row,
-  ticked,
-  onTick,
-}: {
-  readonly row: NameRow
-  readonly ticked: boolean
-  readonly onTick: () => void
-}) {
-  const words = `${row.name} ${say(`register_${row.status}` as 'register_repeated')}`
-  if (row.status === 'tooLong') return <p className="text-[15px] text-rust">{words}</p>
-  return (
-    <label className="flex items-baseline gap-2 py-0.5 text-[15px]">
-      <input type="checkbox" checked={ticked} onChange={onTick} />
-      <span>
-        <strong>{row.name}</strong> {say(`register_${row.status}` as 'register_repeated')}
-      </span>
-    </label>
-  )
+/** Keeps the rows, then invites their families where wanted. */
+async function keepRows(classId: ClassId, rows: readonly DraftRow[], inviting: boolean) {
+  const places = rows.map(({ name, group, email, number, familyLanguage }) => ({
+    name,
+    groupId: null,
+    group,
+    email,
+    number,
+    familyLanguage,
+  }))
+  const { added, placeIds } = await call(routes.addPlaces, { classId }, { places })
+  const asked = inviting
+    ? rows.flatMap((row, index) => row.familyEmails.map(email => ({ placeId: placeIds[index], email })))
+    : []
+  let invited = 0
+  for (const { placeId, email } of asked) {
+    if (!placeId) continue
+    await call(routes.inviteFamily, { classId }, { placeId, email })
+    invited += 1
+  }
+  return { added, invited }
 }

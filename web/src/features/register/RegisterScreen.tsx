@@ -1,147 +1,111 @@
+import '../../words/en/register.js'
 import type { RegisterPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
-import type { PlaceId } from '@oppen/core/ids'
-import { showCode } from '@oppen/core/joining'
-import { when } from '@oppen/core/timing'
-import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { addressOf, routes } from '@oppen/contract'
+import type { ClassId, PlaceId } from '@oppen/core/ids'
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useNow } from '../../app/session.js'
+import { useIds } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
-import { Problem } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
-import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { AddNames } from './AddNames.js'
+import { Away } from './Away.js'
+import { Guests } from './Guests.js'
+import { Invitations } from './Invitations.js'
+import { InvitePupil } from './InvitePupil.js'
+import { PlaceTable } from './PlaceTable.js'
+import { PlaceWindow } from './PlaceWindow.js'
+import { Waits } from './Waits.js'
 
-type Place = RegisterPage['places'][number]
-
-/** The class list: places free and claimed, families and their keys. */
+/** The class list: places free and claimed, families and keys, who asks to come in and who has gone. */
 export function Screen() {
   const { classId } = useIds()
   const { data } = useSuspenseQuery(reads.register(classId))
   const [adding, setAdding] = useState(false)
-  const claimed = data.places.filter(place => place.claimedAt !== null).length
+  const [inviting, setInviting] = useState(false)
+  const [open, setOpen] = useState<PlaceId>()
+  const shown = [...data.places, ...data.away].find(place => place.id === open)
   return (
     <Sheet title={`${say('register_title')}, ${data.className}`}>
+      <RegisterHead page={data} onAdd={() => setAdding(true)} onInvite={() => setInviting(true)} />
+      {(adding || !data.places.length) && <AddNames page={data} onDone={() => setAdding(false)} />}
+      <Waits page={data} />
+      <Guests page={data} />
+      <PlaceTable page={data} onOpen={setOpen} />
+      <Invitations invitations={data.invitations} />
+      <Away page={data} />
+      {shown && <PlaceWindow place={shown} page={data} onClose={() => setOpen(undefined)} />}
+      {inviting && <InvitePupil onClose={() => setInviting(false)} />}
+    </Sheet>
+  )
+}
+
+type HeadProps = {
+  readonly page: RegisterPage
+  readonly onAdd: () => void
+  readonly onInvite: () => void
+}
+
+function RegisterHead({ page, onAdd, onInvite }: HeadProps) {
+  const { classId } = page
+  const pupils = page.places.filter(place => !place.guest)
+  const claimed = pupils.filter(place => place.claimedAt !== null).length
+  const count = say('register_count', { claimed, count: pupils.length })
+  return (
+    <>
       <Head
         title={say('register_title')}
-        sub={`${data.className} · ${data.teachers.map(one => one.name).join(', ')} · ${say('register_count', { claimed, count: data.places.length })}`}
+        sub={`${page.className} · ${page.teachers.map(one => one.name).join(', ')} · ${count}`}
         aside={
           <>
-            <Button onClick={() => setAdding(true)}>{say('register_add')}</Button>
+            <Button onClick={onAdd}>{say('register_add')}</Button>
+            <Button onClick={onInvite}>{say('register_invite')}</Button>
             <Link to={`/c/${classId}/door`} className={buttonLook('first')}>
               {say('register_door')}
             </Link>
           </>
         }
       />
-      {(adding || !data.places.length) && <AddNames page={data} onDone={() => setAdding(false)} />}
-      {data.groups.map(group => (
-        <Group
-          key={group.id}
-          name={group.name}
-          places={data.places.filter(place => place.groupId === group.id)}
-        />
-      ))}
-    </Sheet>
-  )
-}
-
-function Group({ name, places }: { readonly name: string; readonly places: readonly Place[] }) {
-  if (!places.length) return null
-  return (
-    <Row margin={<span className="font-semibold">{name}</span>} className="pt-3">
-      <div className="overflow-x-auto">
-        <table className="w-full min-w-[44rem] text-[15px]">
-          <thead>
-            <tr className="border-b border-ink text-left text-sm text-soft">
-              <th scope="col" className="py-1 pr-3 font-medium">
-                {say('register_name')}
-              </th>
-              <th scope="col" className="py-1 pr-3 font-medium">
-                {say('register_account')}
-              </th>
-              <th scope="col" className="py-1 pr-3 font-medium">
-                {say('register_families')}
-              </th>
-              <th scope="col" className="py-1 pr-3 font-medium">
-                {say('register_key')}
-              </th>
-              <th scope="col" className="sr-only">
-                {say('register_freePlace', { name: '' })}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {places.map(place => (
-              <PlaceLine key={place.id} place={place} />
-            ))}
-          </tbody>
-        </table>
-      </div>
-    </Row>
-  )
-}
-
-function PlaceLine({ place }: { readonly place: Place }) {
-  const time = useNow()
-  return (
-    <tr className="h-8 border-b border-rule">
-      <th scope="row" className="pr-3 text-left font-semibold">
-        {place.name}
-      </th>
-      <td className="pr-3">
-        {place.claimedAt === null ? (
-          <span className="text-soft">{say('register_free')}</span>
-        ) : (
-          <>
-            {say('register_claimed', { userName: place.userName ?? '' })}
-            {place.seenAt !== null && (
-              <span className="text-sm text-soft">
-                {' '}
-                · {say('register_seen', { at: when(place.seenAt, time) })}
-              </span>
-            )}
-          </>
-        )}
-      </td>
-      <td className={`pr-3 ${place.families.length ? '' : 'text-soft'}`}>
-        {place.families.map(family => family.name).join(', ') || say('register_no_family')}
-      </td>
-      <td className="pr-3 tabular-nums whitespace-nowrap">{showCode(place.familyKey)}</td>
-      <td className="text-right">
-        {place.claimedAt !== null && <FreePlace id={place.id} name={place.name} />}
-      </td>
-    </tr>
-  )
-}
-
-function FreePlace({ id, name }: { readonly id: PlaceId; readonly name: string }) {
-  const { classId } = useIds()
-  const time = useNow()
-  const client = useQueryClient()
-  const free = useMutation({
-    mutationFn: () => call(routes.freePlace, { classId, placeId: id }),
-    onSuccess: page => {
-      client.setQueryData(reads.register(classId).queryKey, page)
-      tell(say('register_freed', { name }))
-    },
-  })
-  return (
-    <>
-      {free.error && <Problem words={problemWords(free.error, time)} />}
-      <Button
-        look="quiet"
-        className="!min-h-0 !py-0 text-sm"
-        aria-label={say('register_freePlace', { name })}
-        onClick={() => free.mutate()}
-      >
-        {say('register_free_short')}
-      </Button>
+      {page.places.length > 0 && <Lists classId={classId} families={page.families} />}
     </>
+  )
+}
+
+/** What can be printed and taken along. */
+function Lists({ classId, families }: { readonly classId: ClassId; readonly families: boolean }) {
+  const outbox = useQuery(reads.outbox())
+  const cards = (keyKind: string) => addressOf(routes.seeCards, { classId, keyKind })
+  const lists: readonly (readonly [string, string])[] = [
+    [cards('home'), say('register_cards_home')],
+    ...(families ? [[cards('family'), say('register_cards_family')] as const] : []),
+    [addressOf(routes.seeKeyList, { classId }), say('register_keys_csv')],
+    [addressOf(routes.takeRegister, { classId }), say('register_list')],
+  ]
+  return (
+    <Row className="pb-2">
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
+        {lists.map(([to, words]) => (
+          <li key={to}>
+            <a href={to} download className="text-blue underline underline-offset-2">
+              {words}
+            </a>
+          </li>
+        ))}
+        <li>
+          <Link to={`/c/${classId}/record`} className="text-blue underline underline-offset-2">
+            {say('register_record')}
+          </Link>
+        </li>
+        {outbox.data && (
+          <li>
+            <Link to="/outbox" className="text-blue underline underline-offset-2">
+              {say('register_outbox')}
+            </Link>
+          </li>
+        )}
+      </ul>
+    </Row>
   )
 }

@@ -2,6 +2,7 @@ import type { TodayClass, TodayPage } from '@oppen/contract'
 import { timeOfDay, when } from '@oppen/core/timing'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { placesOf } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
 import { buttonLook } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -19,7 +20,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
   const toMark = works.filter(work => work.toMark > 0).sort((a, b) => (a.oldestAt ?? 0) - (b.oldestAt ?? 0))
   const asks = page.teaching.flatMap(one => one.asks.map(ask => ({ ...ask, inClass: one })))
   const due = works.filter(work => work.dueAt !== null && work.dueAt > now)
-  if (!me.ties.length) {
+  if (!placesOf(me).daily.length) {
     return (
       <Row>
         <Empty>{say('today_no_class_teacher')}</Empty>
@@ -138,6 +139,14 @@ function Doors({ classes }: { readonly classes: readonly TodayClass[] }) {
               <span className="text-[15px] text-soft">
                 {doorWords(one, zone)} · {say('today_claimed', { claimed: one.claimed, pupils: one.pupils })}
               </span>
+              {one.waiting > 0 && (
+                <Link
+                  to={`/c/${one.classId}/register`}
+                  className="rounded bg-ochre-pale px-2 py-0.5 text-[15px] font-semibold underline underline-offset-2"
+                >
+                  {say('today_waiting', { count: one.waiting })}
+                </Link>
+              )}
               <Link to={`/c/${one.classId}/door`} className={buttonLook()}>
                 {say(one.doorOpen ? 'today_show_door' : 'today_open_door')}
               </Link>

@@ -9,6 +9,7 @@ import { useMe, useNow } from '../../app/session.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { FamilyToday } from './FamilyToday.js'
+import { Asked, Invited } from './Invited.js'
 import { PupilToday } from './PupilToday.js'
 import { TeacherToday } from './TeacherToday.js'
 
@@ -25,6 +26,8 @@ export function Screen() {
   return (
     <Sheet title={say('today')}>
       <Head title={say('today')} sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`} />
+      <Invited page={data} />
+      <Asked page={data} />
       {me.account.kind === 'teacher' && <TeacherToday page={data} />}
       {me.account.kind === 'pupil' && <PupilToday page={data} lookedAt={lookedAt} />}
       {me.account.kind === 'family' && <FamilyToday page={data} lookedAt={lookedAt} />}

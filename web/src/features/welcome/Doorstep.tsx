@@ -1,16 +1,29 @@
 import type { ReactNode } from 'react'
 import { say } from '../../words/say.js'
 
-type Props = { readonly title: string; readonly lead?: string; readonly children: ReactNode }
+type Props = {
+  readonly title: string
+  readonly lead?: string
+  readonly children: ReactNode
+  readonly wide?: boolean
+}
 
 /** The page before anybody is in: the first sheet of the exercise book, with its cover beside it. */
-export function Doorstep({ title, lead, children }: Props) {
+export function Doorstep({ title, lead, children, wide = false }: Props) {
   return (
-    <div className="grid min-h-dvh bg-linen max-md:grid-rows-[auto_1fr] md:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+    <div
+      className={`grid min-h-dvh bg-linen max-md:grid-rows-[auto_1fr] ${wide ? 'md:grid-cols-[11rem_minmax(0,1fr)]' : 'md:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]'}`}
+    >
       <title>{`${title} · Oppen`}</title>
-      <header className="flex items-center justify-center bg-board p-8 max-md:py-4">
-        <div className="w-full max-w-72 rounded-[var(--radius-card)] bg-chalk px-7 py-6 shadow-[inset_0_0_0_4px_var(--color-chalk),inset_0_0_0_5px_#c9bfa8] max-md:max-w-48 max-md:px-4 max-md:py-2">
-          <p className="font-head text-5xl font-bold text-[#1f3657] max-md:text-center max-md:text-2xl">
+      <header
+        className={`flex justify-center bg-board max-md:p-4 ${wide ? 'items-start md:p-4 md:pt-10' : 'items-center md:p-8'}`}
+      >
+        <div
+          className={`w-full max-w-72 rounded-[var(--radius-card)] bg-chalk shadow-[inset_0_0_0_4px_var(--color-chalk),inset_0_0_0_5px_#c9bfa8] max-md:max-w-48 max-md:px-4 max-md:py-2 ${wide ? 'md:px-4 md:py-4' : 'md:px-7 md:py-6'}`}
+        >
+          <p
+            className={`font-head font-bold text-[#1f3657] max-md:text-center max-md:text-2xl ${wide ? 'md:text-3xl' : 'md:text-5xl'}`}
+          >
             {say('app')}
           </p>
           <div aria-hidden="true" className="mt-5 space-y-5 max-md:hidden">
@@ -25,7 +38,7 @@ export function Doorstep({ title, lead, children }: Props) {
           aria-hidden="true"
           className="absolute inset-y-0 left-[var(--margin-x)] w-px bg-margin-line max-md:left-4"
         />
-        <div className="w-full max-w-lg">
+        <div className={`w-full ${wide ? 'max-w-5xl' : 'max-w-lg'}`}>
           <h1 className="mb-3 text-3xl">{title}</h1>
           {lead && <p className="mb-5 text-soft">{lead}</p>}
           {children}

@@ -1,24 +1,31 @@
+import '../../words/en/joining.js'
 import { routes } from '@oppen/contract'
 import { readEntry } from '@oppen/core/joining'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { QrCode } from 'lucide-react'
+import { type FormEvent, lazy, Suspense, useState } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
+import { useAsk } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
-import { useComeIn } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Field } from '../../parts/Field.js'
-import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { Doorstep } from './Doorstep.js'
 import { knockQuery } from './knock.js'
+import { Secret } from './Secret.js'
 
-/** The one field: a class code, a key or a user name, and it finds out which. */
+const Scanner = lazy(() => import('./Scanner.js'))
+
+/** The one field: a class code, a circle's, a key or a user name, and it finds out which. */
 export function Screen() {
   const [search] = useSearchParams()
   const me = useQuery(reads.me())
+  const tablet = useQuery(reads.tablet())
   const [userName, setUserName] = useState<string>()
-  if (me.data && !search.has('join')) return <Navigate to="/today" replace />
+  const asked = search.has('join')
+  if (me.data && !asked) return <Navigate to="/today" replace />
+  if (tablet.data && !me.data && !asked) return <Navigate to="/tablet" replace />
   return (
     <Doorstep title={userName ? say('secret_title', { name: userName }) : say('welcome_title')}>
       {userName ? (
@@ -33,28 +40,30 @@ export function Screen() {
 function One({ onName }: { readonly onName: (userName: string) => void }) {
   const client = useQueryClient()
   const navigate = useNavigate()
+  const asking = useAsk()
   const [typed, setTyped] = useState('')
-  const [problem, setProblem] = useState<string>()
-  const [busy, setBusy] = useState(false)
+  const [scanning, setScanning] = useState(false)
 
-  const find = async () => {
-    const entry = readEntry(typed)
+  const find = async (text: string) => {
+    const entry = readEntry(text)
     if (!entry.ok) throw new Refusal(422, entry.refusal)
     const found = entry.value
     if (found.kind === 'userName') return onName(found.userName)
-    if (found.kind === 'classCode') {
+    if (found.kind === 'code') {
       await client.fetchQuery(knockQuery(found.code))
       return navigate(`/come/${found.code}`)
     }
     await call(routes.showKey, {}, { key: found.key })
-    navigate('/family', { state: { key: found.key } })
+    navigate('/key', { state: { key: found.key } })
   }
   const submit = (event: FormEvent) => {
     event.preventDefault()
-    setBusy(true)
-    find()
-      .catch(error => setProblem(problemWords(error, { now: Date.now(), zone: localZone() })))
-      .finally(() => setBusy(false))
+    void asking.ask(() => find(typed))
+  }
+  const scanned = (text: string) => {
+    setScanning(false)
+    setTyped(text)
+    void asking.ask(() => find(text))
   }
   return (
     <form onSubmit={submit} className="flex flex-col gap-4" noValidate>
@@ -64,9 +73,9 @@ function One({ onName }: { readonly onName: (userName: string) => void }) {
         value={typed}
         onChange={event => {
           setTyped(event.target.value)
-          setProblem(undefined)
+          asking.forget()
         }}
-        problem={problem}
+        problem={asking.words}
         autoFocus
         autoCapitalize="off"
         autoComplete="username"
@@ -74,50 +83,25 @@ function One({ onName }: { readonly onName: (userName: string) => void }) {
         spellCheck={false}
         className="!py-3 text-2xl font-semibold tracking-wide"
       />
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={busy}>
-        {say('welcome_go')}
-      </Button>
+      <div className="grid gap-3 sm:grid-cols-[1fr_auto]">
+        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+          {say('welcome_go')}
+        </Button>
+        <Button className="min-h-12" onClick={() => setScanning(true)}>
+          <QrCode size={18} aria-hidden="true" />
+          {say('welcome_scan')}
+        </Button>
+      </div>
       <ul className="mt-2 space-y-1 border-t border-rule pt-4 text-[15px] text-soft">
         <li>{say('welcome_hint_code')}</li>
         <li>{say('welcome_hint_key')}</li>
         <li>{say('welcome_hint_name')}</li>
       </ul>
-    </form>
-  )
-}
-
-const localZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone
-
-function Secret({ userName, onOther }: { readonly userName: string; readonly onOther: () => void }) {
-  const comeIn = useComeIn()
-  const [problem, setProblem] = useState<string>()
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const secret = String(new FormData(event.currentTarget).get('secret'))
-    try {
-      comeIn(await call(routes.signIn, {}, { userName, secret }))
-    } catch (error) {
-      setProblem(problemWords(error, { now: Date.now(), zone: localZone() }))
-    }
-  }
-  return (
-    <form onSubmit={event => void submit(event)} className="flex flex-col gap-4" noValidate>
-      <input type="hidden" name="username" autoComplete="username" value={userName} readOnly />
-      <Field
-        label={say('secret_field')}
-        name="secret"
-        type="password"
-        autoComplete="current-password"
-        autoFocus
-        problem={problem}
-        className="!py-3 text-xl"
-      />
-      <Button type="submit" look="first" className="min-h-12 text-lg">
-        {say('secret_go')}
-      </Button>
-      <Button look="quiet" onClick={onOther}>
-        {say('not_you')}
-      </Button>
+      {scanning && (
+        <Suspense fallback={null}>
+          <Scanner onFound={scanned} onClose={() => setScanning(false)} />
+        </Suspense>
+      )}
     </form>
   )
 }

@@ -4,20 +4,9 @@ import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call, Refusal, Unreachable } from '../../app/api.js'
 import { onCopySaved } from '../../app/live.js'
 import { type PieceParams, reads } from '../../app/queries.js'
-import { useMe } from '../../app/session.js'
-import { CopyKeeper, type Draft, type SaveResult } from './copyKeeper.js'
-
-/** The device's own store for one copy of one person, so that a shared tablet never shows another's words. */
-function draftsOf(key: string) {
-  return {
-    read: (): Draft | undefined => {
-      const text = localStorage.getItem(key)
-      return text ? (JSON.parse(text) as Draft) : undefined
-    },
-    write: (draft: Draft) => localStorage.setItem(key, JSON.stringify(draft)),
-    clear: () => localStorage.removeItem(key),
-  }
-}
+import { beforeLeaving, useMe } from '../../app/session.js'
+import { CopyKeeper, type SaveResult } from './copyKeeper.js'
+import { draftKey, draftsOf, openedCopy } from './drafts.js'
 
 async function save(params: PieceParams, html: string, base: number, chosen: boolean): Promise<SaveResult> {
   try {
@@ -48,7 +37,7 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
     const world = {
       save: (html: string, base: number, chosen: boolean) =>
         save({ classId, workId, placeId }, html, base, chosen),
-      drafts: draftsOf(`oppen copy ${account.id} ${workId} ${placeId}`),
+      drafts: draftsOf(draftKey(account.id, workId, placeId)),
       later: (run: () => void, milliseconds: number) => {
         const timer = setTimeout(run, milliseconds)
         return () => clearTimeout(timer)
@@ -59,6 +48,8 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
   }, [account.id, classId, workId, placeId])
 
   useEffect(() => {
+    const closed = openedCopy(draftKey(account.id, workId, placeId))
+    const stay = beforeLeaving(() => keeper.flush())
     keeper.begin()
     const send = () => void keeper.flush()
     window.addEventListener('pagehide', send)
@@ -66,9 +57,11 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
     return () => {
       window.removeEventListener('pagehide', send)
       window.removeEventListener('online', send)
+      stay()
+      closed()
       void keeper.flush()
     }
-  }, [keeper])
+  }, [keeper, account.id, workId, placeId])
 
   // saved on another device or in another tab: read again, and taken in below
   useEffect(

@@ -1,32 +1,76 @@
-/** All wording in English, by key. Plurals end in `_one` and `_other`; what is named stands in braces. */
-export const en = {
+/** What every screen of somebody who is signed in may say. */
+export const everyday = {
   app: 'Oppen',
+
   loading: 'One moment …',
+
   cancel: 'Cancel',
+
   close: 'Close',
+
   undo: 'Undo',
+
   back: 'Back',
+
   new: 'new',
+
   optional: 'if you like',
+
   skip: 'Skip to the page',
+
   today: 'Today',
   area_topics: 'Topics',
   area_talk: 'Talk',
   area_progress: 'Progress',
   area_register: 'Register',
+
   areas: 'Areas',
+
   binder: 'Classes',
   binder_name: 'Binder',
+
   sign_out: 'Sign out',
+  in_go: 'Go to Today',
+
   role_teacher: 'Teacher',
   role_pupil: 'Pupil',
   role_family: 'Family',
+  role_guest: 'Guest for today',
+
   join_class: 'Join a class',
+
   new_class: 'New class',
+
   add_child: 'Add a child',
+  not_you_short: 'Not you?',
+  account: 'My account',
+  classes_all: 'All classes',
+  circles: 'Circles',
+  circle_new: 'New circle',
+  settings: 'Settings',
+  area_settings: 'Settings',
+  area_ownWork: 'My work',
+  sight_done: '{className} is out of sight. It stays under “All classes”.',
+  sight_undone: '{className} is back in sight.',
+  archived: 'archived',
+  archived_lead:
+    'This class is archived. Everything in it can be read; nothing can be written until a teacher reopens it.',
+  guest_lead:
+    'You are here for today, without an account. What you make stays in the class under your name. Ask the teacher to put you on the register if you want to come back to it.',
+  secret_once: 'Your teacher gave you a secret for one use. Choose your own now.',
+  secret_once_go: 'Choose a secret',
+  shortcut_class: 'Go to the class with that number',
+  shortcut_today: 'Go to Today',
+  saved: 'Kept.',
+  yes: 'Yes',
+  no: 'No',
+  copied: 'Copied.',
+
   find_or_do: 'Find or do …',
   find_nothing: 'Nothing here is called that.',
+
   shortcuts: 'Keys on this page',
+
   shortcut_find: 'Find anything, do anything',
   shortcut_help: 'Show this list',
   shortcut_next: 'Next pupil',
@@ -35,7 +79,9 @@ export const en = {
   shortcut_mark: 'Write the mark',
   shortcut_feedback: 'Write feedback',
   shortcut_handBack: 'Hand back',
+
   minutes: '{minutes} min',
+
   clock_demo: 'Demo clock',
   clock_move: 'Move the clock',
   clock_moved: 'It is now {at}.',
@@ -47,6 +93,7 @@ export const en = {
   span_hours: '{hours} h',
   span_hours_minutes: '{hours} h {minutes} min',
   span_minutes: '{minutes} min',
+
   mark_out_of: '{mark} out of {points}',
 
   state_opens: 'Opens {at}',
@@ -64,6 +111,7 @@ export const en = {
   state_missing: 'Missing, was due {at}',
   state_excused: 'Excused',
   state_received: 'Received on paper {at}',
+
   row_in: 'handed in {at}',
   row_late: '{span} late',
   row_back: 'handed back',
@@ -76,52 +124,13 @@ export const en = {
   row_excused: 'excused',
   row_received: 'on paper',
 
-  welcome_title: 'Open your class',
-  welcome_lead: 'Type what you have. One field is enough.',
-  welcome_field: 'Class code, key or user name',
-  welcome_hint_code: 'A class code from the board, like K7M 4TQ',
-  welcome_hint_key: 'A key from a card, four groups of four',
-  welcome_hint_name: 'Your user name, like ada.moreno',
-  welcome_go: 'Go on',
-  secret_title: 'Hello {name}',
-  secret_field: 'Your secret',
-  secret_go: 'Come in',
-  not_you: 'Not you? Type something else',
-  door_lead: '{className} with {teacherName}. The door is open until {at}.',
-  door_lead_open: '{className} with {teacherName}. The door is open.',
-  door_find: 'Find your name',
-  door_filter: 'Type the first letters',
-  door_none: 'No free name begins like that.',
-  door_all_taken: 'Every name on this register is taken.',
-  door_missing:
-    'Is your name not here? Then it is already taken. If it was you, come in with your user name. If not, tell your teacher, who can free it.',
-  door_been: 'I was here before',
-  door_family: 'I am family',
-  door_you: 'You are {name}',
-  door_not_you: 'Not you?',
-  door_choose: 'Choose a secret that only you know. At least {least} characters.',
-  door_new_secret: 'My new secret',
-  door_in: 'That is me, let me in',
-  door_join_as: 'Join as {name}',
-  door_user_name: 'User name',
-  in_title: 'You are in, {name}',
-  in_user_name: 'Next time type this user name, from anywhere:',
-  in_go: 'Go to Today',
-  family_title: 'For the family of {name}',
-  family_lead: '{className} with {teacherName}',
-  family_field: 'Family key from the card',
-  family_name: 'Your name',
-  family_secret: 'Choose a secret. At least {least} characters.',
-  family_in: 'Come in',
-  family_have: 'I already have a user name',
-  family_follow: 'Add {name}',
-
   today_nothing_pupil: 'Nothing waits for you. Everything you handed in is kept under Progress.',
   today_nothing_teacher: 'Nothing to mark and nobody stuck.',
   today_no_class_pupil:
     'You are in no class yet. Ask your teacher for the class code and press “Join a class”.',
   today_no_class_teacher: 'You have no class yet. Make one, paste the names, open the door.',
-  today_no_class_family: 'You follow no child yet. The teacher has a family key for each child.',
+  today_no_class_family:
+    'You follow no child yet. Press “Add a child” and type the family key from the card.',
   today_hand: 'Needs a hand',
   today_next: 'Next',
   today_ahead: 'Opens later',
@@ -143,32 +152,45 @@ export const en = {
   today_asks: 'Asks',
   today_due: 'Due this week',
   today_doors: 'Doors',
+  today_waiting_one: '{count} person waits for a nod',
+  today_waiting_other: '{count} people wait for a nod',
+  today_invited: 'Invitations',
+  today_invited_pupil: '{by} invites you into {className}',
+  today_invited_coTeacher: '{by} asks you to teach {className} together',
+  today_invited_family: '{by} invites you to {className}',
+  today_accept: 'Come in',
+  today_decline: 'Decline',
+  today_accepted: 'You are in.',
+  today_declined: 'Declined. {by} can see that you said no.',
+  today_asked: 'Asked',
+  today_asked_wait: 'You asked {teacherName} to follow {name} in {className}. It waits for a yes.',
+  today_asked_no:
+    '{teacherName} does not know you as family of {name}. Speak to the school, or use the key from the card.',
   today_door_open: 'Door open until {at}',
   today_door_open_long: 'Door open',
   today_door_closed: 'Door closed',
   today_claimed: '{claimed} of {pupils} have come in',
   today_open_door: 'Open the door',
   today_show_door: 'Show the door',
+
   new_notes_one: '{count} new side note',
   new_notes_other: '{count} new side notes',
+
   counts_in: '{in} of {of} in',
   counts_toMark_one: '{count} to mark',
   counts_toMark_other: '{count} to mark',
-  no_topic: 'Under no topic yet',
 
-  class_new_title: 'A new class',
-  class_name: 'Name of the class',
-  class_year: 'Year',
-  class_group: 'First group',
-  class_make: 'Make the class',
+  no_topic: 'Under no topic yet',
 
   topics_title: 'Topics',
   topics_none_teacher: 'No topic yet. A topic is what work is about: “Weather watch”, “Fractions”.',
   topics_none_pupil: 'Nothing is posted in this class yet.',
+
   topic_empty: 'Nothing posted under this topic yet.',
   topic_new: 'New topic',
   topic_name: 'Name of the topic',
   topic_add: 'Add topic',
+
   post_work: 'Post work',
   post_title: 'Post an assignment',
   post_field_title: 'Title',
@@ -212,6 +234,7 @@ export const en = {
   work_feedback: 'From {name}',
   work_handedIn_at: 'Handed in {at}, kept as it was',
   work_out_of: 'out of {points}',
+
   bar_empty: 'Nothing written yet',
   bar_here: 'Saved on this device, on its way …',
   bar_saving: 'Saving …',
@@ -221,6 +244,7 @@ export const en = {
   bar_signed_out: 'Not saved: you are signed out. Your words are kept on this device for you.',
   bar_refused: 'Not saved: {problem}',
   bar_conflict: 'Two versions: choose one on the page',
+
   conflict_title: 'This page was also changed elsewhere',
   conflict_lead: 'Nothing is lost: both texts are here. Which one goes on?',
   conflict_mine: 'Written here',
@@ -228,6 +252,7 @@ export const en = {
   conflict_keep_mine: 'Go on with this one',
   conflict_keep_theirs: 'Go on with that one',
   conflict_keep_both: 'Keep both, one under the other',
+
   move_start: 'Started',
   move_handIn: 'Handed in',
   move_takeBack: 'Taken back',
@@ -297,6 +322,7 @@ export const en = {
   progress_fresh_none: 'Nothing has been marked yet.',
   progress_none: 'No work is posted in this class yet.',
   progress_ask: 'Questions? Ask {name}.',
+
   overview_pupil: 'Pupil',
   overview_average: 'Average',
   overview_in: 'In',
@@ -305,54 +331,6 @@ export const en = {
   overview_rests_one: '{count} mark',
   overview_rests_other: '{count} marks',
   overview_none: 'Nobody is on the register yet.',
-
-  register_title: 'Register',
-  register_paste: 'Paste names, one a line',
-  register_add: 'Add names',
-  register_add_count_one: 'Add {count} name',
-  register_add_count_other: 'Add {count} names',
-  register_preview: 'Look before you keep them',
-  register_repeated: 'stands twice in the list; tick if two children share it',
-  register_onRegister: 'is on the register already; tick if it is another child',
-  register_tooLong: 'is too long for a name',
-  register_added_one: '{count} name added.',
-  register_added_other: '{count} names added.',
-  register_group: 'Group',
-  register_claimed: 'in as {userName}',
-  register_seen: 'last here {at}',
-  register_free: 'still free',
-  register_key: 'Family key',
-  register_families: 'Family',
-  register_no_family: 'none yet',
-  register_freePlace: 'Free the place of {name}',
-  register_free_short: 'Free',
-  register_freed: 'The place of {name} is free. The work stays with it.',
-  register_count: '{claimed} of {count} places taken',
-  register_name: 'Name',
-  register_account: 'Came in',
-  register_door: 'Door',
-
-  board_title: 'The door of {className}',
-  board_type: 'Open Oppen and type',
-  board_alike: 'No letter O, I, L or U is ever used: a round shape is zero, a straight one is one.',
-  board_left: 'until the door closes. Those inside stay inside.',
-  board_untilClosed: 'Open until you close it. Those inside stay inside.',
-  board_closed_at: 'The door closed {at}. Those inside are still inside.',
-  board_never: 'The door has not been opened yet.',
-  board_in: '{in} of {of} are in',
-  board_not_yet: 'Not in yet: {names}',
-  board_longer: 'Keep open 30 min more',
-  board_close: 'Close now',
-  board_leave: 'Leave the board',
-  board_open_for: 'Open the door for',
-  board_60: '60 minutes',
-  board_30: '30 minutes',
-  board_today: 'today',
-  board_open_untilClosed: 'until I close it',
-  board_now: 'now',
-  board_ago: '{minutes} min',
-  board_who: 'Who is in',
-  board_qr: 'QR code with the address and the class code',
 
   editor_bold: 'Bold',
   editor_italic: 'Italic',
@@ -364,81 +342,4 @@ export const en = {
   editor_undo: 'Undo',
   editor_redo: 'Redo',
   editor_tools: 'Formatting',
-
-  what_title: 'The title',
-  what_name: 'The name',
-  what_groupName: 'The name of the group',
-  what_yearLabel: 'The year',
-  what_note: 'The text',
-  what_feedback: 'The feedback',
-  what_notice: 'The notice',
-  what_directions: 'The directions',
-  what_copy: 'The page',
-
-  problem_title: 'That did not work',
-  problem_again: 'Try again',
-  problem_missing_title: 'There is nothing here for you',
-  problem_unreachable: 'Oppen does not answer. Check the connection; nothing you typed is lost.',
-  problem_unknown: 'Something went wrong on this page. Load it again; what you typed is kept.',
-  problem_sign_in_needed: 'You are signed out. Sign in again to go on.',
-  problem_sign_in_wrong:
-    'That user name and secret do not belong together. Check both, or ask your teacher for a new secret.',
-  problem_not_found: 'There is nothing at this address, or it is not yours to see. Go back to Today.',
-  problem_cross_site:
-    'This came from another page than Oppen and was not done. Open Oppen itself and try there.',
-  problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
-  problem_body_unreadable: 'What arrived could not be read. Load the page again and send it once more.',
-  problem_body_too_large:
-    'That is more than {most} MB at once. Send it in smaller parts, or add it as a file.',
-  problem_shape_wrong: 'Oppen was sent something it does not know. Load the page again and repeat the step.',
-  problem_busy: 'Oppen is busy right now. Press once more in a moment; nothing was changed.',
-  problem_disk_full:
-    'The disk of the server is full, so nothing was kept. Tell your school; what you typed is still here.',
-  problem_server_fault: 'A fault in Oppen, nothing you did. Tell your school the reference {reference}.',
-  problem_entry_empty: 'Nothing is typed yet. Type a class code, a key or your user name.',
-  problem_code_symbol: 'Look at character {position}: “{char}” is never part of a code.',
-  problem_code_length: 'A code has {expected} characters, this one has {got}. Look at the board again.',
-  problem_code_check:
-    'One character is wrong, or two are swapped. Compare with the board, character by character.',
-  problem_code_unknown: 'No door has this code. It may be an old one: ask your teacher for the new one.',
-  problem_door_closed:
-    'This door closed {at}. Ask your teacher to open it again; the code will be a new one.',
-  problem_place_taken:
-    'The name {name} has just been taken. If it is yours, tell your teacher, who can free it.',
-  problem_place_gone: 'That name is no longer on the register. Type the code again to see the names.',
-  problem_key_unknown: 'This key opens nothing. It may have been replaced: ask the teacher for a new card.',
-  problem_family_only: 'A family key is for a family’s own account. Sign out first, then type the key.',
-  problem_already_in_class: 'You are in this class already, as {name}.',
-  problem_secret_short: 'That secret is too short. It needs at least {least} characters.',
-  problem_secret_long: 'That secret is too long. It may have {most} characters at most.',
-  problem_text_empty: '{what} is empty. Write something first.',
-  problem_text_long:
-    '{what} has {got} characters, {most} fit. Shorten it, or split it; it is all still here.',
-  problem_names_empty: 'There is no name in that. Write one name on each line.',
-  problem_place_claimed_not: 'The place of {name} is free already.',
-  problem_illegal_move:
-    'That cannot be done where this piece stands now. The page shows how it stands; look again.',
-  problem_work_not_open: 'This work opens {at}. Until then it cannot be written on.',
-  problem_work_closed: 'This work closed {at} and takes nothing more. Write your teacher a side note.',
-  problem_not_yours_to_change:
-    'This piece lies with your teacher. Take it back first if you want to change it.',
-  problem_nothing_to_hand_in: 'There is nothing to hand in yet. Write something or add a photo first.',
-  problem_copy_changed: 'This page was changed elsewhere {savedAt}. Look at both versions and choose.',
-  problem_hand_in_changed:
-    'The pupil has moved this piece meanwhile. Look at it as it is now, then decide again.',
-  problem_mark_unreadable: '“{text}” is not a mark. Write a number like 8.5, with two decimals at most.',
-  problem_mark_below_zero: '“{text}” is below zero. The lowest mark is 0.',
-  problem_mark_above_points: '“{text}” is more than the {points} points of this piece.',
-  problem_mark_without_points: 'This work has no points, so it takes feedback but no mark.',
-  problem_points_unreadable: '“{text}” is not a number of points. Write a number above 0 and up to {most}.',
-  problem_time_unreadable: '“{text}” is not a date and time.',
-  problem_time_skipped: '{text} does not exist: the clocks go forward that night. Choose {next} or later.',
-  problem_time_past: 'That time has passed: it is now {now}. Choose a later one.',
-  problem_closes_before_due: 'It would close before it is due. Let it close at the due time or later.',
-  problem_file_empty: '“{name}” is empty: 0 bytes. Choose the file again, or take the photo anew.',
-  problem_file_large: '“{name}” is larger than {most} MB. Choose a smaller photo or a shorter document.',
-  problem_file_type:
-    '“{name}” is not a photo (JPEG, PNG, WebP) or PDF, whatever its name says. Choose another.',
-  problem_file_cut: 'The file was cut off on its way and was not kept. Choose it again.',
-  problem_files_many: 'There are {most} files on this piece already. Take one off first.',
 } as const

@@ -1,0 +1,26 @@
+import { Link } from 'react-router'
+import { say } from '../words/say.js'
+import { useMe, useTie } from './session.js'
+
+const STRIP =
+  'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[15px] md:pl-[calc(var(--margin-x)+1rem)]'
+
+/** What holds on every page for a while: a secret to be changed, a guest's visit, a class that is archived. */
+export function Standing() {
+  const { account } = useMe()
+  const archived = useTie()?.archived ?? false
+  return (
+    <>
+      {account.secretOnce && (
+        <p className={STRIP}>
+          {say('secret_once')}{' '}
+          <Link to="/account" className="font-semibold text-blue underline underline-offset-2">
+            {say('secret_once_go')}
+          </Link>
+        </p>
+      )}
+      {account.guest && <p className={STRIP}>{say('guest_lead')}</p>}
+      {archived && <p className={STRIP}>{say('archived_lead')}</p>}
+    </>
+  )
+}

@@ -1,0 +1,33 @@
+import { agendaOf } from '@oppen/core/today'
+import { stateOf } from '@oppen/core/work'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { reads } from './queries.js'
+import { useNow } from './session.js'
+
+/**
+ * How much waits in each class (or with each child) and in all: to do for pupils, to mark, asks and people at the
+ * door for teachers, invitations for everybody.
+ */
+export function useWaiting(): { all: number; of: (key: string) => number } {
+  const { data } = useQuery(reads.today())
+  const { now } = useNow()
+  return useMemo(() => {
+    const counts = new Map<string, number>()
+    const add = (key: string, count: number) => counts.set(key, (counts.get(key) ?? 0) + count)
+    for (const one of data?.teaching ?? []) {
+      add(one.classId, one.waiting)
+      for (const work of one.works) add(one.classId, work.toMark + work.newNotes)
+    }
+    for (const piece of data?.pieces ?? []) {
+      const agenda = agendaOf([{ state: stateOf(piece.standing, piece.work, now), minutes: null }])
+      const count = agenda.needsAHand.length + agenda.next.length
+      add(piece.classId, count)
+      add(piece.child, count)
+    }
+    const classes = new Set([...(data?.teaching ?? []), ...(data?.pieces ?? [])].map(one => one.classId))
+    const inClasses = [...classes].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0)
+    const all = inClasses + (data?.invitations.length ?? 0)
+    return { all, of: (key: string) => counts.get(key) ?? 0 }
+  }, [data, now])
+}

@@ -1,0 +1,62 @@
+import type { AccountPage } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+
+/** Every device on which this account is signed in, each ended by itself. */
+export function Sessions() {
+  const { data } = useSuspenseQuery(reads.account())
+  return (
+    <Section title={say('account_sessions')}>
+      <ul>
+        {data.sessions.map(session => (
+          <Line key={session.id} session={session} />
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
+function Line({ session }: { readonly session: AccountPage['sessions'][number] }) {
+  const time = useNow()
+  const { device } = session
+  const end = useDeed({
+    do: () => call(routes.endSession, { sessionId: session.id }),
+    again: [reads.account().queryKey],
+    done: () => tell(say('account_session_ended', { device })),
+  })
+  return (
+    <Row as="li" margin={when(session.beganAt, time)} className="border-b border-rule py-1">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <span className="font-semibold">{device}</span>
+        <span className="text-[15px] text-soft">
+          {say(`account_came_${session.cameBy}`)} ·{' '}
+          {session.here
+            ? say('account_session_here')
+            : say('account_session_seen', { at: when(session.seenAt, time) })}
+        </span>
+        {!session.here && (
+          <Button
+            look="quiet"
+            className="!min-h-0 !py-0 text-sm"
+            aria-label={say('account_session_end_of', { device })}
+            onClick={() => end.go()}
+            disabled={end.busy}
+          >
+            {say('account_session_end')}
+          </Button>
+        )}
+      </div>
+      {end.words && <Problem words={end.words} />}
+    </Row>
+  )
+}

@@ -1,0 +1,76 @@
+import type { CirclePage } from '@oppen/contract'
+import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
+import type { ChangeEvent } from 'react'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { Button, buttonLook } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+
+/** The files of a circle. */
+export function CircleFiles({ circle }: { readonly circle: CirclePage }) {
+  const again = [reads.circle(circle.id).queryKey]
+  const add = useDeed({
+    do: (file: File) => {
+      const form = new FormData()
+      form.append('file', file)
+      return call(routes.addCircleFile, { circleId: circle.id }, form)
+    },
+    again,
+  })
+  const choose = (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0]
+    if (file) add.go(file)
+    event.target.value = ''
+  }
+  return (
+    <Section title={say('circle_files')}>
+      <Row>
+        {!circle.files.length && <p className="mb-2 text-soft">{say('circle_files_none')}</p>}
+        <ul className="mb-2">
+          {circle.files.map(file => (
+            <FileLine key={file.id} file={file} circle={circle} />
+          ))}
+        </ul>
+        <label className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+          {say('circle_file_add')}
+          <input type="file" accept={FILE_LIMITS.types.join(',')} className="sr-only" onChange={choose} />
+        </label>
+        {add.words && <Problem words={add.words} />}
+      </Row>
+    </Section>
+  )
+}
+
+type LineProps = { readonly file: CirclePage['files'][number]; readonly circle: CirclePage }
+
+function FileLine({ file, circle }: LineProps) {
+  const params = { circleId: circle.id, circleFileId: file.id }
+  const keeps = circle.members.some(member => member.mine && member.role === 'keeper')
+  const remove = useDeed({
+    do: () => call(routes.removeCircleFile, params),
+    again: [reads.circle(circle.id).queryKey],
+  })
+  return (
+    <li className="flex flex-wrap items-baseline gap-3 py-0.5">
+      <a href={addressOf(routes.seeCircleFile, params)} className="text-blue underline underline-offset-2">
+        {file.name}
+      </a>
+      <span className="text-sm text-soft">{file.by}</span>
+      {(file.mine || keeps) && (
+        <Button
+          look="quiet"
+          className="!min-h-0 !py-0 text-sm"
+          aria-label={say('circle_file_remove', { name: file.name })}
+          onClick={() => remove.go()}
+          disabled={remove.busy}
+        >
+          {say('circle_remove_short')}
+        </Button>
+      )}
+      {remove.words && <Problem words={remove.words} />}
+    </li>
+  )
+}

@@ -1,0 +1,76 @@
+import type { CirclePage } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { Avatar } from '../../parts/Avatar.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+
+type Member = CirclePage['members'][number]
+
+/** Who is in a circle; a keeper may make others keepers and take them out. */
+export function Members({ circle, keeps }: { readonly circle: CirclePage; readonly keeps: boolean }) {
+  return (
+    <Section title={say('circle_members', { count: circle.members.length })}>
+      <Row>
+        <ul className="max-w-2xl">
+          {circle.members.map(member => (
+            <Line key={member.accountId} member={member} circle={circle} keeps={keeps} />
+          ))}
+        </ul>
+      </Row>
+    </Section>
+  )
+}
+
+type LineProps = { readonly member: Member; readonly circle: CirclePage; readonly keeps: boolean }
+
+function Line({ member, circle, keeps }: LineProps) {
+  const params = { circleId: circle.id, accountId: member.accountId }
+  const { name } = member
+  const again = [reads.circle(circle.id).queryKey]
+  const remove = useDeed({
+    do: () => call(routes.removeMember, params),
+    again,
+    done: () => tell(say('circle_removed', { name })),
+  })
+  const promote = useDeed({ do: () => call(routes.makeKeeper, params), again })
+  const words = remove.words ?? promote.words
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 py-1">
+      <Avatar name={name} size={24} />
+      <span className="font-semibold">{name}</span>
+      <span className="flex-1 text-sm text-soft">
+        {say(`role_${member.kind}`)}
+        {member.role === 'keeper' && ` · ${say('circle_keeper')}`}
+      </span>
+      {keeps && member.role === 'member' && (
+        <Button
+          look="quiet"
+          className="!min-h-0 !py-0 text-sm"
+          aria-label={say('circle_keeper_make', { name })}
+          onClick={() => promote.go()}
+          disabled={promote.busy}
+        >
+          {say('circle_keeper_make_short')}
+        </Button>
+      )}
+      {keeps && !member.mine && (
+        <Button
+          look="quiet"
+          className="!min-h-0 !py-0 text-sm"
+          aria-label={say('circle_remove', { name })}
+          onClick={() => remove.go()}
+          disabled={remove.busy}
+        >
+          {say('circle_remove_short')}
+        </Button>
+      )}
+      {words && <Problem words={words} />}
+    </li>
+  )
+}

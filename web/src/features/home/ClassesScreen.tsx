@@ -1,0 +1,93 @@
+import '../../words/en/people.js'
+import type { Tie } from '@oppen/contract'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { placesOf } from '../../app/places.js'
+import { useMe, useNow } from '../../app/session.js'
+import { useWaiting } from '../../app/waiting.js'
+import { buttonLook } from '../../parts/Button.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { ClassLine } from './ClassLine.js'
+import { type Look, LookChoice, useLook } from './look.js'
+
+/** All classes with what waits in each: those of every day, those put out of sight, archived and left. */
+export function Screen() {
+  const me = useMe()
+  const { now } = useNow()
+  const waiting = useWaiting()
+  const [look, setLook] = useLook()
+  const [leaving, setLeaving] = useState<Tie>()
+  const { daily, out, archived, left } = placesOf(me)
+  const newest = Math.max(...me.ties.map(tie => tie.since))
+  const list = (ties: readonly Tie[], keys = false) => (
+    <ul
+      className={
+        look === 'tiles'
+          ? 'mx-4 grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3 md:ml-[calc(var(--margin-x)+1rem)]'
+          : ''
+      }
+    >
+      {ties.map((tie, index) => (
+        <ClassLine
+          key={`${tie.classId} ${tie.placeId}`}
+          tie={tie}
+          look={look}
+          count={waiting.of(tie.classId)}
+          joined={tie.since === newest && now - tie.since < LATELY}
+          number={keys ? index + 1 : undefined}
+          leaving={leaving === tie}
+          onLeave={next => setLeaving(next ? tie : undefined)}
+        />
+      ))}
+    </ul>
+  )
+  return (
+    <Sheet title={say('classes_title')}>
+      <Head
+        title={say('classes_title')}
+        sub={`${me.account.shownName} · ${me.school}`}
+        aside={<LookChoice look={look} onChange={setLook} />}
+      />
+      {!me.ties.length && (
+        <Row>
+          <Empty>{say('classes_none')}</Empty>
+          <Link to="/?join" className={buttonLook('first')}>
+            {say('join_class')}
+          </Link>
+        </Row>
+      )}
+      {list(daily, true)}
+      <Others title={say('classes_out')} ties={out} list={list} />
+      <Others title={say('classes_archived')} ties={archived} list={list} />
+      <Others title={say('classes_left')} lead={say('classes_left_lead')} ties={left} list={list} />
+    </Sheet>
+  )
+}
+
+/** So long a class counts as just joined, in milliseconds. */
+const LATELY = 24 * 3_600_000
+
+type OthersProps = {
+  readonly title: string
+  readonly lead?: string
+  readonly ties: readonly Tie[]
+  readonly list: (ties: readonly Tie[]) => React.ReactNode
+}
+
+function Others({ title, lead, ties, list }: OthersProps) {
+  if (!ties.length) return null
+  return (
+    <Section title={title}>
+      {lead && (
+        <Row className="pb-1">
+          <p className="text-[15px] text-soft">{lead}</p>
+        </Row>
+      )}
+      {list(ties)}
+    </Section>
+  )
+}
+
+export type { Look }

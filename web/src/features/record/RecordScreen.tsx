@@ -1,0 +1,91 @@
+import '../../words/en/settings.js'
+import type { RecordKind, RecordPage } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { reads } from '../../app/queries.js'
+import { useIds, useNow } from '../../app/session.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Choice } from '../../parts/Field.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { say, type WordKey } from '../../words/say.js'
+
+const GROUPS = {
+  entries: [
+    'entered',
+    'entered_again',
+    'entered_home',
+    'entered_tablet',
+    'entered_family',
+    'entered_guest',
+    'let_in',
+    'invitation_accepted',
+  ],
+  refusals: [
+    'turned_away',
+    'wrong_code',
+    'closed_code',
+    'wrong_key',
+    'wrong_secret',
+    'name_taken',
+    'too_many_tries',
+    'invitation_declined',
+  ],
+} as const satisfies Readonly<Record<string, readonly RecordKind[]>>
+
+const FILTERS = ['all', 'entries', 'refusals', 'changes'] as const
+type Filter = (typeof FILTERS)[number]
+
+function passes(kind: RecordKind, filter: Filter): boolean {
+  if (filter === 'all') return true
+  const isIn = (group: keyof typeof GROUPS) => (GROUPS[group] as readonly RecordKind[]).includes(kind)
+  return filter === 'changes' ? !isIn('entries') && !isIn('refusals') : isIn(filter)
+}
+
+/** Every entry, refusal, reset and removal of a class. */
+export function Screen() {
+  const { classId } = useIds()
+  const { data } = useSuspenseQuery(reads.record(classId))
+  const [filter, setFilter] = useState<Filter>('all')
+  const lines = data.lines.filter(line => passes(line.kind, filter))
+  return (
+    <Sheet title={`${say('record_title')}, ${data.className}`}>
+      <Head title={say('record_title')} sub={`${data.className} · ${say('record_lead')}`} />
+      <Row className="pb-3">
+        <div className="max-w-60">
+          <Choice
+            label={say('record_filter')}
+            value={filter}
+            onChange={value => setFilter(value as Filter)}
+            options={FILTERS.map(value => ({ value, label: say(`record_filter_${value}` as WordKey) }))}
+          />
+        </div>
+      </Row>
+      {!lines.length && (
+        <Row>
+          <Empty>{say('record_none')}</Empty>
+        </Row>
+      )}
+      <ul>
+        {lines.map(line => (
+          <Line key={line.id} line={line} refusal={passes(line.kind, 'refusals')} />
+        ))}
+      </ul>
+    </Sheet>
+  )
+}
+
+function Line({ line, refusal }: { readonly line: RecordPage['lines'][number]; readonly refusal: boolean }) {
+  const time = useNow()
+  const by = line.by ?? say('record_nobody')
+  return (
+    <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
+      <p className={`text-[15px] ${refusal ? 'font-semibold text-rust' : ''}`}>
+        {say(`record_${line.kind}`, { by, name: line.name ?? say('record_nobody') })}
+        {!line.ofClass && (
+          <span className="ml-2 text-sm font-normal text-soft">{say('record_ofSchool')}</span>
+        )}
+      </p>
+    </Row>
+  )
+}

@@ -1,0 +1,50 @@
+import { routes } from '@oppen/contract'
+import type { FormEvent } from 'react'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { fieldOf } from '../../app/outside.js'
+import { reads } from '../../app/queries.js'
+import { useIds } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Field } from '../../parts/Field.js'
+import { tell } from '../../parts/tell.js'
+import { Window } from '../../parts/Window.js'
+import { say } from '../../words/say.js'
+
+/** Invites a pupil who has an account already. */
+export function InvitePupil({ onClose }: { readonly onClose: () => void }) {
+  const { classId } = useIds()
+  const invite = useDeed({
+    do: (userName: string) => call(routes.invitePerson, { classId }, { kind: 'pupil', userName }),
+    again: [reads.register(classId).queryKey],
+    done: (_, name) => {
+      tell(say('invite_done', { name }))
+      onClose()
+    },
+  })
+  const submit = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    invite.go(fieldOf(event.currentTarget, 'userName'))
+  }
+  return (
+    <Window open onClose={onClose} title={say('invite_pupil_title')}>
+      <form onSubmit={submit} noValidate className="flex flex-col gap-4">
+        <p>{say('invite_pupil_lead')}</p>
+        <Field
+          label={say('invite_user_name')}
+          name="userName"
+          autoFocus
+          autoCapitalize="off"
+          autoComplete="off"
+          spellCheck={false}
+          problem={invite.words}
+        />
+        <div>
+          <Button type="submit" look="first" disabled={invite.busy}>
+            {say('invite_go')}
+          </Button>
+        </div>
+      </form>
+    </Window>
+  )
+}

@@ -1,0 +1,105 @@
+import type { RegisterPage } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
+import { when } from '@oppen/core/timing'
+import { useState } from 'react'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useIds, useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+
+type Wait = RegisterPage['waiting'][number]
+
+/** Newcomers, families and tablets that ask to come in. */
+export function Waits({ page }: { readonly page: RegisterPage }) {
+  if (!page.waiting.length) return null
+  return (
+    <Section title={say('waits_title')}>
+      <ul>
+        {page.waiting.map(wait => (
+          <WaitLine key={wait.id} wait={wait} page={page} />
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
+function WaitLine({ wait, page }: { readonly wait: Wait; readonly page: RegisterPage }) {
+  const { classId } = useIds()
+  const time = useNow()
+  const [placeId, setPlaceId] = useState<string>(wait.likely ?? '')
+  const answer = useDeed({
+    do: (said: 'yes' | 'no') =>
+      call(
+        routes.answerWait,
+        { classId, waitId: wait.id },
+        { answer: said, placeId: placeId ? (placeId as PlaceId) : null },
+      ),
+    again: [reads.register(classId).queryKey],
+    done: (_, said) => tell(say(said === 'yes' ? 'waits_done' : 'waits_turned', { name: wait.name })),
+  })
+  const what =
+    wait.kind === 'family'
+      ? say('waits_family', { about: wait.about ?? '' })
+      : say(wait.kind === 'tablet' ? 'waits_tablet' : 'waits_newcomer')
+  return (
+    <Row as="li" margin={when(wait.at, time)} className="border-b border-rule py-1.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+        <span className="font-semibold">{wait.name}</span>
+        <span className="text-[15px] text-soft">{what}</span>
+        {wait.kind !== 'tablet' && <As wait={wait} page={page} value={placeId} onChange={setPlaceId} />}
+        <Button
+          look="first"
+          aria-label={say('waits_yes_name', { name: wait.name })}
+          disabled={answer.busy || (wait.kind === 'family' && !placeId)}
+          onClick={() => answer.go('yes')}
+        >
+          {say('waits_yes')}
+        </Button>
+        <Button
+          aria-label={say('waits_no_name', { name: wait.name })}
+          disabled={answer.busy}
+          onClick={() => answer.go('no')}
+        >
+          {say('waits_no')}
+        </Button>
+      </div>
+      {answer.words && <Problem words={answer.words} />}
+    </Row>
+  )
+}
+
+type AsProps = {
+  readonly wait: Wait
+  readonly page: RegisterPage
+  readonly value: string
+  readonly onChange: (value: string) => void
+}
+
+/** Which place it is about: any child for a family, a free place or a new one for a newcomer. */
+function As({ wait, page, value, onChange }: AsProps) {
+  const family = wait.kind === 'family'
+  const places = page.places.filter(place => !place.guest && (family || place.claimedAt === null))
+  return (
+    <label className="flex items-center gap-2 text-[15px]">
+      {say('waits_as')}
+      <select
+        value={value}
+        onChange={event => onChange(event.target.value)}
+        className="rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5"
+      >
+        <option value="">{say(family ? 'waits_choose' : 'waits_new_place')}</option>
+        {places.map(place => (
+          <option key={place.id} value={place.id}>
+            {place.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}

@@ -1,0 +1,38 @@
+import { type RegisterRow, type RowStatus, statusOfRows } from '@oppen/core/register'
+
+/** What a person changed in one row of the preview. */
+export type RowEdit = {
+  readonly name?: string
+  readonly group?: string
+  readonly keep?: boolean
+}
+
+export type DraftRow = RegisterRow & {
+  readonly group: string
+  readonly status: RowStatus
+  readonly keep: boolean
+}
+
+/**
+ * The rows as they would be kept: read, then corrected by hand. What is new is kept unless taken out; what repeats
+ * only where somebody says so; what has no name or too long a one never.
+ */
+export function draftRows(
+  rows: readonly RegisterRow[],
+  edits: ReadonlyMap<number, RowEdit>,
+  { onRegister, group }: { readonly onRegister: readonly string[]; readonly group: string },
+): DraftRow[] {
+  const corrected = rows.map(row => ({ ...row, name: edits.get(row.line)?.name ?? row.name }))
+  const statuses = statusOfRows(corrected, onRegister)
+  return corrected.map((row, index) => {
+    const edit = edits.get(row.line)
+    const status = statuses[index] ?? 'nameless'
+    const possible = status !== 'nameless' && status !== 'tooLong'
+    return {
+      ...row,
+      group: edit?.group ?? row.group ?? group,
+      status,
+      keep: possible && (edit?.keep ?? status === 'new'),
+    }
+  })
+}

@@ -1,0 +1,65 @@
+import type { ClassSettings } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useNow, useTie } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Row, Section } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+import { useSight } from '../home/useSight.js'
+
+/** Out of one's own sight, and archived for everybody at the year's end. */
+export function Ending({ data }: { readonly data: ClassSettings }) {
+  const time = useNow()
+  const { classId, name: className, archivedAt } = data
+  const again = [reads.settings(classId).queryKey, reads.me().queryKey, reads.today().queryKey]
+  const archive = useDeed({
+    do: (archived: boolean) => call(routes.archiveClass, { classId }, { archived }),
+    again,
+    done: (_, archived) =>
+      tell(say(archived ? 'settings_archived_done' : 'settings_reopened', { className }), () =>
+        archive.go(!archived),
+      ),
+  })
+  return (
+    <>
+      <Sight data={data} />
+      <Section title={say('settings_archive')}>
+        <Row>
+          <p className="mb-2 max-w-prose text-[15px] text-soft">
+            {archivedAt === null
+              ? say('settings_archive_says')
+              : say('settings_archived', { at: when(archivedAt, time) })}
+          </p>
+          <Button onClick={() => archive.go(archivedAt === null)} disabled={archive.busy}>
+            {say(archivedAt === null ? 'settings_archive_go' : 'settings_reopen')}
+          </Button>
+          {archive.words && <Problem words={archive.words} />}
+        </Row>
+      </Section>
+    </>
+  )
+}
+
+function Sight({ data }: { readonly data: ClassSettings }) {
+  const out = useTie()?.outOfSight ?? false
+  const sight = useSight()
+  return (
+    <Section title={say('settings_sight')}>
+      <Row>
+        <p className="mb-2 max-w-prose text-[15px] text-soft">{say('settings_sight_says')}</p>
+        <Button
+          onClick={() => sight.go({ classId: data.classId, className: data.name, out: !out })}
+          disabled={sight.busy}
+        >
+          {say(out ? 'settings_sight_back' : 'settings_sight_out')}
+        </Button>
+        {sight.words && <Problem words={sight.words} />}
+      </Row>
+    </Section>
+  )
+}

@@ -1,0 +1,35 @@
+import '../../words/en/settings.js'
+import '../../words/en/register.js'
+import type { ClassSettings } from '@oppen/contract'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { reads } from '../../app/queries.js'
+import { useIds } from '../../app/session.js'
+import { Head, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { Invitations } from '../register/Invitations.js'
+import { Ending } from './Ending.js'
+import { Groups } from './Groups.js'
+import { SettingsForm } from './SettingsForm.js'
+import { SharedTablets } from './SharedTablets.js'
+import { Team } from './Team.js'
+
+/** What a class is like: each switch says what changes for whom. */
+export function Screen() {
+  const { classId } = useIds()
+  const { data } = useSuspenseQuery(reads.settings(classId))
+  return <Settings data={data} />
+}
+
+function Settings({ data }: { readonly data: ClassSettings }) {
+  return (
+    <Sheet title={`${say('settings_title')}, ${data.name}`}>
+      <Head title={say('settings_title')} sub={data.name} />
+      <SettingsForm key={data.classId} data={data} />
+      <Groups data={data} />
+      <Team data={data} />
+      <Invitations invitations={data.invitations.filter(one => one.kind === 'coTeacher')} />
+      {data.shared && <SharedTablets data={data} />}
+      <Ending data={data} />
+    </Sheet>
+  )
+}

@@ -1,0 +1,30 @@
+import { routes, type Tie } from '@oppen/contract'
+import type { AccountId, WorkId } from '@oppen/core/ids'
+import { call } from '../../app/api.js'
+import { draftsOf, leftDrafts } from './drafts.js'
+
+type Writer = { readonly accountId: AccountId; readonly ties: readonly Tie[] }
+
+/**
+ * Sends what somebody wrote on this device and was not saved before they were signed out, as soon as the same
+ * person is in again. What was changed elsewhere meanwhile stays here until its page is opened, which shows both.
+ * Gives how many arrived.
+ */
+export async function sendLeftDrafts({ accountId, ties }: Writer): Promise<number> {
+  let arrived = 0
+  for (const { key, workId, placeId } of leftDrafts(accountId)) {
+    const tie = ties.find(one => one.placeId === placeId && one.role === 'pupil')
+    const drafts = draftsOf(key)
+    const draft = drafts.read()
+    if (!tie?.placeId || !draft) continue
+    const params = { classId: tie.classId, workId: workId as WorkId, placeId: tie.placeId }
+    try {
+      await call(routes.saveCopy, params, { html: draft.html, base: draft.base, chosen: false })
+      arrived += 1
+      if (drafts.read()?.at === draft.at) drafts.clear()
+    } catch {
+      // it stays on the device, and its page says why when it is opened
+    }
+  }
+  return arrived
+}

@@ -1,0 +1,127 @@
+/** What went wrong, by the code of the refusal, and what the things are called in it. */
+export const problems = {
+  what_title: 'The title',
+  what_name: 'The name',
+  what_firstName: 'The first name',
+  what_lastName: 'The last name',
+  what_groupName: 'The name of the group',
+  what_yearLabel: 'The year',
+  what_note: 'The text',
+  what_feedback: 'The feedback',
+  what_notice: 'The notice',
+  what_directions: 'The directions',
+  what_copy: 'The page',
+  problem_title: 'That did not work',
+  problem_again: 'Try again',
+  problem_missing_title: 'There is nothing here for you',
+  problem_unreachable: 'Oppen does not answer. Check the connection; nothing you typed is lost.',
+  problem_unknown: 'Something went wrong on this page. Load it again; what you typed is kept.',
+  problem_sign_in_needed: 'You are signed out. Sign in again to go on.',
+  problem_sign_in_wrong:
+    'That user name and secret do not belong together. Check both, or ask your teacher for a new secret.',
+  problem_not_found: 'There is nothing at this address, or it is not yours to see. Go back to Today.',
+  problem_cross_site:
+    'This came from another page than Oppen and was not done. Open Oppen itself and try there.',
+  problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
+  problem_body_unreadable: 'What arrived could not be read. Load the page again and send it once more.',
+  problem_body_too_large:
+    'That is more than {most} MB at once. Send it in smaller parts, or add it as a file.',
+  problem_shape_wrong: 'Oppen was sent something it does not know. Load the page again and repeat the step.',
+  problem_busy: 'Oppen is busy right now. Press once more in a moment; nothing was changed.',
+  problem_disk_full:
+    'The disk of the server is full, so nothing was kept. Tell your school; what you typed is still here.',
+  problem_server_fault: 'A fault in Oppen, nothing you did. Tell your school the reference {reference}.',
+  problem_class_archived:
+    'This class is archived: everything can be read, nothing can be written. A teacher of the class can reopen it in its settings.',
+  problem_entry_empty: 'Nothing is typed yet. Type a class code, a key or your user name.',
+  problem_entry_unknown:
+    'That is no class code, no key and no user name. A code has 7 characters, a key 16, and a user name a dot in it, like ada.moreno.',
+  problem_entry_several:
+    'There are two different codes in that text. Leave only the one that you were given.',
+  problem_code_symbol: 'Look at character {position}: “{char}” is never part of a code.',
+  problem_code_length: 'A code has {expected} characters, this one has {got}. Look at the board again.',
+  problem_code_check:
+    'One character is wrong, or two are swapped. Compare with the board, character by character.',
+  problem_code_look:
+    'Look at character {position}: is “{char}” really written there? With “{maybe}” the code would be right.',
+  problem_code_swapped: 'Look at characters {position} and {next}: it seems that they are swapped.',
+  problem_code_unknown:
+    'Nothing opens with this code. It may be an old one: ask your teacher for the new one.',
+  problem_door_closed:
+    'This door closed {at}. Ask your teacher to open it again; the code will be a new one.',
+  problem_door_register:
+    'This door is only for names on the register. Find your name in the list, or ask your teacher to add it.',
+  problem_no_lesson_now:
+    'No lesson of this class is on now. Open the door for 60 minutes instead, or set the lesson times in Settings.',
+  problem_wait_over:
+    'This has been answered already. Look again; if you are not in, type the code once more.',
+  problem_child_unknown: 'Choose the child on the register that “{name}” is.',
+  problem_class_not_shared:
+    '{className} has no shared tablets. A teacher can switch them on in the settings of the class.',
+  problem_face_wrong: 'That does not fit this name. Try once more, or ask your teacher for a new secret.',
+  problem_no_families: '{className} runs without families. Ask the teacher.',
+  problem_place_taken:
+    'The name {name} has just been taken. If it is yours, tell your teacher, who can free it.',
+  problem_place_gone: 'That name is no longer on the register. Type the code again to see the names.',
+  problem_key_unknown: 'This key opens nothing. It may have been replaced: ask the teacher for a new card.',
+  problem_key_ended: 'This key ended {at}. The teacher can print a new card.',
+  problem_family_only: 'A family key is for a family’s own account. Sign out first, then type the key.',
+  problem_already_in_class: 'You are in this class already, as {name}.',
+  problem_secret_short: 'That secret is too short. It needs at least {least} characters.',
+  problem_secret_long: 'That secret is too long. It may have {most} characters at most.',
+  problem_pin_wrong: 'A pin is four digits, like the ones on a lock. Choose four.',
+  problem_pictures_wrong: 'Choose three pictures, one after the other.',
+  problem_old_secret_wrong:
+    'That is not your secret until now. Type it once more; the new one is kept below.',
+  problem_reset_over:
+    'This address has been used or is more than an hour old. Ask for a new one with “I forgot my secret”.',
+  problem_email_unreadable: '“{text}” is not an e-mail address. It needs an @ and a place after it.',
+  problem_email_taken:
+    '{text} belongs to another account here. Come in with that one, or use another address.',
+  problem_person_unknown:
+    'Nobody here has the user name “{name}”. Look at it once more; it has a dot, like ada.moreno.',
+  problem_already_invited: '{name} has been invited already and has not answered yet.',
+  problem_invitation_over:
+    'This invitation has been answered or taken back. Ask the teacher for a new one if you still need it.',
+  problem_last_keeper: 'Somebody has to look after the circle. Make another member a keeper first.',
+  problem_owner_stays:
+    '{name} is the owner of this class and stays. The owner can hand the class over first.',
+  problem_merge_self: 'That is the same place twice. Choose another one.',
+  problem_merge_both_claimed:
+    '{name} and {other} both have an account. Free the place of the one who does not use it, then join them.',
+  problem_roster_column: 'The file {file} has no column “{column}”. Export it again with that column.',
+  problem_lesson_unreadable: 'A lesson needs a day and two times, like 09:00 and 09:45.',
+  problem_lesson_backwards: 'That lesson would end at {ends}, before it begins at {starts}. Swap the times.',
+  problem_text_empty: '{what} is empty. Write something first.',
+  problem_text_long:
+    '{what} has {got} characters, {most} fit. Shorten it, or split it; it is all still here.',
+  problem_names_empty: 'There is no name in that. Write one name on each line.',
+  problem_place_claimed_not: 'The place of {name} is free already.',
+  problem_illegal_move:
+    'That cannot be done where this piece stands now. The page shows how it stands; look again.',
+  problem_work_not_open: 'This work opens {at}. Until then it cannot be written on.',
+  problem_work_closed: 'This work closed {at} and takes nothing more. Write your teacher a side note.',
+  problem_not_yours_to_change:
+    'This piece lies with your teacher. Take it back first if you want to change it.',
+  problem_nothing_to_hand_in: 'There is nothing to hand in yet. Write something or add a photo first.',
+  problem_copy_changed: 'This page was changed elsewhere {savedAt}. Look at both versions and choose.',
+  problem_hand_in_changed:
+    'The pupil has moved this piece meanwhile. Look at it as it is now, then decide again.',
+  problem_mark_unreadable: '“{text}” is not a mark. Write a number like 8.5, with two decimals at most.',
+  problem_mark_below_zero: '“{text}” is below zero. The lowest mark is 0.',
+  problem_mark_above_points: '“{text}” is more than the {points} points of this piece.',
+  problem_mark_without_points: 'This work has no points, so it takes feedback but no mark.',
+  problem_points_unreadable: '“{text}” is not a number of points. Write a number above 0 and up to {most}.',
+  problem_time_unreadable: '“{text}” is not a date and time.',
+  problem_time_skipped: '{text} does not exist: the clocks go forward that night. Choose {next} or later.',
+  problem_time_past: 'That time has passed: it is now {now}. Choose a later one.',
+  problem_closes_before_due: 'It would close before it is due. Let it close at the due time or later.',
+  problem_file_empty: '“{name}” is empty: 0 bytes. Choose the file again, or take the photo anew.',
+  problem_file_large: '“{name}” is larger than {most} MB. Choose a smaller photo or a shorter document.',
+  problem_file_type:
+    '“{name}” is not a photo (JPEG, PNG, WebP) or PDF, whatever its name says. Choose another.',
+  problem_picture_only:
+    '“{name}” is not a picture (JPEG, PNG, WebP), whatever its name says. Choose a photo.',
+  problem_file_cut: 'The file was cut off on its way and was not kept. Choose it again.',
+  problem_files_many: 'There are {most} files on this piece already. Take one off first.',
+} as const

@@ -9,7 +9,15 @@ export type {
   RegisterPlace,
   SettingsBody,
 } from './features/classes.js'
-export type { DoorPage, KeyHolder, Knocked, OpenDoor, TabletPage, Waited } from './features/joining.js'
+export type {
+  DoorPage,
+  KeyHolder,
+  Knocked,
+  OpenDoor,
+  TabletPage,
+  Waited,
+  WelcomePage,
+} from './features/joining.js'
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'

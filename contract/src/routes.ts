@@ -11,6 +11,12 @@ export const routes = {
   me: route<Shapes['me']>()('GET', '/api/me', 'account.self'),
   signIn: route<Shapes['signIn']>()('POST', '/api/sign-in', 'open', { tries: 'secret' }),
   signOut: route<Shapes['signOut']>()('POST', '/api/sign-out', 'open'),
+  /** To the identity provider of the school, and back with its answer: both answer with another address. */
+  goToSchool: route<Shapes['goToSchool']>()('GET', '/api/entry/school', 'open', { carries: 'bytes' }),
+  backFromSchool: route<Shapes['backFromSchool']>()('GET', '/api/entry/school/back', 'open', {
+    carries: 'bytes',
+    tries: 'secret',
+  }),
   look: route<Shapes['look']>()('POST', '/api/looks', 'account.self'),
   moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
   seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
@@ -30,6 +36,7 @@ export const routes = {
   resetSecret: route<Shapes['resetSecret']>()('POST', '/api/entry/reset', 'open', { tries: 'key' }),
 
   // joining
+  seeWelcome: route<Shapes['seeWelcome']>()('GET', '/api/welcome', 'open'),
   knock: route<Shapes['knock']>()('POST', '/api/entry/code', 'open', { tries: 'code' }),
   claim: route<Shapes['claim']>()('POST', '/api/entry/claim', 'open', { tries: 'code' }),
   enterAsSelf: route<Shapes['enterAsSelf']>()('POST', '/api/entry/again', 'open', { tries: 'secret' }),

@@ -10,7 +10,10 @@ import { buildSchool, DEMO_NOW, DEMO_SCHOOL } from './school.js'
  * Opens the demo in a folder, filling it first where there is none yet. Its clock begins at the demo's moment,
  * or where the people of the demo last left it, and runs on from there.
  */
-export async function openDemo(folder: string, options: Pick<WorldOptions, 'log'> = {}): Promise<World> {
+export async function openDemo(
+  folder: string,
+  options: Pick<WorldOptions, 'log' | 'schoolSignIn'> = {},
+): Promise<World> {
   await fillOnce(folder)
   const common = { folder, school: DEMO_SCHOOL, hashing: QUICK_HASHING, ...options }
   const world = await openWorld({ ...common, clock: movableClock(DEMO_NOW) })

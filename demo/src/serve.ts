@@ -1,4 +1,6 @@
 import { resolve } from 'node:path'
+import { everybody } from '@oppen/server/features/accounts/standInPeople'
+import { standInProvider } from '@oppen/server/features/accounts/standInProvider'
 import { listen, stopOnSignals } from '@oppen/server/listen'
 import { pino } from 'pino'
 import { DEMO_SECRET } from './builders.js'
@@ -6,11 +8,14 @@ import { openDemo } from './demoWorld.js'
 
 const { env } = process
 const log = pino({ level: env.OPPEN_LOG ?? 'warn' })
-const world = await openDemo(resolve(env.OPPEN_DATA ?? 'demo-data'), { log })
+const standIn = standInProvider('Tern Hollow')
+const data = resolve(env.OPPEN_DATA ?? 'demo-data')
+const world = await openDemo(data, { log, schoolSignIn: standIn.signIn })
 const listening = await listen(world, {
   port: Number(env.OPPEN_PORT ?? 4310),
   host: env.OPPEN_HOST ?? '127.0.0.1',
   webFolder: resolve(env.OPPEN_WEB ?? 'web/dist'),
+  standIn: standIn.router(everybody(world, DEMO_SECRET)),
 })
 stopOnSignals(listening, world)
 
@@ -25,6 +30,7 @@ process.stdout.write(`
     bram.okoye    pupil, group Heron
     mr.moreno     family of Ada and Luis
     ms.okoye      family of Bram
+    ms.quist      teacher of First Shells, 28 six-year-olds on shared tablets
 
   Stop with Ctrl C; what was done is kept. Start over: npm run demo -- --fresh
 `)

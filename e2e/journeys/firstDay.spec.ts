@@ -28,26 +28,20 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     await page.getByLabel('First group').fill('Curlew')
     await page.getByRole('button', { name: 'Make the class' }).click()
     await page
-      .getByLabel('Paste names, one a line')
+      .getByLabel('Paste a list, one name a line')
       .fill('Anna  Reyes\n\nBo Lund\n  Cara Iyer \nDan Oduya\nanna reyes\nElla  Novak\nFinn Marsh\n')
     await expect(page.getByText('stands twice in the list')).toBeVisible()
     await accessible(page)
     await page.getByRole('button', { name: 'Add 6 names' }).click()
-    await expect(page.getByRole('rowheader')).toHaveText([
-      'Anna Reyes',
-      'Bo Lund',
-      'Cara Iyer',
-      'Dan Oduya',
-      'Ella Novak',
-      'Finn Marsh',
-    ])
+    await expect(page.getByRole('rowheader')).toHaveCount(6)
+    for (const name of ['Anna Reyes', 'Bo Lund', 'Cara Iyer', 'Dan Oduya', 'Ella Novak', 'Finn Marsh'])
+      await expect(page.getByRole('button', { name: `Open ${name}` })).toBeVisible()
     await accessible(page)
-    familyKey =
-      (await page
-        .getByRole('row', { name: /Anna Reyes/ })
-        .getByRole('cell')
-        .nth(2)
-        .textContent()) ?? ''
+    await page.getByRole('button', { name: 'Open Anna Reyes' }).click()
+    familyKey = (await page.locator('[data-key=family]').textContent()) ?? ''
+    expect(familyKey).toMatch(/^\w{4}(-\w{4}){3}$/)
+    await accessible(page)
+    await page.keyboard.press('Escape')
     classAddress = page.url().replace('/register', '')
     await page.getByRole('link', { name: 'Topics' }).click()
     await page.getByRole('button', { name: 'New topic' }).click()
@@ -62,7 +56,7 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     await expect(page.getByRole('timer')).toHaveText(/^(60:00|59:\d\d|1:00:00)$/)
     await expect(page.getByRole('img', { name: /QR code/ })).toBeVisible()
     code = (await page.locator('[data-code]').getAttribute('data-code')) ?? ''
-    expect(code).toHaveLength(6)
+    expect(code).toHaveLength(7)
     await accessible(page)
   })
 
@@ -73,22 +67,22 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     const field = page.getByLabel('Class code, key or user name')
     const go = page.getByRole('button', { name: 'Go on' })
 
-    await field.fill(code.slice(0, 5) + (code[5] === 'A' ? 'B' : 'A'))
+    await field.fill(code.slice(0, 6) + (code[6] === 'A' ? 'B' : 'A'))
     await go.click()
-    await expect(page.getByRole('alert')).toHaveText(/One character is wrong/)
+    await expect(page.getByRole('alert')).toHaveText(/One character is wrong|Look at character/)
     await field.fill(code.slice(0, 4))
     await go.click()
-    await expect(page.getByRole('alert')).toHaveText(/6 characters, this one has 4/)
+    await expect(page.getByRole('alert')).toHaveText(/7 characters, this one has 4/)
 
     await field.fill(`${code.slice(0, 3)} ${code.slice(3)}`.toLowerCase().replaceAll('0', 'o'))
     await go.click()
     await expect(page.getByRole('heading', { name: 'Find your name' })).toBeVisible()
     await accessible(page)
     await page.getByRole('button', { name: 'Anna R.' }).click()
-    await page.getByLabel('My new secret').fill('abc')
+    await page.getByLabel('Your own secret').fill('abc')
     await page.getByRole('button', { name: 'That is me, let me in' }).click()
     await expect(page.getByRole('alert')).toHaveText(/at least 4 characters/)
-    await page.getByLabel('My new secret').fill('shells')
+    await page.getByLabel('Your own secret').fill('shells')
     await page.getByRole('button', { name: 'That is me, let me in' }).click()
     await expect(page.getByRole('heading', { name: 'You are in, Anna Reyes' })).toBeVisible()
     await expect(page.getByText('anna.reyes')).toBeVisible()
@@ -103,17 +97,17 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     for (const { page } of [one, other]) {
       await page.goto(`/come/${code}`)
       await page.getByRole('button', { name: 'Bo L.' }).click()
-      await page.getByLabel('My new secret').fill('pebbles')
+      await page.getByLabel('Your own secret').fill('pebbles')
     }
     await one.page.getByRole('button', { name: 'That is me, let me in' }).click()
     await expect(one.page.getByRole('heading', { name: 'You are in, Bo Lund' })).toBeVisible()
     await other.page.getByRole('button', { name: 'That is me, let me in' }).click()
     await expect(other.page.getByRole('alert')).toHaveText(/The name Bo has just been taken/)
-    await expect(other.page.getByLabel('My new secret')).toHaveValue('pebbles')
+    await expect(other.page.getByLabel('Your own secret')).toHaveValue('pebbles')
     await other.page.getByRole('button', { name: 'Not you?' }).click()
     await expect(other.page.getByRole('button', { name: 'Bo L.' })).toHaveCount(0)
     await other.page.getByRole('button', { name: 'Cara I.' }).click()
-    await other.page.getByLabel('My new secret').fill('pebbles')
+    await other.page.getByLabel('Your own secret').fill('pebbles')
     await other.page.getByRole('button', { name: 'That is me, let me in' }).click()
     await expect(other.page.getByRole('heading', { name: 'You are in, Cara Iyer' })).toBeVisible()
     await expect(teacher.page.getByText('3 of 6 are in')).toBeVisible()
@@ -303,7 +297,7 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     await accessible(page)
   })
 
-  await test.step('a parent comes in with the code and the key and sees the child’s page', async () => {
+  await test.step('a parent comes in with the key and sees the child’s page', async () => {
     await teacher.page.goto(`${classAddress}/door`)
     await teacher.page.getByRole('button', { name: 'today' }).click()
     await expect(teacher.page.locator('[data-code]')).not.toHaveAttribute('data-code', code)
@@ -311,21 +305,26 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
     const { page } = parent
     await page.goto('/')
     await noSideways(page)
-    await page.getByLabel('Class code, key or user name').fill(newCode)
+    const field = page.getByLabel('Class code, key or user name')
+    await field.fill(newCode)
     await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByRole('link', { name: 'I am family' }).click()
-    await page.getByLabel('Family key').fill(familyKey.toLowerCase().slice(0, -1))
+    await page.getByRole('button', { name: 'I am family of' }).click()
+    await expect(page.getByText('With a family key from a card you are in at once')).toBeVisible()
+    await noSideways(page)
+    await accessible(page)
+    await page.goto('/')
+    await field.fill(familyKey.toLowerCase().slice(0, -1))
     await page.getByRole('button', { name: 'Go on' }).click()
     await expect(page.getByRole('alert')).toHaveText(/16 characters, this one has 15/)
-    await page.getByLabel('Family key').fill(familyKey.toLowerCase())
+    await field.fill(familyKey.toLowerCase())
     await page.getByRole('button', { name: 'Go on' }).click()
     await expect(page.getByRole('heading', { name: 'For the family of Anna Reyes' })).toBeVisible()
     await accessible(page)
     await page.getByLabel('Your name').fill('Mr Reyes')
-    await page.getByLabel('My new secret').fill('short')
+    await page.getByLabel('Your own secret').fill('short')
     await page.getByRole('button', { name: 'Come in' }).click()
     await expect(page.getByRole('alert')).toHaveText(/at least 8 characters/)
-    await page.getByLabel('My new secret').fill('a long family secret')
+    await page.getByLabel('Your own secret').fill('a long family secret')
     await page.getByRole('button', { name: 'Come in' }).click()
     await expect(page.getByText('Handed back, 9 out of 10')).toBeVisible()
     await noSideways(page)

@@ -26,7 +26,9 @@ async function screensOf(page: Page): Promise<string[]> {
       `/child/${tie.child}/progress`,
       `/child/${tie.child}/talk`,
       ...outcomes,
-      '/family',
+      '/account',
+      '/classes',
+      '/?join',
     ]
   }
   const { topics } = await (await page.request.get(`/api/classes/${tie.classId}/topics`)).json()
@@ -39,11 +41,31 @@ async function screensOf(page: Page): Promise<string[]> {
       ...shared,
       `${at}/progress/${tie.placeId}`,
       ...works.slice(0, 6).map(id => `${at}/work/${id}`),
+      `${at}/own-work/${tie.placeId}`,
+      `/circles/${me.circles[0].circleId}`,
+      '/circles/new',
+      '/account',
+      '/classes',
       '/?join',
     ]
   }
-  const teacher = [`${at}/progress`, `${at}/register`, `${at}/post`, `${at}/door`, '/classes/new']
-  return [...shared, ...teacher, ...works.slice(0, 4).map(id => `${at}/work/${id}/marking`)]
+  const teacher = [
+    `${at}/progress`,
+    `${at}/register`,
+    `${at}/post`,
+    `${at}/door`,
+    `${at}/settings`,
+    `${at}/record`,
+  ]
+  const own = [
+    '/classes/new',
+    '/classes',
+    '/account',
+    '/outbox',
+    '/circles/new',
+    `/circles/${me.circles[0].circleId}`,
+  ]
+  return [...shared, ...teacher, ...own, ...works.slice(0, 4).map(id => `${at}/work/${id}/marking`)]
 }
 
 /** Opens each screen and waits until it shows its heading and nothing is on its way. */

@@ -1,6 +1,7 @@
-import express, { type Express } from 'express'
+import express, { type Express, type Router } from 'express'
 import { pinoHttp } from 'pino-http'
 import { accountHandlers } from './features/accounts/routes.js'
+import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
@@ -39,10 +40,12 @@ export type AppOptions = {
   readonly webFolder?: string
   /** How many proxies stand before the server; their word on the caller's address is taken. */
   readonly proxies?: number
+  /** The stand-in for the identity provider of the school, where it is tried out. */
+  readonly standIn?: Router
 }
 
 /** The whole of the server over a world. */
-export function createApp(world: World, { webFolder, proxies = 0 }: AppOptions = {}): Express {
+export function createApp(world: World, { webFolder, proxies = 0, standIn }: AppOptions = {}): Express {
   const app = express()
   app.disable('x-powered-by')
   app.disable('etag')
@@ -60,6 +63,7 @@ export function createApp(world: World, { webFolder, proxies = 0 }: AppOptions =
   app.use(sameSiteOnly)
   app.use(express.json({ limit: `${BODY_LIMIT_MB}mb` }))
   app.use(serveAll(world, handlers))
+  if (standIn) app.use(STAND_IN_PATH, standIn)
   app.use('/api', () => {
     throw new Refused('not_found')
   })

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { type Logger, pino } from 'pino'
 import { realClock } from './clock.js'
 import { openDatabase } from './db/index.js'
+import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import { viewerOfHash } from './features/accounts/sessions.js'
 import { FileStore } from './features/files/store.js'
 import { makeMissingKeys } from './features/joining/keys.js'
@@ -23,6 +24,7 @@ export type WorldOptions = {
   readonly onStatement?: (sql: string) => void
   readonly post?: Post
   readonly address?: string
+  readonly schoolSignIn?: SchoolSignIn | null
 }
 
 /** Argon2id as OWASP's Password Storage Cheat Sheet gives it: 19 MiB, two rounds, one lane. */
@@ -55,6 +57,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     log: options.log ?? pino({ level: 'silent' }),
     hashing: options.hashing ?? FULL_HASHING,
     address: options.address ?? null,
+    schoolSignIn: options.schoolSignIn ?? null,
     post:
       options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
   }

@@ -1,6 +1,7 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Logger } from 'pino'
 import type { Database } from './db/index.js'
+import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import type { FileStore } from './features/files/store.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { Post } from './features/mail/post.js'
@@ -26,6 +27,8 @@ export type World = {
   readonly live: LiveStreams
   /** What carries mail out of the house, or the stand-in for it. */
   readonly post: Post
+  /** The identity provider of the school, or the stand-in for it; null where the school has none. */
+  readonly schoolSignIn: SchoolSignIn | null
   /** Where people find Oppen, where the school has set it. */
   readonly address: string | null
   readonly log: Logger

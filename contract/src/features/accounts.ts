@@ -78,6 +78,8 @@ export const accountShapes = {
     reply: me,
   },
   signOut: { reply: done },
+  goToSchool: {},
+  backFromSchool: {},
   look: {
     body: z.object({ what: z.string().min(1).max(200) }),
     reply: done,

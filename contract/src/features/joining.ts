@@ -95,6 +95,16 @@ export const tabletPage = z.object({
 })
 export type TabletPage = z.infer<typeof tabletPage>
 
+/** What the first page has to know before anybody is in. */
+export const welcomePage = z.object({
+  school: z.string(),
+  /** What the account of the school is called; null where the school has none. */
+  schoolAccount: z.string().nullable(),
+  /** Whether this device is a shared tablet. */
+  tablet: z.boolean(),
+})
+export type WelcomePage = z.infer<typeof welcomePage>
+
 export const waited = z.discriminatedUnion('is', [
   z.object({ is: z.literal('waiting') }),
   z.object({ is: z.literal('no') }),
@@ -107,6 +117,7 @@ const newcomer = z.object({ code: typed, firstName: typed, lastName: typed, secr
 const waitToken = z.object({ token: z.string().min(1).max(100) })
 
 export const joiningShapes = {
+  seeWelcome: { reply: welcomePage },
   knock: { body: z.object({ code: typed }), reply: knocked },
   claim: { body: z.object({ code: typed, placeId: id<PlaceId>(), secret: typed.nullable() }), reply: me },
   enterAsSelf: { body: z.object({ code: typed, userName: typed, secret: typed }), reply: me },

@@ -199,7 +199,7 @@ function Foot({ me }: { readonly me: Me }) {
         <div className="min-w-0 text-sm leading-snug">
           <Link
             to="/account"
-            className="block truncate rounded font-bold hover:underline hover:underline-offset-2"
+            className="block min-h-6 truncate rounded font-bold hover:underline hover:underline-offset-2"
           >
             {shownName}
           </Link>

@@ -18,7 +18,7 @@ export function Fault() {
   const words =
     error === undefined ? say('problem_not_found') : problemWords(error, { now: Date.now(), zone: 'UTC' })
   return (
-    <main className="mx-auto max-w-xl p-8">
+    <div className="mx-auto max-w-xl p-8">
       <h1 className="mb-3 text-2xl">{say(missing ? 'problem_missing_title' : 'problem_title')}</h1>
       <p role="alert" className="mb-6">
         {words}
@@ -26,6 +26,15 @@ export function Fault() {
       <Link to="/today" className={buttonLook('first')}>
         {say('in_go')}
       </Link>
+    </div>
+  )
+}
+
+/** The same as a whole page, where no shell stands around it. */
+export function FaultPage() {
+  return (
+    <main>
+      <Fault />
     </main>
   )
 }

@@ -12,6 +12,8 @@ export const reads = {
       queryKey: ['me'],
       queryFn: ({ signal }) => call(routes.me, {}, undefined, { signal }),
       retry: false,
+      // that nobody is signed in is an answer, not a failure to be asked about by every part anew
+      retryOnMount: false,
     }),
   today: () =>
     queryOptions({
@@ -102,6 +104,13 @@ export const reads = {
     queryOptions({
       queryKey: ['mail', mailId],
       queryFn: ({ signal }) => call(routes.seeMail, { mailId }, undefined, { signal }),
+    }),
+  /** What the first page has to know before anybody is in. */
+  welcome: () =>
+    queryOptions({
+      queryKey: ['welcome'],
+      queryFn: ({ signal }) => call(routes.seeWelcome, {}, undefined, { signal }),
+      retry: false,
     }),
   /** What this device shows where it is a shared tablet; refused where it is none. */
   tablet: () =>

@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { Waiting } from '../parts/Feedback.js'
-import { Fault } from './Fault.js'
+import { Fault, FaultPage } from './Fault.js'
 import { Shell } from './Shell.js'
 
 /** A screen in a file of its own, fetched when somebody goes there. */
@@ -13,40 +13,44 @@ export const router = createBrowserRouter([
   {
     HydrateFallback: Waiting,
     children: [
-      { path: '/', lazy: screen(() => import('../features/welcome/WelcomeScreen.js')), ErrorBoundary: Fault },
+      {
+        path: '/',
+        lazy: screen(() => import('../features/welcome/WelcomeScreen.js')),
+        ErrorBoundary: FaultPage,
+      },
       {
         path: '/come/:code',
         lazy: screen(() => import('../features/joining/FindNameScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         path: '/key',
         lazy: screen(() => import('../features/joining/KeyScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         path: '/invitation',
         lazy: screen(() => import('../features/joining/InvitationScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         path: '/reset',
         lazy: screen(() => import('../features/welcome/ResetScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         path: '/tablet',
         lazy: screen(() => import('../features/joining/TabletScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         path: '/c/:classId/door',
         lazy: screen(() => import('../features/joining/DoorScreen.js')),
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
       },
       {
         Component: Shell,
-        ErrorBoundary: Fault,
+        ErrorBoundary: FaultPage,
         children: [
           {
             ErrorBoundary: Fault,

@@ -23,6 +23,8 @@ export function Window({ open, onClose, title, children, wide = false }: Props) 
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/55" />
         <Dialog.Content
           aria-describedby={undefined}
+          // what was just done is laid over the window and would take the key for itself
+          onKeyDown={event => event.key === 'Escape' && onClose()}
           className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
           <header className="flex items-center justify-between gap-4 border-b border-rule px-5 py-3">

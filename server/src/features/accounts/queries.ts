@@ -55,6 +55,17 @@ const SECRET =
 export const accountByName = (db: Database, name: string) =>
   db.row<Secret>(`${SECRET} where guest = 0 and (user_name = $name or email = $name)`, { name })
 
+/** The account that a person of the school's identity provider comes in with. */
+export const accountByIdentity = (db: Database, identity: string) =>
+  db.row<{ id: AccountId }>('select id from accounts where identity = $identity', { identity })
+
+/** The account with a user name, to be tied to an identity. */
+export const accountToTie = (db: Database, userName: string) =>
+  db.row<{ id: AccountId }>(
+    'select id from accounts where user_name = $userName and guest = 0 and identity is null',
+    { userName },
+  )
+
 export const accountById = (db: Database, id: AccountId) => db.row<Secret>(`${SECRET} where id = $id`, { id })
 
 /** All user names that begin with the given letters. */

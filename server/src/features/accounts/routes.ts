@@ -12,6 +12,7 @@ import {
   seeAccount,
   sendOwnPicture,
 } from './profile.js'
+import { backFromSchool, goToSchool } from './schoolEntry.js'
 import { look, moveClock, seeMe, signIn } from './service.js'
 import { endSession, sessionOf } from './sessions.js'
 
@@ -35,6 +36,8 @@ export const accountHandlers = {
   seePicture: ({ world, viewer, response }) => sendOwnPicture(world, viewer, response),
   endSession: ({ world, viewer, params }) => endOwnSession(world, viewer, params.sessionId),
   forgot: ({ world, request, body }) => forgot(world, body.userName, originOf(world, request)),
+  goToSchool: ({ world, request, response }) => goToSchool(world, request, response),
+  backFromSchool: ({ world, request, response }) => backFromSchool(world, request, response),
   resetSecret: ({ world, response, body }) => resetSecret(world, response, body),
   giveSecret: ({ world, viewer, params }) => giveSecret(world, viewer, params),
 } satisfies Partial<Handlers>

@@ -7,12 +7,20 @@ import { cardsOf, cardsPdf } from './cards.js'
 import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
 import { claim, enterAsSelf, knock } from './entry.js'
 import { comeHome, followChild, joinFamily, replaceKey, showKey } from './keys.js'
-import { comeInAtTablet, endTablet, seeTablet, sendTabletFace, shareThisTablet } from './tablets.js'
+import {
+  comeInAtTablet,
+  endTablet,
+  seeTablet,
+  seeWelcome,
+  sendTabletFace,
+  shareThisTablet,
+} from './tablets.js'
 import { answerWait, askFamily, askIn, askTablet, comeAsGuest, waited } from './waits.js'
 
 const KINDS = ['home', 'family'] as const
 
 export const joiningHandlers = {
+  seeWelcome: ({ world, request }) => seeWelcome(world, request),
   knock: ({ world, body }) => knock(world, body.code),
   claim: ({ world, response, viewer, body }) => claim(world, response, viewer, body),
   enterAsSelf: ({ world, response, body }) => enterAsSelf(world, response, body),

@@ -1,4 +1,4 @@
-import type { Me, TabletPage } from '@oppen/contract'
+import type { Me, TabletPage, WelcomePage } from '@oppen/contract'
 import type { AccountId, ClassId, PlaceId, TabletId } from '@oppen/core/ids'
 import { askedAtTablet, doorNames, readOwnSecret, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
@@ -54,6 +54,13 @@ export async function sharedHere(
   const lessons = await lessonTimesOfClass(world.db, tablet.classId)
   const lesson = lessonNow(lessons, world.clock.now(), world.school.zone)
   return { idle: tablet.idleMinutes * MINUTE, endsBy: lesson?.ends ?? null, tabletId: tablet.id }
+}
+
+/** What Welcome has to know before anybody is in. */
+export async function seeWelcome(world: World, request: Request): Promise<WelcomePage> {
+  const tablet = await tabletHere(world, request)
+  const { school, schoolSignIn } = world
+  return { school: school.name, schoolAccount: schoolSignIn?.name ?? null, tablet: tablet !== undefined }
 }
 
 /** The sign-in screen of a shared tablet: every child of the class by face and short name. */

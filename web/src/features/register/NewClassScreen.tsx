@@ -1,3 +1,4 @@
+import '../../words/en/register.js'
 import { routes } from '@oppen/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'

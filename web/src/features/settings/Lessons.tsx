@@ -36,8 +36,8 @@ export function Lessons({ lessons, groups, onChange }: Props) {
       <p className="mb-2 text-sm text-soft">{say('settings_lessons_lead')}</p>
       <ul className="flex flex-col gap-2">
         {lessons.map((lesson, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a lesson has no name but its line
           <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: a lesson has no name but its line
             key={index}
             className="grid max-w-xl grid-cols-[8.5rem_7.5rem_7.5rem_minmax(7rem,1fr)_auto] items-center gap-2 max-md:grid-cols-2"
           >

@@ -1,5 +1,5 @@
 import '../../words/en/joining.js'
-import { routes } from '@oppen/contract'
+import { addressOf, routes } from '@oppen/contract'
 import { readEntry } from '@oppen/core/joining'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { QrCode } from 'lucide-react'
@@ -8,7 +8,8 @@ import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useAsk } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
-import { Button } from '../../parts/Button.js'
+import { Button, buttonLook } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
 import { Doorstep } from './Doorstep.js'
@@ -21,19 +22,42 @@ const Scanner = lazy(() => import('./Scanner.js'))
 export function Screen() {
   const [search] = useSearchParams()
   const me = useQuery(reads.me())
-  const tablet = useQuery(reads.tablet())
+  const welcome = useQuery(reads.welcome())
   const [userName, setUserName] = useState<string>()
   const asked = search.has('join')
   if (me.data && !asked) return <Navigate to="/today" replace />
-  if (tablet.data && !me.data && !asked) return <Navigate to="/tablet" replace />
+  if (welcome.data?.tablet && me.isError && !asked) return <Navigate to="/tablet" replace />
   return (
     <Doorstep title={userName ? say('secret_title', { name: userName }) : say('welcome_title')}>
       {userName ? (
         <Secret userName={userName} onOther={() => setUserName(undefined)} />
       ) : (
-        <One onName={setUserName} />
+        <>
+          <SchoolProblem />
+          <One onName={setUserName} />
+          {welcome.data?.schoolAccount && (
+            <a href={SCHOOL} className={`${buttonLook('second')} mt-5 min-h-12 w-full`}>
+              {say('welcome_school', { school: welcome.data.schoolAccount })}
+            </a>
+          )}
+        </>
       )}
     </Doorstep>
+  )
+}
+
+/** Where the sign-in of the school begins; a page of its own, not asked for by a script. */
+const SCHOOL = addressOf(routes.goToSchool, {})
+
+/** Why the sign-in of the school came back without anybody. */
+function SchoolProblem() {
+  const [search] = useSearchParams()
+  const why = search.get('school')
+  if (why !== 'failed' && why !== 'unknown' && why !== 'unreachable') return null
+  return (
+    <div className="mb-4">
+      <Problem words={say(`welcome_school_${why}`)} />
+    </div>
   )
 }
 

@@ -63,7 +63,11 @@ export const joining = {
   welcome_scan: 'Scan the QR code',
   welcome_school: 'Come in with the account of {school}',
   welcome_school_failed:
-    'The sign-in of the school did not work: {reason}. Try once more, or come in with a code or key.',
+    'The sign-in of the school did not come to an end. Try once more, or come in with a code or key.',
+  welcome_school_unknown:
+    'The school knows you, but nobody here has that user name yet. Come in with a class code, or ask your teacher.',
+  welcome_school_unreachable:
+    'The sign-in of the school does not answer right now. Come in with a code, a key or your user name.',
   scan_title: 'Hold the QR code before the camera',
   scan_starting: 'Waiting for the camera …',
   scan_none: 'The camera cannot be used here. Take a photo of the code instead, or type it.',

@@ -111,14 +111,21 @@ export class Person {
     return this
   }
 
+  /** Keeps a cookie as a browser does: by its name, and gone once it has run out. */
+  #keep(set: string): void {
+    const [pair = ''] = set.split(';')
+    const name = `${pair.split('=')[0]}=`
+    const others = this.cookie.split('; ').filter(one => one && !one.startsWith(name))
+    this.cookie = (/max-age=0/i.test(set) ? others : [...others, pair]).join('; ')
+  }
+
   async fetch(path: string, init: RequestInit = {}): Promise<Response> {
     const headers = {
       ...(init.headers as Record<string, string>),
       ...(this.cookie && { cookie: this.cookie }),
     }
     const response = await fetch(`${this.#address}${path}`, { ...init, headers })
-    const set = response.headers.get('set-cookie')
-    if (set) this.cookie = set.split(';')[0] ?? ''
+    for (const set of response.headers.getSetCookie()) this.#keep(set)
     return response
   }
 }

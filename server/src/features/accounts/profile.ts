@@ -87,8 +87,9 @@ export async function changeOwnSecret(
   asked: NewSecret,
 ): Promise<Me> {
   const account = await accountById(world.db, viewer.accountId)
-  // who came in by a key has no secret to show yet
-  const has = account && account.secretKind !== 'unset' && account.secretKind !== 'none'
+  // who came in by a key has no secret to show yet, and who used one for one use has spent it
+  const has =
+    account && !account.secretOnce && account.secretKind !== 'unset' && account.secretKind !== 'none'
   if (has && !(await fits(world, account.secretHash, asked.old)))
     throw new Refused('old_secret_wrong', undefined, 'old')
   const secret = take(readNewSecret(asked.secret, leastOf(viewer.kind)), 'secret')

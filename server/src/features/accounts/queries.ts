@@ -44,12 +44,13 @@ type Secret = {
   id: AccountId
   kind: AccountKind
   secretHash: string
+  secretOnce: number
   secretKind: SecretKind
   shownName: string
   email: string | null
 }
 const SECRET =
-  'select id, kind, secret_hash as secretHash, secret_kind as secretKind, shown_name as shownName, email from accounts'
+  'select id, kind, secret_hash as secretHash, secret_kind as secretKind, secret_once as secretOnce, shown_name as shownName, email from accounts'
 
 /** The account of a user name or an e-mail address, with its hashed secret. */
 export const accountByName = (db: Database, name: string) =>

@@ -10,7 +10,7 @@ import type { World } from '../../world.js'
 import { noteLater } from '../record/service.js'
 import { accounts, looks } from './models.js'
 import { accountByName, meJson, userNamesLike } from './queries.js'
-import { fits, hashSecret } from './secrets.js'
+import { fits, hashSecret, NO_SECRET } from './secrets.js'
 import { beginSession, endSessions } from './sessions.js'
 
 /** Who somebody is, with all classes and the time of the school; of the given session where there is one. */
@@ -38,8 +38,18 @@ export async function knownBySecret(world: World, name: string, secret: string) 
 export async function signIn(world: World, response: Response, name: string, secret: string): Promise<Me> {
   const account = await knownBySecret(world, name, secret)
   if (account.secretKind !== 'password') throw new Refused('sign_in_wrong')
-  const session = await world.db.write(() => beginSession(world, response, account.id, { cameBy: 'secret' }))
+  const session = await world.db.write(async () => {
+    await spendSecret(world, account.id)
+    return beginSession(world, response, account.id, { cameBy: 'secret' })
+  })
   return seeMe(world, account.id, session)
+}
+
+/** A secret given for one use opens nothing a second time, whether or not it was changed; inside a command. */
+export async function spendSecret(world: World, accountId: AccountId): Promise<void> {
+  await world.db
+    .model(accounts)
+    .update({ secretHash: NO_SECRET }, { where: { id: accountId, secretOnce: 1 } })
 }
 
 export type NewAccount = {

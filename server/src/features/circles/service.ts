@@ -1,6 +1,6 @@
 import type { Me } from '@oppen/contract'
 import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
-import { CODE_LENGTH, readCode } from '@oppen/core/joining'
+import { CODE_LENGTH, readCode, tidyName } from '@oppen/core/joining'
 import { can, type Viewer } from '@oppen/core/permissions'
 import { isBlank, readText } from '@oppen/core/texts'
 import type { Request, Response } from 'express'
@@ -24,7 +24,7 @@ export async function makeCircle(
   viewer: Viewer,
   typed: string,
 ): Promise<{ circleId: CircleId }> {
-  const name = take(readText('title', typed), 'name')
+  const name = take(readText('title', tidyName(typed)), 'name')
   const circleId = newId<CircleId>(world)
   await world.db.write(async () => {
     const madeAt = world.clock.now()
@@ -65,7 +65,7 @@ export const seeCircle = (world: World, viewer: Viewer, circleId: CircleId) =>
   circleJson(world.db, circleId, viewer.accountId, keeps(viewer, circleId))
 
 export async function renameCircle(world: World, circleId: CircleId, typed: string): Promise<{ done: true }> {
-  const name = take(readText('title', typed), 'name')
+  const name = take(readText('title', tidyName(typed)), 'name')
   await world.db.write(async () => {
     await world.db.model(circles).update({ name }, { where: { id: circleId } })
     tellCircle(world, circleId)

@@ -162,7 +162,7 @@ async function answerIt(
 ): Promise<void> {
   const answeredAt = world.clock.now()
   await world.db.model(invitations).update({ answer, answeredAt }, { where: { id: found.id } })
-  await note(world, `invitation_${answer}`, { classId: found.classId, by })
+  await note(world, `invitation_${answer}`, { classId: found.classId, by, name: found.to })
   tellRegister(world, found.classId)
 }
 

@@ -233,14 +233,17 @@ export type FoundInvitation = {
   childName: string | null
   className: string
   by: string
+  /** Whom it is for: an e-mail address or a name. */
+  to: string
   endsAt: Instant
   answer: string | null
 }
 
 const INVITATION = `select i.id, i.class_id as classId, i.kind, i.account_id as accountId, i.email, i.place_id as placeId,
   (select name from places where id = i.place_id) as childName, c.name as className, b.shown_name as by,
-  i.ends_at as endsAt, i.answer
-  from invitations i join classes c on c.id = i.class_id join accounts b on b.id = i.made_by`
+  coalesce(i.email, p.shown_name) as "to", i.ends_at as endsAt, i.answer
+  from invitations i join classes c on c.id = i.class_id join accounts b on b.id = i.made_by
+  left join accounts p on p.id = i.account_id`
 
 export const invitationByToken = (db: Database, tokenHash: string) =>
   db.row<FoundInvitation>(`${INVITATION} where i.token_hash = $tokenHash`, { tokenHash })

@@ -13,7 +13,14 @@ import type { Response } from 'express'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { NO_SECRET } from '../accounts/secrets.js'
-import { beginSession, hashSecret, knownBySecret, makeAccount, seeMe } from '../accounts/service.js'
+import {
+  beginSession,
+  hashSecret,
+  knownBySecret,
+  makeAccount,
+  seeMe,
+  spendSecret,
+} from '../accounts/service.js'
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
 import { note, noteLater } from '../record/service.js'
 import { noteEntry } from './doors.js'
@@ -151,6 +158,7 @@ export async function enterAsSelf(world: World, response: Response, asked: Retur
     } else if (account.secretKind !== 'password') {
       throw new Refused('sign_in_wrong')
     }
+    await spendSecret(world, account.id)
     return beginSession(world, response, account.id, { cameBy: 'door', ...shared })
   })
   return seeMe(world, account.id, session)

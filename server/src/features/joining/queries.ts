@@ -228,7 +228,9 @@ export type TabletFace = {
   secretHash: string | null
   picture: string | null
 }
-const FACE = `select p.id, p.name, p.account_id as accountId, a.secret_kind as secretKind, a.secret_hash as secretHash,
+// who has spent a secret for one use chooses anew, in the kind of the class
+const FACE = `select p.id, p.name, p.account_id as accountId, a.secret_hash as secretHash,
+  case when a.secret_once = 1 and a.secret_hash = '' then 'unset' else a.secret_kind end as secretKind,
   coalesce(a.picture, p.picture) as picture
   from places p left join accounts a on a.id = p.account_id
   where p.class_id = $classId and p.left_at is null and p.guest = 0`

@@ -15,6 +15,7 @@ import {
   hashSecret,
   makeAccount,
   seeMe,
+  spendSecret,
 } from '../accounts/service.js'
 import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } from '../accounts/sessions.js'
 import { claimPlace, tellRegister } from '../classes/ties.js'
@@ -112,6 +113,7 @@ export async function comeInAtTablet(world: World, response: Response, asked: At
     const id = await accountOfFace(world, tablet.classId, face, proven)
     await noteInside(world, tablet.classId, face.id)
     await note(world, 'entered_tablet', { classId: tablet.classId, by: id, name: face.name })
+    await spendSecret(world, id)
     const begun = await beginSession(world, response, id, { cameBy: 'tablet', ...shared })
     return { accountId: id, session: begun }
   })

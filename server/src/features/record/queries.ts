@@ -19,7 +19,7 @@ const RECORD = `select ${jsonObject({
     }),
     `from records r left join accounts a on a.id = r.by_account
      where r.class_id = $classId
-       or (r.class_id is null and r.at > c.made_at and (r.by_account is null or r.by_account in ${MEMBERS}))
+       or (r.class_id is null and r.at >= c.made_at and (r.by_account is null or r.by_account in ${MEMBERS}))
      order by r.at desc, r.id desc limit 500`,
   ),
 })} as json from classes c where c.id = $classId`

@@ -81,7 +81,7 @@ function Line({ line, refusal }: { readonly line: RecordPage['lines'][number]; r
   return (
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
       <p className={`text-[15px] ${refusal ? 'font-semibold text-rust' : ''}`}>
-        {say(`record_${line.kind}`, { by, name: line.name ?? say('record_nobody') })}
+        {say(`record_${line.kind}`, { by, name: line.name ?? by })}
         {!line.ofClass && (
           <span className="ml-2 text-sm font-normal text-soft">{say('record_ofSchool')}</span>
         )}

@@ -1,0 +1,180 @@
+import { readdir, readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { buildAccount, DEMO_SECRET, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import PostalMime from 'postal-mime'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+let school: SmallSchool
+beforeAll(async () => {
+  school = await smallSchool()
+})
+afterAll(() => school.stop())
+
+const MINUTE = 60_000
+const at = () => ({ classId: school.built.classId })
+/** The newest message file of the outbox, as another library than the one that wrote it reads it. */
+async function newestLetter() {
+  const folder = join(school.folder, 'outbox')
+  const files = (await readdir(folder)).sort()
+  const letters = await Promise.all(
+    files.map(async name => PostalMime.parse(await readFile(join(folder, name)))),
+  )
+  return { count: letters.length, letters }
+}
+const linkIn = (text: string | undefined) => /\/(?:reset|invitation)#(\S+)/.exec(text ?? '')?.[1] ?? ''
+
+describe('the own account', () => {
+  it('changes its shown name and address; an address is one account’s alone and opens it', async () => {
+    const me = await school.anna.get(
+      'changeAccount',
+      {},
+      { shownName: ' Anna  R. ', email: ' Anna@Mail.Example ' },
+    )
+    expect(me.account).toMatchObject({
+      shownName: 'Anna R.',
+      email: 'anna@mail.example',
+      userName: 'anna.reyes',
+    })
+    expect(
+      await school.bo.ask('changeAccount', {}, { shownName: 'Bo', email: 'ANNA@mail.example' }),
+    ).toMatchObject({ error: { code: 'email_taken', path: 'email' } })
+    expect(await school.bo.ask('changeAccount', {}, { shownName: 'Bo', email: 'bo at home' })).toMatchObject({
+      error: { code: 'email_unreadable', path: 'email' },
+    })
+    await school.person().signIn('ANNA@mail.example')
+    await school.anna.get('changeAccount', {}, { shownName: 'Anna Reyes', email: null })
+  })
+
+  it('changes its secret with the one before; every other device is out', async () => {
+    const other = await school.person().signIn('bo.lund')
+    expect(await school.bo.ask('changeSecret', {}, { old: 'wrong', secret: 'feathers' })).toMatchObject({
+      error: { code: 'old_secret_wrong', path: 'old' },
+    })
+    await school.bo.get('changeSecret', {}, { old: DEMO_SECRET, secret: 'feathers' })
+    expect(await other.ask('me', {})).toMatchObject({ status: 401 })
+    expect((await school.bo.ask('me', {})).status).toBe(200)
+    await school.person().signIn('bo.lund', 'feathers')
+  })
+
+  it('lists its sessions and ends one of them', async () => {
+    const other = await school.person().signIn('bo.lund', 'feathers')
+    const { sessions } = await school.bo.get('seeAccount', {})
+    expect(sessions.filter(one => one.here)).toHaveLength(1)
+    expect(sessions.length).toBeGreaterThan(1)
+    const ids = (await other.get('seeAccount', {})).sessions
+    const there = ids.find(one => one.here)
+    await school.bo.get('endSession', { sessionId: there?.id ?? ('' as never) })
+    expect(await other.ask('me', {})).toMatchObject({ status: 401 })
+    // nobody ends a session that is not theirs
+    expect(
+      await school.anna.ask('endSession', { sessionId: sessions.find(one => one.here)?.id ?? ('' as never) }),
+    ).toMatchObject({ status: 404 })
+  })
+})
+
+describe('a forgotten secret', () => {
+  it('of a pupil is replaced by the teacher at once, works once, and has to be changed', async () => {
+    const { placeId } = placeOf(school.built, 'Bo Lund')
+    const given = await school.teacher.get('giveSecret', { ...at(), placeId })
+    expect(given.userName).toBe('bo.lund')
+    expect(await school.bo.ask('me', {})).toMatchObject({ status: 401 })
+    const bo = await school.person().signIn('bo.lund', given.secret)
+    expect((await bo.get('me', {})).account.secretOnce).toBe(true)
+    expect(
+      await school.person().ask('signIn', {}, { userName: 'bo.lund', secret: given.secret }),
+    ).toMatchObject({ error: { code: 'sign_in_wrong' } })
+    const me = await bo.get('changeSecret', {}, { old: '', secret: 'my own' })
+    expect(me.account.secretOnce).toBe(false)
+    await school.person().signIn('bo.lund', 'my own')
+  })
+
+  it('of an adult is set anew by a letter that works once and for an hour', async () => {
+    await school.family.get('changeAccount', {}, { shownName: 'Mr Reyes', email: 'reyes@mail.example' })
+    await school.person().get('forgot', {}, { userName: 'mr.reyes' })
+    await expect.poll(async () => (await newestLetter().catch(() => ({ count: 0 }))).count).toBe(1)
+    const { letters } = await newestLetter()
+    expect(letters[0]).toMatchObject({ to: [{ address: 'reyes@mail.example' }] })
+    const token = linkIn(letters[0]?.text)
+    const person = school.person()
+    expect(await person.ask('resetSecret', {}, { token, secret: 'short' })).toMatchObject({
+      error: { code: 'secret_short', path: 'secret' },
+    })
+    const me = await person.get('resetSecret', {}, { token, secret: 'quite another' })
+    expect(me.account.userName).toBe('mr.reyes')
+    expect(await school.family.ask('me', {})).toMatchObject({ status: 401 })
+    expect(await school.person().ask('resetSecret', {}, { token, secret: 'quite another' })).toMatchObject({
+      error: { code: 'reset_over' },
+    })
+    await school.person().get('forgot', {}, { userName: 'reyes@mail.example' })
+    await expect.poll(async () => (await newestLetter()).count).toBe(2)
+    const all = (await newestLetter()).letters.map(letter => linkIn(letter.text))
+    const second = all.find(one => one !== token) ?? ''
+    school.clock.moveTo(school.clock.now() + 61 * MINUTE)
+    expect(
+      await school.person().ask('resetSecret', {}, { token: second, secret: 'quite another' }),
+    ).toMatchObject({ error: { code: 'reset_over' } })
+  })
+
+  it('is answered alike whether or not the name exists, and nothing is sent to pupils', async () => {
+    const before = (await newestLetter()).count
+    const answers = await Promise.all(
+      ['anna.reyes', 'no.body', 'ms.kestrel'].map(userName =>
+        school.person().ask('forgot', {}, { userName }),
+      ),
+    )
+    expect(new Set(answers.map(answer => JSON.stringify(answer))).size).toBe(1)
+    await school.teacher.get('seeOutbox', {})
+    expect((await newestLetter()).count).toBe(before)
+  })
+})
+
+describe('a family’s invitation by mail', () => {
+  it('lies in the outbox as a message file in the family’s language, and lets one account in, once', async () => {
+    const { placeId } = placeOf(school.built, 'Bo Lund')
+    await school.teacher.get(
+      'changePlace',
+      { ...at(), placeId },
+      { name: 'Bo Lund', groupId: null, email: null, number: null, familyLanguage: 'de' },
+    )
+    await school.teacher.get('inviteFamily', at(), { placeId, email: 'lund@mail.example' })
+    const { mails } = await school.teacher.get('seeOutbox', {})
+    const mail = mails.find(one => one.to === 'lund@mail.example')
+    const { text } = await school.teacher.get('seeMail', { mailId: mail?.id ?? ('' as never) })
+    expect(text).toMatch(/^Guten Tag,\n\nMs Kestrel lädt Sie ein, Bo Lund in Tides/)
+    const file = await school.teacher.fetch(`/api/outbox/${mail?.id}/file`)
+    expect(file.headers.get('content-type')).toBe('message/rfc822')
+    const source = await file.text()
+    // RFC 5322, 3.6: a date and a sender; lines end with CR LF
+    expect(source).toMatch(/^From: .+\r\n/m)
+    expect(source).toMatch(/^Date: .+\r\n/m)
+    const read = await PostalMime.parse(source)
+    expect(read).toMatchObject({ subject: 'Bo Lund: die Klasse Tides begleiten' })
+    expect(read.text).toBe(text)
+
+    const token = linkIn(text)
+    const family = school.person()
+    expect(await family.get('showInvitation', {}, { token })).toEqual({
+      childName: 'Bo Lund',
+      className: 'Tides',
+      by: 'Ms Kestrel',
+    })
+    const fresh = { token, shownName: 'Frau Lund', secret: 'ein langes Geheimnis' }
+    const me = await family.get('acceptInvitation', {}, fresh)
+    expect(me.account).toMatchObject({ email: 'lund@mail.example', kind: 'family' })
+    expect(me.ties).toMatchObject([{ placeName: 'Bo Lund' }])
+    expect(await school.person().ask('acceptInvitation', {}, fresh)).toMatchObject({
+      error: { code: 'invitation_over' },
+    })
+  })
+
+  it('shows a teacher the own letters and those to families of the own classes, nobody else’s', async () => {
+    await buildAccount(school.world, 'teacher', 'Ms Dunlin')
+    const other = await school.person().signIn('ms.dunlin')
+    expect(await other.get('seeOutbox', {})).toEqual({ mails: [] })
+    const [mail] = (await school.teacher.get('seeOutbox', {})).mails
+    expect(await other.ask('seeMail', { mailId: mail?.id ?? ('' as never) })).toMatchObject({ status: 404 })
+    const reset = (await school.teacher.get('seeOutbox', {})).mails.map(one => one.to)
+    expect(reset).toContain('reyes@mail.example')
+    expect(await school.anna.ask('seeOutbox', {})).toMatchObject({ status: 404 })
+  })
+})

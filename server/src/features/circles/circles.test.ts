@@ -1,0 +1,88 @@
+import type { CirclePage } from '@oppen/contract'
+import type { CircleId } from '@oppen/core/ids'
+import { type Person, type SmallSchool, smallSchool } from '@oppen/demo'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+let school: SmallSchool
+let circleId: CircleId
+beforeAll(async () => {
+  school = await smallSchool()
+  circleId = (await school.family.get('makeCircle', {}, { name: ' Reading  aloud ' })).circleId
+})
+afterAll(() => school.stop())
+
+const see = (person: Person): Promise<CirclePage> => person.get('seeCircle', { circleId })
+const codeOf = async (): Promise<string> => (await see(school.family)).code ?? ''
+const memberId = async (person: Person) => (await person.get('me', {})).account.id
+
+describe('a circle', () => {
+  it('is joined with its own code by anybody with an account, and the one field of Welcome tells it from a class', async () => {
+    const code = await codeOf()
+    expect(await school.person().get('knock', {}, { code: code.toLowerCase() })).toEqual({
+      kind: 'circle',
+      code,
+      name: 'Reading aloud',
+      keeper: 'Mr Reyes',
+    })
+    expect(await school.person().ask('joinCircle', {}, { code })).toMatchObject({ status: 401 })
+    for (const person of [school.anna, school.teacher]) {
+      const me = await person.get('joinCircle', {}, { code })
+      expect(me.circles).toEqual([{ circleId, name: 'Reading aloud', role: 'member' }])
+    }
+    // twice changes nothing
+    await school.anna.get('joinCircle', {}, { code })
+    expect((await see(school.anna)).members.map(member => member.name).sort()).toEqual([
+      'Anna Reyes',
+      'Mr Reyes',
+      'Ms Kestrel',
+    ])
+    expect(await school.bo.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
+  })
+
+  it('has posts and files that its members read, cleaned, and that their writers and the keepers remove', async () => {
+    await school.anna.get('postInCircle', { circleId }, { html: '<p>hello<script>1</script></p>' })
+    const file = new FormData()
+    file.append('file', new Blob(['%PDF-1.7\n1 0 obj<<>>endobj\n%%EOF']), 'list.pdf')
+    const sent = await school.anna.fetch(`/api/circles/${circleId}/files`, { method: 'POST', body: file })
+    expect(sent.status).toBe(200)
+    const page = await see(school.teacher)
+    expect(page.posts).toMatchObject([{ by: 'Anna Reyes', html: '<p>hello</p>', mine: false }])
+    expect(page.files).toMatchObject([{ name: 'list.pdf', type: 'application/pdf' }])
+    const params = { circleId, postId: page.posts[0]?.id ?? ('' as never) }
+    expect(await school.teacher.ask('removePost', params)).toMatchObject({ status: 404 })
+    await school.family.get('removePost', params)
+    expect((await see(school.anna)).posts).toEqual([])
+    const address = `/api/circles/${circleId}/files/${page.files[0]?.id}`
+    expect((await school.teacher.fetch(address)).status).toBe(200)
+    expect((await school.bo.fetch(address)).status).toBe(404)
+  })
+
+  it('shows its code to its keepers alone; a new one ends the old one, and shut it opens to nobody', async () => {
+    expect((await see(school.anna)).code).toBeNull()
+    const before = await codeOf()
+    await school.family.get('renewCircleCode', { circleId }, { open: true })
+    expect(await school.bo.ask('joinCircle', {}, { code: before })).toMatchObject({
+      error: { code: 'code_unknown' },
+    })
+    const after = await codeOf()
+    await school.family.get('renewCircleCode', { circleId }, { open: false })
+    expect(await school.bo.ask('joinCircle', {}, { code: after })).toMatchObject({
+      error: { code: 'code_unknown' },
+    })
+    expect(await school.anna.ask('renewCircleCode', { circleId }, { open: true })).toMatchObject({
+      status: 404,
+    })
+  })
+
+  it('is never without a keeper, and who is removed is out at once', async () => {
+    expect(await school.family.ask('leaveCircle', { circleId })).toMatchObject({
+      error: { code: 'last_keeper' },
+    })
+    await school.family.get('makeKeeper', { circleId, accountId: await memberId(school.anna) })
+    await school.anna.get('removeMember', { circleId, accountId: await memberId(school.teacher) })
+    expect(await school.teacher.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
+    await school.family.get('leaveCircle', { circleId })
+    expect((await school.family.get('me', {})).circles).toEqual([])
+    expect((await see(school.anna)).members.map(member => member.name)).toEqual(['Anna Reyes'])
+  })
+})

@@ -204,12 +204,12 @@ export async function readNewFamily(world: World, asked: { shownName: string; se
   return { shownName, secretHash: await hashSecret(world, secret) }
 }
 
-/** A person's name, tidy and not too long; refused with its field. */
-export function readPersonName(text: string, path: string): string {
+/** A person's name or a part of it, tidy and not too long; refused with its field as what it is. */
+export function readPersonName(text: string, path: string, what = 'name'): string {
   const name = tidyName(text)
-  if (!name) throw new Refused('text_empty', { what: 'name' }, path)
+  if (!name) throw new Refused('text_empty', { what }, path)
   if (name.length <= NAME_LENGTH) return name
-  throw new Refused('text_long', { what: 'name', most: NAME_LENGTH, got: name.length }, path)
+  throw new Refused('text_long', { what, most: NAME_LENGTH, got: name.length }, path)
 }
 
 /** Adds the child of a family key to a family that is signed in. Refuses `family_only` to anyone else. */

@@ -28,7 +28,7 @@ export type Newcomer = {
 
 /** A first and a last name, both of them. */
 const wholeName = ({ firstName, lastName }: Newcomer): string =>
-  `${readPersonName(firstName, 'firstName')} ${readPersonName(lastName, 'lastName')}`
+  `${readPersonName(firstName, 'firstName', 'firstName')} ${readPersonName(lastName, 'lastName', 'lastName')}`
 
 /**
  * Asks to be let in by a door that takes newcomers: the teacher nods or does not. Gives the token by which the

@@ -15,7 +15,7 @@ import { say } from '../../words/say.js'
 
 /** The letters that Oppen wrote, where the school sends no mail of its own. */
 export function Screen() {
-  const { data } = useSuspenseQuery(reads.outbox())
+  const { data } = useSuspenseQuery({ ...reads.outbox(), refetchOnMount: 'always' })
   const [open, setOpen] = useState<MailId>()
   return (
     <Sheet title={say('outbox_title')}>

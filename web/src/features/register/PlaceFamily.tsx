@@ -65,7 +65,7 @@ function Invite({ place }: { readonly place: RegisterPlace }) {
   const invite = useDeed({
     do: (form: HTMLFormElement) =>
       call(routes.inviteFamily, { classId }, { placeId: place.id, email: fieldOf(form, 'familyEmail') }),
-    again: [reads.register(classId).queryKey],
+    again: [reads.register(classId).queryKey, reads.outbox().queryKey],
     done: (_, form) => {
       tell(say('place_family_invited', { email: fieldOf(form, 'familyEmail') }))
       form.reset()

@@ -42,7 +42,9 @@ export function FamilyToday({ page, lookedAt }: Props) {
         ))}
       </div>
       <NoticesToday
-        notices={page.notices}
+        notices={page.notices.filter(notice =>
+          shown.some(child => child.ties.some(tie => tie.classId === notice.classId)),
+        )}
         to={notice =>
           `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.classId))?.child}/talk`
         }

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
 import { Person, Seeded } from '@oppen/demo'
+import { chromium, type Page } from '@playwright/test'
 import autocannon from 'autocannon'
 import { serve } from './child.js'
 
@@ -14,7 +14,10 @@ type Opened = { readonly classId: string; readonly code: string; readonly placeI
 /** A class of 28 with its door open. */
 async function openClass(teacher: Person, name: string): Promise<Opened> {
   const { classId } = await teacher.get('makeClass', {}, { name, yearLabel: '', groupName: 'All' })
-  const names = Array.from({ length: PUPILS }, (_, n) => `Pupil ${String.fromCharCode(65 + (n % 26))}${n} Test`)
+  const names = Array.from(
+    { length: PUPILS },
+    (_, n) => `Pupil ${String.fromCharCode(65 + (n % 26))}${n} Test`,
+  )
   const places = names.map(one => ({
     name: one,
     groupId: null,
@@ -70,7 +73,7 @@ type Context = Awaited<ReturnType<Awaited<ReturnType<typeof chromium.launch>>['n
 /** The door page, which notes when it first shows each name. */
 async function boardOf(context: Context, teacher: Person, url: string): Promise<Page> {
   const [name = '', value = ''] = teacher.cookie.split('=')
-  await context.addCookies([{ name, value, url }])
+  await context.addCookies([{ name, value, url: new URL(url).origin }])
   const page = await context.newPage()
   await page.addInitScript(() => {
     const seen: Record<string, number> = {}
@@ -144,7 +147,8 @@ export async function knocking(address: string, folder: string, out: string) {
       body: JSON.stringify(body),
       headers: { 'content-type': 'application/json' },
     })
-    if (result.non2xx || result.errors) throw new Error(`${url}: ${result.non2xx} refusals, ${result.errors} errors`)
+    if (result.non2xx || result.errors)
+      throw new Error(`${url}: ${result.non2xx} refusals, ${result.errors} errors`)
     return result.requests.average
   }
   const own = () => once(`${address}/api/entry/code`, { code })

@@ -30,7 +30,7 @@ import {
   takePlace,
   writeCopy,
 } from './builders.js'
-import type { DemoSchool } from './school.js'
+import type { DemoSchool } from './demoSchool.js'
 import { drawnFace, SHELLS } from './youngest.js'
 
 type StandingClock = ReturnType<typeof standingClock>

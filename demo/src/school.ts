@@ -23,6 +23,7 @@ import {
   takePlace,
   writeCopy,
 } from './builders.js'
+import type { DemoSchool } from './demoSchool.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
@@ -38,15 +39,7 @@ type StandingClock = ReturnType<typeof standingClock>
 type Posted = { readonly id: WorkId; readonly plan: PlannedWork }
 type Teaching = { readonly built: BuiltClass; readonly works: readonly Posted[]; readonly marker: Viewer }
 
-export type DemoSchool = {
-  readonly teachers: Readonly<Record<'varga' | 'bell', Viewer>>
-  readonly pupils: ReadonlyMap<string, Viewer>
-  readonly families: ReadonlyMap<string, Viewer>
-  readonly garden: BuiltClass
-  readonly numbers: BuiltClass
-  readonly words: BuiltClass
-  readonly work: (title: string) => WorkId
-}
+export type { DemoSchool } from './demoSchool.js'
 
 /**
  * Fills an empty world with Tern Hollow School, as if its people had done it all at the time. It uses the same

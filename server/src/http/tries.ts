@@ -1,5 +1,5 @@
 import type { ErrorCode, Route } from '@oppen/contract'
-import { allowedTries, TryBook } from '@oppen/core/joining'
+import { type Allowance, allowedTries, TryBook } from '@oppen/core/joining'
 import type { Request, RequestHandler, Response } from 'express'
 import { ipKeyGenerator } from 'express-rate-limit'
 import { openCodes } from '../features/joining/queries.js'
@@ -52,6 +52,7 @@ export class Tries {
   readonly #told = new TryBook(ALLOWED.window)
   /** Addresses from which somebody who belongs here has asked, and when last. */
   readonly #known = new Map<string, number>()
+  #allowed: { generation: number; at: number; allowed: Allowance } | undefined
 
   constructor(world: World) {
     this.#world = world
@@ -74,7 +75,7 @@ export class Tries {
 
   async #ofCode(request: Request): Promise<Draw[]> {
     const now = this.#world.clock.now()
-    const allowed = allowedTries(await openCodes(this.#world.db, now))
+    const allowed = await this.#allowedNow(now)
     const address = addressOf(request)
     const isKnown = now - (this.#known.get(address) ?? Number.NEGATIVE_INFINITY) < DAY
     const aDay = Math.min(allowed.day, MOST_CODES_A_DAY)
@@ -82,6 +83,19 @@ export class Tries {
       this.#one(this.#codes.address, address, allowed.addressHour),
       this.#one(this.#codes.school, 'all', isKnown ? Number.POSITIVE_INFINITY : aDay),
     ]
+  }
+
+  /**
+   * What core allows with so many doors open. The count holds until the next command is kept; doors that close by
+   * themselves meanwhile only make it stricter than it need be, for a minute at most.
+   */
+  async #allowedNow(now: number): Promise<Allowance> {
+    const { generation } = this.#world.db
+    const known = this.#allowed
+    if (known?.generation === generation && now - known.at < MINUTE) return known.allowed
+    const allowed = allowedTries(await openCodes(this.#world.db, now))
+    this.#allowed = { generation, at: now, allowed }
+    return allowed
   }
 
   #ofSecret(request: Request): Draw[] {

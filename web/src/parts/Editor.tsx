@@ -1,3 +1,4 @@
+import '../words/en/classroom.js'
 import { TableKit } from '@tiptap/extension-table'
 import { EditorContent, type Editor as Tiptap, useEditor, useEditorState } from '@tiptap/react'
 import { StarterKit } from '@tiptap/starter-kit'

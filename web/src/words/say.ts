@@ -5,6 +5,7 @@ import { words } from './wording.js'
 /** Every file of wording: the first two are there from the start, the others come with the screens that say them. */
 type Words = typeof everyday &
   typeof problems &
+  typeof import('./en/classroom.js').classroom &
   typeof import('./en/joining.js').joining &
   typeof import('./en/register.js').register &
   typeof import('./en/settings.js').settings &

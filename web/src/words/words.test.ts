@@ -1,6 +1,7 @@
 import { ERRORS, RECORD_KINDS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
+import { classroom } from './en/classroom.js'
 import { everyday } from './en/everyday.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
@@ -14,6 +15,7 @@ import { spanWords, stateWords, teacherStateWords } from './states.js'
 const en: Readonly<Record<string, string>> = {
   ...everyday,
   ...problems,
+  ...classroom,
   ...joining,
   ...register,
   ...settings,
@@ -83,6 +85,8 @@ it('every line of the record has a wording', () => {
 })
 
 it('no two files of wording use one key', () => {
-  const all = [everyday, problems, joining, register, settings, people].flatMap(words => Object.keys(words))
+  const all = [everyday, problems, classroom, joining, register, settings, people].flatMap(words =>
+    Object.keys(words),
+  )
   expect(all.filter((key, index) => all.indexOf(key) !== index)).toEqual([])
 })

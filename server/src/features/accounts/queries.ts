@@ -60,6 +60,13 @@ export const accountByName = (db: Database, name: string) =>
 export const accountByIdentity = (db: Database, identity: string) =>
   db.row<{ id: AccountId }>('select id from accounts where identity = $identity', { identity })
 
+/** Somebody who has an account of their own, by the user name. */
+export const personNamed = (db: Database, userName: string) =>
+  db.row<{ id: AccountId; shownName: string }>(
+    'select id, shown_name as shownName from accounts where user_name = $userName and guest = 0',
+    { userName },
+  )
+
 /** The account with a user name, to be tied to an identity. */
 export const accountToTie = (db: Database, userName: string) =>
   db.row<{ id: AccountId }>(

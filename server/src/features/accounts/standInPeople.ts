@@ -1,6 +1,6 @@
 import { createHash, timingSafeEqual } from 'node:crypto'
 import type { World } from '../../world.js'
-import { personByUserName } from '../classes/queries.js'
+import { personNamed } from './queries.js'
 import type { Know } from './standInProvider.js'
 
 const digest = (text: string) => createHash('sha256').update(text).digest()
@@ -9,7 +9,7 @@ const digest = (text: string) => createHash('sha256').update(text).digest()
 export const everybody =
   (world: World, secret: string): Know =>
   async (userName, given) => {
-    const person = await personByUserName(world.db, userName)
+    const person = await personNamed(world.db, userName)
     if (!person || !timingSafeEqual(digest(given), digest(secret))) return undefined
     return { subject: person.id, userName, name: person.shownName }
   }

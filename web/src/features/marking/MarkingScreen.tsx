@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf, showHundredths } from '@oppen/core/marks'

@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { ProgressOverview } from '@oppen/contract'
 import { averageOf } from '@oppen/core/marks'
 import { stateOf, UNTOUCHED } from '@oppen/core/work'

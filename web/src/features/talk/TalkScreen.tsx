@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { TalkPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'

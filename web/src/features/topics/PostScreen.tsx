@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { WorkForm } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { TopicId } from '@oppen/core/ids'

@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { TopicsPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'

@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import { showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'

@@ -1,3 +1,4 @@
+import '../../words/en/classroom.js'
 import type { ErrorCode, PiecePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'

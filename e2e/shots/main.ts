@@ -48,9 +48,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'today-pupil', who: 'ada.moreno', go: settled },
   { name: 'today-pupil-phone', who: 'ada.moreno', options: { phone: true }, go: settled },
-  { name: 'today-pupil-lamp-off', who: 'ada.moreno', options: { dark: true }, go: settled },
   { name: 'today-teacher', who: 'ms.varga', go: settled },
-  { name: 'today-family', who: 'mr.moreno', go: settled },
   {
     name: 'today-family-phone',
     who: 'mr.moreno',
@@ -62,13 +60,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
   { name: 'post', who: 'ms.varga', go: fillPost },
   { name: 'work', who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
-  {
-    name: 'work-phone',
-    who: 'ada.moreno',
-    options: { phone: true },
-    go: page => openWork(page, 'Bean height chart'),
-  },
-  { name: 'hand-in', who: 'bram.okoye', go: lookAtHandIn },
   {
     name: 'marking',
     who: 'ms.varga',
@@ -82,7 +73,30 @@ const SHOTS: readonly Shot[] = [
   { name: 'progress', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Progress') },
   { name: 'progress-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Progress') },
   { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
+  { name: 'settings', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
+  { name: 'tablet', who: 'ms.quist', go: shareHere },
+  {
+    name: 'all-classes',
+    who: 'ada.moreno',
+    options: { dark: true },
+    go: page => page.getByRole('link', { name: 'All classes' }).click(),
+  },
+  {
+    name: 'circle',
+    who: 'ms.varga',
+    go: async page => {
+      await page.getByRole('link', { name: 'Garden club' }).click()
+      await editor(page, 'Write to the circle').waitFor()
+    },
+  },
 ]
+
+async function shareHere(page: Page): Promise<void> {
+  await inClass(page, 'First Shells', 'Settings')
+  await page.getByLabel('What the tablet is called').fill('Shell tablet 4')
+  await page.getByRole('button', { name: 'Make this device a shared tablet' }).click()
+  await page.getByRole('button', { name: 'Zara H.' }).waitFor()
+}
 
 async function openCode(page: Page): Promise<string> {
   const { request } = page
@@ -114,15 +128,6 @@ async function fillPost(page: Page): Promise<void> {
   await page.getByLabel('Topic').selectOption({ label: 'Weather watch' })
   await page.getByLabel('Due').fill('2026-10-21T17:00')
   await page.getByLabel('Minutes it takes').fill('30')
-}
-
-async function lookAtHandIn(page: Page): Promise<void> {
-  await openWork(page, 'Why the hill is wetter than the harbour')
-  await editor(page, /Why the hill is wetter/).fill(
-    'The wind pushes wet air up the hill. Up there it is cold, so the rain falls before it can reach the boats.',
-  )
-  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
-  await page.getByRole('dialog').waitFor()
 }
 
 async function take(browser: Browser, address: string, { name, who, options = {}, go }: Shot): Promise<void> {

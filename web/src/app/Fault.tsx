@@ -1,9 +1,9 @@
 import { useEffect } from 'react'
 import { Link, useNavigate, useRouteError } from 'react-router'
 import { buttonLook } from '../parts/Button.js'
-import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
+import { ErrorWords } from './ErrorWords.js'
 
 /** What a screen becomes when it cannot be shown: why, and the way on. */
 export function Fault() {
@@ -15,13 +15,11 @@ export function Fault() {
   }, [signedOut, navigate])
   if (signedOut) return null
   const missing = error === undefined || (error instanceof Refusal && error.code === 'not_found')
-  const words =
-    error === undefined ? say('problem_not_found') : problemWords(error, { now: Date.now(), zone: 'UTC' })
   return (
     <div className="mx-auto max-w-xl p-8">
       <h1 className="mb-3 text-2xl">{say(missing ? 'problem_missing_title' : 'problem_title')}</h1>
       <p role="alert" className="mb-6">
-        {words}
+        {error === undefined ? say('problem_not_found') : <ErrorWords error={error} />}
       </p>
       <Link to="/today" className={buttonLook('first')}>
         {say('in_go')}

@@ -4,10 +4,10 @@ import { Suspense, useEffect, useRef } from 'react'
 import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
 import { leftDrafts } from '../features/work/drafts.js'
 import { Problem, Waiting } from '../parts/Feedback.js'
-import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
 import { Binder } from './Binder.js'
+import { ErrorWords } from './ErrorWords.js'
 import { Keys } from './Keys.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
@@ -21,12 +21,7 @@ export function Shell() {
   const me = useQuery(reads.me())
   if (me.error instanceof Refusal && me.error.code === 'sign_in_needed') return <Navigate to="/" replace />
   if (me.error && !me.data) {
-    return (
-      <Problem
-        words={problemWords(me.error, { now: Date.now(), zone: 'UTC' })}
-        again={() => void me.refetch()}
-      />
-    )
+    return <Problem words={<ErrorWords error={me.error} />} again={() => void me.refetch()} />
   }
   if (!me.data) return <Waiting />
   return <Inside />

@@ -21,7 +21,7 @@ export function Problem({
   words,
   again,
 }: {
-  readonly words: string
+  readonly words: ReactNode
   readonly again?: (() => void) | undefined
 }) {
   return (

@@ -4,11 +4,12 @@ import { describe, expect, it } from 'vitest'
 import { classroom } from './en/classroom.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
+import { problems } from './en/problems.js'
 import { register } from './en/register.js'
 import { settings } from './en/settings.js'
 
 /** Wording that comes with screens, not from the start. */
-const LAZY = { classroom, joining, people, register, settings }
+const LAZY = { classroom, joining, people, problems, register, settings }
 const ROOT = resolve(import.meta.dirname, '..')
 
 const sourceOf = (path: string): string => readFileSync(path, 'utf8')

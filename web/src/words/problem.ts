@@ -1,3 +1,4 @@
+import './en/problems.js'
 import { type WhenOptions, when } from '@oppen/core/timing'
 import { Refusal, Unreachable } from '../app/api.js'
 import { say, type WordKey } from './say.js'

@@ -1,12 +1,11 @@
 import { createInstance } from 'i18next'
 import { everyday } from './en/everyday.js'
-import { problems } from './en/problems.js'
 
 /** The wording that is known so far, in the reader's language. */
 export const words = createInstance()
 void words.init({
   lng: 'en',
-  resources: { en: { translation: { ...everyday, ...problems } } },
+  resources: { en: { translation: { ...everyday } } },
   keySeparator: false,
   nsSeparator: false,
   initAsync: false,

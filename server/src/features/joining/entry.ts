@@ -24,20 +24,16 @@ import {
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
 import { note, noteLater } from '../record/service.js'
 import { noteEntry } from './doors.js'
-import {
-  circleByCode,
-  doorByCode,
-  type FoundDoor,
-  freePlaces,
-  placeOfAccount,
-  placeOfClass,
-} from './queries.js'
+import { behindCode, doorByCode, type FoundDoor, placeOfAccount, placeOfClass } from './queries.js'
 import { sharedHere } from './tablets.js'
 
 /** The open door of a typed code. Refuses what `readCode` refuses, `code_unknown`, and `door_closed` with `at`. */
 export async function findDoor(world: World, typed: string): Promise<FoundDoor> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
-  const door = await doorByCode(world.db, code)
+  return openOnly(world, await doorByCode(world.db, code))
+}
+
+function openOnly(world: World, door: FoundDoor | null | undefined): FoundDoor {
   if (!door) {
     noteLater(world, 'wrong_code', { classId: null })
     throw new Refused('code_unknown', undefined, 'code')
@@ -53,11 +49,10 @@ export async function findDoor(world: World, typed: string): Promise<FoundDoor> 
  * name.
  */
 export async function knock(world: World, typed: string): Promise<Knocked> {
-  const read = readCode(typed, CODE_LENGTH)
-  const circle = read.ok ? await circleByCode(world.db, read.value) : undefined
-  if (read.ok && circle) return { kind: 'circle', code: read.value, ...circle }
-  const { classId, className, teacherName, closesAt, code, ...door } = await findDoor(world, typed)
-  const places = await freePlaces(world.db, classId)
+  const code = take(readCode(typed, CODE_LENGTH), 'code')
+  const { circle, places, ...behind } = await behindCode(world.db, code)
+  if (circle) return { kind: 'circle', code, ...circle }
+  const { className, teacherName, closesAt, ...door } = openOnly(world, behind.door)
   const shortNames = doorNames(places.map(place => place.name))
   return {
     kind: 'class',

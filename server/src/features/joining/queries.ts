@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, DoorId, Instant, KeyId, PlaceId, TabletId, WaitId } from '@oppen/core/ids'
 import type { Admits, OwnSecret, SecretKind } from '@oppen/core/joining'
-import type { Database } from '../../db/index.js'
+import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
 import type { KeyKind } from './models.js'
 
@@ -27,13 +27,43 @@ export const doorByCode = (db: Database, code: string) =>
     { code },
   )
 
-export const circleByCode = (db: Database, code: string) =>
-  db.row<{ name: string; keeper: string }>(
-    `select o.name, (select a.shown_name from circle_members m join accounts a on a.id = m.account_id
-       where m.circle_id = o.id and m.role = 'keeper' order by m.at limit 1) as keeper
-     from circles o where o.code = $code`,
-    { code },
-  )
+export type Behind = {
+  readonly door: FoundDoor | null
+  readonly circle: { readonly name: string; readonly keeper: string } | null
+  /** Places of the door's class that nobody has taken. */
+  readonly places: readonly { readonly id: PlaceId; readonly name: string }[]
+}
+
+const BEHIND = `select ${jsonObject({
+  door: `(select ${jsonObject({
+    id: 'd.id',
+    classId: 'd.class_id',
+    code: 'd.code',
+    admits: 'd.admits',
+    closesAt: 'd.closes_at',
+    closedAt: 'd.closed_at',
+    className: 'c.name',
+    ownSecret: 'c.own_secret',
+    families: 'c.families',
+    shared: 'c.shared',
+    teacherName: TEACHER_NAME,
+  })} from doors d join classes c on c.id = d.class_id where d.code = $code)`,
+  circle: `(select ${jsonObject({
+    name: 'o.name',
+    keeper: `(select a.shown_name from circle_members m join accounts a on a.id = m.account_id
+      where m.circle_id = o.id and m.role = 'keeper' order by m.at limit 1)`,
+  })} from circles o where o.code = $code)`,
+  places: jsonArray(
+    jsonObject({ id: 'p.id', name: 'p.name' }),
+    `from doors d join places p on p.class_id = d.class_id
+     where d.code = $code and p.account_id is null and p.left_at is null and p.guest = 0 order by p.name`,
+  ),
+})} as json`
+
+/** All that stands behind a code, in one statement: a whole class knocks within a minute. */
+export async function behindCode(db: Database, code: string): Promise<Behind> {
+  return JSON.parse((await db.json(BEHIND, { code })) ?? '{}')
+}
 
 /** Whether a code was ever given out, to a door or a circle. */
 export const codeIsTaken = async (db: Database, code: string): Promise<boolean> =>
@@ -61,13 +91,6 @@ export const newestDoor = (db: Database, classId: ClassId) =>
   db.row<NewestDoor>(
     `select id, code, admits, opened_at as openedAt, closes_at as closesAt, closed_at as closedAt
      from doors where class_id = $classId order by opened_at desc, rowid desc limit 1`,
-    { classId },
-  )
-
-export const freePlaces = (db: Database, classId: ClassId) =>
-  db.rows<{ id: PlaceId; name: string }>(
-    `select id, name from places where class_id = $classId and account_id is null and left_at is null and guest = 0
-     order by name`,
     { classId },
   )
 

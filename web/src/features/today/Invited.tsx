@@ -12,8 +12,18 @@ import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 
+/** What waits for a yes: of whoever reads it, or of a teacher. */
+export default function Waiting({ page }: { readonly page: TodayPage }) {
+  return (
+    <>
+      <Invited page={page} />
+      <Asked page={page} />
+    </>
+  )
+}
+
 /** Invitations that wait: who asks and into which class, and nothing else of it. One press accepts. */
-export function Invited({ page }: { readonly page: TodayPage }) {
+function Invited({ page }: { readonly page: TodayPage }) {
   if (!page.invitations.length) return null
   return (
     <Section title={say('today_invited')}>
@@ -56,7 +66,7 @@ function Line({ one }: { readonly one: TodayPage['invitations'][number] }) {
 }
 
 /** Children whom a family has asked to follow, and how that stands. */
-export function Asked({ page }: { readonly page: TodayPage }) {
+function Asked({ page }: { readonly page: TodayPage }) {
   const time = useNow()
   if (!page.asked.length) return null
   return (

@@ -143,6 +143,13 @@ export const everyday = {
   progress_fresh_none: 'Nothing has been marked yet.',
   progress_waiting_one: '{count} piece waits for marking.',
   progress_waiting_other: '{count} pieces wait for marking.',
+  problem_title: 'That did not work',
+  problem_again: 'Try again',
+  problem_missing_title: 'There is nothing here for you',
+  problem_unreachable: 'Oppen does not answer. Check the connection; nothing you typed is lost.',
+  problem_unknown: 'Something went wrong on this page. Load it again; what you typed is kept.',
+  problem_not_found: 'There is nothing at this address, or it is not yours to see. Go back to Today.',
+
   today_doors: 'Doors',
   today_waiting_one: '{count} person waits for a nod',
   today_waiting_other: '{count} people wait for a nod',

@@ -1,3 +1,5 @@
+import { learn } from '../wording.js'
+
 /** What went wrong, by the code of the refusal, and what the things are called in it. */
 export const problems = {
   what_title: 'The title',
@@ -11,15 +13,9 @@ export const problems = {
   what_notice: 'The notice',
   what_directions: 'The directions',
   what_copy: 'The page',
-  problem_title: 'That did not work',
-  problem_again: 'Try again',
-  problem_missing_title: 'There is nothing here for you',
-  problem_unreachable: 'Oppen does not answer. Check the connection; nothing you typed is lost.',
-  problem_unknown: 'Something went wrong on this page. Load it again; what you typed is kept.',
   problem_sign_in_needed: 'You are signed out. Sign in again to go on.',
   problem_sign_in_wrong:
     'That user name and secret do not belong together. Check both, or ask your teacher for a new secret.',
-  problem_not_found: 'There is nothing at this address, or it is not yours to see. Go back to Today.',
   problem_cross_site:
     'This came from another page than Oppen and was not done. Open Oppen itself and try there.',
   problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
@@ -125,3 +121,5 @@ export const problems = {
   problem_file_cut: 'The file was cut off on its way and was not kept. Choose it again.',
   problem_files_many: 'There are {most} files on this piece already. Take one off first.',
 } as const
+
+learn(problems)

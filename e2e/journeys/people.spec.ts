@@ -1,0 +1,198 @@
+import { expect, type Page, test } from '@playwright/test'
+import { accessible, device, signIn } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const tieOf = async (page: Page, name: string) => {
+  const me = await (await page.request.get('/api/me')).json()
+  return me.ties.find((tie: { className: string }) => tie.className === name)
+}
+
+test('a register from a table of the school and from a OneRoster export, looked at before it is kept', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'ms.quist')
+  await page.getByRole('link', { name: 'New class' }).click()
+  await page.getByLabel('Name of the class').fill('Rock Pools')
+  await page.getByLabel('First group').fill('Everyone')
+  await page.getByRole('button', { name: 'Make the class' }).click()
+  const choose = page.getByLabel('Take from a file')
+  // a table with other headings, a quoted comma and a line break in a cell (RFC 4180), in an old code page
+  const table =
+    'Aluno,Turma,Nº,Observações\r\n"Prata, João",Limpets,7,"came late,\r\nto the class"\r\nInês Faial,Whelks,8,\r\n'
+  await choose.setInputFiles({
+    name: 'turma.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(table, 'latin1'),
+  })
+  await expect(page.getByLabel('Name in line 2')).toHaveValue('Prata, João')
+  await expect(page.getByLabel('Group of Inês Faial')).toHaveValue('Whelks')
+  await expect(page.getByLabel('Column “Observações”')).toHaveValue('')
+  await page.getByLabel('Name in line 2').fill('João Prata')
+  await page.getByLabel('Column “Nº”').selectOption({ label: 'number' })
+  await accessible(page)
+  await page.getByRole('button', { name: 'Add 2 names' }).click()
+  await expect(page.getByRole('button', { name: 'Open João Prata' })).toBeVisible()
+  await expect(page.getByText('Limpets', { exact: true })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Add names' }).click()
+  const csv = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
+  const users = csv(
+    'users.csv',
+    'sourcedId,status,givenName,familyName,email,identifier,agentSourcedIds\nu1,active,Rui,Mar,,41,g1\nu2,tobedeleted,Old,Name,,,\ng1,active,Ana,Mar,ana.mar@mail.example,,\n',
+  )
+  const enrollments = 'sourcedId,classSourcedId,userSourcedId,role\ne1,c1,u1,student\ne2,c1,u2,student\n'
+  await choose.setInputFiles([users, csv('enrollments.csv', enrollments.replace('userSourcedId', 'user'))])
+  await expect(page.getByRole('alert')).toHaveText(/enrollments.csv has no column “userSourcedId”/)
+  await choose.setInputFiles([
+    users,
+    csv('enrollments.csv', enrollments),
+    csv('classes.csv', 'sourcedId,title\nc1,Year 1 Blue\n'),
+  ])
+  await expect(page.getByLabel('Class in the export')).toContainText('Year 1 Blue, 1 pupils')
+  await expect(page.getByLabel(/Send the families/)).toBeChecked()
+  await page.getByRole('button', { name: 'Add 1 name' }).click()
+  await expect(page.getByText('family of Rui Mar')).toBeVisible()
+  await page.getByRole('link', { name: 'Outbox' }).click()
+  await expect(page.getByText('ana.mar@mail.example')).toBeVisible()
+  await context.close()
+})
+
+test('a pupil who forgot the secret gets one for one use, and has to choose an own one', async ({
+  browser,
+}) => {
+  const teacher = await device(browser, school.address)
+  await signIn(teacher.page, 'ms.varga')
+  const { classId } = await tieOf(teacher.page, 'Garden Science')
+  await teacher.page.goto(`/c/${classId}/register`)
+  await teacher.page.getByLabel('Find a name').fill('quinn')
+  await teacher.page.getByRole('button', { name: 'Open Quinn Abara' }).click()
+  await teacher.page.getByRole('button', { name: 'Give a one-time secret' }).click()
+  const secret = (await teacher.page.locator('[data-secret]').textContent()) ?? ''
+  const { page, context } = await device(browser, school.address, { phone: true })
+  await page.goto('/')
+  await page.getByLabel('Class code, key or user name').fill('quinn.abara')
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'I forgot my secret' }).click()
+  await expect(page.getByText('Pupils: tell your teacher, who gives you a new one at once.')).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Back' }).click()
+  await page.getByLabel('Your secret').fill(secret)
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.getByRole('link', { name: 'Choose a secret' }).click()
+  await page.getByLabel('New secret').fill('abc')
+  await page.getByRole('button', { name: 'Change the secret' }).click()
+  await expect(page.getByRole('alert')).toHaveText(/at least 4 characters/)
+  await page.getByLabel('New secret').fill('pebbles and shells')
+  await page.getByRole('button', { name: 'Change the secret' }).click()
+  await expect(page.getByRole('link', { name: 'Choose a secret' })).toHaveCount(0)
+  await context.close()
+  await teacher.context.close()
+})
+
+test('a colleague accepts on Today with one press, and the class is handed over', async ({ browser }) => {
+  const varga = await device(browser, school.address)
+  const bell = await device(browser, school.address)
+  await signIn(varga.page, 'ms.varga')
+  await signIn(bell.page, 'mr.bell')
+  await expect(bell.page.getByText('Ms Varga asks you to teach Garden Science together')).toBeVisible()
+  await bell.page.getByRole('button', { name: 'Come in', exact: true }).click()
+  await expect(bell.page.getByRole('link', { name: /^Garden Science/ }).first()).toBeVisible()
+  const { classId } = await tieOf(varga.page, 'Garden Science')
+  await varga.page.goto(`/c/${classId}/settings`)
+  await varga.page.getByRole('button', { name: 'Hand the class over to Mr Bell' }).click()
+  await expect(varga.page.getByRole('button', { name: 'Hand the class over to Mr Bell' })).toHaveCount(0)
+  await bell.page.goto(`/c/${classId}/settings`)
+  await bell.page.getByRole('button', { name: 'Hand the class over to Ms Varga' }).click()
+  await expect(varga.page.getByRole('button', { name: 'Remove Mr Bell from this class' })).toBeVisible()
+  await varga.page.getByRole('button', { name: 'Remove Mr Bell from this class' }).click()
+  await expect(bell.page.getByRole('link', { name: /^Garden Science/ })).toHaveCount(0)
+  await varga.context.close()
+  await bell.context.close()
+})
+
+test('a pupil leaves a class and keeps the work; all classes a key away; an archived class can only be read', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'priya.dane')
+  await page.keyboard.press('2')
+  await expect(page).toHaveURL(/\/topics$/)
+  await expect(page.getByText('Numbers & Measures').first()).toBeVisible()
+  await page.keyboard.press('0')
+  await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
+  await page.getByRole('link', { name: 'All classes' }).click()
+  await page.getByRole('radio', { name: 'As tiles' }).click()
+  await accessible(page)
+  await page.reload()
+  await expect(page.getByRole('radio', { name: 'As tiles' })).toBeChecked()
+  await page.getByRole('button', { name: 'Put Words & Stories out of sight' }).click()
+  await expect(page.getByRole('heading', { name: 'Out of sight' })).toBeVisible()
+  await expect(
+    page.getByRole('navigation', { name: 'Classes' }).getByRole('link', { name: /^Words/ }),
+  ).toHaveCount(0)
+  await page.getByRole('button', { name: 'Bring Words & Stories back' }).click()
+  await page.getByRole('button', { name: 'Leave Numbers & Measures' }).click()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Leave the class' }).click()
+  await page.getByRole('link', { name: 'My work there' }).click()
+  await expect(page.getByRole('heading', { name: 'My work in Numbers & Measures' })).toBeVisible()
+  await expect(page.getByText(/Hand-in 1,/).first()).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Take it all along (ZIP)' }).click()
+  expect((await download).suggestedFilename()).toMatch(/\.zip$/)
+  await accessible(page)
+  await context.close()
+
+  const teacher = await device(browser, school.address)
+  await signIn(teacher.page, 'ms.varga')
+  await teacher.page.getByRole('link', { name: 'All classes' }).click()
+  await teacher.page.getByRole('link', { name: 'Pond Diary' }).click()
+  await expect(teacher.page.getByText('This class is archived.')).toBeVisible()
+  await teacher.page.getByRole('button', { name: 'New topic' }).click()
+  await teacher.page.getByLabel('Name of the topic').fill('Summer')
+  await teacher.page.getByRole('button', { name: 'Add topic' }).click()
+  await expect(teacher.page.getByRole('alert')).toHaveText(/This class is archived/)
+  await teacher.page.getByRole('link', { name: 'Settings' }).click()
+  await teacher.page.getByRole('button', { name: 'Reopen the class' }).click()
+  await expect(teacher.page.getByText('This class is archived.')).toHaveCount(0)
+  await teacher.context.close()
+})
+
+test('a circle of a pupil, a family and a teacher, joined by its own code', async ({ browser }) => {
+  const keeper = await device(browser, school.address, { phone: true })
+  await signIn(keeper.page, 'ms.okoye')
+  await keeper.page.goto('/circles/new')
+  await keeper.page.getByLabel('Name of the circle').fill('Walking to school')
+  await keeper.page.getByRole('button', { name: 'Make the circle' }).click()
+  const code = (await keeper.page.locator('[data-code]').textContent()) ?? ''
+  const other = await device(browser, school.address)
+  await other.page.goto('/')
+  await other.page.getByLabel('Class code, key or user name').fill(code.toLowerCase())
+  await other.page.getByRole('button', { name: 'Go on' }).click()
+  await expect(other.page.getByRole('heading', { name: 'The circle “Walking to school”' })).toBeVisible()
+  await accessible(other.page)
+  await other.page.getByLabel('User name').fill('rosa.teller')
+  await other.page.getByLabel('Your secret').fill('tern-hollow')
+  await other.page.getByRole('button', { name: 'Come in' }).click()
+  await expect(other.page.getByRole('heading', { name: 'Walking to school', level: 1 })).toBeVisible()
+  await expect(keeper.page.getByText('Rosa Teller')).toBeVisible()
+  await other.page.getByRole('textbox', { name: 'Write to the circle' }).fill('We meet at the bridge.')
+  await other.page.getByRole('button', { name: 'Post it' }).click()
+  await expect(keeper.page.getByText('We meet at the bridge.')).toBeVisible()
+  await expect(other.page.locator('[data-code]')).toHaveCount(0)
+  await keeper.page.getByRole('button', { name: 'Remove Rosa Teller' }).click()
+  await expect(
+    other.page.getByText(/nothing at this address, or it is not yours|We meet/).first(),
+  ).toBeVisible()
+  await other.page.reload()
+  await expect(other.page.getByRole('alert')).toHaveText(/nothing at this address, or it is not yours/)
+  await keeper.context.close()
+  await other.context.close()
+})

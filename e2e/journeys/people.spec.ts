@@ -31,14 +31,14 @@ test('a register from a table of the school and from a OneRoster export, looked 
     mimeType: 'text/csv',
     buffer: Buffer.from(table, 'latin1'),
   })
-  await expect(page.getByLabel('Name in line 2')).toHaveValue('Prata, João')
+  await expect(page.getByLabel('Name in line 2')).toHaveValue('João Prata')
   await expect(page.getByLabel('Group of Inês Faial')).toHaveValue('Whelks')
   await expect(page.getByLabel('Column “Observações”')).toHaveValue('')
-  await page.getByLabel('Name in line 2').fill('João Prata')
+  await page.getByLabel('Name in line 2').fill('João Prata-Reis')
   await page.getByLabel('Column “Nº”').selectOption({ label: 'number' })
   await accessible(page)
   await page.getByRole('button', { name: 'Add 2 names' }).click()
-  await expect(page.getByRole('button', { name: 'Open João Prata' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Open João Prata-Reis' })).toBeVisible()
   await expect(page.getByText('Limpets', { exact: true })).toBeVisible()
 
   await page.getByRole('button', { name: 'Add names' }).click()

@@ -68,7 +68,7 @@ export function rowsOfTable(
 ): RegisterRow[] {
   return table.flatMap((cells, index) => {
     const cell = (column: Column) => tidyName(cells[columns.indexOf(column)] ?? '')
-    const name = cell('name') || tidyName(`${cell('firstName')} ${cell('lastName')}`)
+    const name = turnComma(cell('name')) || tidyName(`${cell('firstName')} ${cell('lastName')}`)
     if (!name) return []
     return [
       {
@@ -83,6 +83,12 @@ export function rowsOfTable(
       },
     ]
   })
+}
+
+/** "Moreno, Ada" as "Ada Moreno": a comma says that the last name stands first. */
+function turnComma(name: string): string {
+  const [last, first, ...more] = name.split(',').map(tidyName)
+  return last && first && !more.length ? `${first} ${last}` : name
 }
 
 function emailOr(text: string): string | null {

@@ -103,6 +103,15 @@ describe('a table', () => {
     expect(guessColumns(['Pupil', 'Home language', 'Shoe size'])).toEqual(['name', 'familyLanguage', null])
   })
 
+  it('turns a whole name with a comma in it around, and leaves more than one comma alone', () => {
+    const table = [['Moreno, Ada'], ['Bram Okoye'], ['Okoye, Bram, Jr']]
+    expect(rowsOfTable(table, ['name'], 1).map(row => row.name)).toEqual([
+      'Ada Moreno',
+      'Bram Okoye',
+      'Okoye, Bram, Jr',
+    ])
+  })
+
   it('gives a row for each line with a name', () => {
     const rows = rowsOfTable(
       [

@@ -44,13 +44,7 @@ export function AddNames({ page, onDone }: Props) {
   return (
     <Row className="pb-5">
       <div className="flex max-w-4xl flex-col gap-4">
-        <SourceOfNames
-          source={source}
-          onChange={next => {
-            setSource(next)
-            setEdits(new Map())
-          }}
-        />
+        <SourceOfNames source={source} onChange={setSource} />
         {page.groups.length > 1 && (
           <div className="max-w-60">
             <Choice
@@ -65,7 +59,7 @@ export function AddNames({ page, onDone }: Props) {
           <RowsPreview
             rows={rows}
             groups={page.groups.map(one => one.name)}
-            onEdit={(line, edit) => setEdits(new Map(edits).set(line, { ...edits.get(line), ...edit }))}
+            onEdit={(line, edit) => setEdits(new Map(edits).set(line, edit))}
           />
         )}
         {addresses > 0 && (

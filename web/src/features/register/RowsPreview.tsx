@@ -38,6 +38,8 @@ type LineProps = { readonly row: DraftRow; readonly known: string; readonly onEd
 
 function PreviewLine({ row, known, onEdit }: LineProps) {
   const impossible = row.status === 'nameless' || row.status === 'tooLong'
+  const edit = (part: Partial<RowEdit>) =>
+    onEdit(row.line, { was: row.read, name: row.name, group: row.group, keep: row.keep, ...part })
   const about = [row.number, row.email, ...row.familyEmails, row.familyLanguage].filter(Boolean).join(' · ')
   return (
     <tr className={`h-8 border-b border-rule ${row.keep ? '' : 'text-soft'}`}>
@@ -47,14 +49,14 @@ function PreviewLine({ row, known, onEdit }: LineProps) {
           aria-label={say('register_keep', { name: row.name })}
           checked={row.keep}
           disabled={impossible}
-          onChange={event => onEdit(row.line, { keep: event.target.checked })}
+          onChange={event => edit({ keep: event.target.checked })}
         />
       </td>
       <td className="w-[40%] pr-2">
         <input
           value={row.name}
           aria-label={say('register_row_name', { line: row.line })}
-          onChange={event => onEdit(row.line, { name: event.target.value })}
+          onChange={event => edit({ name: event.target.value })}
           className={INPUT}
         />
       </td>
@@ -63,7 +65,7 @@ function PreviewLine({ row, known, onEdit }: LineProps) {
           value={row.group}
           list={known}
           aria-label={say('register_row_group', { name: row.name })}
-          onChange={event => onEdit(row.line, { group: event.target.value })}
+          onChange={event => edit({ group: event.target.value })}
           className={INPUT}
         />
       </td>

@@ -123,6 +123,7 @@ test('a door for this lesson, a newcomer who waits for a nod, and an open door f
     await expect(page.getByRole('heading', { name: 'You are in, Yara Booth' })).toBeVisible()
     await page.getByRole('link', { name: 'Go to Today' }).click()
     await expect(page.getByText('You are here for today, without an account.').first()).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
     await accessible(page)
     await board.goto(board.url().replace('/door', '/register'))
     await board.getByLabel('Join to a pupil: Yara Booth 2').selectOption({ label: 'Yara Booth' })

@@ -79,7 +79,10 @@ const SHOTS: readonly Shot[] = [
     name: 'all-classes',
     who: 'ada.moreno',
     options: { dark: true },
-    go: page => page.getByRole('link', { name: 'All classes' }).click(),
+    go: async page => {
+      await page.getByRole('link', { name: 'All classes' }).click()
+      await page.getByRole('heading', { name: 'All classes' }).waitFor()
+    },
   },
   {
     name: 'circle',

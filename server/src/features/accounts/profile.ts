@@ -203,6 +203,7 @@ export async function resetSecret(
     const gone = await world.db.model(resets).destroy({ where: { accountId: found.accountId } })
     if (!gone) throw new Refused('reset_over')
     await changeSecret(world, found.accountId, { hash, kind: 'password' }, null)
+    await note(world, 'secret_reset', { classId: null, by: found.accountId })
     return beginSession(world, response, found.accountId, { cameBy: 'secret' })
   })
   return seeMe(world, found.accountId, session)

@@ -4,7 +4,7 @@ import type { Request, Response } from 'express'
 import { originOf } from '../../http/origin.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { noteLater } from '../record/service.js'
+import { note, noteLater } from '../record/service.js'
 import { accounts } from './models.js'
 import { accountByIdentity, accountToTie } from './queries.js'
 import { CAME_BACK, type Identity, type SchoolSignIn, type SignInCheck } from './schoolSignIn.js'
@@ -54,7 +54,10 @@ export async function backFromSchool(world: World, request: Request, response: R
     response.redirect(303, '/?school=unknown')
     return undefined
   }
-  await world.db.write(() => beginSession(world, response, accountId, { cameBy: 'school' }))
+  await world.db.write(async () => {
+    await note(world, 'signed_in', { classId: null, by: accountId })
+    return beginSession(world, response, accountId, { cameBy: 'school' })
+  })
   response.redirect(303, '/today')
   return undefined
 }

@@ -7,7 +7,7 @@ import type { Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { noteLater } from '../record/service.js'
+import { note, noteLater } from '../record/service.js'
 import { accounts, looks } from './models.js'
 import { accountByName, meJson, userNamesLike } from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
@@ -40,6 +40,7 @@ export async function signIn(world: World, response: Response, name: string, sec
   if (account.secretKind !== 'password') throw new Refused('sign_in_wrong')
   const session = await world.db.write(async () => {
     await spendSecret(world, account.id)
+    await note(world, 'signed_in', { classId: null, by: account.id })
     return beginSession(world, response, account.id, { cameBy: 'secret' })
   })
   return seeMe(world, account.id, session)

@@ -3,7 +3,7 @@ import type { DoorPage } from '@oppen/contract'
 import { doorState, LETTER_ARC, showCode } from '@oppen/core/joining'
 import { timeOfDay } from '@oppen/core/timing'
 import { useQuery } from '@tanstack/react-query'
-import { X } from 'lucide-react'
+import { Maximize, X } from 'lucide-react'
 import { useRef } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useLive } from '../../app/live.js'
@@ -36,7 +36,7 @@ function Board({ page, zone }: { readonly page: DoorPage; readonly zone: string 
     <main className="grid min-h-dvh bg-board text-chalk md:h-dvh md:grid-cols-[minmax(0,1fr)_372px]">
       <title>{say('board_title', { className: page.className })}</title>
       <div className="relative flex flex-col border-r-4 border-margin p-8 md:p-12">
-        <h1 className="pr-40 text-2xl">
+        <h1 className="pr-72 text-2xl max-md:pr-0 max-md:pt-8">
           {page.className}
           <span className="ml-4 font-sans text-lg font-normal opacity-90">
             {page.teacherName} {page.yearLabel && `· ${page.yearLabel}`}
@@ -55,7 +55,10 @@ function Board({ page, zone }: { readonly page: DoorPage; readonly zone: string 
           {door && open?.open && <QrCode text={`${location.origin}/come/${door.code}`} />}
           <DoorControls page={page} now={now} zone={zone} />
         </div>
-        <LeaveBoard />
+        <div className="absolute top-5 right-5 flex gap-1">
+          <FillScreen />
+          <LeaveBoard />
+        </div>
       </div>
       <aside
         aria-label={say('board_who')}
@@ -98,6 +101,20 @@ function Open({ code, admits }: { readonly code: string; readonly admits: string
   )
 }
 
+const CORNER = 'flex items-center gap-2 rounded px-2 py-1 text-sm text-chalk hover:bg-chalk/10'
+
+/** Nothing but the board on the screen, where the browser can do that. */
+function FillScreen() {
+  if (!document.fullscreenEnabled) return null
+  const toggle = () =>
+    document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()
+  return (
+    <button type="button" className={CORNER} onClick={() => void toggle()}>
+      {say('board_fill')} <Maximize size={15} aria-hidden="true" />
+    </button>
+  )
+}
+
 function LeaveBoard() {
   const navigate = useNavigate()
   const { classId } = useIds()
@@ -109,7 +126,7 @@ function LeaveBoard() {
         event.preventDefault()
         navigate(-1)
       }}
-      className="absolute top-5 right-5 flex items-center gap-2 rounded px-2 py-1 text-sm text-chalk hover:bg-chalk/10"
+      className={CORNER}
     >
       {say('board_leave')} <X size={16} aria-hidden="true" />
     </Link>

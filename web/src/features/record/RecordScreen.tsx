@@ -18,6 +18,7 @@ const GROUPS = {
     'entered_tablet',
     'entered_family',
     'entered_guest',
+    'signed_in',
     'let_in',
     'invitation_accepted',
   ],

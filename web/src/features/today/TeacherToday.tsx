@@ -32,6 +32,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
   }
   return (
     <>
+      <AtTheDoors classes={page.teaching} />
       {!toMark.length && !asks.length && (
         <Row>
           <Empty>{say('today_nothing_teacher')}</Empty>
@@ -52,6 +53,29 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
       <Doors classes={page.teaching} />
       <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
     </>
+  )
+}
+
+/** Who stands before a door now and waits, a press away from the answer. */
+function AtTheDoors({ classes }: { readonly classes: readonly TodayClass[] }) {
+  const waiting = classes.filter(one => one.waiting > 0)
+  if (!waiting.length) return null
+  return (
+    <Section title={say('today_at_the_door')}>
+      <ul>
+        {waiting.map(one => (
+          <Row as="li" key={one.classId} className="py-1.5">
+            <Link
+              to={`/c/${one.classId}/register`}
+              className="rounded bg-ochre-pale px-2 py-1 font-semibold underline underline-offset-2"
+            >
+              {say('today_waiting', { count: one.waiting })}
+            </Link>
+            <span className="ml-3 text-sm text-soft">{one.className}</span>
+          </Row>
+        ))}
+      </ul>
+    </Section>
   )
 }
 
@@ -139,14 +163,6 @@ function Doors({ classes }: { readonly classes: readonly TodayClass[] }) {
               <span className="text-[15px] text-soft">
                 {doorWords(one, zone)} · {say('today_claimed', { claimed: one.claimed, pupils: one.pupils })}
               </span>
-              {one.waiting > 0 && (
-                <Link
-                  to={`/c/${one.classId}/register`}
-                  className="rounded bg-ochre-pale px-2 py-0.5 text-[15px] font-semibold underline underline-offset-2"
-                >
-                  {say('today_waiting', { count: one.waiting })}
-                </Link>
-              )}
               <Link to={`/c/${one.classId}/door`} className={buttonLook()}>
                 {say(one.doorOpen ? 'today_show_door' : 'today_open_door')}
               </Link>

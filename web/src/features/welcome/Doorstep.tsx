@@ -1,4 +1,7 @@
+import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
+import { reads } from '../../app/queries.js'
+import { useSignOut } from '../../app/session.js'
 import { say } from '../../words/say.js'
 
 type Props = {
@@ -42,8 +45,28 @@ export function Doorstep({ title, lead, children, wide = false }: Props) {
           <h1 className="mb-3 text-3xl">{title}</h1>
           {lead && <p className="mb-5 text-soft">{lead}</p>}
           {children}
+          <WhoIsHere />
         </div>
       </main>
     </div>
+  )
+}
+
+/** Who is signed in on this device, on the pages before one is in too; one press and nobody is. */
+function WhoIsHere() {
+  const { data } = useQuery(reads.me())
+  const signOut = useSignOut()
+  if (!data) return null
+  return (
+    <p className="mt-8 border-t border-rule pt-3 text-[15px] text-soft">
+      {say('door_here', { name: data.account.shownName })}{' '}
+      <button
+        type="button"
+        className="min-h-6 font-semibold text-blue underline underline-offset-2"
+        onClick={() => void signOut()}
+      >
+        {say(data.tablet ? 'not_you_short' : 'sign_out')}
+      </button>
+    </p>
   )
 }

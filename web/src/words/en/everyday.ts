@@ -151,6 +151,7 @@ export const everyday = {
   problem_not_found: 'There is nothing at this address, or it is not yours to see. Go back to Today.',
 
   today_doors: 'Doors',
+  today_at_the_door: 'At the door',
   today_waiting_one: '{count} person waits for a nod',
   today_waiting_other: '{count} people wait for a nod',
   today_invited: 'Invitations',

@@ -162,7 +162,18 @@ test('a pupil leaves a class and keeps the work; all classes a key away; an arch
   await teacher.page.getByRole('link', { name: 'Settings' }).click()
   await teacher.page.getByRole('button', { name: 'Reopen the class' }).click()
   await expect(teacher.page.getByText('This class is archived.')).toHaveCount(0)
+  await teacher.page.getByRole('button', { name: 'Archive the class' }).click()
+  await expect(teacher.page.getByText('This class is archived.')).toBeVisible()
   await teacher.context.close()
+
+  const pupil = await device(browser, school.address)
+  await signIn(pupil.page, 'ada.moreno')
+  await pupil.page.getByRole('link', { name: 'All classes' }).click()
+  await pupil.page.getByRole('link', { name: 'Pond Diary' }).click()
+  await pupil.page.getByRole('link', { name: /Frogspawn/ }).click()
+  await expect(pupil.page.getByText('In the first week it is a heap of glass beads')).toBeVisible()
+  await expect(pupil.page.getByRole('textbox', { name: /Frogspawn/ })).toHaveCount(0)
+  await pupil.context.close()
 })
 
 test('a circle of a pupil, a family and a teacher, joined by its own code', async ({ browser }) => {

@@ -44,7 +44,8 @@ function Own({ params }: { readonly params: PieceParams }) {
   useLookAtPiece(params, page.notes.length + page.moves.length)
   const { work, standing } = page
   const { state, said } = usePieceState(work, standing)
-  const writable = mayWrite(standing, work, time.now).ok
+  const archived = useTie()?.archived ?? false
+  const writable = !archived && mayWrite(standing, work, time.now).ok
   const about = [
     page.topicName,
     work.points === null ? null : say('work_out_of', { points: showHundredths(work.points) }),
@@ -100,7 +101,7 @@ function Own({ params }: { readonly params: PieceParams }) {
           </Row>
         </Sheet>
       </div>
-      <WorkBar params={params} page={page} keeper={keeper} />
+      {!archived && <WorkBar params={params} page={page} keeper={keeper} />}
     </div>
   )
 }

@@ -55,7 +55,7 @@ test('a register from a table of the school and from a OneRoster export, looked 
     csv('enrollments.csv', enrollments),
     csv('classes.csv', 'sourcedId,title\nc1,Year 1 Blue\n'),
   ])
-  await expect(page.getByLabel('Class in the export')).toContainText('Year 1 Blue, 1 pupils')
+  await expect(page.getByLabel('Class in the export')).toContainText('Year 1 Blue, 1 pupil')
   await expect(page.getByLabel(/Send the families/)).toBeChecked()
   await page.getByRole('button', { name: 'Add 1 name' }).click()
   await expect(page.getByText('family of Rui Mar')).toBeVisible()

@@ -149,10 +149,12 @@ export async function comeHome(
   viewer: Viewer | undefined,
   asked: ComingHome,
 ): Promise<Me> {
-  const holder = await holderOf(world, asked.key, 'home')
+  await holderOf(world, asked.key, 'home')
   const own = asked.asSelf && viewer?.kind === 'pupil' && !viewer.guest ? viewer.accountId : undefined
   const shared = await sharedHere(world, response.req)
   const { session, accountId } = await world.db.write(async () => {
+    // read anew inside the command: of two at once with one key, the second comes into the account of the first
+    const holder = await holderOf(world, asked.key, 'home')
     const id = holder.accountId ?? (await takeByKey(world, holder, own))
     await used(world, holder)
     await note(world, 'entered_home', { classId: holder.classId, by: id, name: holder.childName })

@@ -194,6 +194,16 @@ describe('the home key', () => {
     expect(me.account).toMatchObject({ userName: 'ella.novak', secretKind: 'unset' })
   })
 
+  it('used twice at once on a free place makes one account', async () => {
+    await school.teacher.get('addPlaces', at(), { places: [named('Finn Marsh')] })
+    const { places } = await school.teacher.get('seeRegister', at())
+    const home = places.find(place => place.name === 'Finn Marsh')?.keys.find(one => one.kind === 'home')
+    const both = await Promise.all(
+      [0, 1].map(() => school.person().get('comeHome', {}, { key: home?.key ?? '', asSelf: false })),
+    )
+    expect(new Set(both.map(me => me.account.id)).size).toBe(1)
+  })
+
   it('ended opens nothing, says since when, and the other key of the pupil goes on', async () => {
     const { places } = await school.teacher.get('seeRegister', at())
     const bo = places.find(place => place.name === 'Bo Lund')

@@ -171,7 +171,11 @@ export async function waited(world: World, response: Response, token: string): P
   if (found.answer === null) return { is: 'waiting' }
   if (found.answer === 'no') return { is: 'no' }
   return world.db.write(async () => {
-    await world.db.model(waits).update({ tokenHash: null }, { where: { id: found.id } })
+    // of two that ask at once with one token, one is let in
+    const [taken] = await world.db
+      .model(waits)
+      .update({ tokenHash: null }, { where: { id: found.id, tokenHash: hashOf(token) } })
+    if (!taken) throw new Refused('wait_over')
     if (found.kind === 'tablet') {
       keepTablet(response, await makeTablet(world, found.classId, found.name))
       return { is: 'tablet' }

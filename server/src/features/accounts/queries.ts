@@ -62,8 +62,8 @@ export const accountByIdentity = (db: Database, identity: string) =>
 
 /** Somebody who has an account of their own, by the user name. */
 export const personNamed = (db: Database, userName: string) =>
-  db.row<{ id: AccountId; shownName: string }>(
-    'select id, shown_name as shownName from accounts where user_name = $userName and guest = 0',
+  db.row<{ id: AccountId; kind: AccountKind; shownName: string }>(
+    'select id, kind, shown_name as shownName from accounts where user_name = $userName and guest = 0',
     { userName },
   )
 

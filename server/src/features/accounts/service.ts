@@ -9,7 +9,7 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { note, noteLater } from '../record/service.js'
 import { accounts, looks } from './models.js'
-import { accountByName, meJson, userNamesLike } from './queries.js'
+import { accountByName, meJson, personNamed, userNamesLike } from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
 import { beginSession, endSessions } from './sessions.js'
 
@@ -105,7 +105,7 @@ export async function changeSecret(
   await endSessions(world, { accountId }, but)
 }
 
-export { beginSession, endSessions, fits, hashSecret }
+export { beginSession, endSessions, fits, hashSecret, personNamed }
 
 /** Remembers that somebody has looked at something now: what comes later is new to them. */
 export async function look(world: World, viewer: Viewer, what: string): Promise<void> {

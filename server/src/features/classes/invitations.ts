@@ -8,7 +8,7 @@ import type { Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { beginSession, makeAccount, seeMe } from '../accounts/service.js'
+import { beginSession, makeAccount, personNamed, seeMe } from '../accounts/service.js'
 import { hashOf, newToken } from '../accounts/sessions.js'
 import { readNewFamily } from '../joining/keys.js'
 import { invitationMail } from '../mail/letters.js'
@@ -23,7 +23,6 @@ import {
   invitationByToken,
   invitationOf,
   invitationsTo,
-  personByUserName,
   placeOfAccountIn,
   teacherOfClass,
 } from './queries.js'
@@ -50,7 +49,7 @@ export async function invitePerson(
 ): Promise<{ done: true }> {
   const { kind } = asked
   await world.db.write(async () => {
-    const person = await personByUserName(world.db, tidyName(asked.userName).toLowerCase())
+    const person = await personNamed(world.db, tidyName(asked.userName).toLowerCase())
     const fits = person?.kind === (kind === 'pupil' ? 'pupil' : 'teacher')
     if (!person || !fits)
       throw new Refused('person_unknown', { name: asked.userName.slice(0, 80) }, 'userName')

@@ -8,7 +8,6 @@ import type {
   PlaceId,
   WorkId,
 } from '@oppen/core/ids'
-import type { AccountKind } from '@oppen/core/permissions'
 import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
@@ -256,12 +255,6 @@ export const invitationsTo = (db: Database, accountId: AccountId, now: Instant) 
   db.rows<FoundInvitation>(
     `${INVITATION} where i.account_id = $accountId and i.answer is null and i.ends_at > $now order by i.made_at`,
     { accountId, now },
-  )
-
-export const personByUserName = (db: Database, userName: string) =>
-  db.row<{ id: AccountId; kind: AccountKind; shownName: string }>(
-    'select id, kind, shown_name as shownName from accounts where user_name = $userName and guest = 0',
-    { userName },
   )
 
 /** The teachers of the school, but for one. */

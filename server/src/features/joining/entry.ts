@@ -24,16 +24,16 @@ import {
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
 import { note, noteLater } from '../record/service.js'
 import { noteEntry } from './doors.js'
-import { behindCode, doorByCode, type FoundDoor, placeOfAccount, placeOfClass } from './queries.js'
+import { behindCode, type FoundDoor, placeOfAccount, placeOfClass } from './queries.js'
 import { sharedHere } from './tablets.js'
 
 /** The open door of a typed code. Refuses what `readCode` refuses, `code_unknown`, and `door_closed` with `at`. */
 export async function findDoor(world: World, typed: string): Promise<FoundDoor> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
-  return openOnly(world, await doorByCode(world.db, code))
+  return openOnly(world, (await behindCode(world.db, code)).door)
 }
 
-function openOnly(world: World, door: FoundDoor | null | undefined): FoundDoor {
+function openOnly(world: World, door: FoundDoor | null): FoundDoor {
   if (!door) {
     noteLater(world, 'wrong_code', { classId: null })
     throw new Refused('code_unknown', undefined, 'code')

@@ -18,16 +18,8 @@ export type FoundDoor = {
   teacherName: string
 }
 
-/** The door that a code opens or opened, whichever it is. */
-export const doorByCode = (db: Database, code: string) =>
-  db.row<FoundDoor>(
-    `select d.id, d.class_id as classId, d.code, d.admits, d.closes_at as closesAt, d.closed_at as closedAt,
-            c.name as className, c.own_secret as ownSecret, c.families, c.shared, ${TEACHER_NAME} as teacherName
-     from doors d join classes c on c.id = d.class_id where d.code = $code`,
-    { code },
-  )
-
 export type Behind = {
+  /** The door that the code opens or opened. */
   readonly door: FoundDoor | null
   readonly circle: { readonly name: string; readonly keeper: string } | null
   /** Places of the door's class that nobody has taken. */

@@ -12,6 +12,7 @@ export class School {
   readonly folder: string
   readonly #port: number
   #child: ChildProcess | undefined
+  #stopping = false
 
   private constructor(folder: string, port: number) {
     this.folder = folder
@@ -27,6 +28,7 @@ export class School {
   }
 
   async start(): Promise<void> {
+    this.#stopping = false
     const child = spawn(process.execPath, ['--enable-source-maps', 'demo/dist/serve.mjs'], {
       cwd: ROOT,
       env: {
@@ -40,7 +42,11 @@ export class School {
     this.#child = child
     await new Promise<void>((resolve, reject) => {
       child.stdout?.on('data', chunk => String(chunk).includes('Sign in') && resolve())
-      child.once('exit', code => reject(new Error(`the server left with ${code}`)))
+      child.once('exit', (code, signal) => {
+        // whatever waits for it then fails; this says why
+        if (!this.#stopping) process.stderr.write(`the server left with ${code ?? signal}\n`)
+        reject(new Error(`the server left with ${code ?? signal}`))
+      })
     })
   }
 
@@ -48,6 +54,7 @@ export class School {
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const child = this.#child
     if (!child || child.exitCode !== null || child.signalCode !== null) return
+    this.#stopping = true
     const ended = new Promise(resolve => child.once('exit', resolve))
     child.kill(signal)
     await ended

@@ -4,9 +4,37 @@ import { defineConfig } from 'vite'
 
 const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
 
+/**
+ * What every first load takes stands in one file: each further file costs its headers again, which for the small ones
+ * is as much as what they hold. Everything else is split by screen.
+ */
+const FROM_THE_START = [
+  /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next)\//,
+  /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
+  /\/web\/src\/app\/(api|Binder|brand|changesAt|ErrorWords|Keys|live|PhoneBars|places|queries|queryClient|session|Shell|Standing|tablet|useChild|waiting|wide)\./,
+  /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|Sheet|StateLabel|tell|Written)\./,
+  /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
+  /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(PieceLine|usePieceState|drafts))\./,
+  /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
+  /\/core\/src\/(joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when)/,
+]
+
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react(), tailwindcss()],
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, modulePreload: { polyfill: false } },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          includeDependenciesRecursively: false,
+          groups: [{ name: 'start', test: (id: string) => FROM_THE_START.some(one => one.test(id)) }],
+        },
+      },
+    },
+  },
   server: { port: 4311, proxy: { '/api': { target: server, changeOrigin: false } } },
 })

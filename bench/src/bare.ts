@@ -11,6 +11,7 @@ const {
   BARE_VIEWER = '',
   BARE_CLASS = '',
   BARE_PLACE = '',
+  BARE_GROUP = '',
   BARE_NOW = '0',
 } = process.env
 const now = Number(BARE_NOW)
@@ -22,7 +23,8 @@ const all = (sql: string, bind: Record<string, unknown>) =>
     db.all(sql, bind, (error, rows) => (error ? reject(error) : resolve(rows)))
   })
 
-const WORK = 'w.id, w.title, w.points, w.minutes, w.opens_at, w.due_at, w.closes_at, w.posted_at'
+const WORK = 'w.id, w.kind, w.title, w.points, w.minutes, t.opens_at, t.due_at, t.closes_at, w.posted_at'
+const TIMES = 'join work_times t on t.work_id = w.id and t.group_id = p.group_id'
 const STANDING =
   'i.phase, i.phase_before, i.hand_ins, i.first_handed_in_at, i.handed_in_at, i.handed_back_at, i.received_at, i.mark, i.try_again_by'
 const NEW_NOTES = (place: string) => `(select count(*) from side_notes n
@@ -36,12 +38,12 @@ app.disable('etag')
 app.get('/today', async (_, response) => {
   const pieces = await all(
     `select c.id as class_id, c.name as class_name, p.id as place_id, p.account_id as child, ${WORK}, ${STANDING}, i.feedback, ${NEW_NOTES('p.id')}
-     from places p join classes c on c.id = p.class_id join works w on w.class_id = c.id
+     from places p join classes c on c.id = p.class_id join works w on w.class_id = c.id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = p.id
      where p.account_id = $viewer and case coalesce(i.phase, 'untouched')
        when 'handedBack' then i.handed_back_at > $since when 'withTeacher' then 1 when 'tryAgain' then 1
-       when 'excused' then 0 when 'received' then 0 else coalesce(w.closes_at, $now) >= $since end
-     order by w.due_at, w.posted_at, w.id`,
+       when 'excused' then 0 when 'received' then 0 else coalesce(t.closes_at, $now) >= $since end
+     order by t.due_at, w.posted_at, w.id`,
     { $viewer: BARE_VIEWER, $since: since, $now: now },
   )
   const notices = await all(
@@ -64,11 +66,49 @@ app.get('/topics', async (_, response) => {
   )
   const works = await all(
     `select w.topic_id, ${WORK}, ${STANDING}, ${NEW_NOTES('$place')}
-     from works w left join pieces i on i.work_id = w.id and i.place_id = $place
-     where w.class_id = $class order by w.posted_at desc, w.id`,
+     from places p join works w on w.class_id = p.class_id ${TIMES}
+     left join pieces i on i.work_id = w.id and i.place_id = $place
+     where p.id = $place order by w.pinned desc, w.position, w.id`,
     { $viewer: BARE_VIEWER, $class: BARE_CLASS, $place: BARE_PLACE },
   )
   response.json({ topics, works })
+})
+
+/** The rows that a week page shows: its cards, goals, lessons and what the days of the term ask. */
+const WEEK = '2026-10-12'
+const weekRest = async () => ({
+  goals: await all('select texts from goals where class_id = $class and week = $week', {
+    $class: BARE_CLASS,
+    $week: WEEK,
+  }),
+  lessons: await all('select * from lesson_times where class_id = $class', { $class: BARE_CLASS }),
+  loads: await all(
+    "select day, minutes from day_loads where holder = $group and day between '2026-09-07' and '2026-12-18'",
+    { $group: BARE_GROUP },
+  ),
+})
+
+app.get('/week/pupil', async (_, response) => {
+  const cards = await all(
+    `select ${WORK}, w.lane, t.why, ${STANDING}, ${NEW_NOTES('$place')}
+     from places p join works w on w.class_id = p.class_id ${TIMES}
+     left join pieces i on i.work_id = w.id and i.place_id = $place
+     where p.id = $place and w.week = $week order by t.due_at, w.title`,
+    { $viewer: BARE_VIEWER, $place: BARE_PLACE, $week: WEEK },
+  )
+  response.json({ cards, ...(await weekRest()) })
+})
+
+app.get('/week/teacher', async (_, response) => {
+  const cards = await all(
+    `select w.id, w.kind, w.title, w.points, w.minutes, w.posted_at, w.lane, t.group_id, t.opens_at, t.due_at, t.closes_at, t.why,
+       (select count(*) from places s where s.group_id = t.group_id) as asked,
+       (select count(*) from pieces q join places s on s.id = q.place_id where q.work_id = w.id and s.group_id = t.group_id) as begun
+     from works w join work_times t on t.work_id = w.id
+     where w.class_id = $class and w.week = $week order by t.due_at, w.title`,
+    { $class: BARE_CLASS, $week: WEEK },
+  )
+  response.json({ cards, ...(await weekRest()) })
 })
 
 const server = app.listen(Number(BARE_PORT), '127.0.0.1', () => {

@@ -6,8 +6,10 @@ import { closeWorld } from '@oppen/server/openWorld'
 import { build } from 'esbuild'
 import { serve } from './child.js'
 import { allAtOnce, knocking, ontoTheBoard } from './comingIn.js'
+import { deadlines } from './deadlines.js'
 import { firstLoad } from './firstLoad.js'
 import { ratio } from './reads.js'
+import { weekPages } from './weekPage.js'
 
 /** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
 const OUT = 'bench/dist'
@@ -64,6 +66,17 @@ for (const [name, path, barePath] of reads) {
   )
   if (result.ratio < 0.8) missed.push(name)
 }
+
+for (const page of await weekPages(OUT)) {
+  console.log(
+    `week page of a ${page.who}, 400 pieces and 30 pupils: ${page.ratio.toFixed(2)} of bare (${page.ours.toFixed(0)} and ${page.bare.toFixed(0)} requests a second); with ten times the pieces it costs ${page.tenfold.toFixed(2)} of that (at most 1.30)`,
+  )
+  if (page.tenfold > 1.3) missed.push(`week page of a ${page.who}`)
+}
+const core = deadlines()
+console.log(
+  `deadlines of 2,000 pieces for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,
+)
 
 const { script, outside } = await firstLoad(address, cookie)
 console.log(

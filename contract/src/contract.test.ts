@@ -16,8 +16,7 @@ describe('the routes', () => {
     const asked = new Set<string>(names.map(name => routes[name].may).filter(may => may !== 'open'))
     const unused = Object.keys(ACTIONS).filter(action => !asked.has(action))
     expect([...asked].filter(action => !(action in ACTIONS))).toEqual([])
-    // live streams ask it, of everybody who has a screen open
-    expect(unused).toEqual(['class.see'])
+    expect(unused).toEqual([])
   })
 
   it('change nothing when they are only read', () => {
@@ -47,25 +46,44 @@ it('an address is filled in safely, whatever stands in its parts', () => {
 })
 
 describe('the shapes', () => {
+  const none = { appears: null, opens: null, due: null, closes: null }
   const good = {
+    kind: 'assignment',
     topicId: null,
     title: 'A',
     directions: '',
-    opens: null,
-    due: null,
-    closes: null,
+    template: null,
+    question: null,
+    week: null,
+    lane: null,
+    forWhom: 'all',
+    groupIds: [],
+    placeIds: [],
+    rules: none,
+    groupRules: {},
     points: null,
     minutes: null,
-    template: null,
+    category: '',
+    links: [],
   }
+  const posting = (change: object = {}) =>
+    shapes.postWork.body.safeParse({ form: { ...good, ...change }, draft: false, alsoIn: [] }).success
 
   it('take what screens send and refuse what nobody sends', () => {
-    expect(shapes.postWork.body.safeParse(good).success).toBe(true)
-    for (const change of [{ title: 5 }, { minutes: 0 }, { minutes: 1.5 }, { due: 12 }, { topicId: '' }]) {
-      expect(shapes.postWork.body.safeParse({ ...good, ...change }).success, JSON.stringify(change)).toBe(
-        false,
-      )
-    }
+    expect(posting()).toBe(true)
+    expect(posting({ rules: { ...none, due: { is: 'lesson', edge: 'start', n: 2 } } })).toBe(true)
+    for (const change of [
+      { title: 5 },
+      { minutes: 0 },
+      { minutes: 1.5 },
+      { topicId: '' },
+      { kind: 'parade' },
+      { lane: 'fast' },
+      { rules: { ...none, due: 12 } },
+      { rules: { ...none, due: { is: 'whenever' } } },
+      { rules: { due: null } },
+    ])
+      expect(posting(change), JSON.stringify(change)).toBe(false)
   })
 
   it('let a text through that is too long, so that core can refuse it by its name', () => {

@@ -1,4 +1,5 @@
 export type { AccountPage, Me, Tie } from './features/accounts.js'
+export type { Answer, AnswersPage } from './features/answers.js'
 export type { CirclePage } from './features/circles.js'
 export type {
   ClassSettings,
@@ -24,19 +25,33 @@ export type { MarkingPage } from './features/marking.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { RecordPage } from './features/record.js'
 export type { TalkPage } from './features/talk.js'
-export type { TodayClass, TodayPage, TodayPiece } from './features/today.js'
 export type {
+  CalendarForm,
+  CalendarPage,
+  GroupTimes,
+  MovedTime,
+  TimetableForm,
+  TimetablePage,
+} from './features/timing.js'
+export type { TodayClass, TodayLesson, TodayPage, TodayPiece } from './features/today.js'
+export type { WeekCard, WeekLesson, WeekPage } from './features/week.js'
+export type {
+  Material,
   MoveLine,
   Note,
   OutcomePage,
   OwnWorkPage,
   PieceFile,
   PiecePage,
+  Question,
   TopicsPage,
   WorkForm,
   WorkLine,
+  WorkPage,
+  WorkTrial,
 } from './features/work.js'
 export { type RouteName, routes } from './routes.js'
+export { EMPTY_WORK } from './wire/emptyWork.js'
 export * from './wire/errors.js'
 export { FILE_LIMITS } from './wire/files.js'
 export * from './wire/record.js'

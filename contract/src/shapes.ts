@@ -1,4 +1,5 @@
 import { accountShapes } from './features/accounts.js'
+import { answerShapes } from './features/answers.js'
 import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
 import { joiningShapes } from './features/joining.js'
@@ -7,7 +8,9 @@ import { markingShapes } from './features/marking.js'
 import { progressShapes } from './features/progress.js'
 import { recordShapes } from './features/record.js'
 import { talkShapes } from './features/talk.js'
+import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
+import { weekShapes } from './features/week.js'
 import { workShapes } from './features/work.js'
 
 /** What goes each way on every route, by its name: the body asked with and the reply. */
@@ -15,7 +18,10 @@ export const shapes = {
   ...accountShapes,
   ...joiningShapes,
   ...classShapes,
+  ...timingShapes,
   ...workShapes,
+  ...answerShapes,
+  ...weekShapes,
   ...markingShapes,
   ...talkShapes,
   ...todayShapes,

@@ -1,8 +1,7 @@
 import { Readable } from 'node:stream'
-import type { WorkForm } from '@oppen/contract'
 import type { AccountId, ClassId, GroupId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
-import { instantOf } from '@oppen/core/zone'
+import { instantOf, localOf } from '@oppen/core/zone'
 import { hashSecret, makeAccount } from '@oppen/server/features/accounts/service'
 import {
   addCoTeacher,
@@ -14,10 +13,13 @@ import {
   seeRegister,
 } from '@oppen/server/features/classes/service'
 import { keepFile } from '@oppen/server/features/files/service'
+import { changeTimetable } from '@oppen/server/features/timing/timetable'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
-import { addTopic, postWork } from '@oppen/server/features/work/posting'
+import { postWork } from '@oppen/server/features/work/posting'
 import { handIn, saveCopy } from '@oppen/server/features/work/service'
+import { addTopic } from '@oppen/server/features/work/topics'
 import type { World } from '@oppen/server/world'
+import { formOf, type PlainWork } from './forms.js'
 
 /** What everybody in the demo signs in with. */
 export const DEMO_SECRET = 'tern-hollow'
@@ -130,16 +132,38 @@ export const buildTopic = async (world: World, built: BuiltClass, name: string):
   (await addTopic(world, built.classId, name)).topicId
 
 /** Posts work as the class's teacher; what is not said is left open. */
-export async function buildWork(world: World, built: BuiltClass, form: Partial<WorkForm>): Promise<WorkId> {
-  const whole = { topicId: null, title: 'Work', directions: '', opens: null, due: null, closes: null }
-  const { workId } = await postWork(world, built.teacher, built.classId, {
-    ...whole,
-    points: null,
-    minutes: null,
-    template: null,
-    ...form,
+export async function buildWork(world: World, built: BuiltClass, work: PlainWork): Promise<WorkId> {
+  const asked = { form: formOf(work), draft: false, alsoIn: [] }
+  return (await postWork(world, built.teacher, built.classId, asked)).workId
+}
+
+/** The weekly lessons of a class: weekday, start, end, and the group they are for, if not for all. */
+export type PlannedLesson = {
+  readonly weekday: number
+  readonly starts: string
+  readonly ends: string
+  readonly group?: string
+  readonly place?: string
+}
+
+/** Gives a class its timetable. */
+export async function buildLessons(
+  world: World,
+  built: BuiltClass,
+  lessons: readonly PlannedLesson[],
+): Promise<void> {
+  await changeTimetable(world, built.teacher, built.classId, {
+    from: localOf(world.clock.now(), world.school.zone).slice(0, 10),
+    lessons: lessons.map(({ group, place = '', ...time }) => ({
+      ...time,
+      id: null,
+      groupId: (group && built.groups[group]) || null,
+      place,
+      rotation: null,
+    })),
+    changes: [],
+    rooms: [],
   })
-  return workId
 }
 
 export const pieceOf = (built: BuiltClass, workId: WorkId, name: string): PieceAddress => ({

@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type PieceState, type PieceStateName, stateOf } from '@oppen/core/work'
+import { type PieceState, type PieceStateName, stateOfWork, type WorkKind } from '@oppen/core/work'
 import { STANDING } from '@oppen/server/features/work/lines'
 import { closeWorld } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
@@ -35,15 +35,16 @@ async function dump(of: World): Promise<string> {
 async function states(): Promise<PieceState[]> {
   const rows = await world.db.rows<{
     standing: string
+    kind: WorkKind
     opensAt: number | null
     dueAt: number | null
     closesAt: number | null
   }>(
-    `select ${STANDING} as standing, w.opens_at as opensAt, w.due_at as dueAt, w.closes_at as closesAt
-     from works w join places p on p.class_id = w.class_id
-     left join pieces i on i.work_id = w.id and i.place_id = p.id`,
+    `select ${STANDING} as standing, w.kind, a.opens_at as opensAt, a.due_at as dueAt, a.closes_at as closesAt
+     from asked a join works w on w.id = a.work_id
+     left join pieces i on i.work_id = a.work_id and i.place_id = a.place_id`,
   )
-  return rows.map(({ standing, ...timing }) => stateOf(JSON.parse(standing), timing, DEMO_NOW))
+  return rows.map(({ standing, ...work }) => stateOfWork(work, JSON.parse(standing), DEMO_NOW))
 }
 
 describe('Tern Hollow School', () => {
@@ -66,6 +67,7 @@ describe('Tern Hollow School', () => {
       'missing',
       'excused',
       'received',
+      'seen',
     ]
     for (const name of names) expect(found.filter(state => state.is === name).length, name).toBeGreaterThan(0)
     expect(found.some(state => state.is === 'withTeacher' && state.lateBy > 0)).toBe(true)
@@ -73,8 +75,11 @@ describe('Tern Hollow School', () => {
 
   it('has nobody do anything before its time or after the demo’s moment', async () => {
     const odd = await world.db.rows(
-      `select m.* from moves m join works w on w.id = m.work_id where m.at > $now or m.at < w.posted_at and m.kind <> 'excuse'
-       or m.kind = 'handIn' and m.at >= coalesce(w.closes_at, m.at + 1)`,
+      `select m.* from moves m join works w on w.id = m.work_id
+         join asked a on a.work_id = m.work_id and a.place_id = m.place_id
+       where m.at > $now or m.at < w.posted_at and m.kind <> 'excuse'
+         or m.kind = 'start' and m.at < coalesce(a.opens_at, 0)
+         or m.kind = 'handIn' and m.at >= coalesce(a.closes_at, m.at + 1)`,
       { now: DEMO_NOW },
     )
     expect(odd).toEqual([])

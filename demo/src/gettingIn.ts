@@ -23,6 +23,7 @@ import {
   type BuiltClass,
   buildAccount,
   buildClass,
+  buildLessons,
   buildTopic,
   buildWork,
   pieceOf,
@@ -34,26 +35,11 @@ import type { DemoSchool } from './demoSchool.js'
 import { drawnFace, SHELLS } from './youngest.js'
 
 type StandingClock = ReturnType<typeof standingClock>
-type Lesson = SettingsBody['lessons'][number]
-
-const lesson = (weekday: number, starts: string, ends: string): Lesson => ({
-  groupId: null,
-  weekday,
-  starts,
-  ends,
-})
-
 /** Everything about how people get in: lessons, tablets, faces, those who ask and those who are invited. */
 export async function gettingIn(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
-  const { garden, numbers, words, teachers } = school
+  const { garden, teachers } = school
   clock.moveTo(at(world, '2026-09-04T10:00'))
-  await settle(world, garden, {
-    shared: true,
-    ownSecret: 'pin',
-    lessons: [lesson(1, '10:15', '11:45'), lesson(3, '15:30', '16:30'), lesson(4, '13:30', '15:00')],
-  })
-  await settle(world, numbers, { lessons: [lesson(2, '09:00', '10:00'), lesson(5, '09:00', '10:00')] })
-  await settle(world, words, { lessons: [lesson(3, '09:00', '10:30'), lesson(5, '11:00', '12:00')] })
+  await settle(world, garden, { shared: true, ownSecret: 'pin' })
   await languages(world, garden)
   await lastYear(world, clock, school)
   await firstShells(world, clock)
@@ -144,8 +130,9 @@ async function firstShells(world: World, clock: StandingClock): Promise<void> {
     shared: true,
     ownSecret: 'pictures',
     admits: 'nod',
-    lessons: [1, 2, 3, 4, 5].map(day => lesson(day, '09:00', '10:00')),
   })
+  const daily = [1, 2, 3, 4, 5].map(weekday => ({ weekday, starts: '09:00', ends: '10:00' }))
+  await buildLessons(world, built, daily)
   for (const [index, name] of SHELLS.entries()) {
     if (index % 4 === 3) continue
     await giveFace(world, placeOf(built, name).placeId, index)

@@ -1,3 +1,7 @@
+import type { WorkForm } from '@oppen/contract'
+import type { TimeRule } from '@oppen/core/timing'
+import { lessonRule } from './forms.js'
+
 /** One piece of work of the demo. Days are dates of autumn 2026, times are the school's. */
 export type PlannedWork = {
   readonly title: string
@@ -6,7 +10,16 @@ export type PlannedWork = {
   readonly opens?: string
   readonly closes?: string
   readonly points?: string
-  readonly minutes: number
+  readonly minutes?: number
+  readonly kind?: WorkForm['kind']
+  /** The Monday of its week. */
+  readonly week?: string
+  readonly lane?: WorkForm['lane']
+  readonly category?: string
+  readonly links?: WorkForm['links']
+  readonly question?: WorkForm['question']
+  /** What holds in place of the fixed times, where work follows lessons. */
+  readonly rules?: { readonly opens?: TimeRule; readonly due?: TimeRule }
   readonly directions: string
   readonly template?: string
   /** What pupils of the demo answer. */
@@ -37,6 +50,9 @@ export const ADAS_LOG = `${logTable([
 const weatherWatch: PlannedWork[] = [
   {
     title: 'Build a rain gauge',
+    week: '2026-09-14',
+    lane: 'followUp',
+    category: 'Making',
     posted: '2026-09-14T09:00',
     due: '2026-09-18T17:00',
     closes: '2026-09-25T17:00',
@@ -51,6 +67,9 @@ const weatherWatch: PlannedWork[] = [
   },
   {
     title: 'Cloud names and what they bring',
+    week: '2026-09-21',
+    lane: 'followUp',
+    category: 'Field notes',
     posted: '2026-09-21T09:00',
     due: '2026-09-25T17:00',
     points: '12',
@@ -64,6 +83,9 @@ const weatherWatch: PlannedWork[] = [
   },
   {
     title: 'Bean height chart',
+    week: '2026-10-05',
+    lane: 'followUp',
+    category: 'Field notes',
     posted: '2026-10-01T09:00',
     due: '2026-10-08T17:00',
     points: '10',
@@ -77,6 +99,9 @@ const weatherWatch: PlannedWork[] = [
   },
   {
     title: 'Rainfall log, days 1–5',
+    week: '2026-10-12',
+    lane: 'followUp',
+    category: 'Field notes',
     posted: '2026-10-05T09:00',
     due: '2026-10-16T17:00',
     points: '10',
@@ -97,6 +122,9 @@ const weatherWatch: PlannedWork[] = [
   },
   {
     title: 'Why the hill is wetter than the harbour',
+    week: '2026-10-12',
+    lane: 'getReady',
+    rules: { due: lessonRule('start', 3) },
     posted: '2026-10-12T08:30',
     due: '2026-10-15T13:30',
     minutes: 15,
@@ -107,7 +135,16 @@ const weatherWatch: PlannedWork[] = [
     ],
   },
   {
+    kind: 'question',
+    question: {
+      choices: ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday'],
+      several: false,
+      shown: 'afterOwn',
+    },
     title: 'Which day was not typical?',
+    week: '2026-10-12',
+    lane: 'lesson',
+    rules: { opens: lessonRule('start', 3), due: lessonRule('end', 3) },
     posted: '2026-10-12T08:40',
     opens: '2026-10-15T13:30',
     due: '2026-10-15T14:15',
@@ -117,9 +154,41 @@ const weatherWatch: PlannedWork[] = [
   },
 ]
 
+/** To read or watch, and nothing to hand in. */
+const handouts: PlannedWork[] = [
+  {
+    kind: 'handout',
+    title: 'Reading a rain gauge',
+    week: '2026-10-12',
+    lane: 'getReady',
+    posted: '2026-10-09T15:00',
+    due: '2026-10-12T10:15',
+    rules: { due: lessonRule('start', 1) },
+    minutes: 8,
+    directions:
+      '<p>Keep your eye level with the water and read at the <strong>bottom</strong> of the curve. Look at the three pictures: which one would you read as 7 mm?</p>',
+    links: [{ title: 'Three gauges to read', url: 'https://weather.example/gauges' }],
+    answers: [],
+  },
+  {
+    kind: 'handout',
+    title: 'Gauge diagram',
+    week: '2026-10-12',
+    lane: 'lesson',
+    posted: '2026-10-09T15:05',
+    due: '2026-10-12T11:45',
+    rules: { opens: lessonRule('start', 1), due: lessonRule('end', 1) },
+    directions: '<p>The parts of our gauge and what each is for. Keep it in your jotter.</p>',
+    answers: [],
+  },
+]
+
 const soil: PlannedWork[] = [
   {
     title: 'Soil jar drawing',
+    week: '2026-10-12',
+    lane: 'followUp',
+    category: 'Field notes',
     posted: '2026-10-05T09:30',
     due: '2026-10-12T17:00',
     points: '10',
@@ -133,6 +202,9 @@ const soil: PlannedWork[] = [
   },
   {
     title: 'What lives in a handful',
+    week: '2026-09-28',
+    lane: 'followUp',
+    category: 'Field notes',
     posted: '2026-09-21T09:30',
     due: '2026-09-29T17:00',
     closes: '2026-10-06T17:00',
@@ -146,6 +218,8 @@ const soil: PlannedWork[] = [
   },
   {
     title: 'Seed packet detective',
+    week: '2026-09-28',
+    lane: 'followUp',
     posted: '2026-09-28T09:00',
     due: '2026-10-02T17:00',
     points: '8',
@@ -161,6 +235,9 @@ const soil: PlannedWork[] = [
 const plot: PlannedWork[] = [
   {
     title: 'Plan one square metre',
+    week: '2026-10-19',
+    lane: 'followUp',
+    category: 'Making',
     posted: '2026-10-13T09:00',
     due: '2026-10-20T17:00',
     points: '20',
@@ -175,7 +252,11 @@ const plot: PlannedWork[] = [
 
 export const GARDEN: PlannedClass = {
   name: 'Garden Science',
-  topics: { 'Weather watch': weatherWatch, 'Soil and seeds': soil, 'The kitchen plot': plot },
+  topics: {
+    'Weather watch': [...weatherWatch, ...handouts],
+    'Soil and seeds': soil,
+    'The kitchen plot': plot,
+  },
 }
 
 export const NUMBERS: PlannedClass = {
@@ -184,6 +265,8 @@ export const NUMBERS: PlannedClass = {
     'Means and medians': [
       {
         title: 'Means from a table',
+        week: '2026-10-12',
+        lane: 'followUp',
         posted: '2026-10-12T10:00',
         due: '2026-10-15T13:30',
         points: '6',
@@ -193,6 +276,8 @@ export const NUMBERS: PlannedClass = {
       },
       {
         title: 'The middle of the class',
+        week: '2026-09-28',
+        lane: 'followUp',
         posted: '2026-09-28T10:00',
         due: '2026-10-05T17:00',
         points: '10',
@@ -205,6 +290,8 @@ export const NUMBERS: PlannedClass = {
     'Length and area': [
       {
         title: 'How long is the corridor?',
+        week: '2026-09-14',
+        lane: 'followUp',
         posted: '2026-09-14T10:00',
         due: '2026-09-21T17:00',
         points: '10',
@@ -214,6 +301,8 @@ export const NUMBERS: PlannedClass = {
       },
       {
         title: 'Area of an odd leaf',
+        week: '2026-10-12',
+        lane: 'followUp',
         posted: '2026-10-13T10:00',
         due: '2026-10-19T17:00',
         points: '12',
@@ -232,6 +321,8 @@ export const WORDS: PlannedClass = {
     'Describing a place': [
       {
         title: 'The quay at low tide',
+        week: '2026-09-28',
+        lane: 'followUp',
         posted: '2026-09-22T11:00',
         due: '2026-09-30T17:00',
         points: '20',
@@ -244,6 +335,8 @@ export const WORDS: PlannedClass = {
       },
       {
         title: 'A room without its people',
+        week: '2026-10-12',
+        lane: 'followUp',
         posted: '2026-10-08T11:00',
         due: '2026-10-15T17:00',
         points: '20',
@@ -255,6 +348,8 @@ export const WORDS: PlannedClass = {
     'Reading aloud': [
       {
         title: 'Choose a page to read to Year 2',
+        week: '2026-10-12',
+        lane: 'getReady',
         posted: '2026-10-06T11:00',
         due: '2026-10-13T17:00',
         minutes: 15,

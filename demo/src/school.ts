@@ -2,10 +2,7 @@ import type { WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { localOf } from '@oppen/core/zone'
 import type { standingClock } from '@oppen/server/clock'
-import { noteEntry, openDoor } from '@oppen/server/features/joining/doors'
-import { newestDoor } from '@oppen/server/features/joining/queries'
 import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/service'
-import { replyToNotice, writeNotice } from '@oppen/server/features/talk/service'
 import { takeBack, writeNote } from '@oppen/server/features/work/service'
 import type { World } from '@oppen/server/world'
 import sharp from 'sharp'
@@ -19,7 +16,6 @@ import {
   buildWork,
   follow,
   pieceOf,
-  placeOf,
   takePlace,
   writeCopy,
 } from './builders.js'
@@ -28,6 +24,8 @@ import { atTheDoor, gettingIn } from './gettingIn.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { Seeded } from './random.js'
+import { pupilOf, talk } from './talking.js'
+import { lookAtHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
 
 /** The moment at which the demo stands: Wednesday 14 October 2026, 16:20 in Lisbon. */
 export const DEMO_NOW = Date.UTC(2026, 9, 14, 15, 20)
@@ -51,6 +49,7 @@ export function buildSchool(world: World, clock: StandingClock): Promise<DemoSch
 
 async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   clock.moveTo(at(world, '2026-09-04T09:00'))
+  await schoolYear(world)
   const varga = await buildAccount(world, 'teacher', 'Ms Varga')
   const bell = await buildAccount(world, 'teacher', 'Mr Bell')
   const groups = { Heron: HERON, Wren: WREN }
@@ -66,6 +65,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
     coTeacher: bell,
     groups,
   })
+  await timetables(world, { garden, numbers, words })
   const pupils = await letPupilsIn(world, clock, [garden, numbers, words])
   const families = await letFamiliesIn(world, clock, [garden, numbers, words])
   const all: Teaching[] = [
@@ -82,9 +82,12 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   const school = { teachers: { varga, bell }, pupils, families, garden, numbers, words, work }
   const seeded = new Seeded(6)
   for (const teaching of all) await letThemWork(world, clock, { teaching, pupils, seeded })
+  await lookAtHandouts(world, clock, school)
+  await roofQuestion(world, clock, school)
   await adasWeek(world, clock, school)
   await oddCases(world, clock, school)
   await gettingIn(world, clock, school)
+  await weeks(world, school)
   await talk(world, clock, school)
   await atTheDoor(world, clock, school)
   clock.moveTo(DEMO_NOW)
@@ -126,9 +129,9 @@ async function postAll(
   for (const [topic, works] of Object.entries(plan.topics)) {
     clock.moveTo(at(world, '2026-09-07T09:00'))
     const topicId = await buildTopic(world, built, topic)
-    for (const { posted: when, answers: _, ...form } of works) {
+    for (const { posted: when, answers: _, rules, ...form } of works) {
       clock.moveTo(at(world, when))
-      const id = await buildWork(world, built, { topicId, ...form })
+      const id = await buildWork(world, built, { topicId, ...form, ...rules })
       const planned = works.find(one => one.title === form.title)
       if (planned) posted.push({ id, plan: planned })
     }
@@ -169,6 +172,7 @@ async function letThemWork(
 ): Promise<void> {
   const { built, works, marker } = teaching
   for (const { id, plan } of works) {
+    if (plan.kind === 'handout') continue
     for (const name of PUPILS) {
       const pupil = pupils.get(name)
       const absent = built.places.get(name) === undefined || (plan.opens && at(world, plan.opens) > DEMO_NOW)
@@ -341,81 +345,6 @@ async function oddCases(world: World, clock: StandingClock, school: DemoSchool):
     ewan,
     'I was ill on Tuesday. May I use Ada’s reading for that day?',
   )
-}
-
-async function talk(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
-  const { garden, numbers, words, teachers } = school
-  const say = async (built: BuiltClass, by: Viewer, when: string, html: string) => {
-    clock.moveTo(at(world, when))
-    return (await writeNotice(world, by, built.classId, html)).noticeId
-  }
-  const answer = async (
-    built: BuiltClass,
-    noticeId: Awaited<ReturnType<typeof say>>,
-    name: string,
-    when: string,
-    text: string,
-  ) => {
-    clock.moveTo(at(world, when))
-    await replyToNotice(world, pupilOf(school, name), { classId: built.classId, noticeId }, text)
-  }
-  await say(
-    garden,
-    teachers.varga,
-    '2026-09-07T09:20',
-    '<p>Welcome to <strong>Garden Science</strong>. Everything we do this term stands here: the work under its topic, the news in Talk.</p>',
-  )
-  const boots = await say(
-    garden,
-    teachers.varga,
-    '2026-10-12T08:15',
-    '<p>On <strong>Thursday</strong> we read the gauges on the hill. Bring boots and a coat, whatever the sky says.</p>',
-  )
-  await answer(garden, boots, 'Lena Osei', '2026-10-12T12:31', 'Can we bring our own gauge?')
-  await answer(
-    garden,
-    boots,
-    'Goran Pell',
-    '2026-10-12T12:40',
-    'My boots have a hole. Do we have spare ones?',
-  )
-  clock.moveTo(at(world, '2026-10-12T13:05'))
-  await replyToNotice(
-    world,
-    teachers.varga,
-    { classId: garden.classId, noticeId: boots },
-    'Yes to both: own gauges are welcome, and there are spare boots in the shed.',
-  )
-  await answer(garden, boots, 'Nia Falk', '2026-10-14T12:20', 'What time are we back?')
-  const seeds = await say(
-    garden,
-    teachers.varga,
-    '2026-10-14T14:10',
-    '<p>The broad beans have arrived. Each of you gets five: look at the list by the door.</p>',
-  )
-  await answer(garden, seeds, 'Oskar Lind', '2026-10-14T15:02', 'Mine are purple!')
-  await say(numbers, teachers.bell, '2026-10-13T09:00', '<p>Bring a leaf with an odd shape on Monday.</p>')
-  await say(
-    words,
-    teachers.varga,
-    '2026-10-13T15:30',
-    '<p>Year 2 is looking forward to your reading. We practise on Friday.</p>',
-  )
-  clock.moveTo(at(world, '2026-10-14T15:50'))
-  await openDoor(world, teachers.varga, garden.classId, { span: { minutes: 60 }, admits: 'nod' })
-  const door = await newestDoor(world.db, garden.classId)
-  for (const [index, name] of PUPILS.filter(one => !NOT_IN_YET.includes(one))
-    .slice(0, 17)
-    .entries()) {
-    clock.moveTo(at(world, '2026-10-14T15:52') + index * 95_000)
-    if (door) await noteEntry(world, garden.classId, door.id, placeOf(garden, name).placeId)
-  }
-}
-
-function pupilOf(school: DemoSchool, name: string): Viewer {
-  const pupil = school.pupils.get(name)
-  if (!pupil) throw new Error(`${name} is not in the school`)
-  return pupil
 }
 
 const picture = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer()

@@ -39,7 +39,9 @@ type Working = { readonly userName: string; readonly person: Person; readonly pi
 async function somebody(address: string, userName: string): Promise<Working[]> {
   const person = await new Person(address).signIn(userName)
   const { pieces } = await person.get('seeToday', {})
-  const open = pieces.find(one => one.standing.phase === 'untouched' && !one.work.opensAt)
+  const open = pieces.find(
+    one => one.standing.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
+  )
   if (!open) return []
   return [{ userName, person, piece: { classId: open.classId, workId: open.work.id, placeId: open.placeId } }]
 }

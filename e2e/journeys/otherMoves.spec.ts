@@ -15,7 +15,7 @@ async function openMarking(page: Page, title: string): Promise<void> {
     .getByRole('link', { name: /^Garden Science/ })
     .first()
     .click()
-  await expect(page.getByRole('heading', { name: 'Topics', level: 1 })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '12 – 16 October', level: 1 })).toBeVisible()
   await page.getByRole('link', { name: new RegExp(title) }).click()
   await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible()
 }

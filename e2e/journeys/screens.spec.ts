@@ -11,7 +11,7 @@ test.afterAll(() => school.close())
 /** The addresses of every screen that somebody has, from what they are tied to. */
 async function screensOf(page: Page): Promise<string[]> {
   const me = await (await page.request.get('/api/me')).json()
-  const tie = me.ties[0]
+  const tie = me.ties.find((one: { archived: boolean }) => !one.archived)
   const at = `/c/${tie.classId}`
   if (me.account.kind === 'family') {
     const progress = await (
@@ -23,6 +23,7 @@ async function screensOf(page: Page): Promise<string[]> {
     return [
       '/today',
       `/today?child=${tie.child}`,
+      `/child/${tie.child}/week`,
       `/child/${tie.child}/progress`,
       `/child/${tie.child}/talk`,
       ...outcomes,
@@ -35,7 +36,7 @@ async function screensOf(page: Page): Promise<string[]> {
   const works: string[] = topics.flatMap((topic: { works: { id: string }[] }) =>
     topic.works.map(work => work.id),
   )
-  const shared = ['/today', `${at}/topics`, `${at}/talk`]
+  const shared = ['/today', `${at}/week`, `${at}/topics`, `${at}/talk`]
   if (me.account.kind === 'pupil') {
     return [
       ...shared,
@@ -53,6 +54,10 @@ async function screensOf(page: Page): Promise<string[]> {
     `${at}/progress`,
     `${at}/register`,
     `${at}/post`,
+    `${at}/post/${works[0]}`,
+    `${at}/timetable`,
+    '/school-year',
+    '/room/garden-heron',
     `${at}/door`,
     `${at}/settings`,
     `${at}/record`,

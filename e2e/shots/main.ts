@@ -31,14 +31,6 @@ const settled = async (page: Page) => {
 const SHOTS: readonly Shot[] = [
   { name: 'welcome', go: async page => void (await page.goto('/')) },
   {
-    name: 'find-your-name',
-    go: async page => {
-      const code = await openCode(page)
-      await page.goto(`/come/${code}`)
-      await page.getByRole('button', { name: 'Yara B.' }).waitFor()
-    },
-  },
-  {
     name: 'door',
     who: 'ms.varga',
     go: async page => {
@@ -57,6 +49,14 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('link', { name: 'Ada' }).first().click()
     },
   },
+  { name: 'week-pupil', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Week') },
+  { name: 'week-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Week') },
+  {
+    name: 'week-pupil-phone',
+    who: 'ada.moreno',
+    options: { phone: true },
+    go: page => inClass(page, 'Garden Science', 'Week'),
+  },
   { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
   { name: 'post', who: 'ms.varga', go: fillPost },
   { name: 'work', who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
@@ -71,7 +71,6 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
   { name: 'progress', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Progress') },
-  { name: 'progress-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Progress') },
   { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
   { name: 'settings', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
   { name: 'tablet', who: 'ms.quist', go: shareHere },
@@ -84,14 +83,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('heading', { name: 'All classes' }).waitFor()
     },
   },
-  {
-    name: 'circle',
-    who: 'ms.varga',
-    go: async page => {
-      await page.getByRole('link', { name: 'Garden club' }).click()
-      await editor(page, 'Write to the circle').waitFor()
-    },
-  },
 ]
 
 async function shareHere(page: Page): Promise<void> {
@@ -99,16 +90,6 @@ async function shareHere(page: Page): Promise<void> {
   await page.getByLabel('What the tablet is called').fill('Shell tablet 4')
   await page.getByRole('button', { name: 'Make this device a shared tablet' }).click()
   await page.getByRole('button', { name: 'Zara H.' }).waitFor()
-}
-
-async function openCode(page: Page): Promise<string> {
-  const { request } = page
-  await request.post('/api/sign-in', { data: { userName: 'ms.varga', secret: 'tern-hollow' } })
-  const { ties } = await (await request.get('/api/me')).json()
-  const garden = ties.find((tie: { className: string }) => tie.className === 'Garden Science')
-  const { door } = await (await request.get(`/api/classes/${garden.classId}/door`)).json()
-  await request.post('/api/sign-out')
-  return door.code
 }
 
 async function openWork(page: Page, title: string): Promise<void> {
@@ -123,14 +104,18 @@ async function openWork(page: Page, title: string): Promise<void> {
 async function fillPost(page: Page): Promise<void> {
   await inClass(page, 'Garden Science', 'Topics')
   await page.getByRole('link', { name: 'Post work' }).first().click()
-  await page.getByLabel('Title').fill('Where does the puddle go?')
+  await page.getByLabel('Title', { exact: true }).fill('Where does the puddle go?')
   await editor(page, 'Directions').fill(
     'Draw round a puddle in chalk every ten minutes. What does the last ring tell you?',
   )
   await editor(page, 'Template page').fill('First ring at …')
-  await page.getByLabel('Topic').selectOption({ label: 'Weather watch' })
-  await page.getByLabel('Due').fill('2026-10-21T17:00')
-  await page.getByLabel('Minutes it takes').fill('30')
+  await page.getByLabel('Topic', { exact: true }).selectOption({ label: 'Weather watch' })
+  await page.getByLabel('Week').selectOption({ label: '7 · 19 Oct' })
+  await page.getByLabel('Lane').selectOption({ label: 'Get ready' })
+  await page.getByLabel('Due: how it is set').selectOption({ label: 'with a lesson of that week' })
+  await page.getByLabel('Due: which lesson').selectOption({ label: 'lesson 3' })
+  await page.getByLabel('Minutes').fill('30')
+  await page.getByText('start of the Thursday lesson').waitFor()
 }
 
 async function take(browser: Browser, address: string, { name, who, options = {}, go }: Shot): Promise<void> {

@@ -2,6 +2,7 @@ import express, { type Express, type Router } from 'express'
 import { pinoHttp } from 'pino-http'
 import { accountHandlers } from './features/accounts/routes.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
+import { answerHandlers } from './features/answers/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
@@ -11,7 +12,9 @@ import { markingHandlers } from './features/marking/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { recordHandlers } from './features/record/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
+import { timingHandlers } from './features/timing/routes.js'
 import { todayHandlers } from './features/today/routes.js'
+import { weekHandlers } from './features/week/routes.js'
 import { workHandlers } from './features/work/routes.js'
 import { BODY_LIMIT_MB, replyToErrors } from './http/errors.js'
 import { pages } from './http/pages.js'
@@ -24,7 +27,10 @@ const handlers: Handlers = {
   ...accountHandlers,
   ...joiningHandlers,
   ...classHandlers,
+  ...timingHandlers,
   ...workHandlers,
+  ...answerHandlers,
+  ...weekHandlers,
   ...markingHandlers,
   ...talkHandlers,
   ...todayHandlers,

@@ -33,6 +33,10 @@ const RULES: sanitize.IOptions = {
 /** Formatted text with nothing in it but formatting: no script, no style, no address that runs. */
 export const clean = (html: string): string => sanitize(html, RULES)
 
+/** Plain text as it stands in a page. */
+export const escapeHtml = (text: string): string =>
+  text.replace(/[&<>"]/g, char => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char] ?? char)
+
 /** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */
 export function readHtml(kind: TextKind, html: string, path: string): string {
   return clean(take(readText(kind, html), path))

@@ -10,6 +10,7 @@ import { FileStore } from './features/files/store.js'
 import { makeMissingKeys } from './features/joining/keys.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
+import { setMissingRules } from './features/timing/retime.js'
 import { newId } from './ids.js'
 import type { Clock, World } from './world.js'
 
@@ -62,6 +63,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
       options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
   }
   await makeMissingKeys(world)
+  await setMissingRules(world)
   live.whoIs = tokenHash => viewerOfHash(world, tokenHash)
   return world
 }

@@ -89,14 +89,6 @@ export type RegisterPage = z.infer<typeof registerPage>
 export type RegisterPlace = RegisterPage['places'][number]
 export type PupilKey = z.infer<typeof pupilKey>
 
-const lesson = z.object({
-  /** Null for a lesson of the whole class. */
-  groupId: id<GroupId>().nullable(),
-  weekday: z.number().int(),
-  starts: z.string().max(5),
-  ends: z.string().max(5),
-})
-
 const settings = z.object({
   name: typed,
   yearLabel: typed,
@@ -105,7 +97,6 @@ const settings = z.object({
   ownSecret,
   idleMinutes: z.number().int().min(1).max(120),
   admits,
-  lessons: z.array(lesson).max(100),
 })
 export type SettingsBody = z.infer<typeof settings>
 

@@ -1,13 +1,22 @@
 import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, localTime, typed } from '../wire/shapes.js'
-import { standing, workLine } from './work.js'
+import { standing, timing, workLine } from './work.js'
 
 export const markingPage = z.object({
   className: z.string(),
   topicName: z.string().nullable(),
   work: workLine,
-  rows: z.array(z.object({ placeId: id<PlaceId>(), name: z.string(), standing, newNotes: z.number().int() })),
+  rows: z.array(
+    z.object({
+      placeId: id<PlaceId>(),
+      name: z.string(),
+      /** The times that hold for this pupil. */
+      timing,
+      standing,
+      newNotes: z.number().int(),
+    }),
+  ),
 })
 export type MarkingPage = z.infer<typeof markingPage>
 

@@ -1,7 +1,7 @@
 import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, workLine } from './work.js'
+import { standing, timing, workLine } from './work.js'
 
 export const progressPage = z.object({
   className: z.string(),
@@ -22,8 +22,8 @@ export const progressOverview = z.object({
     z.object({
       placeId: id<PlaceId>(),
       name: z.string(),
-      /** Only pieces that were moved; all others are untouched. */
-      pieces: z.array(z.object({ workId: id<WorkId>(), standing })),
+      /** Every piece that is asked of the pupil, with the times that hold there. */
+      pieces: z.array(z.object({ workId: id<WorkId>(), timing, standing })),
     }),
   ),
 })

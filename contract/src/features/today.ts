@@ -57,6 +57,21 @@ export const todayClass = z.object({
 })
 export type TodayClass = z.infer<typeof todayClass>
 
+/** A lesson of this day. */
+export const todayLesson = z.object({
+  key: z.string(),
+  classId: id<ClassId>(),
+  className: z.string(),
+  /** The child whose lesson it is; null for a teacher. */
+  child: z.string().nullable(),
+  groupNames: z.array(z.string()),
+  startsAt: instant,
+  endsAt: instant,
+  place: z.string(),
+  room: z.string().nullable(),
+})
+export type TodayLesson = z.infer<typeof todayLesson>
+
 export const todayPage = z.object({
   now: instant,
   lookedAt: instant.nullable(),
@@ -65,6 +80,21 @@ export const todayPage = z.object({
   /** The classes a teacher teaches. */
   teaching: z.array(todayClass),
   notices: z.array(todayNotice),
+  /** Posted work that was changed, where its teachers wanted that told. */
+  changes: z.array(
+    z.object({
+      classId: id<ClassId>(),
+      className: z.string(),
+      workId: id<WorkId>(),
+      placeId: id<PlaceId>(),
+      child: z.string(),
+      title: z.string(),
+      by: z.string(),
+      at: instant,
+      isNew: z.boolean(),
+    }),
+  ),
+  lessons: z.array(todayLesson),
   /** Invitations that wait for an answer: who asks and into which class, nothing else of it. */
   invitations: z.array(
     z.object({

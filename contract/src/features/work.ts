@@ -1,6 +1,18 @@
-import type { FileId, HandInId, NoteId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type {
+  ClassId,
+  FileId,
+  GroupId,
+  HandInId,
+  MaterialId,
+  NoteId,
+  PlaceId,
+  TopicId,
+  WorkId,
+} from '@oppen/core/ids'
+import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
 import { done, id, instant, localTime, typed } from '../wire/shapes.js'
+import { groupTimes, timingRules, why } from './timing.js'
 
 const phase = z.enum(['untouched', 'started', 'withTeacher', 'handedBack', 'tryAgain', 'excused', 'received'])
 const moveKind = z.enum([
@@ -27,9 +39,21 @@ export const standing = z.object({
   tryAgainBy: instant.nullable(),
 })
 
-/** A piece of posted work as lists show it. */
+/** The times of a piece for one reader. */
+export const timing = z.object({
+  opensAt: instant.nullable(),
+  dueAt: instant.nullable(),
+  closesAt: instant.nullable(),
+})
+
+/** The kinds of posted work that are built. */
+export const workKind = z.enum(['handout', 'assignment', 'question'])
+export const lane = z.enum(['getReady', 'lesson', 'followUp'])
+
+/** A piece of posted work as lists show it: with the reader's own times, or for a teacher from the first to the last. */
 export const workLine = z.object({
   id: id<WorkId>(),
+  kind: workKind,
   title: z.string(),
   points: z.number().int().nullable(),
   minutes: z.number().int().nullable(),
@@ -40,8 +64,15 @@ export const workLine = z.object({
 })
 export type WorkLine = z.infer<typeof workLine>
 
+/** How many are in, wait for a mark, and are asked. */
+export const counts = z.object({ in: z.number().int(), toMark: z.number().int(), of: z.number().int() })
+
+/** Where a piece stands before its pupils: written only, to appear, or posted. */
+export const posting = z.enum(['draft', 'planned', 'posted'])
+
 export const topicsPage = z.object({
   className: z.string(),
+  groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
   topics: z.array(
     z.object({
       /** Null for work that stands under no topic yet. */
@@ -52,10 +83,13 @@ export const topicsPage = z.object({
           /** A pupil's own standing; null for a teacher. */
           mine: standing.nullable(),
           newNotes: z.number().int(),
-          /** How many are in, wait for a mark, and are asked; null for a pupil. */
-          counts: z
-            .object({ in: z.number().int(), toMark: z.number().int(), of: z.number().int() })
-            .nullable(),
+          pinned: z.boolean(),
+          week: z.string().nullable(),
+          posting,
+          /** Null for a pupil. */
+          counts: counts.nullable(),
+          /** The times of each group that is asked; empty for a pupil. */
+          times: z.array(groupTimes),
         }),
       ),
     }),
@@ -113,6 +147,17 @@ export const note = z.object({
 })
 export type Note = z.infer<typeof note>
 
+/** What comes with the directions: a file, or a link to elsewhere. */
+export const material = z.object({
+  id: id<MaterialId>(),
+  kind: z.enum(['file', 'link']),
+  title: z.string(),
+  url: z.string().nullable(),
+  type: z.string().nullable(),
+  size: z.number().int().nullable(),
+})
+export type Material = z.infer<typeof material>
+
 const piecePlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
 
 /** What a family sees of a piece: how it stands and what the teacher said, nothing written and no side note. */
@@ -120,7 +165,7 @@ export const outcomePage = z.object({
   className: z.string(),
   teacherName: z.string(),
   topicName: z.string().nullable(),
-  work: workLine.extend({ directions: z.string() }),
+  work: workLine.extend({ directions: z.string(), why: why.nullable(), materials: z.array(material) }),
   pupil: piecePlace,
   standing,
   feedback: z.string().nullable(),
@@ -133,7 +178,13 @@ export const piecePage = z.object({
   className: z.string(),
   teacherName: z.string(),
   topicName: z.string().nullable(),
-  work: workLine.extend({ directions: z.string(), template: z.string().nullable() }),
+  work: workLine.extend({
+    directions: z.string(),
+    template: z.string().nullable(),
+    /** Why the deadline is when it is. */
+    why: why.nullable(),
+    materials: z.array(material),
+  }),
   pupil: piecePlace,
   standing,
   feedback: z.string().nullable(),
@@ -155,18 +206,69 @@ export const piecePage = z.object({
 })
 export type PiecePage = z.infer<typeof piecePage>
 
+/** Choices to take one or several of, or none for an answer in words; and when classmates' answers are shown. */
+export const question = z.object({
+  choices: z.array(typed).max(20),
+  several: z.boolean(),
+  shown: z.enum(['never', 'afterOwn', 'always']),
+})
+export type Question = z.infer<typeof question>
+
 export const workForm = z.object({
+  kind: workKind,
   topicId: id<TopicId>().nullable(),
   title: typed,
   directions: typed,
-  opens: localTime.nullable(),
-  due: localTime.nullable(),
-  closes: localTime.nullable(),
+  template: typed.nullable(),
+  question: question.nullable(),
+  /** The Monday of its week. */
+  week: z.string().max(40).nullable(),
+  lane: lane.nullable(),
+  forWhom: z.enum(['all', 'groups', 'pupils']),
+  groupIds: z.array(id<GroupId>()).max(100),
+  placeIds: z.array(id<PlaceId>()).max(500),
+  rules: timingRules,
+  /** Rules of single groups, in place of the common ones. */
+  groupRules: z.record(z.string().max(64), timingRules) as z.ZodType<Record<GroupId, TimingRules>>,
   points: z.string().max(40).nullable(),
   minutes: z.number().int().min(1).max(6000).nullable(),
-  template: typed.nullable(),
+  category: typed,
+  links: z.array(z.object({ title: typed, url: typed })).max(40),
 })
 export type WorkForm = z.infer<typeof workForm>
+
+/** Posted work, or a draft of it, as its teachers write it. */
+export const workPage = z.object({
+  className: z.string(),
+  workId: id<WorkId>(),
+  version: z.number().int(),
+  postedAt: instant.nullable(),
+  /** How many pupils have begun; what they wrote stays whatever is changed. */
+  begun: z.number().int(),
+  form: workForm,
+  files: z.array(material),
+  times: z.array(groupTimes),
+  extensions: z.array(
+    z.object({ placeId: id<PlaceId>(), name: z.string(), due: z.string(), dueAt: instant }),
+  ),
+})
+export type WorkPage = z.infer<typeof workPage>
+
+/** What a form would come to for each group, before it is kept. */
+export const workTrial = z.object({
+  /** The times, such as "due", whose local time comes twice that night; the later one holds. */
+  twice: z.array(z.string()),
+  times: z.array(groupTimes.extend({ name: z.string(), pupils: z.number().int() })),
+  /** Minutes that a pupil of the group has on the days around the deadline, over all classes, this piece left out. */
+  load: z.array(
+    z.object({
+      groupId: id<GroupId>(),
+      days: z.array(z.object({ date: z.string(), others: z.number(), most: z.number(), own: z.number() })),
+      lighter: z.object({ date: z.string(), peak: z.number(), now: z.number() }).nullable(),
+    }),
+  ),
+})
+export type WorkTrial = z.infer<typeof workTrial>
 
 export const workShapes = {
   seeOwnWork: { reply: ownWorkPage },
@@ -178,14 +280,45 @@ export const workShapes = {
     body: z.object({ name: typed }),
     reply: z.object({ topicId: id<TopicId>() }),
   },
-  postWork: {
-    body: workForm,
-    reply: z.object({
-      workId: id<WorkId>(),
-      /** True where the due time comes twice that night; the later one holds. */
-      dueTwice: z.boolean(),
-    }),
+  renameTopic: { body: z.object({ name: typed }), reply: done },
+  /** Puts all work of a topic under another, and the topic away. */
+  mergeTopic: { body: z.object({ into: id<TopicId>() }), reply: done },
+  removeTopic: { reply: done },
+  orderTopics: { body: z.object({ topicIds: z.array(id<TopicId>()).max(500) }), reply: done },
+  /** The order of a topic's work by hand, from the top. */
+  orderWorks: {
+    body: z.object({ topicId: id<TopicId>().nullable(), workIds: z.array(id<WorkId>()).max(2000) }),
+    reply: done,
   },
+  tryWork: { body: workForm.extend({ workId: id<WorkId>().nullable() }), reply: workTrial },
+  postWork: {
+    /** Kept as a draft, or posted at once, here and in other classes of the teacher. */
+    body: z.object({ form: workForm, draft: z.boolean(), alsoIn: z.array(id<ClassId>()).max(40) }),
+    reply: z.object({ workId: id<WorkId>(), version: z.number().int() }),
+  },
+  seeWork: { reply: workPage },
+  changeWork: {
+    /** `tell` lets those concerned know on Today; `post` posts a draft, here and in other classes. */
+    body: z.object({
+      form: workForm,
+      version: z.number().int(),
+      tell: z.boolean(),
+      post: z.boolean(),
+      alsoIn: z.array(id<ClassId>()).max(40),
+    }),
+    reply: z.object({ version: z.number().int() }),
+  },
+  removeWork: { reply: done },
+  restoreWork: { reply: done },
+  pinWork: { body: z.object({ pinned: z.boolean() }), reply: done },
+  setExtension: {
+    body: z.object({ due: localTime.nullable() }),
+    reply: done,
+  },
+  addMaterial: { reply: material },
+  removeMaterial: { reply: done },
+  seeMaterial: {},
+  readHandout: { reply: standing },
   seePiece: { reply: piecePage },
   seeOutcome: { reply: outcomePage },
   saveCopy: {

@@ -42,6 +42,7 @@ export const RECORD_KINDS = [
   'tablet_shared',
   'tablet_ended',
   'settings_changed',
+  'timetable_changed',
   'archived',
   'reopened',
 ] as const

@@ -9,6 +9,7 @@ import type {
   InvitationId,
   KeyId,
   MailId,
+  MaterialId,
   MergeId,
   NoticeId,
   PlaceId,
@@ -26,9 +27,12 @@ type IdOf = {
   accountId: AccountId
   classId: ClassId
   placeId: PlaceId
+  /** The place whose answer it is; not what the permission is asked about. */
+  answerOf: PlaceId
   topicId: TopicId
   workId: WorkId
   fileId: FileId
+  materialId: MaterialId
   noticeId: NoticeId
   groupId: GroupId
   keyId: KeyId

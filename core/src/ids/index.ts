@@ -15,6 +15,8 @@ export type TabletId = Id<'tablet'>
 export type InvitationId = Id<'invitation'>
 export type MergeId = Id<'merge'>
 export type LessonId = Id<'lesson'>
+/** What is different about the lessons of a single date. */
+export type LessonChangeId = Id<'lessonChange'>
 export type MailId = Id<'mail'>
 export type SessionId = Id<'session'>
 export type CircleId = Id<'circle'>
@@ -22,6 +24,7 @@ export type CirclePostId = Id<'circlePost'>
 export type CircleFileId = Id<'circleFile'>
 export type TopicId = Id<'topic'>
 export type WorkId = Id<'work'>
+export type MaterialId = Id<'material'>
 export type HandInId = Id<'handIn'>
 export type FileId = Id<'file'>
 export type NoticeId = Id<'notice'>

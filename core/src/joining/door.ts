@@ -1,6 +1,6 @@
 import type { Instant } from '../ids/index.js'
 import { had, type Outcome, refused } from '../outcome/index.js'
-import { type LessonTime, lessonNow } from '../timing/index.js'
+import { type HeldLesson, lessonNow } from '../timing/index.js'
 import { endOfDay } from '../zone/index.js'
 
 /** How long the teacher opens the door: this lesson, minutes, the rest of the day, or until closed. */
@@ -26,7 +26,8 @@ export type Opening = {
   readonly now: Instant
   /** IANA name. */
   readonly zone: string
-  readonly lessons: readonly LessonTime[]
+  /** The lessons of the day. */
+  readonly lessons: readonly Pick<HeldLesson, 'startsAt' | 'endsAt'>[]
 }
 
 /**
@@ -37,8 +38,8 @@ export function closingTime(span: DoorSpan, { now, zone, lessons }: Opening): Ou
   if (span === 'untilClosed') return had(null)
   if (span === 'today') return had(endOfDay(now, zone))
   if (span !== 'lesson') return had(now + span.minutes * 60_000)
-  const lesson = lessonNow(lessons, now, zone)
-  return lesson ? had(lesson.ends) : refused('no_lesson_now')
+  const lesson = lessonNow(lessons, now)
+  return lesson ? had(lesson.endsAt) : refused('no_lesson_now')
 }
 
 /** Whether a door lets people in at the given moment. */

@@ -128,7 +128,7 @@ describe('a door', () => {
   const now = Date.UTC(2026, 9, 14, 15, 20)
   const zone = 'Europe/Lisbon'
   // Wednesday
-  const lessons = [{ weekday: 3, starts: '16:00', ends: '16:45' }]
+  const lessons = [{ startsAt: Date.UTC(2026, 9, 14, 15), endsAt: Date.UTC(2026, 9, 14, 15, 45) }]
   const closing = (span: DoorSpan, at = now) => {
     const closes = closingTime(span, { now: at, zone, lessons })
     return closes.ok ? closes.value : closes.refusal.code

@@ -48,6 +48,11 @@ describe('one pupil’s things', () => {
     ['face.see', ['owner', 'coTeacher', 'pupil', 'family']],
     ['ownWork.see', ['owner', 'coTeacher', 'pupil', 'leaver']],
     ['class.leave', ['pupil']],
+    ['week.see', ['owner', 'coTeacher', 'pupil', 'otherPupil']],
+    ['week.change', ['owner', 'coTeacher']],
+    ['work.change', ['owner', 'coTeacher']],
+    ['answers.see', ['owner', 'coTeacher', 'pupil', 'otherPupil']],
+    ['timetable.change', ['owner', 'coTeacher']],
     ['register.see', ['owner', 'coTeacher']],
     ['team.change', ['owner', 'coTeacher']],
     ['team.handOver', ['owner']],
@@ -55,7 +60,15 @@ describe('one pupil’s things', () => {
 })
 
 it('nobody from outside a class may do anything to it', () => {
-  const ofSchool: Action[] = ['account.self', 'account.change', 'class.make', 'mails.see', 'colleagues.see']
+  const ofSchool: Action[] = [
+    'account.self',
+    'account.change',
+    'class.make',
+    'mails.see',
+    'colleagues.see',
+    'calendar.see',
+    'calendar.change',
+  ]
   for (const action of (Object.keys(ACTIONS) as Action[]).filter(one => !ofSchool.includes(one))) {
     for (const who of [people.otherTeacher, people.strangerPupil, people.otherLeaver]) {
       expect(can(who, action, { kind: 'place', classId, placeId })).toBe(false)

@@ -1,2 +1,7 @@
+export * from './calendar.js'
 export * from './lessons.js'
+export * from './planner.js'
+export * from './replan.js'
+export * from './rules.js'
+export * from './timetable.js'
 export * from './when.js'

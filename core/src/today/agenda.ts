@@ -1,7 +1,11 @@
 import type { Instant } from '../ids/index.js'
-import { momentOf, type PieceState } from '../work/index.js'
+import { handsIn, momentOf, type PieceState, type WorkKind } from '../work/index.js'
 
-export type AgendaItem = { readonly state: PieceState; readonly minutes: number | null }
+export type AgendaItem = {
+  readonly kind: WorkKind
+  readonly state: PieceState
+  readonly minutes: number | null
+}
 
 export type Agenda<T> = {
   /** Overdue and to try again: the longest waiting first. */
@@ -23,7 +27,10 @@ const LAST = Number.MAX_SAFE_INTEGER
 export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
   const of = (...names: PieceState['is'][]) => items.filter(item => names.includes(item.state.is))
   const needsAHand = of('overdue', 'tryAgain').sort((a, b) => order(a.state) - order(b.state))
-  const next = of('toDo', 'started').sort((a, b) => order(a.state) - order(b.state))
+  // a handout is there for whoever needs it; it is next only while it has a time to be read by
+  const next = of('toDo', 'started')
+    .filter(item => handsIn(item.kind) || momentOf(item.state) !== null)
+    .sort((a, b) => order(a.state) - order(b.state))
   return {
     needsAHand,
     next,

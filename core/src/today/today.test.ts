@@ -1,9 +1,14 @@
 import { expect, it } from 'vitest'
 import { isBlank, LIMITS, readText } from '../texts/index.js'
-import type { PieceState } from '../work/index.js'
+import type { PieceState, WorkKind } from '../work/index.js'
 import { agendaOf } from './index.js'
 
-const item = (name: string, state: PieceState, minutes: number | null = 10) => ({ name, state, minutes })
+const item = (name: string, state: PieceState, minutes: number | null = 10) => ({
+  name,
+  kind: 'assignment' as WorkKind,
+  state,
+  minutes,
+})
 const names = (list: { name: string }[]) => list.map(one => one.name)
 
 it('the agenda puts the longest overdue and the nearest deadline first and counts what is asked', () => {
@@ -20,12 +25,15 @@ it('the agenda puts the longest overdue and the nearest deadline first and count
     item('in', { is: 'withTeacher', since: 20, lateBy: 0 }),
     item('gone', { is: 'missing', since: 1 }),
     item('excused', { is: 'excused' }),
+    { ...item('to read', { is: 'toDo', by: null }), kind: 'handout' },
+    { ...item('to read by then', { is: 'toDo', by: 45 }), kind: 'handout' },
+    { ...item('looked at', { is: 'seen' }), kind: 'handout' },
   ])
   expect(names(agenda.needsAHand)).toEqual(['long overdue', 'just overdue', 'again'])
-  expect(names(agenda.next)).toEqual(['sooner', 'later', 'no deadline'])
+  expect(names(agenda.next)).toEqual(['sooner', 'to read by then', 'later', 'no deadline'])
   expect(names(agenda.cameBack)).toEqual(['back later', 'back'])
   expect(names(agenda.ahead)).toEqual(['ahead'])
-  expect(agenda.minutes).toBe(50)
+  expect(agenda.minutes).toBe(60)
 })
 
 it('a text that is empty or over its limit is refused with what it is and how long it may be', () => {

@@ -24,6 +24,8 @@ export type PieceState =
   | { readonly is: 'missing'; readonly since: Instant }
   | { readonly is: 'excused' }
   | { readonly is: 'received'; readonly at: Instant }
+  /** A handout that was looked at. */
+  | { readonly is: 'seen' }
 
 export type PieceStateName = PieceState['is']
 
@@ -86,6 +88,7 @@ export function momentOf(state: PieceState): Instant | null {
     case 'missing':
       return state.since
     case 'excused':
+    case 'seen':
       return null
   }
 }

@@ -1,1 +1,3 @@
+export * from './days.js'
 export * from './local.js'
+export * from './nearest.js'

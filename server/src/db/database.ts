@@ -86,6 +86,11 @@ export class Database {
     return result
   }
 
+  /** Whether this is inside a command: what is read there may yet be undone, and is nothing to keep. */
+  get writing(): boolean {
+    return this.#current.getStore() !== undefined
+  }
+
   /** Runs an effect once the current command is on disk, never if it is undone. */
   afterCommit(effect: () => void): void {
     const write = this.#current.getStore()

@@ -3,8 +3,9 @@ import type { Database } from './database.js'
 import type { Migration } from './migration.js'
 import { firstDay } from './migrations/2026-10-01-first-day.js'
 import { gettingIn } from './migrations/2026-11-25-getting-in.js'
+import { weeks } from './migrations/2026-11-25-weeks.js'
 
-const migrations: readonly Migration[] = [firstDay, gettingIn]
+const migrations: readonly Migration[] = [firstDay, gettingIn, weeks]
 
 /** The steps of this database, each kept whole or not at all. */
 export function migrator(db: Database): Umzug<Database> {

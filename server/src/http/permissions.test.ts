@@ -30,160 +30,9 @@ import { addCoTeacher, addPlaces, seeRegister, seeSettings } from '../features/c
 import { keysByPlace } from '../features/joining/keys.js'
 import { makeTablet } from '../features/joining/tablets.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
+import { keepMaterial } from '../features/work/materials.js'
 import { newId } from '../ids.js'
-
-/**
- * Every route × every role × own and foreign objects. `yes` means that the permission lets the request through
- * (whatever becomes of it then), `no` that it is answered like something that does not exist, `sign in` that
- * somebody has to be signed in. The people: owner and co-teacher of the class, Anna whose piece it is, her
- * classmate Bo, Anna's family, Bo's family, a teacher of another class, nobody.
- */
-const WHO = [
-  'owner',
-  'coTeacher',
-  'anna',
-  'bo',
-  'annasFamily',
-  'bosFamily',
-  'otherTeacher',
-  'nobody',
-] as const
-type Who = (typeof WHO)[number]
-
-const teachers: Who[] = ['owner', 'coTeacher']
-const signedIn: Who[] = WHO.filter(who => who !== 'nobody')
-const anybody: Who[] = [...WHO]
-const members: Who[] = [...teachers, 'anna', 'bo', 'annasFamily', 'bosFamily']
-
-const schoolTeachers: Who[] = [...teachers, 'otherTeacher']
-const ownFace: Who[] = [...teachers, 'anna', 'annasFamily']
-
-/** Of a circle that Bo's family looks after and in which Anna is; not even the teachers of a class see in. */
-const inCircle: Who[] = ['anna', 'bosFamily']
-
-const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
-  me: signedIn,
-  // no provider is set here: nobody finds one
-  goToSchool: [],
-  backFromSchool: [],
-  seeWelcome: WHO,
-  signIn: anybody,
-  signOut: anybody,
-  look: signedIn,
-  moveClock: signedIn,
-  seeAccount: signedIn,
-  changeAccount: signedIn,
-  changeSecret: signedIn,
-  changePicture: signedIn,
-  removePicture: signedIn,
-  seePicture: signedIn,
-  endSession: ['anna'],
-  forgot: anybody,
-  resetSecret: anybody,
-  knock: anybody,
-  claim: anybody,
-  enterAsSelf: anybody,
-  askIn: anybody,
-  comeAsGuest: anybody,
-  askFamily: anybody,
-  askTablet: anybody,
-  waited: anybody,
-  showKey: anybody,
-  comeHome: anybody,
-  joinFamily: anybody,
-  followChild: signedIn,
-  // only on a tablet that the class shares, which none of these sits at
-  seeTablet: [],
-  comeInAtTablet: anybody,
-  seeTabletFace: [],
-  shareThisTablet: teachers,
-  endTablet: teachers,
-  seeDoor: teachers,
-  openDoor: teachers,
-  lengthenDoor: teachers,
-  closeDoor: teachers,
-  answerWait: teachers,
-  replaceKey: teachers,
-  seeCards: teachers,
-  seeKeyList: teachers,
-  makeClass: schoolTeachers,
-  seeSettings: teachers,
-  changeSettings: teachers,
-  addGroup: teachers,
-  renameGroup: teachers,
-  archiveClass: teachers,
-  setSight: members,
-  removeCoTeacher: teachers,
-  handOver: ['owner'],
-  seeColleagues: schoolTeachers,
-  seeRegister: teachers,
-  addPlaces: teachers,
-  takeRegister: teachers,
-  changePlace: teachers,
-  freePlace: teachers,
-  movePlaceAway: teachers,
-  bringPlaceBack: teachers,
-  leaveClass: ['anna'],
-  mergePlaces: teachers,
-  undoMerge: teachers,
-  giveSecret: teachers,
-  endFamilyLink: teachers,
-  changeFace: teachers,
-  removeFace: teachers,
-  seeFace: ownFace,
-  seeRecord: teachers,
-  invitePerson: teachers,
-  inviteFamily: teachers,
-  withdrawInvitation: teachers,
-  // only whom it is for
-  answerInvitation: signedIn,
-  showInvitation: anybody,
-  acceptInvitation: anybody,
-  seeOutbox: schoolTeachers,
-  seeMail: schoolTeachers,
-  seeMailFile: schoolTeachers,
-  makeCircle: signedIn,
-  joinCircle: signedIn,
-  seeCircle: inCircle,
-  renameCircle: ['bosFamily'],
-  renewCircleCode: ['bosFamily'],
-  leaveCircle: inCircle,
-  removeMember: ['bosFamily'],
-  makeKeeper: ['bosFamily'],
-  postInCircle: inCircle,
-  // the own post or file, or any for who looks after the circle
-  removePost: inCircle,
-  addCircleFile: inCircle,
-  removeCircleFile: inCircle,
-  seeCircleFile: inCircle,
-  seeTopics: [...teachers, 'anna', 'bo'],
-  addTopic: teachers,
-  postWork: teachers,
-  seePiece: [...teachers, 'anna'],
-  seeOutcome: [...teachers, 'anna', 'annasFamily'],
-  saveCopy: ['anna'],
-  addFile: ['anna'],
-  seeFile: [...teachers, 'anna'],
-  removeFile: ['anna'],
-  restoreFile: ['anna'],
-  handIn: ['anna'],
-  takeBack: ['anna'],
-  writeNote: [...teachers, 'anna'],
-  seeOwnWork: [...teachers, 'anna'],
-  takeOwnWork: [...teachers, 'anna'],
-  seeMarking: teachers,
-  handBack: teachers,
-  tryAgain: teachers,
-  excuse: teachers,
-  receive: teachers,
-  seeTalk: members,
-  writeNotice: teachers,
-  reply: [...teachers, 'anna', 'bo'],
-  seeToday: signedIn,
-  seeProgress: [...teachers, 'anna', 'annasFamily'],
-  seeOverview: teachers,
-  live: signedIn,
-}
+import { MAY, WHO, type Who } from './whoMay.js'
 
 let school: TestServer
 let built: BuiltClass
@@ -209,6 +58,12 @@ async function furnish(
     .png()
     .toBuffer()
   await addBytes(world, pupil, address, { name: 'a.png', bytes })
+  const stored = await world.files.keepBytes(Buffer.from('a table'))
+  const material = await keepMaterial(
+    world,
+    { classId: into.classId, workId },
+    { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
+  )
   const file = await world.db.row<{ id: FileId }>('select id from files where work_id = $workId', { workId })
   const notice = await world.db.write(async () => {
     const { writeNotice } = await import('../features/talk/service.js')
@@ -234,6 +89,10 @@ async function furnish(
     circleId: 'none',
     postId: 'none',
     circleFileId: 'none',
+    materialId: material.id,
+    answerOf: placeOf(into, name).placeId,
+    week: '2026-10-12',
+    from: '2026-10-05',
   }
 }
 
@@ -293,6 +152,14 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
   const { world } = school
   const { classId } = built
   const params = { ...own }
+  const { workId, topicId } = await furnishWork(name)
+  Object.assign(params, { workId, topicId })
+  if (name === 'seeMaterial') {
+    const hash = await world.files.keepBytes(Buffer.from('a table'))
+    const address = { classId, workId: workId as WorkId }
+    const material = await keepMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
+    params.materialId = material.id
+  }
   const taken = TAKEN[name]
   if (taken) params.placeId = placeOf(built, taken).placeId
   await world.db.write(async () => {
@@ -344,6 +211,22 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     params.sessionId = (await another.get('seeAccount', {})).sessions.find(one => one.here)?.id ?? ''
   }
   return params
+}
+
+/** What the tests before have put away, anew. */
+async function furnishWork(name: RouteName) {
+  const { world } = school
+  if (name === 'mergeTopic' || name === 'removeTopic')
+    return { workId: own.workId ?? '', topicId: await buildTopic(world, built, 'To be put away') }
+  const topicId = own.topicId ?? ''
+  if (name === 'readHandout')
+    return { workId: await buildWork(world, built, { title: 'To read', kind: 'handout' }), topicId }
+  if (!['seeAnswers', 'answer', 'replyToAnswer'].includes(name)) return { workId: own.workId ?? '', topicId }
+  const question = { choices: [], several: false, shown: 'always' as const }
+  return {
+    workId: await buildWork(world, built, { title: 'To answer', kind: 'question', question }),
+    topicId,
+  }
 }
 
 async function furnishCircle({ bosFamily, anna }: Spares) {
@@ -439,6 +322,16 @@ const needsBody = (name: RouteName): boolean =>
     'mergePlaces',
     'changeFace',
     'renameGroup',
+    'changeWork',
+    'answer',
+    'replyToAnswer',
+    'pinWork',
+    'setExtension',
+    'tryMove',
+    'moveCard',
+    'renameTopic',
+    'mergeTopic',
+    'addMaterial',
   ].includes(name)
 
 it('what does not exist is answered exactly like what is not one’s own', async () => {

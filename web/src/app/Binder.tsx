@@ -1,12 +1,13 @@
 import type { Me } from '@oppen/contract'
 import { Plus, Users } from 'lucide-react'
-import { lazy, type ReactNode, Suspense } from 'react'
+import { lazy, Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
+import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
-import { useMe, useSignOut } from './session.js'
+import { useMe } from './session.js'
 import { useWaiting } from './waiting.js'
 
 const DemoClock = lazy(() => import('./DemoClock.js'))
@@ -42,15 +43,6 @@ export function Binder() {
       </nav>
       <Foot me={me} />
     </aside>
-  )
-}
-
-export function Brand() {
-  return (
-    <Link to="/today" className="ml-4 flex w-max items-center gap-2 rounded">
-      <img src="/oppen.svg" alt="" width="28" height="28" />
-      <span className="font-head text-2xl font-bold text-blue">{say('app')}</span>
-    </Link>
   )
 }
 
@@ -209,19 +201,5 @@ function Foot({ me }: { readonly me: Me }) {
         </div>
       </div>
     </div>
-  )
-}
-
-/** One press and the device is free; on a shared tablet it asks "Not you?". */
-export function SignOut(): ReactNode {
-  const { tablet } = useMe()
-  const signOut = useSignOut()
-  const look = tablet
-    ? 'rounded-[var(--radius-card)] bg-ochre px-2.5 py-1.5 font-bold text-on-ochre'
-    : 'underline underline-offset-2'
-  return (
-    <button type="button" className={look} onClick={() => void signOut()}>
-      {say(tablet ? 'not_you_short' : 'sign_out')}
-    </button>
   )
 }

@@ -1,20 +1,12 @@
 import type { Me } from '@oppen/contract'
 import { LayoutList, Plus, Sun } from 'lucide-react'
-import { Link, useLocation, useParams, useSearchParams } from 'react-router'
+import { Link, useLocation, useParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
 import { say } from '../words/say.js'
-import { Brand, SignOut } from './Binder.js'
-import {
-  type Area,
-  areasOf,
-  areasOfChild,
-  type Child,
-  childrenOf,
-  firstName,
-  homeOf,
-  placesOf,
-} from './places.js'
+import { Brand, SignOut } from './brand.js'
+import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
+import { useChild } from './useChild.js'
 
 /** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
 export function PhoneTop() {
@@ -86,17 +78,6 @@ function MoreTabs({ me }: { readonly me: Me }) {
         {say('classes_all')}
       </Link>
     </>
-  )
-}
-
-/** The child that the page is about: the one in the address, or the one whose work it shows. */
-export function useChild(me: Me): Child | undefined {
-  const { child, classId, placeId } = useParams()
-  const [search] = useSearchParams()
-  const wanted = child ?? search.get('child')
-  const all = childrenOf(me)
-  return all.find(
-    one => one.child === wanted || one.ties.some(tie => tie.classId === classId && tie.placeId === placeId),
   )
 }
 

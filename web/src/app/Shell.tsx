@@ -15,6 +15,7 @@ import { reads } from './queries.js'
 import { Standing } from './Standing.js'
 import { useMe } from './session.js'
 import { useFreeTablet } from './tablet.js'
+import { useWide } from './wide.js'
 
 /** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
 export function Shell() {
@@ -29,6 +30,7 @@ export function Shell() {
 
 function Inside() {
   const me = useMe()
+  const wide = useWide()
   useLive()
   useFocusOnMove()
   useFreeTablet(me)
@@ -41,8 +43,7 @@ function Inside() {
       >
         {say('skip')}
       </a>
-      <Binder />
-      <PhoneTop />
+      {wide ? <Binder /> : <PhoneTop />}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
       <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
         <Standing />
@@ -50,7 +51,7 @@ function Inside() {
           <Outlet />
         </Suspense>
       </main>
-      <PhoneBar />
+      {!wide && <PhoneBar />}
       <Keys />
       <ScrollRestoration />
     </div>

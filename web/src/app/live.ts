@@ -39,7 +39,19 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'register':
     case 'door':
       again(event.what, event.classId)
-      if (event.what === 'topics') for (const key of ['progress', 'overview']) again(key, event.classId)
+      if (event.what === 'topics')
+        for (const key of [
+          'progress',
+          'overview',
+          'week',
+          'work',
+          'timetable',
+          'piece',
+          'outcome',
+          'marking',
+        ])
+          again(key, event.classId)
+      if (event.what === 'topics') again('tryWork', event.classId)
       if (event.what === 'register')
         for (const key of ['overview', 'settings', 'door']) again(key, event.classId)
       again('today')
@@ -48,8 +60,11 @@ function apply(client: QueryClient, event: LiveEvent): void {
       for (const key of ['piece', 'outcome']) again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
-      for (const key of ['topics', 'overview']) again(key, event.classId)
+      for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
       again('today')
+      break
+    case 'answers':
+      again('answers', event.classId, event.workId)
       break
     case 'record':
       again('record', event.classId)

@@ -1,5 +1,6 @@
 import type { Me, Tie } from '@oppen/contract'
 import {
+  CalendarRange,
   ChartLine,
   ClipboardList,
   FolderOpen,
@@ -19,10 +20,12 @@ export function areasOf(tie: Tie): Area[] {
   if (tie.role === 'leaver') {
     return [{ to: `${at}/own-work/${tie.placeId}`, key: 'area_ownWork', icon: FolderOpen }]
   }
+  const week: Area = { to: `${at}/week`, key: 'area_week', icon: CalendarRange }
   const topics: Area = { to: `${at}/topics`, key: 'area_topics', icon: Library }
   const talk: Area = { to: `${at}/talk`, key: 'area_talk', icon: MessagesSquare }
   if (isTeacher(tie)) {
     return [
+      week,
       topics,
       talk,
       { to: `${at}/progress`, key: 'area_progress', icon: ChartLine },
@@ -30,12 +33,15 @@ export function areasOf(tie: Tie): Area[] {
       { to: `${at}/settings`, key: 'area_settings', icon: SlidersHorizontal },
     ]
   }
-  return [topics, talk, { to: `${at}/progress/${tie.placeId}`, key: 'area_progress', icon: ChartLine }]
+  return [week, topics, talk, { to: `${at}/progress/${tie.placeId}`, key: 'area_progress', icon: ChartLine }]
 }
 
 /** Where a press on a class leads. */
 export const homeOf = (tie: Tie): string =>
-  tie.role === 'family' ? `/child/${tie.child}/progress` : (areasOf(tie)[0]?.to ?? '/today')
+  tie.role === 'family'
+    ? `/child/${tie.child}/week`
+    : // a class that is over has no week that it is now
+      (areasOf(tie).find(area => !tie.archived || area.key !== 'area_week')?.to ?? '/today')
 
 export type Places = Readonly<Record<'daily' | 'out' | 'archived' | 'left', readonly Tie[]>>
 
@@ -68,8 +74,9 @@ export function childrenOf(me: Me): Child[] {
 /** The areas of one child, for the family. */
 export function areasOfChild(child: string): Area[] {
   return [
-    { to: `/child/${child}/progress`, key: 'area_progress', icon: ChartLine },
+    { to: `/child/${child}/week`, key: 'area_week', icon: CalendarRange },
     { to: `/child/${child}/talk`, key: 'area_talk', icon: MessagesSquare },
+    { to: `/child/${child}/progress`, key: 'area_progress', icon: ChartLine },
   ]
 }
 

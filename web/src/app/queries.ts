@@ -1,4 +1,4 @@
-import { routes } from '@oppen/contract'
+import { type BodyOf, routes } from '@oppen/contract'
 import type { CircleId, ClassId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
@@ -24,6 +24,67 @@ export const reads = {
     queryOptions({
       queryKey: ['topics', classId],
       queryFn: ({ signal }) => call(routes.seeTopics, { classId }, undefined, { signal }),
+    }),
+  week: (classId: ClassId, week: string) =>
+    queryOptions({
+      queryKey: ['week', classId, week],
+      queryFn: ({ signal }) => call(routes.seeWeek, { classId, week }, undefined, { signal }),
+    }),
+  childWeek: (classId: ClassId, placeId: PlaceId, week: string) =>
+    queryOptions({
+      queryKey: ['week', classId, week, placeId],
+      queryFn: ({ signal }) => call(routes.seeChildWeek, { classId, placeId, week }, undefined, { signal }),
+    }),
+  work: (classId: ClassId, workId: WorkId) =>
+    queryOptions({
+      queryKey: ['work', classId, workId],
+      queryFn: ({ signal }) => call(routes.seeWork, { classId, workId }, undefined, { signal }),
+    }),
+  answers: (classId: ClassId, workId: WorkId) =>
+    queryOptions({
+      queryKey: ['answers', classId, workId],
+      queryFn: ({ signal }) => call(routes.seeAnswers, { classId, workId }, undefined, { signal }),
+    }),
+  /** What a form would come to for each group. */
+  tryWork: (classId: ClassId, form: BodyOf<typeof routes.tryWork>) =>
+    queryOptions({
+      queryKey: ['tryWork', classId, form],
+      queryFn: ({ signal }) => call(routes.tryWork, { classId }, form, { signal }),
+      retry: false,
+    }),
+  timetable: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['timetable', classId],
+      queryFn: ({ signal }) => call(routes.seeTimetable, { classId }, undefined, { signal }),
+    }),
+  /** What would move with a timetable, or a calendar, before it is kept. */
+  tryTimetable: (classId: ClassId, form: BodyOf<typeof routes.tryTimetable>) =>
+    queryOptions({
+      queryKey: ['timetable', classId, 'try', form],
+      queryFn: ({ signal }) => call(routes.tryTimetable, { classId }, form, { signal }),
+      retry: false,
+    }),
+  tryCalendar: (form: BodyOf<typeof routes.tryCalendar>) =>
+    queryOptions({
+      queryKey: ['calendar', 'try', form],
+      queryFn: ({ signal }) => call(routes.tryCalendar, {}, form, { signal }),
+      retry: false,
+    }),
+  calendar: () =>
+    queryOptions({
+      queryKey: ['calendar'],
+      queryFn: ({ signal }) => call(routes.seeCalendar, {}, undefined, { signal }),
+    }),
+  /** What the deadlines would be with a card put somewhere else. */
+  tryMove: (classId: ClassId, workId: WorkId, spot: BodyOf<typeof routes.tryMove>) =>
+    queryOptions({
+      queryKey: ['week', classId, 'try', workId, spot],
+      queryFn: ({ signal }) => call(routes.tryMove, { classId, workId }, spot, { signal }),
+    }),
+  fill: (classId: ClassId, week: string, from: string) =>
+    queryOptions({
+      queryKey: ['week', classId, 'fill', week, from],
+      queryFn: ({ signal }) => call(routes.seeFill, { classId, week, from }, undefined, { signal }),
     }),
   talk: (classId: ClassId) =>
     queryOptions({

@@ -69,6 +69,12 @@ export const router = createBrowserRouter([
                 lazy: screen(() => import('../features/settings/SettingsScreen.js')),
               },
               {
+                path: '/c/:classId/timetable',
+                lazy: screen(() => import('../features/timing/TimetableScreen.js')),
+              },
+              { path: '/school-year', lazy: screen(() => import('../features/timing/SchoolYearScreen.js')) },
+              { path: '/room/:room', lazy: screen(() => import('../features/timing/RoomScreen.js')) },
+              {
                 path: '/c/:classId/record',
                 lazy: screen(() => import('../features/record/RecordScreen.js')),
               },
@@ -78,10 +84,21 @@ export const router = createBrowserRouter([
               },
               { path: '/classes/new', lazy: screen(() => import('../features/register/NewClassScreen.js')) },
               {
+                path: '/c/:classId/week/:week?',
+                lazy: screen(() => import('../features/week/WeekScreen.js')),
+              },
+              {
+                path: '/child/:child/week/:week?',
+                lazy: screen(() => import('../features/week/ChildWeekScreen.js')),
+              },
+              {
                 path: '/c/:classId/topics',
                 lazy: screen(() => import('../features/topics/TopicsScreen.js')),
               },
-              { path: '/c/:classId/post', lazy: screen(() => import('../features/topics/PostScreen.js')) },
+              {
+                path: '/c/:classId/post/:workId?',
+                lazy: screen(() => import('../features/posting/PostScreen.js')),
+              },
               { path: '/c/:classId/talk', lazy: screen(() => import('../features/talk/TalkScreen.js')) },
               {
                 path: '/c/:classId/progress',
@@ -98,6 +115,10 @@ export const router = createBrowserRouter([
               {
                 path: '/c/:classId/work/:workId',
                 lazy: screen(() => import('../features/work/WorkScreen.js')),
+              },
+              {
+                path: '/c/:classId/work/:workId/answers',
+                lazy: screen(() => import('../features/answers/AnswersScreen.js')),
               },
               {
                 path: '/c/:classId/work/:workId/outcome/:placeId',

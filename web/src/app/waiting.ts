@@ -1,5 +1,5 @@
 import { agendaOf } from '@oppen/core/today'
-import { stateOf } from '@oppen/core/work'
+import { stateOfWork } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { reads } from './queries.js'
@@ -20,7 +20,9 @@ export function useWaiting(): { all: number; of: (key: string) => number } {
       for (const work of one.works) add(one.classId, work.toMark + work.newNotes)
     }
     for (const piece of data?.pieces ?? []) {
-      const agenda = agendaOf([{ state: stateOf(piece.standing, piece.work, now), minutes: null }])
+      const agenda = agendaOf([
+        { kind: piece.work.kind, state: stateOfWork(piece.work, piece.standing, now), minutes: null },
+      ])
       const count = agenda.needsAHand.length + agenda.next.length
       add(piece.classId, count)
       add(piece.child, count)

@@ -5,6 +5,7 @@ import {
   CircleDot,
   CircleSlash,
   CornerDownLeft,
+  Eye,
   FileCheck2,
   LockKeyhole,
   type LucideIcon,
@@ -25,6 +26,7 @@ const GLYPHS: Readonly<Record<PieceStateName, LucideIcon>> = {
   missing: CircleSlash,
   excused: Umbrella,
   received: FileCheck2,
+  seen: Eye,
 }
 
 const TONES: Readonly<Record<Tone, string>> = {

@@ -1,7 +1,7 @@
 import { setNonce } from 'get-nonce'
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef } from 'react'
 import { say } from '../words/say.js'
 
 // the page's policy lets in only styles that carry its nonce, also those that a dialog adds to hold the page still
@@ -15,16 +15,35 @@ type Props = {
   readonly wide?: boolean
 }
 
+/**
+ * Closes with Escape wherever the focus is in the window, or nowhere because what had it is gone: what was just done
+ * is laid over the window and would take the key for itself.
+ */
+function useEscape(open: boolean, content: RefObject<HTMLDivElement | null>, onClose: () => void): void {
+  const close = useEffectEvent(onClose)
+  useEffect(() => {
+    if (!open) return
+    const onKey = (event: KeyboardEvent) => {
+      const { activeElement, body } = document
+      const here = activeElement === body || content.current?.contains(activeElement)
+      if (event.key === 'Escape' && here) close()
+    }
+    window.addEventListener('keydown', onKey, true)
+    return () => window.removeEventListener('keydown', onKey, true)
+  }, [open, content])
+}
+
 /** A page laid over the page: named, closed with Escape, and the focus goes back where it came from. */
 export function Window({ open, onClose, title, children, wide = false }: Props) {
+  const content = useRef<HTMLDivElement>(null)
+  useEscape(open, content, onClose)
   return (
     <Dialog.Root open={open} onOpenChange={next => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/55" />
         <Dialog.Content
           aria-describedby={undefined}
-          // what was just done is laid over the window and would take the key for itself
-          onKeyDown={event => event.key === 'Escape' && onClose()}
+          ref={content}
           className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
           <header className="flex items-center justify-between gap-4 border-b border-rule px-5 py-3">

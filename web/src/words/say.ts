@@ -9,7 +9,10 @@ type Words = typeof everyday &
   typeof import('./en/joining.js').joining &
   typeof import('./en/register.js').register &
   typeof import('./en/settings.js').settings &
-  typeof import('./en/people.js').people
+  typeof import('./en/people.js').people &
+  typeof import('./en/answers.js').answers &
+  typeof import('./en/week.js').week &
+  typeof import('./en/planning.js').planning
 
 export type WordKey = keyof Words extends infer K
   ? K extends `${infer Base}_one`

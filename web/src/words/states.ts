@@ -68,6 +68,8 @@ export function stateWords(state: PieceState, context: Context): StateWords {
       return { words: say('state_excused'), tone: 'soft' }
     case 'received':
       return { words: say('state_received', { at: at(state.at) }), tone: 'leaf' }
+    case 'seen':
+      return { words: say('state_seen'), tone: 'leaf' }
   }
 }
 
@@ -96,5 +98,7 @@ export function teacherStateWords(state: PieceState, context: Context): StateWor
       return { words: say('row_excused'), tone: 'soft' }
     case 'received':
       return { words: say('row_received'), tone: 'leaf' }
+    case 'seen':
+      return { words: say('state_seen'), tone: 'leaf' }
   }
 }

@@ -1,13 +1,16 @@
 import { ERRORS, RECORD_KINDS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
+import { answers } from './en/answers.js'
 import { classroom } from './en/classroom.js'
 import { everyday } from './en/everyday.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
+import { planning } from './en/planning.js'
 import { problems } from './en/problems.js'
 import { register } from './en/register.js'
 import { settings } from './en/settings.js'
+import { week } from './en/week.js'
 import { problemWords } from './problem.js'
 import { say } from './say.js'
 import { spanWords, stateWords, teacherStateWords } from './states.js'
@@ -20,6 +23,9 @@ const en: Readonly<Record<string, string>> = {
   ...register,
   ...settings,
   ...people,
+  ...answers,
+  ...planning,
+  ...week,
 }
 
 const time = { now: Date.UTC(2026, 9, 14, 15, 20), zone: 'Europe/Lisbon' }

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import express, { type Request, type Response, type Router } from 'express'
 import { exportJWK, generateKeyPair, SignJWT } from 'jose'
+import { escapeHtml } from '../../html.js'
 import { oidcSignIn, type SchoolSignIn } from './schoolSignIn.js'
 
 /** Somebody whom the stand-in knows. */
@@ -135,7 +136,7 @@ type Page = { readonly name: string; readonly query: string; readonly wrong: boo
 
 /** The provider's own page: plain, so that nobody takes it for Oppen. */
 function page(response: Response, { name, query, wrong }: Page): void {
-  const text = (value: string) => value.replace(/[&<>"]/g, char => `&#${char.charCodeAt(0)};`)
+  const text = escapeHtml
   response
     .status(wrong ? 403 : 200)
     .type('html')

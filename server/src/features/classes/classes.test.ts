@@ -1,6 +1,6 @@
 import type { GroupId } from '@oppen/core/ids'
 import { KEY_LENGTH, NAME_LENGTH, readCode } from '@oppen/core/joining'
-import { type SmallSchool, smallSchool } from '@oppen/demo'
+import { formOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 
 let school: SmallSchool
@@ -99,15 +99,9 @@ describe('a place', () => {
 
   it('freed keeps the work, and whoever takes it next goes on with it', async () => {
     const { workId } = await school.teacher.get('postWork', at(), {
-      topicId: null,
-      title: 'Log',
-      directions: '',
-      opens: null,
-      due: null,
-      closes: null,
-      points: null,
-      minutes: null,
-      template: null,
+      form: formOf({ title: 'Log' }),
+      draft: false,
+      alsoIn: [],
     })
     const { placeId } = (await school.bo.get('me', {})).ties[0] ?? {}
     if (!placeId) throw new Error('Bo has no place')

@@ -4,7 +4,6 @@ import type {
   GroupId,
   Instant,
   InvitationId,
-  LessonId,
   MergeId,
   PlaceId,
   WorkId,
@@ -38,24 +37,6 @@ export const classes = table<ClassRow>('classes', {
   madeAt: 'integer',
 })
 
-export type LessonRow = {
-  id: LessonId
-  classId: ClassId
-  groupId: GroupId | null
-  weekday: number
-  starts: string
-  ends: string
-}
-
-export const lessonTimes = table<LessonRow>('lesson_times', {
-  id: 'id',
-  classId: 'text',
-  groupId: 'text',
-  weekday: 'integer',
-  starts: 'text',
-  ends: 'text',
-})
-
 /** Classes that a person has put out of sight. */
 export const sights = table<{ accountId: AccountId; classId: ClassId }>(
   'sights',
@@ -69,11 +50,21 @@ export const teachers = table<{ classId: ClassId; accountId: AccountId; role: 'o
   ['classId', 'accountId'],
 )
 
-export const groups = table<{ id: GroupId; classId: ClassId; name: string; position: number }>('groups', {
+export type GroupRow = {
+  id: GroupId
+  classId: ClassId
+  name: string
+  position: number
+  /** The address of the group's meeting room. */
+  room: string | null
+}
+
+export const groups = table<GroupRow>('groups', {
   id: 'id',
   classId: 'text',
   name: 'text',
   position: 'integer',
+  room: 'text',
 })
 
 export type PlaceRow = {

@@ -8,6 +8,7 @@ import type { World } from '../../world.js'
 import { renameWhere } from '../accounts/profile.js'
 import { makeKeys } from '../joining/keys.js'
 import { note } from '../record/service.js'
+import { timesForGroup } from '../timing/retime.js'
 import { groups, places } from './models.js'
 import { type FoundPlace, familiesOfOne, groupsOfClass, namesOfClass, placeOfRegister } from './queries.js'
 import { tellOut, tellRegister, unclaimPlace } from './ties.js'
@@ -112,7 +113,8 @@ export async function addGroup(
   position: number,
 ): Promise<GroupId> {
   const id = newId<GroupId>(world)
-  await world.db.model(groups).create({ id, classId, name, position })
+  await world.db.model(groups).create({ id, classId, name, position, room: null })
+  await timesForGroup(world, classId, id)
   return id
 }
 

@@ -116,10 +116,6 @@ export const settingsJson = (db: Database, classId: ClassId, now: Instant) =>
       archivedAt: 'c.archived_at',
       teachers: TEACHERS,
       groups: GROUPS,
-      lessons: jsonArray(
-        jsonObject({ groupId: 'group_id', weekday: 'weekday', starts: 'starts', ends: 'ends' }),
-        'from lesson_times where class_id = c.id order by weekday, starts',
-      ),
       tablets: TABLETS,
       invitations: INVITATIONS,
     })} as json from classes c where c.id = $classId`,
@@ -132,8 +128,8 @@ export const namesOfClass = (db: Database, classId: ClassId) =>
   })
 
 export const groupsOfClass = (db: Database, classId: ClassId) =>
-  db.rows<{ id: GroupId; name: string; position: number }>(
-    'select id, name, position from groups where class_id = $classId order by position',
+  db.rows<{ id: GroupId; name: string; position: number; room: string | null }>(
+    'select id, name, position, room from groups where class_id = $classId order by position',
     { classId },
   )
 

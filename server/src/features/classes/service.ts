@@ -1,15 +1,14 @@
 import type { ClassSettings, RegisterPage } from '@oppen/contract'
-import type { AccountId, ClassId, LessonId } from '@oppen/core/ids'
+import type { AccountId, ClassId } from '@oppen/core/ids'
 import { type Admits, NAME_LENGTH, nameKey, type OwnSecret, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
-import { type LessonTime, readLessonTime } from '@oppen/core/timing'
 import { newId } from '../../ids.js'
-import { Refused, take } from '../../refusal.js'
+import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { shut } from '../joining/doors.js'
 import { keysByPlace } from '../joining/keys.js'
 import { note } from '../record/service.js'
-import { classes, groups, lessonTimes, sights, teachers } from './models.js'
+import { classes, groups, sights, teachers } from './models.js'
 import { addGroup } from './places.js'
 import { groupsOfClass, membersOfClass, registerJson, settingsJson, teacherOfClass } from './queries.js'
 import { tellOut, tellRegister } from './ties.js'
@@ -100,7 +99,6 @@ export type SettingsForm = {
   readonly ownSecret: OwnSecret
   readonly idleMinutes: number
   readonly admits: Admits
-  readonly lessons: readonly (LessonTime & { readonly groupId: string | null })[]
 }
 
 /** Keeps the settings of a class. Who may no longer see it is out at once. */
@@ -110,10 +108,9 @@ export async function changeSettings(
   classId: ClassId,
   form: SettingsForm,
 ): Promise<ClassSettings> {
-  const { lessons, families, shared, ...rest } = form
+  const { families, shared, ...rest } = form
   const name = shortText(form.name, 'name')
   const yearLabel = form.yearLabel.trim() ? shortText(form.yearLabel, 'yearLabel') : ''
-  const times = lessons.map((lesson, index) => take(readLessonTime(lesson), `lessons.${index}`))
   await world.db.write(async () => {
     await world.db
       .model(classes)
@@ -121,31 +118,11 @@ export async function changeSettings(
         { ...rest, name, yearLabel, families: families ? 1 : 0, shared: shared ? 1 : 0 },
         { where: { id: classId } },
       )
-    await keepLessons(
-      world,
-      classId,
-      times.map((time, index) => ({ ...time, groupId: lessons[index]?.groupId ?? null })),
-    )
     await note(world, 'settings_changed', { classId, by: viewer.accountId })
     for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
     tellRegister(world, classId)
   })
   return seeSettings(world, classId)
-}
-
-async function keepLessons(
-  world: World,
-  classId: ClassId,
-  lessons: readonly (LessonTime & { groupId: string | null })[],
-): Promise<void> {
-  const own = await groupsOfClass(world.db, classId)
-  await world.db.model(lessonTimes).destroy({ where: { classId } })
-  for (const { groupId, ...time } of lessons) {
-    const group = own.find(one => one.id === groupId)
-    await world.db
-      .model(lessonTimes)
-      .create({ id: newId<LessonId>(world), classId, groupId: group?.id ?? null, ...time })
-  }
 }
 
 /** Adds a group behind the others. */

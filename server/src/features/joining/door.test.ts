@@ -1,5 +1,5 @@
 import type { PlaceId } from '@oppen/core/ids'
-import { type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildLessons, formOf, type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sortedNames } from './testNames.js'
 
@@ -29,7 +29,7 @@ describe('a door for this lesson', () => {
       error: { code: 'no_lesson_now', path: 'span' },
     })
     // the clock of the school stands at Wednesday 14 October 2026, 16:20 in Lisbon (UTC+1)
-    await settings({ lessons: [{ groupId: null, weekday: 3, starts: '15:30', ends: '16:30' }] })
+    await buildLessons(school.world, school.built, [{ weekday: 3, starts: '15:30', ends: '16:30' }])
     const page = await school.teacher.get('openDoor', at(), { span: 'lesson', admits: null })
     expect(page.door?.closesAt).toBe(Date.UTC(2026, 9, 14, 15, 30))
     expect(page.lessonEnds).toBe(Date.UTC(2026, 9, 14, 15, 30))
@@ -119,12 +119,10 @@ describe('a guest of an open class', () => {
     expect(await guest.ask('changeSecret', {}, { old: '', secret: 'a new one' })).toMatchObject({
       status: 404,
     })
-    const work = { topicId: null, title: 'Poem', directions: '', opens: null, due: null, closes: null }
     const { workId } = await school.teacher.get('postWork', at(), {
-      ...work,
-      points: null,
-      minutes: null,
-      template: null,
+      form: formOf({ title: 'Poem' }),
+      draft: false,
+      alsoIn: [],
     })
     const placeId = me.ties[0]?.placeId as PlaceId
     await guest.get('saveCopy', { ...at(), workId, placeId }, { html: '<p>by Gail</p>', base: 0 })

@@ -14,15 +14,9 @@ import { newId, randomValues } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { note } from '../record/service.js'
+import { lessonsThisWeek } from '../timing/planner.js'
 import { doorEntries, doors } from './models.js'
-import {
-  attendance,
-  classHead,
-  codeIsTaken,
-  lessonTimesOfClass,
-  newestDoor,
-  waitsOfClass,
-} from './queries.js'
+import { attendance, classHead, codeIsTaken, newestDoor, waitsOfClass } from './queries.js'
 
 /** The door page: the newest door of the class, who came in by it, and who waits. */
 export async function seeDoor(world: World, classId: ClassId): Promise<DoorPage> {
@@ -32,14 +26,14 @@ export async function seeDoor(world: World, classId: ClassId): Promise<DoorPage>
   const everyone = await attendance(world.db, classId, found?.id ?? null)
   const waiting = await waitsOfClass(world.db, classId)
   const now = world.clock.now()
-  const lesson = lessonNow(await lessonTimesOfClass(world.db, classId), now, world.school.zone)
+  const lesson = lessonNow(await lessonsThisWeek(world, classId), now)
   const { id: _, ...door } = found ?? { id: null }
   const { shared, admits, ...names } = head
   return {
     ...names,
     now,
     usually: admits,
-    lessonEnds: lesson?.ends ?? null,
+    lessonEnds: lesson?.endsAt ?? null,
     door: found ? (door as DoorPage['door']) : null,
     inside: everyone.flatMap(({ placeId, name, at }) => (at === null ? [] : [{ placeId, name, at }])),
     notYet: everyone.filter(one => one.at === null).map(({ placeId, name }) => ({ placeId, name })),
@@ -60,7 +54,7 @@ export async function openDoor(
   await world.db.write(async () => {
     await shut(world, classId)
     const now = world.clock.now()
-    const lessons = await lessonTimesOfClass(world.db, classId)
+    const lessons = await lessonsThisWeek(world, classId)
     const closesAt = take(closingTime(span, { now, zone: world.school.zone, lessons }), 'span')
     const head = await classHead(world.db, classId)
     await world.db.model(doors).create({

@@ -257,12 +257,6 @@ export const facesOfClass = (db: Database, classId: ClassId) =>
 export const faceOfClass = (db: Database, classId: ClassId, placeId: PlaceId) =>
   db.row<TabletFace>(`${FACE} and p.id = $placeId`, { classId, placeId })
 
-export const lessonTimesOfClass = (db: Database, classId: ClassId) =>
-  db.rows<{ weekday: number; starts: string; ends: string }>(
-    'select weekday, starts, ends from lesson_times where class_id = $classId',
-    { classId },
-  )
-
 export const cardsOfClass = (db: Database, classId: ClassId) =>
   db.rows<{ placeId: PlaceId; name: string; familyLanguage: string | null }>(
     `select id as placeId, name, family_language as familyLanguage from places

@@ -1,4 +1,4 @@
-import { type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildLessons, type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 
 let school: SmallSchool
@@ -111,10 +111,8 @@ describe('a shared tablet', () => {
   it('is free again at the end of the lesson', async () => {
     const now = new Date(school.clock.now())
     const ends = `${String(now.getUTCHours() + 1).padStart(2, '0')}:58`
-    await settle({
-      idleMinutes: 60,
-      lessons: [{ groupId: null, weekday: 3, starts: '08:00', ends }],
-    })
+    await settle({ idleMinutes: 60 })
+    await buildLessons(school.world, school.built, [{ weekday: 3, starts: '08:00', ends }])
     const device = await tablet('Tablet 4')
     const me = await device.get('comeInAtTablet', {}, { placeId: await idOf('Cara Iyer'), secret: '4711' })
     const endsBy = me.tablet?.endsBy ?? 0
@@ -126,7 +124,8 @@ describe('a shared tablet', () => {
   })
 
   it('asks nothing of the youngest, by their class’s setting', async () => {
-    await settle({ ownSecret: 'none', lessons: [] })
+    await settle({ ownSecret: 'none' })
+    await buildLessons(school.world, school.built, [])
     const device = await tablet('Tablet 5')
     const me = await device.get('comeInAtTablet', {}, { placeId: await idOf('Dan Oduya'), secret: null })
     expect(me.account.shownName).toBe('Dan Oduya')

@@ -21,16 +21,10 @@ import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } fro
 import { claimPlace, tellRegister } from '../classes/ties.js'
 import { sendPicture } from '../files/pictures.js'
 import { note, noteLater } from '../record/service.js'
+import { lessonsThisWeek } from '../timing/planner.js'
 import { noteInside } from './doors.js'
 import { tablets } from './models.js'
-import {
-  type FoundTablet,
-  faceOfClass,
-  facesOfClass,
-  lessonTimesOfClass,
-  type TabletFace,
-  tabletByToken,
-} from './queries.js'
+import { type FoundTablet, faceOfClass, facesOfClass, type TabletFace, tabletByToken } from './queries.js'
 
 const COOKIE = 'oppen_tablet'
 const YEAR = 365 * 86_400
@@ -52,9 +46,9 @@ export async function sharedHere(
 ): Promise<Pick<Beginning, 'idle' | 'endsBy' | 'tabletId'>> {
   const tablet = await tabletHere(world, request)
   if (!tablet) return {}
-  const lessons = await lessonTimesOfClass(world.db, tablet.classId)
-  const lesson = lessonNow(lessons, world.clock.now(), world.school.zone)
-  return { idle: tablet.idleMinutes * MINUTE, endsBy: lesson?.ends ?? null, tabletId: tablet.id }
+  const lessons = await lessonsThisWeek(world, tablet.classId)
+  const lesson = lessonNow(lessons, world.clock.now())
+  return { idle: tablet.idleMinutes * MINUTE, endsBy: lesson?.endsAt ?? null, tabletId: tablet.id }
 }
 
 /** What Welcome has to know before anybody is in. */

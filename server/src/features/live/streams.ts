@@ -68,6 +68,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
   switch (event.what) {
     case 'topics':
     case 'talk':
+    case 'answers':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':

@@ -1,14 +1,21 @@
 import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { newNotes, STANDING, WORK_LINE } from '../work/lines.js'
+import { newNotes, OWN_TIMING, STANDING, TAUGHT_LINE } from '../work/lines.js'
 
 const MARKING = `select ${jsonObject({
   className: 'c.name',
   topicName: '(select name from topics where id = w.topic_id)',
-  work: jsonObject(WORK_LINE),
+  work: jsonObject(TAUGHT_LINE),
   rows: jsonArray(
-    jsonObject({ placeId: 'p.id', name: 'p.name', standing: STANDING, newNotes: newNotes('p.id') }),
-    `from places p left join pieces i on i.work_id = w.id and i.place_id = p.id
+    jsonObject({
+      placeId: 'p.id',
+      name: 'p.name',
+      timing: jsonObject(OWN_TIMING),
+      standing: STANDING,
+      newNotes: newNotes('p.id'),
+    }),
+    `from places p join asked a on a.work_id = w.id and a.place_id = p.id
+     left join pieces i on i.work_id = w.id and i.place_id = p.id
      where p.class_id = w.class_id and p.left_at is null order by p.name`,
   ),
 })} as json from works w join classes c on c.id = w.class_id where w.id = $workId and w.class_id = $classId`

@@ -4,8 +4,8 @@ import { LIMITS } from '@oppen/core/texts'
 import type { MoveKind, Standing } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { readTime } from '../work/form.js'
 import { findPiece, type PieceAddress, record } from '../work/moves.js'
-import { readTime } from '../work/posting.js'
 
 export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
 

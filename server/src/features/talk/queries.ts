@@ -1,18 +1,12 @@
 import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
-import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { noteJson } from '../work/lines.js'
 
 /** How the looks of a person at the talk of a class are named. */
 export const talkLook = (classId: ClassId): string => `talk:${classId}`
 
 const repliesJson = jsonArray(
-  jsonObject({
-    id: 'r.id',
-    by: 'b.shown_name',
-    mine: jsonBoolean('r.by_account = $viewer'),
-    byTeacher: jsonBoolean("b.kind = 'teacher'"),
-    text: 'r.text',
-    at: 'r.at',
-  }),
+  noteJson('r', 'b'),
   'from notice_replies r join accounts b on b.id = r.by_account where r.notice_id = n.id and $replies = 1 order by r.at, r.rowid',
 )
 

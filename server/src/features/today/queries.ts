@@ -1,7 +1,7 @@
-import type { Instant } from '@oppen/core/ids'
+import type { ClassId, GroupId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { counts, newNotes, STANDING, TEACHER_NAME, WORK_LINE } from '../work/lines.js'
+import { APPEARED, counts, newNotes, OWN_LINE, STANDING, TAUGHT_LINE, TEACHER_NAME } from '../work/lines.js'
 
 const DAY = 86_400_000
 /** What came back or closed stays on Today for so long; Progress has all of it. */
@@ -13,12 +13,13 @@ const piecesJson = jsonArray(
     className: 'c.name',
     placeId: 'm.place_id',
     child: 'm.child',
-    work: jsonObject(WORK_LINE),
+    work: jsonObject(OWN_LINE),
     standing: STANDING,
     feedback: 'i.feedback',
     newNotes: `iif(m.own, ${newNotes('m.place_id')}, 0)`,
   }),
-  `from mine m join classes c on c.id = m.class_id join works w on w.class_id = c.id
+  `from mine m join classes c on c.id = m.class_id
+   join asked a on a.place_id = m.place_id and ${APPEARED} join works w on w.id = a.work_id
    left join pieces i on i.work_id = w.id and i.place_id = m.place_id
    where case coalesce(i.phase, 'untouched')
      when 'handedBack' then i.handed_back_at > $since
@@ -26,20 +27,21 @@ const piecesJson = jsonArray(
      when 'tryAgain' then 1
      when 'excused' then 0
      when 'received' then 0
-     else coalesce(w.closes_at, $now) >= $since end
-   order by w.due_at, w.posted_at, w.id`,
+     else coalesce(a.closes_at, $now) >= $since end
+   order by a.due_at, w.posted_at, w.id`,
 )
 
 const PLACES = '(select count(*) from places p where p.class_id = c.id and p.left_at is null)'
 const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null and (d.closes_at is null or d.closes_at > $now)`
 
 const workOfTeacher = jsonArray(
-  `json_patch(${jsonObject({ ...WORK_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.counts)`,
-  `from (select w.*, ${counts(PLACES)} as counts, ${newNotes()} as new_notes,
+  `json_patch(${jsonObject({ ...TAUGHT_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.counts)`,
+  `from (select w.*, ${counts()} as counts, ${newNotes()} as new_notes,
            (select min(handed_in_at) from pieces where work_id = w.id and phase = 'withTeacher') as oldest_at
-         from works w where w.class_id = c.id) w
-   where w.new_notes > 0 or w.oldest_at is not null or w.due_at between $since and $ahead
-   order by w.due_at, w.posted_at, w.id`,
+         from works w where w.class_id = c.id and w.posted_at is not null and w.removed_at is null) w
+   where w.new_notes > 0 or w.oldest_at is not null
+     or exists (select 1 from work_times t where t.work_id = w.id and t.due_at between $since and $ahead)
+   order by (select min(due_at) from work_times where work_id = w.id), w.posted_at, w.id`,
 )
 
 const asksJson = jsonArray(
@@ -112,6 +114,28 @@ const askedJson = jsonArray(
   `from waits v join classes c on c.id = v.class_id where v.account_id = $viewer and v.kind = 'family'
    and (v.answer is null or (v.answer = 'no' and v.answered_at > $since)) order by v.at`,
 )
+/** What was changed in posted work and told, for those of whom it is asked. */
+const changesJson = jsonArray(
+  jsonObject({
+    classId: 'c.id',
+    className: 'c.name',
+    workId: 'w.id',
+    placeId: 'm.place_id',
+    child: 'm.child',
+    title: 'w.title',
+    by: 'b.shown_name',
+    at: 'n.at',
+    isNew: jsonBoolean(
+      "n.at > coalesce((select at from looks where account_id = $viewer and what = 'today'), 0)",
+    ),
+  }),
+  `from work_news n cross join works w on w.id = n.work_id and w.removed_at is null
+   cross join mine m on m.class_id = w.class_id
+   join asked a on a.work_id = w.id and a.place_id = m.place_id and ${APPEARED}
+   join classes c on c.id = w.class_id join accounts b on b.id = n.by_account
+   where n.at > $since order by n.at desc limit 10`,
+)
+
 const head = {
   now: '$now',
   lookedAt: "(select at from looks where account_id = $viewer and what = 'today')",
@@ -133,6 +157,7 @@ const WITH_PLACES = `with mine as materialized (
     teaching: EMPTY,
     asked: askedJson,
     notices: notices('select class_id from mine'),
+    changes: changesJson,
   })} as json`
 
 const TEACHING = `select ${jsonObject({
@@ -141,6 +166,7 @@ const TEACHING = `select ${jsonObject({
   teaching: teachingJson,
   asked: EMPTY,
   notices: notices('select class_id from teachers where account_id = $viewer'),
+  changes: EMPTY,
 })} as json`
 
 /**
@@ -151,3 +177,28 @@ export const todayJson = (db: Database, { accountId, kind }: Viewer, now: Instan
   kind === 'teacher'
     ? db.json(TEACHING, { viewer: accountId, now, since: now - KEPT, ahead: now + 7 * DAY })
     : db.json(WITH_PLACES, { viewer: accountId, now, since: now - KEPT })
+
+export type DayGroup = {
+  classId: ClassId
+  className: string
+  groupId: GroupId
+  groupName: string
+  room: string | null
+  child: string | null
+}
+
+/** The groups whose lessons are somebody's: of the classes taught, or of the own or the children's places. */
+export const groupsOfDay = (db: Database, { accountId, kind }: Viewer) =>
+  db.rows<DayGroup>(
+    kind === 'teacher'
+      ? `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room, null as child
+         from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
+         where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`
+      : `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room,
+           coalesce(p.account_id, p.id) as child
+         from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
+         where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
+           and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
+         order by c.made_at`,
+    { viewer: accountId },
+  )

@@ -66,6 +66,8 @@ const READS: readonly Read[] = [
   ['me', 'pupil', person => person.get('me', {})],
   ['topics', 'teacher', (person, { classId }) => person.get('seeTopics', { classId })],
   ['topics', 'pupil', (person, { classId }) => person.get('seeTopics', { classId })],
+  ['week', 'teacher', (person, { classId }) => person.get('seeWeek', { classId, week: 'now' })],
+  ['week', 'pupil', (person, { classId }) => person.get('seeWeek', { classId, week: 'now' })],
   ['talk', 'pupil', (person, { classId }) => person.get('seeTalk', { classId })],
   ['register', 'teacher', (person, { classId }) => person.get('seeRegister', { classId })],
   ['overview', 'teacher', (person, { classId }) => person.get('seeOverview', { classId })],
@@ -95,6 +97,8 @@ async function statementsOf(made: Made | undefined, [, who, read]: Read): Promis
   const { placeId } = placeOf(built, 'Pupil 000')
   const work = await school.world.db.row<{ id: WorkId }>('select id from works limit 1')
   const ids = { placeId, workId: work?.id as WorkId }
+  // what times are worked out from is read once and kept
+  await read(people[who], built, ids)
   statements.length = 0
   await read(people[who], built, ids)
   return statements.length
@@ -105,6 +109,6 @@ describe('a read asks the database as often for 200 as for 5', () => {
     const small = await statementsOf(all.small, read)
     const large = await statementsOf(all.large, read)
     expect(large).toBe(small)
-    expect(large).toBeLessThanOrEqual(2)
+    expect(large).toBeLessThanOrEqual(3)
   })
 })

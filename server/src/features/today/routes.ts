@@ -1,6 +1,6 @@
 import { type Handlers, written } from '../../http/serve.js'
-import { todayJson } from './queries.js'
+import { seeToday } from './service.js'
 
 export const todayHandlers = {
-  seeToday: async ({ world, viewer }) => written(await todayJson(world.db, viewer, world.clock.now())),
+  seeToday: async ({ world, viewer }) => written(await seeToday(world, viewer)),
 } satisfies Partial<Handlers>

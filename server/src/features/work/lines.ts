@@ -1,18 +1,80 @@
-import { jsonObject } from '../../db/index.js'
+import { jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 
 /** SQL that writes the shapes of the contract; the statements of several features share it. */
 
-/** The columns of a `workLine`, from a works row named `w`. */
-export const WORK_LINE = {
+const HEAD = {
   id: 'w.id',
+  kind: 'w.kind',
   title: 'w.title',
   points: 'w.points',
   minutes: 'w.minutes',
-  opensAt: 'w.opens_at',
-  dueAt: 'w.due_at',
-  closesAt: 'w.closes_at',
-  postedAt: 'w.posted_at',
 } as const
+
+/** A `timing`, from a row `a` of `asked`: the times that hold for one place. */
+export const OWN_TIMING = { opensAt: 'a.opens_at', dueAt: 'a.due_at', closesAt: 'a.closes_at' } as const
+
+/** A `workLine` as one place has it, from a works row `w` and its row `a` of `asked`. */
+export const OWN_LINE = {
+  ...HEAD,
+  ...OWN_TIMING,
+  postedAt: 'max(w.posted_at, coalesce(a.appears_at, 0))',
+} as const
+
+const span = (end: 'min' | 'max', column: string) =>
+  `(select ${end}(${column}) from work_times where work_id = w.id)`
+
+/** A `workLine` as teachers have it, from a works row `w`: from the first time of all groups to the last. */
+export const TAUGHT_LINE = {
+  ...HEAD,
+  opensAt: span('min', 'opens_at'),
+  dueAt: span('min', 'due_at'),
+  closesAt: span('max', 'closes_at'),
+  postedAt: 'coalesce(w.posted_at, w.made_at)',
+} as const
+
+/** The times of each group that is asked for work `w`, with what else is to be said of the group. */
+export const groupTimes = (more: Readonly<Record<string, string>> = {}): string =>
+  jsonArray(
+    jsonObject({
+      groupId: 't.group_id',
+      appearsAt: 't.appears_at',
+      opensAt: 't.opens_at',
+      dueAt: 't.due_at',
+      closesAt: 't.closes_at',
+      why: jsonNested('t.why'),
+      problems: jsonNested('t.problems'),
+      ...more,
+    }),
+    `from work_times t join groups g on g.id = t.group_id where t.work_id = w.id and (w.for_whom <> 'pupils'
+       or exists (select 1 from work_pupils k join places p on p.id = k.place_id
+                  where k.work_id = w.id and p.group_id = t.group_id))
+     order by g.position`,
+  )
+
+/** A `note` of the contract, from the row that was written and the account of who wrote it, by their names. */
+export const noteJson = (row: string, by: string): string =>
+  jsonObject({
+    id: `${row}.id`,
+    by: `${by}.shown_name`,
+    mine: jsonBoolean(`${row}.by_account = $viewer`),
+    byTeacher: jsonBoolean(`${by}.kind = 'teacher'`),
+    text: `${row}.text`,
+    at: `${row}.at`,
+  })
+
+/** Whether the row `a` of `asked` has appeared by $now. */
+export const APPEARED = '(a.appears_at is null or a.appears_at <= $now)'
+
+/** Where work `w` stands before its pupils: `posting` of the contract. */
+export const POSTING = `case when w.posted_at is null then 'draft'
+  when not exists (select 1 from work_times t where t.work_id = w.id and (t.appears_at is null or t.appears_at <= $now))
+    then 'planned' else 'posted' end`
+
+/** What comes with the directions of work `w`. */
+export const MATERIALS = jsonArray(
+  jsonObject({ id: 'm.id', kind: 'm.kind', title: 'm.title', url: 'm.url', type: 'm.type', size: 'm.size' }),
+  'from materials m where m.work_id = w.id order by m.position, m.id',
+)
 
 /** A `standing`, from a pieces row named `i` that may be missing: then nobody has moved the piece. */
 export const STANDING = jsonObject({
@@ -44,10 +106,19 @@ export const newNotes = (place?: string): string =>
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
       and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
-/** Counts over the pieces of work `w`: in, to mark, and asked of so many places. */
-export const counts = (placesOfClass: string): string =>
+/** How many places are asked for work `w`, of all groups or of the one that `t` is limited to. */
+const askedOf = (group: string) => `iif(w.for_whom = 'pupils',
+    (select count(*) from work_pupils k join places s on s.id = k.place_id and s.left_at is null
+      where k.work_id = w.id ${group && `and s.group_id = ${group}`}),
+    (select count(*) from work_times u join places s on s.group_id = u.group_id and s.left_at is null
+      where u.work_id = w.id ${group && `and u.group_id = ${group}`}))`
+
+/** Counts over the pieces of work `w`: in, to mark, and asked; of all groups, or of one. A handout is in once it was opened. */
+export const counts = (group = ''): string =>
   `(select json_object(
-      'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')),
-      'toMark', count(*) filter (where phase = 'withTeacher'),
-      'of', ${placesOfClass} - count(*) filter (where phase = 'excused'))
-    from pieces q join places s on s.id = q.place_id and s.left_at is null where q.work_id = w.id)`
+      'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')
+                                or (w.kind = 'handout' and phase = 'started')),
+      'toMark', count(*) filter (where phase = 'withTeacher' and w.kind <> 'handout'),
+      'of', ${askedOf(group)} - count(*) filter (where phase = 'excused'))
+    from pieces q join places s on s.id = q.place_id and s.left_at is null
+    where q.work_id = w.id ${group && `and s.group_id = ${group}`})`

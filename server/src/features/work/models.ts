@@ -4,12 +4,15 @@ import type {
   FileId,
   HandInId,
   Instant,
+  MaterialId,
   NoteId,
   PlaceId,
   TopicId,
   WorkId,
 } from '@oppen/core/ids'
-import type { MoveKind, Standing } from '@oppen/core/work'
+import type { Lane } from '@oppen/core/timing'
+import type { MoveKind, Standing, WorkKind } from '@oppen/core/work'
+import type { LocalDate } from '@oppen/core/zone'
 import { table } from '../../db/index.js'
 
 export const topics = table<{ id: TopicId; classId: ClassId; name: string; position: number }>('topics', {
@@ -23,33 +26,101 @@ export type WorkRow = {
   id: WorkId
   classId: ClassId
   topicId: TopicId | null
+  kind: WorkKind
   title: string
   directions: string
   template: string | null
-  opensAt: Instant | null
-  dueAt: Instant | null
-  closesAt: Instant | null
+  /** Choices and the showing of answers, of an open question. */
+  question: string | null
+  week: LocalDate | null
+  lane: Lane | null
+  /** `TimingRules` of all groups. */
+  rules: string
+  /** `TimingRules` of single groups in place of the common ones, by the group's id. */
+  groupRules: string
+  forWhom: 'all' | 'groups' | 'pupils'
   points: number | null
   minutes: number | null
-  postedAt: Instant
+  category: string
+  pinned: number
+  /** Its place in the topic, from the top. */
+  position: number
+  version: number
+  madeAt: Instant
+  /** Null for a draft. */
+  postedAt: Instant | null
   postedBy: AccountId
+  removedAt: Instant | null
 }
 
 export const works = table<WorkRow>('works', {
   id: 'id',
   classId: 'text',
   topicId: 'text',
+  kind: 'text',
   title: 'text',
   directions: 'text',
   template: 'text',
-  opensAt: 'integer',
-  dueAt: 'integer',
-  closesAt: 'integer',
+  question: 'json',
+  week: 'text',
+  lane: 'text',
+  rules: 'json',
+  groupRules: 'json',
+  forWhom: 'text',
   points: 'integer',
   minutes: 'integer',
+  category: 'text',
+  pinned: 'integer',
+  position: 'integer',
+  version: 'integer',
+  madeAt: 'integer',
   postedAt: 'integer',
   postedBy: 'text',
+  removedAt: 'integer',
 })
+
+/** Single pupils for whom a piece is, where it is not for whole groups. */
+export const workPupils = table<{ workId: WorkId; placeId: PlaceId }>(
+  'work_pupils',
+  { workId: 'id', placeId: 'id' },
+  ['workId', 'placeId'],
+)
+
+export type MaterialRow = {
+  id: MaterialId
+  workId: WorkId
+  kind: 'file' | 'link'
+  title: string
+  url: string | null
+  /** The hash of the stored file. */
+  hash: string | null
+  type: string | null
+  size: number | null
+  position: number
+}
+
+export const materials = table<MaterialRow>('materials', {
+  id: 'id',
+  workId: 'text',
+  kind: 'text',
+  title: 'text',
+  url: 'text',
+  hash: 'text',
+  type: 'text',
+  size: 'integer',
+  position: 'integer',
+})
+
+/** Changes of posted work that its teachers wanted told. */
+export const workNews = table<{ id: number; workId: WorkId; at: Instant; byAccount: AccountId }>(
+  'work_news',
+  {
+    id: 'integer',
+    workId: 'text',
+    at: 'integer',
+    byAccount: 'text',
+  },
+)
 
 type PieceKey = { workId: WorkId; placeId: PlaceId }
 

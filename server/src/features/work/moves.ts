@@ -1,17 +1,29 @@
 import type { AccountId, HandInId, Instant } from '@oppen/core/ids'
 import { type Move, next, type Standing } from '@oppen/core/work'
+import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { moves, pieces } from './models.js'
+import { handIns, moves, pieces } from './models.js'
 import { type PieceAddress, type PieceNow, pieceNow } from './queries.js'
 
 export type { PieceAddress }
 
 /** The piece as it is now; answers `not_found` where work and place do not belong together. */
 export async function findPiece(world: World, address: PieceAddress): Promise<PieceNow> {
-  const piece = await pieceNow(world.db, address)
+  const piece = await pieceNow(world.db, address, world.clock.now())
   if (!piece) throw new Refused('not_found')
   return piece
+}
+
+/** Freezes what is handed in as the next hand-in of a piece; inside a command. Its files are tied to it after. */
+export async function freeze(
+  world: World,
+  { workId, placeId }: PieceAddress,
+  { number, html, at }: { readonly number: number; readonly html: string; readonly at: Instant },
+): Promise<HandInId> {
+  const id = newId<HandInId>(world)
+  await world.db.model(handIns).create({ id, workId, placeId, number, html, at })
+  return id
 }
 
 export type Made = {

@@ -3,6 +3,7 @@ import type { FileId } from '@oppen/core/ids'
 import { copyTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
+import { escapeHtml } from '../../html.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type OwnPlace, ownWorkJson } from './queries.js'
@@ -78,14 +79,11 @@ const plain = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}]/gu, '_'
 const folderOf = (piece: Piece, index: number): string =>
   `${String(index + 1).padStart(2, '0')} ${plain(piece.title)}`.trim()
 
-const inHtml = (text: string): string =>
-  text.replace(/[&<>"]/g, char => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char] ?? char)
-
 const whole = (title: string, html: string): string =>
-  `<!doctype html><html lang="en"><meta charset="utf-8"><title>${inHtml(title)}</title><h1>${inHtml(title)}</h1>${html}</html>\n`
+  `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escapeHtml(title)}</title><h1>${escapeHtml(title)}</h1>${html}</html>\n`
 
 function linked(piece: Piece, index: number): string {
-  const title = inHtml(piece.title)
+  const title = escapeHtml(piece.title)
   if (piece.copy === null) return title
   return `<a href="${encodeURIComponent(folderOf(piece, index))}/own%20copy.html">${title}</a>`
 }

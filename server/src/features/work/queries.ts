@@ -1,48 +1,91 @@
 import type { AccountId, ClassId, FileId, HandInId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
-import type { Standing, Timing } from '@oppen/core/work'
-import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { counts, newNotes, pieceLook, STANDING, TEACHER_NAME, WORK_LINE } from './lines.js'
+import type { Viewer } from '@oppen/core/permissions'
+import type { Standing, Timing, WorkKind } from '@oppen/core/work'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import {
+  APPEARED,
+  counts,
+  groupTimes,
+  MATERIALS,
+  newNotes,
+  noteJson,
+  OWN_LINE,
+  OWN_TIMING,
+  POSTING,
+  pieceLook,
+  STANDING,
+  TAUGHT_LINE,
+  TEACHER_NAME,
+} from './lines.js'
 
 /** One pupil's piece of one piece of posted work. */
 export type PieceAddress = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
 
-const topicsOf = (work: string, join: string) =>
+const TOPICS = `from (select id, name, position from topics where class_id = $classId
+             union all select null, null, -1 where exists (
+               select 1 from works where class_id = $classId and topic_id is null and removed_at is null)) t
+       order by t.position, t.name`
+
+/** A topic's work: pinned first, then by hand, and what was posted last above the rest. */
+const IN_ORDER = 'order by w.pinned desc, w.position, w.id'
+
+const topicsOf = (work: string, from: string) =>
   `select ${jsonObject({
     className: 'c.name',
+    groups: jsonArray(
+      jsonObject({ id: 'g.id', name: 'g.name' }),
+      'from groups g where g.class_id = c.id order by g.position',
+    ),
     topics: jsonArray(
       jsonObject({
         id: 't.id',
         name: 't.name',
-        works: jsonArray(
-          work,
-          `from works w ${join} where w.class_id = $classId and w.topic_id is t.id order by w.posted_at desc, w.id`,
-        ),
+        works: jsonArray(work, `${from} and w.topic_id is t.id ${IN_ORDER}`),
       }),
-      `from (select id, name, position from topics where class_id = $classId
-             union all select null, null, -1 where exists (
-               select 1 from works where class_id = $classId and topic_id is null)) t
-       order by t.position, t.name`,
+      TOPICS,
     ),
   })} as json from classes c where c.id = $classId`
 
-const ownLine = jsonObject({ ...WORK_LINE, mine: STANDING, newNotes: newNotes('$placeId'), counts: 'null' })
-const OWN_TOPICS = topicsOf(ownLine, 'left join pieces i on i.work_id = w.id and i.place_id = $placeId')
+const common = { pinned: jsonBoolean('w.pinned = 1'), week: 'w.week' }
+
+const ownLine = jsonObject({
+  ...OWN_LINE,
+  ...common,
+  posting: "'posted'",
+  mine: STANDING,
+  newNotes: newNotes('$placeId'),
+  counts: 'null',
+  times: "json('[]')",
+})
+const OWN_TOPICS = topicsOf(
+  ownLine,
+  `from works w join asked a on a.work_id = w.id and a.place_id = $placeId and ${APPEARED}
+   left join pieces i on i.work_id = w.id and i.place_id = $placeId where w.class_id = $classId`,
+)
 
 /** Topics and their work as a pupil sees them, with the own standing. */
-export const ownTopicsJson = (db: Database, classId: ClassId, placeId: PlaceId, viewer: AccountId) =>
-  db.json(OWN_TOPICS, { classId, placeId, viewer })
+export const ownTopicsJson = (
+  db: Database,
+  { classId, placeId, viewer, now }: OwnPlace & { viewer: AccountId; now: Instant },
+) => db.json(OWN_TOPICS, { classId, placeId, viewer, now })
 
 const taughtLine = jsonObject({
-  ...WORK_LINE,
+  ...TAUGHT_LINE,
+  ...common,
+  posting: POSTING,
   mine: 'null',
   newNotes: newNotes(),
-  counts: counts('(select count(*) from places where class_id = $classId and left_at is null)'),
+  counts: counts(),
+  times: groupTimes(),
 })
-const TAUGHT_TOPICS = topicsOf(taughtLine, '')
+const TAUGHT_TOPICS = topicsOf(
+  taughtLine,
+  'from works w where w.class_id = $classId and w.removed_at is null',
+)
 
-/** Topics and their work as a teacher sees them, with how many are in. */
-export const taughtTopicsJson = (db: Database, classId: ClassId, viewer: AccountId) =>
-  db.json(TAUGHT_TOPICS, { classId, viewer })
+/** Topics and their work as a teacher sees them, drafts among them, with how many are in. */
+export const taughtTopicsJson = (db: Database, classId: ClassId, viewer: AccountId, now: Instant) =>
+  db.json(TAUGHT_TOPICS, { classId, viewer, now })
 
 const fileJson = jsonObject({
   id: 'f.id',
@@ -78,14 +121,7 @@ const MOVES =
   'from moves m join accounts a on a.id = m.by_account where m.work_id = $workId and m.place_id = $placeId order by m.number'
 
 const notesJson = jsonArray(
-  jsonObject({
-    id: 'n.id',
-    by: 'a.shown_name',
-    mine: jsonBoolean('n.by_account = $viewer'),
-    byTeacher: jsonBoolean("a.kind = 'teacher'"),
-    text: 'n.text',
-    at: 'n.at',
-  }),
+  noteJson('n', 'a'),
   'from side_notes n join accounts a on a.id = n.by_account where n.work_id = $workId and n.place_id = $placeId order by n.at, n.rowid',
 )
 
@@ -100,12 +136,22 @@ const head = {
 
 const FROM_PIECE = `from works w join classes c on c.id = w.class_id
   join places p on p.class_id = w.class_id and p.id = $placeId
+  join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
   left join pieces i on i.work_id = w.id and i.place_id = p.id
   where w.id = $workId and w.class_id = $classId`
 
+/** What stands in a piece that is not open yet is for its teachers alone. */
+const LOCKED = "(a.opens_at > $now and $kind <> 'teacher')"
+const unlocked = (sql: string, locked: string) => `iif(${LOCKED}, ${locked}, ${sql})`
+const inside = {
+  directions: unlocked('w.directions', "''"),
+  why: jsonNested('a.why'),
+  materials: jsonNested(unlocked(MATERIALS, "'[]'")),
+}
+
 const PIECE = `select ${jsonObject({
   ...head,
-  work: jsonObject({ ...WORK_LINE, directions: 'w.directions', template: 'w.template' }),
+  work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
   copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at) from copies
           where work_id = $workId and place_id = $placeId)`,
   files: jsonArray(
@@ -119,31 +165,49 @@ const PIECE = `select ${jsonObject({
 })} as json ${FROM_PIECE}`
 
 /** A piece as its pupil and the teachers see it. */
-export const pieceJson = (db: Database, { classId, workId, placeId }: PieceAddress, viewer: AccountId) =>
-  db.json(PIECE, { classId, workId, placeId, viewer, look: pieceLook(workId, placeId) })
+export const pieceJson = (
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  { accountId, kind }: Viewer,
+  now: Instant,
+) =>
+  db.json(PIECE, {
+    classId,
+    workId,
+    placeId,
+    viewer: accountId,
+    kind,
+    now,
+    look: pieceLook(workId, placeId),
+  })
 
 const OUTCOME = `select ${jsonObject({
   ...head,
-  work: jsonObject({ ...WORK_LINE, directions: 'w.directions' }),
+  work: jsonObject({ ...OWN_LINE, ...inside }),
   moves: jsonArray(jsonObject(moveFields), MOVES),
 })} as json ${FROM_PIECE}`
 
 /** A piece as the pupil's family sees it. */
-export const outcomeJson = (db: Database, { classId, workId, placeId }: PieceAddress) =>
-  db.json(OUTCOME, { classId, workId, placeId })
+export const outcomeJson = (
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  { kind }: Viewer,
+  now: Instant,
+) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
 
 /** Where a piece stands, its times and whose it is; undefined where work and place are not of one class. */
-export async function pieceNow(db: Database, { classId, workId, placeId }: PieceAddress) {
+export async function pieceNow(db: Database, { classId, workId, placeId }: PieceAddress, now: Instant) {
   const row = await db.row<{ json: string }>(
     `select ${jsonObject({
       standing: STANDING,
-      timing: jsonObject({ opensAt: 'w.opens_at', dueAt: 'w.due_at', closesAt: 'w.closes_at' }),
+      timing: jsonObject(OWN_TIMING),
+      kind: 'w.kind',
       feedback: 'i.feedback',
       moves: 'coalesce(i.moves, 0)',
       points: 'w.points',
       template: 'w.template',
     })} as json ${FROM_PIECE}`,
-    { classId, workId, placeId },
+    { classId, workId, placeId, now },
   )
   return row && (JSON.parse(row.json) as PieceNow)
 }
@@ -151,6 +215,7 @@ export async function pieceNow(db: Database, { classId, workId, placeId }: Piece
 export type PieceNow = {
   readonly standing: Standing
   readonly timing: Timing
+  readonly kind: WorkKind
   readonly feedback: string | null
   readonly moves: number
   readonly points: number | null

@@ -1,16 +1,36 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { addFile, removeFile, restoreFile, sendFile } from '../files/service.js'
+import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork, sendOwnWork } from './ownWork.js'
-import { addTopic, postWork } from './posting.js'
+import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
 import { outcomeJson, pieceJson } from './queries.js'
-import { handIn, saveCopy, seeTopics, takeBack, writeNote } from './service.js'
+import { handIn, readHandout, saveCopy, seeTopics, takeBack, writeNote } from './service.js'
+import { addTopic, orderTopics, orderWorks, putAway, renameTopic } from './topics.js'
+import { tryWork } from './trial.js'
 
 export const workHandlers = {
   seeTopics: async ({ world, viewer, params }) => written(await seeTopics(world, viewer, params.classId)),
   addTopic: ({ world, params, body }) => addTopic(world, params.classId, body.name),
+  renameTopic: ({ world, params, body }) => renameTopic(world, params, body.name),
+  mergeTopic: ({ world, params, body }) => putAway(world, params, body.into),
+  removeTopic: ({ world, params }) => putAway(world, params, null),
+  orderTopics: ({ world, params, body }) => orderTopics(world, params.classId, body.topicIds),
+  orderWorks: ({ world, params, body }) => orderWorks(world, params.classId, body),
+  tryWork: ({ world, params, body: { workId, ...form } }) => tryWork(world, params.classId, { form, workId }),
   postWork: ({ world, viewer, params, body }) => postWork(world, viewer, params.classId, body),
-  seePiece: async ({ world, viewer, params }) => written(await pieceJson(world.db, params, viewer.accountId)),
-  seeOutcome: async ({ world, params }) => written(await outcomeJson(world.db, params)),
+  seeWork: ({ world, params }) => seeWork(world, params),
+  changeWork: ({ world, viewer, params, body }) => changeWork(world, viewer, params, body),
+  removeWork: ({ world, params }) => removeWork(world, params),
+  restoreWork: ({ world, params }) => restoreWork(world, params),
+  pinWork: ({ world, params, body }) => pinWork(world, params, body.pinned),
+  addMaterial: ({ world, params, request }) => addMaterial(world, params, request),
+  removeMaterial: ({ world, params }) => removeMaterial(world, params),
+  seeMaterial: ({ world, viewer, params, response }) => sendMaterial(world, viewer, params, response),
+  readHandout: ({ world, viewer, params }) => readHandout(world, viewer, params),
+  seePiece: async ({ world, viewer, params }) =>
+    written(await pieceJson(world.db, params, viewer, world.clock.now())),
+  seeOutcome: async ({ world, viewer, params }) =>
+    written(await outcomeJson(world.db, params, viewer, world.clock.now())),
   saveCopy: ({ world, viewer, params, body }) => saveCopy(world, viewer, params, body),
   addFile: ({ world, viewer, params, request }) => addFile(world, viewer, params, request),
   seeOwnWork: ({ world, params }) => seeOwnWork(world, params),

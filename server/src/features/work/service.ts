@@ -1,24 +1,25 @@
 import type { Note } from '@oppen/contract'
-import type { ClassId, HandInId, Instant, NoteId } from '@oppen/core/ids'
+import type { ClassId, Instant, NoteId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { isBlank, LIMITS, readText } from '@oppen/core/texts'
-import { mayHandIn, mayTakeBack, mayWrite, type Standing } from '@oppen/core/work'
+import { handsIn, mayHandIn, mayTakeBack, mayWrite, type Standing } from '@oppen/core/work'
 import { clean } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { noteLook } from '../accounts/service.js'
 import { pieceLook } from './lines.js'
-import { copies, copyVersions, handInFiles, handIns, sideNotes } from './models.js'
-import { findPiece, record } from './moves.js'
+import { copies, copyVersions, handInFiles, sideNotes } from './models.js'
+import { findPiece, freeze, record } from './moves.js'
 import { copyOf, filesOf, ownTopicsJson, type PieceAddress, taughtTopicsJson } from './queries.js'
 
 /** Topics and work of a class, as the viewer may see them. */
 export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promise<string | undefined> {
   const place = viewer.places.find(tie => tie.classId === classId)
+  const now = world.clock.now()
   return place
-    ? ownTopicsJson(world.db, classId, place.placeId, viewer.accountId)
-    : taughtTopicsJson(world.db, classId, viewer.accountId)
+    ? ownTopicsJson(world.db, { classId, placeId: place.placeId, viewer: viewer.accountId, now })
+    : taughtTopicsJson(world.db, classId, viewer.accountId, now)
 }
 
 export type Save = { readonly html: string; readonly base: number; readonly chosen?: boolean }
@@ -39,7 +40,8 @@ export async function saveCopy(
   }
   const html = clean(save.html)
   return world.db.write(async () => {
-    const { standing, timing } = await findPiece(world, address)
+    const { standing, timing, kind } = await findPiece(world, address)
+    if (!handsIn(kind)) throw new Refused('nothing_asked')
     take(mayWrite(standing, timing, world.clock.now()))
     const before = await copyOf(world.db, address)
     if (before?.html === html) return before
@@ -84,7 +86,8 @@ export async function handIn(
   version: number,
 ): Promise<Standing> {
   return world.db.write(async () => {
-    const { standing, timing, template } = await findPiece(world, address)
+    const { standing, timing, template, kind } = await findPiece(world, address)
+    if (!handsIn(kind)) throw new Refused('nothing_asked')
     const copy = await copyOf(world.db, address)
     const files = await filesOf(world.db, address)
     const written = copy && copy.html !== template && !isBlank(copy.html)
@@ -94,13 +97,20 @@ export async function handIn(
     if (copy && copy.version !== version) {
       throw new Refused('copy_changed', { version: copy.version, savedAt: copy.savedAt, html: copy.html })
     }
-    const { workId, placeId } = address
-    const id = newId<HandInId>(world)
-    await world.db
-      .model(handIns)
-      .create({ id, workId, placeId, number: standing.handIns + 1, html: copy?.html ?? '', at })
+    const id = await freeze(world, address, { number: standing.handIns + 1, html: copy?.html ?? '', at })
     await world.db.model(handInFiles).bulkCreate(files.map(file => ({ handInId: id, fileId: file.id })))
     return record(world, address, { kind: 'handIn', at }, { by: viewer.accountId, handInId: id })
+  })
+}
+
+/** Notes that the pupil has looked at a handout that is open; again changes nothing. */
+export async function readHandout(world: World, viewer: Viewer, address: PieceAddress): Promise<Standing> {
+  return world.db.write(async () => {
+    const { standing, timing, kind } = await findPiece(world, address)
+    if (kind !== 'handout') throw new Refused('not_found')
+    if (standing.phase !== 'untouched') return standing
+    take(mayWrite(standing, { ...timing, closesAt: null }, world.clock.now()))
+    return record(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
   })
 }
 

@@ -6,7 +6,9 @@ import {
   buildClass,
   buildTopic,
   buildWork,
+  formOf,
   type Person,
+  type PlainWork,
   pieceOf,
   placeOf,
   type SmallSchool,
@@ -40,29 +42,15 @@ beforeEach(async () => {
 })
 
 const piece = () => pieceOf(built, workId, 'Anna Reyes')
-const form = {
-  topicId: null,
-  title: 'Work',
-  directions: '',
-  opens: null,
-  due: null,
-  closes: null,
-  points: null,
-  minutes: null,
-  template: null,
-}
-const post = (change: object) => teacher.ask('postWork', { classId: built.classId }, { ...form, ...change })
+const post = (change: PlainWork) =>
+  teacher.ask('postWork', { classId: built.classId }, { form: formOf(change), draft: false, alsoIn: [] })
 
 describe('posting', () => {
   it('keeps formatting and lets no script, style or running address through', async () => {
     const directions =
       '<p onclick="x()">Read <b>this</b><script>alert(1)</script><img src=x onerror=alert(1)> <a href="javascript:alert(1)">a</a><a href="https://example.org/tides">b</a></p><iframe src="//x"></iframe>'
-    const { workId: posted } = await teacher.get(
-      'postWork',
-      { classId: built.classId },
-      { ...form, directions },
-    )
-    const page = await teacher.get('seePiece', { ...piece(), workId: posted })
+    const { reply } = await post({ directions })
+    const page = await teacher.get('seePiece', { ...piece(), workId: reply.workId })
     expect(page.work.directions).toBe('<p>Read this <a>a</a><a href="https://example.org/tides">b</a></p>')
   })
 
@@ -70,10 +58,10 @@ describe('posting', () => {
     [{ title: '  ' }, 'text_empty', 'title'],
     [{ title: 'x'.repeat(LIMITS.title + 1) }, 'text_long', 'title'],
     [{ directions: `<p>${'x'.repeat(100_000)}</p>` }, 'text_long', 'directions'],
-    [{ due: '2026-10-14T16:20' }, 'time_past', 'due'],
-    [{ due: 'Friday' }, 'time_unreadable', 'due'],
-    [{ due: '2027-03-28T01:30' }, 'time_skipped', 'due'],
-    [{ due: '2026-10-16T17:00', closes: '2026-10-16T16:59' }, 'closes_before_due', 'closes'],
+    [{ due: '2026-10-14T16:20' }, 'time_past', 'rules.due'],
+    [{ due: 'Friday' }, 'time_unreadable', 'rules.due'],
+    [{ due: '2027-03-28T01:30' }, 'time_skipped', 'rules.due'],
+    [{ due: '2026-10-16T17:00', closes: '2026-10-16T16:59' }, 'closes_before_due', 'rules.closes'],
     [{ points: '0' }, 'points_unreadable', 'points'],
     [{ points: 'ten' }, 'points_unreadable', 'points'],
   ])('%j is refused as %s at %s', async (change, code, path) => {
@@ -82,7 +70,8 @@ describe('posting', () => {
 
   it('takes the later of a time that comes twice, and says so', async () => {
     const { reply } = await post({ due: '2026-10-25T01:30' })
-    expect(reply.dueTwice).toBe(true)
+    const trial = { ...formOf({ due: '2026-10-25T01:30' }), workId: null }
+    expect((await teacher.get('tryWork', { classId: built.classId }, trial)).twice).toEqual(['due'])
     const page = await teacher.get('seePiece', { ...piece(), workId: reply.workId })
     expect(page.work.dueAt).toBe(Date.UTC(2026, 9, 25, 1, 30))
   })

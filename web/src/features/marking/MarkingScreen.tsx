@@ -1,12 +1,13 @@
+import '../../words/en/answers.js'
 import '../../words/en/classroom.js'
 import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf, showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'
-import { stateOf } from '@oppen/core/work'
+import { stateOfWork } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
@@ -34,7 +35,11 @@ export function Screen() {
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>('all')
   const rows: MarkingRow[] = useMemo(
-    () => data.rows.map(row => ({ ...row, state: stateOf(row.standing, data.work, now) })),
+    () =>
+      data.rows.map(row => ({
+        ...row,
+        state: stateOfWork({ kind: data.work.kind, ...row.timing }, row.standing, now),
+      })),
     [data, now],
   )
   const shown = rows.filter(FILTERS[filter])
@@ -112,6 +117,8 @@ function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {
 
 function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {
   const time = useNow()
+  const { classId, workId } = useIds()
+  const to = `/c/${classId}/work/${workId}/answers`
   const { work } = page
   const isIn = rows.filter(row => ['withTeacher', 'handedBack', 'received'].includes(row.state.is)).length
   const asked = rows.filter(row => row.state.is !== 'excused').length
@@ -126,12 +133,22 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
   return (
     <header className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] border-b border-rule pt-5 pb-3">
       <div className="px-3 pt-1.5 text-right text-sm text-soft">
-        {work.dueAt !== null && `${say('post_field_due')} ${when(work.dueAt, time)}`}
+        {work.dueAt !== null && say('marking_due', { at: when(work.dueAt, time) })}
       </div>
       <div className="flex flex-wrap items-end justify-between gap-4 pr-6 pl-4">
         <div>
           <h1 className="text-[27px] max-md:text-[22px]">{work.title}</h1>
-          <p className="text-[15px] text-soft">{about.join(' · ')}</p>
+          <p className="text-[15px] text-soft">
+            {about.join(' · ')}
+            {work.kind === 'question' && (
+              <>
+                {' · '}
+                <Link to={to} className="text-blue underline underline-offset-2">
+                  {say('answers_all')}
+                </Link>
+              </>
+            )}
+          </p>
         </div>
         <dl className="flex gap-6 text-right">
           <Figure value={`${isIn} / ${asked}`} name={say('marking_in')} />

@@ -1,7 +1,7 @@
 import '../../words/en/classroom.js'
 import type { ProgressOverview } from '@oppen/contract'
 import { averageOf } from '@oppen/core/marks'
-import { stateOf, UNTOUCHED } from '@oppen/core/work'
+import { stateOf } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, Navigate } from 'react-router'
@@ -27,14 +27,18 @@ type Line = {
   readonly percent: string | null
   readonly marks: number
   readonly isIn: number
+  readonly asked: number
   readonly overdue: number
   readonly missing: number
 }
 
 function linesOf({ pupils, works }: ProgressOverview, now: number): Line[] {
   return pupils.map(({ placeId, name, pieces }) => {
-    const moved = new Map(pieces.map(piece => [piece.workId, piece.standing]))
-    const all = works.map(work => ({ work, state: stateOf(moved.get(work.id) ?? UNTOUCHED, work, now) }))
+    const asked = new Map(pieces.map(piece => [piece.workId, piece]))
+    const all = works.flatMap(work => {
+      const piece = asked.get(work.id)
+      return piece ? [{ work, state: stateOf(piece.standing, piece.timing, now) }] : []
+    })
     const marks = all.flatMap(({ work, state }) =>
       state.is === 'handedBack' && state.mark !== null && work.points !== null
         ? [{ mark: state.mark, points: work.points }]
@@ -47,6 +51,7 @@ function linesOf({ pupils, works }: ProgressOverview, now: number): Line[] {
       name,
       percent: average ? `${(average.permille / 10).toFixed(1)} %` : null,
       marks: marks.length,
+      asked: all.length,
       isIn: count('withTeacher', 'handedBack', 'received'),
       overdue: count('overdue'),
       missing: count('missing'),
@@ -95,7 +100,7 @@ function Overview() {
                   <td className="w-20 pr-2 text-right">{line.percent ?? '–'}</td>
                   <td className="pr-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
                   <td className="pr-4 text-right">
-                    {line.isIn} / {data.works.length}
+                    {line.isIn} / {line.asked}
                   </td>
                   <td className={`pr-4 text-right ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
                     {line.overdue}

@@ -12,7 +12,6 @@ import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say, type WordKey } from '../../words/say.js'
 import { changesOf } from './changes.js'
-import { Lessons } from './Lessons.js'
 import { Switch } from './Switch.js'
 
 const bodyOf = (data: ClassSettings): SettingsBody => ({
@@ -23,7 +22,6 @@ const bodyOf = (data: ClassSettings): SettingsBody => ({
   ownSecret: data.ownSecret,
   idleMinutes: data.idleMinutes,
   admits: data.admits,
-  lessons: data.lessons,
 })
 
 /** The switches of a class; what they would change stands beside the button before it is pressed. */
@@ -102,7 +100,6 @@ export function SettingsForm({ data }: { readonly data: ClassSettings }) {
               />
             </div>
           )}
-          <Lessons lessons={form.lessons} groups={data.groups} onChange={lessons => put({ lessons })} />
           {other && <Problem words={other} />}
           <div className="flex flex-wrap items-center gap-4">
             <Button type="submit" look="first" disabled={keep.busy || !changes.length}>

@@ -2,9 +2,11 @@ import '../../words/en/settings.js'
 import '../../words/en/register.js'
 import type { ClassSettings } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
-import { Head, Sheet } from '../../parts/Sheet.js'
+import { buttonLook } from '../../parts/Button.js'
+import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { Invitations } from '../register/Invitations.js'
 import { Ending } from './Ending.js'
@@ -25,6 +27,14 @@ function Settings({ data }: { readonly data: ClassSettings }) {
     <Sheet title={`${say('settings_title')}, ${data.name}`}>
       <Head title={say('settings_title')} sub={data.name} />
       <SettingsForm key={data.classId} data={data} />
+      <Section title={say('settings_timetable')}>
+        <Row>
+          <p className="mb-2 max-w-prose text-soft">{say('settings_timetable_lead')}</p>
+          <Link to={`/c/${data.classId}/timetable`} className={buttonLook()}>
+            {say('settings_timetable_go')}
+          </Link>
+        </Row>
+      </Section>
       <Groups data={data} />
       <Team data={data} />
       <Invitations invitations={data.invitations.filter(one => one.kind === 'coTeacher')} />

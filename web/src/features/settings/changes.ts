@@ -11,8 +11,6 @@ export function changesOf(was: SettingsBody, now: SettingsBody): string[] {
     was.ownSecret !== now.ownSecret && say(`settings_secret_${now.ownSecret}_says` as WordKey),
     was.idleMinutes !== now.idleMinutes && say('settings_idle_says', { minutes: now.idleMinutes }),
     was.admits !== now.admits && say(`settings_admits_${now.admits}_says` as WordKey),
-    JSON.stringify(was.lessons) !== JSON.stringify(now.lessons) &&
-      say('settings_changed_lessons', { count: now.lessons.length }),
   ]
   return said.filter(one => one !== false)
 }

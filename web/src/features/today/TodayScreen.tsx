@@ -3,16 +3,20 @@ import { routes } from '@oppen/contract'
 import { dayInWords } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useState } from 'react'
+import { useSearchParams } from 'react-router'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
-import { Head, Sheet } from '../../parts/Sheet.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { FamilyToday } from './FamilyToday.js'
+import { Lessons } from './Lessons.js'
 import { PupilToday } from './PupilToday.js'
-import { TeacherToday } from './TeacherToday.js'
 
 const Invited = lazy(() => import('./Invited.js'))
+const News = lazy(() => import('./News.js'))
+// who teaches or has children here
+const FamilyToday = lazy(() => import('./FamilyToday.js').then(one => ({ default: one.FamilyToday })))
+const TeacherToday = lazy(() => import('./TeacherToday.js').then(one => ({ default: one.TeacherToday })))
 
 /** What there is to do now, over all classes. */
 export function Screen() {
@@ -24,6 +28,9 @@ export function Screen() {
     void call(routes.look, {}, { what: 'today' }).catch(() => undefined)
   }, [])
   const name = me.account.shownName
+  const [search] = useSearchParams()
+  const chosen = search.get('class')
+  const page = chosen ? only(data, chosen) : data
   return (
     <Sheet title={say('today')}>
       <Head title={say('today')} sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`} />
@@ -32,10 +39,61 @@ export function Screen() {
           <Invited page={data} />
         </Suspense>
       )}
-      {me.account.kind === 'teacher' && <TeacherToday page={data} />}
-      {me.account.kind === 'pupil' && <PupilToday page={data} lookedAt={lookedAt} />}
-      {me.account.kind === 'family' && <FamilyToday page={data} lookedAt={lookedAt} />}
+      <ClassFilter page={data} chosen={chosen} />
+      {me.account.kind === 'teacher' && <TeacherToday page={page} />}
+      {me.account.kind === 'pupil' && <PupilToday page={page} lookedAt={lookedAt} />}
+      {me.account.kind === 'family' && <FamilyToday page={page} lookedAt={lookedAt} />}
+      <Suspense fallback={null}>
+        {page.changes.length > 0 && <News page={page} />}
+        {page.lessons.length > 0 && <Lessons lessons={page.lessons} />}
+      </Suspense>
     </Sheet>
+  )
+}
+
+/** The day of one class alone. */
+function only(page: TodayPage, classId: string): TodayPage {
+  const here = <T extends { classId: string }>(list: readonly T[]) =>
+    list.filter(one => one.classId === classId)
+  return {
+    ...page,
+    pieces: here(page.pieces),
+    teaching: here(page.teaching),
+    notices: here(page.notices),
+    changes: here(page.changes),
+    lessons: here(page.lessons),
+  }
+}
+
+/** All classes, or one of them, where there is more than one. */
+function ClassFilter({ page, chosen }: { readonly page: TodayPage; readonly chosen: string | null }) {
+  const [search, setSearch] = useSearchParams()
+  const names = new Map(
+    [...page.teaching, ...page.pieces, ...page.notices].map(one => [one.classId as string, one.className]),
+  )
+  if (names.size < 2) return null
+  const choose = (classId: string | null) => {
+    const next = new URLSearchParams(search)
+    if (classId) next.set('class', classId)
+    else next.delete('class')
+    setSearch(next, { replace: true })
+  }
+  return (
+    <Row className="pb-2">
+      <fieldset aria-label={say('today_filter')} className="flex flex-wrap gap-1">
+        {[[null, say('today_all_classes')] as const, ...names].map(([classId, name]) => (
+          <button
+            key={classId}
+            type="button"
+            aria-pressed={chosen === classId}
+            onClick={() => choose(classId)}
+            className="rounded-[var(--radius-card)] px-2 py-0.5 text-sm text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
+          >
+            {name}
+          </button>
+        ))}
+      </fieldset>
+    </Row>
   )
 }
 

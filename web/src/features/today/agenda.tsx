@@ -1,13 +1,17 @@
 import type { TodayPiece } from '@oppen/contract'
 import { type Agenda, agendaOf } from '@oppen/core/today'
-import { type PieceState, stateOf } from '@oppen/core/work'
+import { type PieceState, stateOfWork, type WorkKind } from '@oppen/core/work'
 import { useMemo } from 'react'
 import { useNow } from '../../app/session.js'
 import { Section } from '../../parts/Sheet.js'
 import { say, type WordKey } from '../../words/say.js'
 import { PieceLine } from '../work/PieceLine.js'
 
-export type Waiting = TodayPiece & { readonly state: PieceState; readonly minutes: number | null }
+export type Waiting = TodayPiece & {
+  readonly kind: WorkKind
+  readonly state: PieceState
+  readonly minutes: number | null
+}
 
 /** The pieces sorted by what they ask, as of now. */
 export function useAgenda(pieces: readonly TodayPiece[]): Agenda<Waiting> {
@@ -17,7 +21,8 @@ export function useAgenda(pieces: readonly TodayPiece[]): Agenda<Waiting> {
       agendaOf(
         pieces.map(piece => ({
           ...piece,
-          state: stateOf(piece.standing, piece.work, now),
+          kind: piece.work.kind,
+          state: stateOfWork(piece.work, piece.standing, now),
           minutes: piece.work.minutes,
         })),
       ),

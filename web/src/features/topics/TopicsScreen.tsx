@@ -1,8 +1,7 @@
 import '../../words/en/classroom.js'
-import type { TopicsPage } from '@oppen/contract'
+import '../../words/en/week.js'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
-import { UNTOUCHED } from '@oppen/core/work'
+import { UNTOUCHED, WORK_KINDS, type WorkKind } from '@oppen/core/work'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { Link } from 'react-router'
@@ -10,29 +9,48 @@ import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
-import { Empty, NewMark } from '../../parts/Feedback.js'
+import { Empty } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { PieceLine } from '../work/PieceLine.js'
-
-type TopicWork = TopicsPage['topics'][number]['works'][number]
+import {
+  ALL,
+  type Filter,
+  OWN_STATES,
+  passes,
+  type StateFilter,
+  TAUGHT_STATES,
+  type TopicWork,
+} from './filter.js'
+import { SortTopics } from './SortTopics.js'
+import { TaughtTopic } from './TaughtTopic.js'
 
 /** All posted work of a class, by topic. */
 export function Screen() {
   const { classId } = useIds()
   const { data } = useSuspenseQuery(reads.topics(classId))
-  const teacher = isTeacher(useTie())
+  const tie = useTie()
+  const teacher = isTeacher(tie)
+  const writes = teacher && !tie?.archived
+  const { now } = useNow()
   const [adding, setAdding] = useState(false)
+  const [sorting, setSorting] = useState(false)
+  const [filter, setFilter] = useState<Filter>(ALL)
+  const filtered = filter.kind !== 'all' || filter.state !== 'all' || !!filter.words.trim()
+  const topics = data.topics
+    .map(topic => ({ topic, works: topic.works.filter(work => passes(work, topic.name, filter, now)) }))
+    .filter(one => !filtered || one.works.length)
   return (
     <Sheet title={`${say('topics_title')}, ${data.className}`}>
       <Head
         title={say('topics_title')}
         sub={data.className}
         aside={
-          teacher && (
+          writes && (
             <>
+              <Button onClick={() => setSorting(true)}>{say('topics_sort')}</Button>
               <Button onClick={() => setAdding(true)}>{say('topic_new')}</Button>
               <Link to={`/c/${classId}/post`} className={buttonLook('first')}>
                 {say('post_work')}
@@ -42,45 +60,119 @@ export function Screen() {
         }
       />
       {adding && <AddTopic onDone={() => setAdding(false)} />}
+      {data.topics.length > 0 && (
+        <Row margin={say('topics_find')} className="pb-1">
+          <FilterLine filter={filter} onChange={setFilter} teacher={teacher} />
+        </Row>
+      )}
+      {data.topics.length > 1 && (
+        <Row margin={say('topics_jump')} className="pb-1">
+          <nav aria-label={say('topics_jump')} className="flex flex-wrap gap-x-4 gap-y-1 text-[15px]">
+            {topics.map(({ topic, works }) => (
+              <a
+                key={topic.id}
+                href={`#topic-${topic.id ?? 'none'}`}
+                className="text-blue underline underline-offset-2"
+              >
+                {topic.name ?? say('no_topic')} <span className="text-soft tabular-nums">{works.length}</span>
+              </a>
+            ))}
+          </nav>
+        </Row>
+      )}
       {!data.topics.length && !adding && (
         <Row>
           <Empty>{say(teacher ? 'topics_none_teacher' : 'topics_none_pupil')}</Empty>
         </Row>
       )}
-      {data.topics.map(topic => (
-        <Section
-          key={topic.id}
-          title={topic.name ?? say('no_topic')}
-          aside={
-            teacher &&
-            topic.id && (
-              <Link
-                to={`/c/${classId}/post?topic=${topic.id}`}
-                className="text-[15px] text-blue underline underline-offset-2"
-              >
-                {say('post_work')}
-              </Link>
-            )
-          }
-        >
-          {topic.works.length ? (
-            <ul>
-              {topic.works.map(work =>
-                work.counts ? (
-                  <TaughtLine key={work.id} work={work} />
-                ) : (
+      {filtered && !topics.length && (
+        <Row>
+          <Empty>{say('topics_nothing')}</Empty>
+        </Row>
+      )}
+      {topics.map(({ topic, works }) => (
+        <div key={topic.id} id={`topic-${topic.id ?? 'none'}`} className="scroll-mt-4">
+          <Section
+            title={topic.name ?? say('no_topic')}
+            aside={
+              writes &&
+              topic.id && (
+                <Link
+                  to={`/c/${classId}/post?topic=${topic.id}`}
+                  className="text-[15px] text-blue underline underline-offset-2"
+                >
+                  {say('post_work')}
+                </Link>
+              )
+            }
+          >
+            {!works.length ? (
+              <Row>
+                <p className="py-1 text-[15px] text-soft">{say('topic_empty')}</p>
+              </Row>
+            ) : teacher ? (
+              <TaughtTopic topic={topic} works={works} groups={data.groups} sorts={writes && !filtered} />
+            ) : (
+              <ul>
+                {works.map(work => (
                   <OwnLine key={work.id} work={work} />
-                ),
-              )}
-            </ul>
-          ) : (
-            <Row>
-              <p className="py-1 text-[15px] text-soft">{say('topic_empty')}</p>
-            </Row>
-          )}
-        </Section>
+                ))}
+              </ul>
+            )}
+          </Section>
+        </div>
       ))}
+      {sorting && <SortTopics topics={data.topics} onClose={() => setSorting(false)} />}
     </Sheet>
+  )
+}
+
+const BOX = 'rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px] text-ink'
+
+type FilterProps = {
+  readonly filter: Filter
+  readonly onChange: (filter: Filter) => void
+  readonly teacher: boolean
+}
+
+/** What of all this is wanted: by its words, its kind, and how it stands. */
+function FilterLine({ filter, onChange, teacher }: FilterProps) {
+  return (
+    <search className="flex flex-wrap gap-2">
+      <input
+        type="search"
+        aria-label={say('topics_words')}
+        placeholder={say('topics_words')}
+        value={filter.words}
+        onChange={event => onChange({ ...filter, words: event.target.value })}
+        className={`${BOX} w-64 max-md:w-full`}
+      />
+      <select
+        aria-label={say('topics_kind')}
+        value={filter.kind}
+        onChange={event => onChange({ ...filter, kind: event.target.value as WorkKind | 'all' })}
+        className={BOX}
+      >
+        <option value="all">{say('topics_kind_all')}</option>
+        {WORK_KINDS.map(kind => (
+          <option key={kind} value={kind}>
+            {say(`kind_${kind}`)}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label={say('topics_state')}
+        value={filter.state}
+        onChange={event => onChange({ ...filter, state: event.target.value as StateFilter })}
+        className={BOX}
+      >
+        {(teacher ? TAUGHT_STATES : OWN_STATES).map(state => (
+          <option key={state} value={state}>
+            {say(`topics_state_${state}`)}
+          </option>
+        ))}
+      </select>
+    </search>
   )
 }
 
@@ -92,32 +184,8 @@ function OwnLine({ work }: { readonly work: TopicWork }) {
       standing={work.mine ?? UNTOUCHED}
       to={`/c/${classId}/work/${work.id}`}
       newNotes={work.newNotes}
+      meta={say(`kind_${work.kind}`)}
     />
-  )
-}
-
-function TaughtLine({ work }: { readonly work: TopicWork }) {
-  const { classId } = useIds()
-  const time = useNow()
-  const counts = work.counts ?? { in: 0, toMark: 0, of: 0 }
-  return (
-    <Row as="li" margin={work.dueAt === null ? null : when(work.dueAt, time)} className="py-1.5">
-      <Link
-        to={`/c/${classId}/work/${work.id}/marking`}
-        className="group flex flex-wrap items-baseline gap-x-4 rounded"
-      >
-        <span className="text-[16px] font-semibold group-hover:underline group-hover:underline-offset-2">
-          {work.title}
-        </span>
-        <span className="text-[15px] text-soft tabular-nums">{say('counts_in', counts)}</span>
-        {counts.toMark > 0 && (
-          <span className="text-[15px] font-semibold text-rust">
-            {say('counts_toMark', { count: counts.toMark })}
-          </span>
-        )}
-        {work.newNotes > 0 && <NewMark>{say('new_notes', { count: work.newNotes })}</NewMark>}
-      </Link>
-    </Row>
   )
 }
 

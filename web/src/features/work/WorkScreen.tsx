@@ -1,29 +1,31 @@
 import '../../words/en/classroom.js'
 import type { ErrorCode, PiecePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'
-import { copyTitle, mayWrite } from '@oppen/core/work'
+import { copyTitle, handsIn, mayWrite } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { Navigate } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
+import { useChangesAt } from '../../app/changesAt.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
-import { Head, Row, Sheet } from '../../parts/Sheet.js'
-import { StateLabel } from '../../parts/StateLabel.js'
+import { Row, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import { markWords } from '../../words/states.js'
+import { OwnQuestion } from '../answers/OwnQuestion.js'
 import { Conflict } from './Conflict.js'
 import { FileList, Files } from './Files.js'
+import { Handout } from './Handout.js'
 import { History } from './History.js'
+import { MaterialList } from './Materials.js'
+import { PieceHead } from './PieceHead.js'
 import { SideNote } from './SideNote.js'
+import { TeacherSays } from './TeacherSays.js'
 import { useOwnCopy } from './useOwnCopy.js'
-import { usePieceState } from './usePieceState.js'
 import { WorkBar } from './WorkBar.js'
 
 /** A pupil's piece of work: what to do, the own copy, what the teacher says, and handing in. */
@@ -34,38 +36,41 @@ export function Screen() {
     const to = tie.role === 'family' ? `outcome/${tie.placeId}` : 'marking'
     return <Navigate to={`/c/${classId}/work/${workId}/${to}`} replace />
   }
-  return <Own key={workId} params={{ classId, workId, placeId: tie?.placeId ?? '' } as PieceParams} />
+  return <Mine key={workId} params={{ classId, workId, placeId: tie?.placeId ?? '' } as PieceParams} />
 }
 
-function Own({ params }: { readonly params: PieceParams }) {
+function Mine({ params }: { readonly params: PieceParams }) {
   const { data: page } = useSuspenseQuery(reads.piece(params))
+  useOpening(page.work.opensAt, params)
+  useLookAtPiece(params, page.notes.length + page.moves.length)
+  if (page.work.kind === 'question') return <OwnQuestion params={params} page={page} />
+  return handsIn(page.work.kind) ? (
+    <Own params={params} page={page} />
+  ) : (
+    <Handout params={params} page={page} />
+  )
+}
+
+/** What is locked is read again at the moment at which it opens. */
+function useOpening(opensAt: number | null, params: PieceParams): void {
+  const { now } = useNow()
+  const [shut] = useState(opensAt !== null && now < opensAt)
+  useChangesAt(shut ? opensAt : null, reads.piece(params).queryKey)
+}
+
+type OwnProps = { readonly params: PieceParams; readonly page: PiecePage }
+
+function Own({ params, page }: OwnProps) {
   const time = useNow()
   const keeper = useOwnCopy(params, page)
-  useLookAtPiece(params, page.notes.length + page.moves.length)
   const { work, standing } = page
-  const { state, said } = usePieceState(work, standing)
   const archived = useTie()?.archived ?? false
   const writable = !archived && mayWrite(standing, work, time.now).ok
-  const about = [
-    page.topicName,
-    work.points === null ? null : say('work_out_of', { points: showHundredths(work.points) }),
-    work.minutes === null ? null : say('minutes', { minutes: work.minutes }),
-    page.teacherName,
-  ].filter(Boolean)
   return (
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
         <Sheet title={work.title}>
-          <Head
-            title={work.title}
-            margin={work.dueAt === null ? null : when(work.dueAt, time)}
-            sub={
-              <span className="flex flex-wrap items-baseline gap-x-4">
-                <StateLabel state={state} said={said} />
-                <span>{about.join(' · ')}</span>
-              </span>
-            }
-          />
+          <PieceHead page={page} />
           <Row>
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
               <div className="flex min-w-0 flex-col gap-6">
@@ -76,6 +81,7 @@ function Own({ params }: { readonly params: PieceParams }) {
                     <Written html={work.directions} className="max-w-prose text-[17px]" />
                   </section>
                 )}
+                <MaterialList materials={work.materials} />
                 <section>
                   <h2 className="mb-2 text-lg">{copyTitle(work.title, page.pupil.name)}</h2>
                   <Conflict keeper={keeper} />
@@ -112,21 +118,6 @@ export function useLookAtPiece({ workId, placeId }: PieceParams, news: number): 
   useEffect(() => {
     void call(routes.look, {}, { what: `piece:${workId}:${placeId}` }).catch(() => undefined)
   }, [workId, placeId, news])
-}
-
-function TeacherSays({ page }: { readonly page: PiecePage }) {
-  const { standing, feedback, work } = page
-  const shown = standing.phase === 'handedBack' || standing.phase === 'tryAgain'
-  if (!shown || (!feedback && standing.mark === null)) return null
-  return (
-    <section className="border-l-4 border-margin bg-ochre-pale px-4 py-3">
-      <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
-      {standing.phase === 'handedBack' && standing.mark !== null && (
-        <p className="font-head text-2xl font-semibold text-teal">{markWords(standing.mark, work.points)}</p>
-      )}
-      {feedback && <p className="mt-1 text-[17px] whitespace-pre-line">{feedback}</p>}
-    </section>
-  )
 }
 
 /** Why nothing can be written here now. */

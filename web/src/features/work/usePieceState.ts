@@ -1,5 +1,5 @@
 import type { WorkLine } from '@oppen/contract'
-import { type PieceState, type Standing, stateOf } from '@oppen/core/work'
+import { type PieceState, type Standing, stateOfWork } from '@oppen/core/work'
 import { useNow } from '../../app/session.js'
 import { type StateWords, stateWords, teacherStateWords } from '../../words/states.js'
 
@@ -10,7 +10,7 @@ export function usePieceState(
   reader: 'pupil' | 'teacher' = 'pupil',
 ): { state: PieceState; said: StateWords } {
   const time = useNow()
-  const state = stateOf(standing, work, time.now)
+  const state = stateOfWork(work, standing, time.now)
   const words = reader === 'teacher' ? teacherStateWords : stateWords
   return { state, said: words(state, { ...time, points: work.points }) }
 }

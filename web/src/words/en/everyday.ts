@@ -19,6 +19,14 @@ export const everyday = {
   skip: 'Skip to the page',
 
   today: 'Today',
+  today_filter: 'Which class',
+  today_all_classes: 'All classes',
+  today_lessons: 'Lessons today',
+  today_lesson_now: 'now',
+  today_room: 'Meeting room',
+  today_changes: 'Changed',
+  today_changed_by: 'changed by {name}',
+  area_week: 'Week',
   area_topics: 'Topics',
   area_talk: 'Talk',
   area_progress: 'Progress',
@@ -111,6 +119,7 @@ export const everyday = {
   state_missing: 'Missing, was due {at}',
   state_excused: 'Excused',
   state_received: 'Received on paper {at}',
+  state_seen: 'Looked at',
 
   today_nothing_pupil: 'Nothing waits for you. Everything you handed in is kept under Progress.',
   today_nothing_teacher: 'Nothing to mark and nobody stuck.',

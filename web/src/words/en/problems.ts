@@ -12,6 +12,10 @@ export const problems = {
   what_feedback: 'The feedback',
   what_notice: 'The notice',
   what_directions: 'The directions',
+  what_place: 'The place',
+  what_category: 'The category',
+  what_choice: 'The choice',
+  what_goals: 'The goal',
   what_copy: 'The page',
   problem_sign_in_needed: 'You are signed out. Sign in again to go on.',
   problem_sign_in_wrong:
@@ -86,6 +90,27 @@ export const problems = {
   problem_merge_both_claimed:
     '{name} and {other} both have an account. Free the place of the one who does not use it, then join them.',
   problem_roster_column: 'The file {file} has no column “{column}”. Export it again with that column.',
+  problem_date_unreadable: '“{name}” is not a date that exists. Write it as 2026-10-16.',
+  problem_dates_backwards: '{name} would end before it begins. Swap the two dates.',
+  problem_span_long: '{name} would last more than a year. Look at the years of its dates.',
+  problem_name_wrong: 'A term or closure needs a name of up to 80 characters.',
+  problem_closure_backwards: '{name} needs two times of day in order, like 12:00 and 16:00, or none.',
+  problem_rule_unreadable: 'This time cannot be read. Choose how it is set once more.',
+  problem_rule_finds_nothing:
+    'No such lesson was found for {group}. Look at the timetable of that week, or choose another time.',
+  problem_week_unreadable: 'That is not a week. Choose one from the list.',
+  problem_link_unreadable: '“{text}” is not a web address. It looks like https://example.org/page.',
+  problem_work_changed:
+    'Somebody else has changed this piece meanwhile. Copy what you wrote, open it again and put it in.',
+  problem_nobody_asked: 'Nobody would get this piece. Choose at least one group or pupil.',
+  problem_question_choices: 'Choices need at least two that are not alike. Or let pupils answer in words.',
+  problem_due_before_opens: 'It would be due before it opens. Choose a later deadline or an earlier opening.',
+  problem_answer_empty: 'There is no answer yet. Write one, or choose.',
+  problem_answer_choice: 'Choose only from what is offered, and one only where one is asked for.',
+  problem_answer_changed:
+    'This answer was changed on another device. Look at it again; what you typed is still here.',
+  problem_answers_hidden: 'This answer is not shown to you now. Give your own first.',
+  problem_nothing_asked: 'This is a handout: there is nothing to hand in.',
   problem_lesson_unreadable: 'A lesson needs a day and two times, like 09:00 and 09:45.',
   problem_lesson_backwards: 'That lesson would end at {ends}, before it begins at {starts}. Swap the times.',
   problem_text_empty: '{what} is empty. Write something first.',

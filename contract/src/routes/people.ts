@@ -1,0 +1,242 @@
+import type { Shapes } from '../shapes.js'
+import { route } from '../wire/route.js'
+
+/** Accounts, classes, their registers, and how people come in. */
+export const peopleRoutes = {
+  // accounts
+  me: route<Shapes['me']>()('GET', '/api/me', 'account.self'),
+  signIn: route<Shapes['signIn']>()('POST', '/api/sign-in', 'open', { tries: 'secret' }),
+  signOut: route<Shapes['signOut']>()('POST', '/api/sign-out', 'open'),
+  /** To the identity provider of the school, and back with its answer: both answer with another address. */
+  goToSchool: route<Shapes['goToSchool']>()('GET', '/api/entry/school', 'open', { carries: 'bytes' }),
+  backFromSchool: route<Shapes['backFromSchool']>()('GET', '/api/entry/school/back', 'open', {
+    carries: 'bytes',
+    tries: 'secret',
+  }),
+  look: route<Shapes['look']>()('POST', '/api/looks', 'account.self'),
+  moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
+  seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
+  changeAccount: route<Shapes['changeAccount']>()('PUT', '/api/account', 'account.change'),
+  changeSecret: route<Shapes['changeSecret']>()('PUT', '/api/account/secret', 'account.change', {
+    tries: 'secret',
+  }),
+  changePicture: route<Shapes['changePicture']>()('POST', '/api/account/picture', 'account.change', {
+    carries: 'file',
+  }),
+  removePicture: route<Shapes['removePicture']>()('DELETE', '/api/account/picture', 'account.change'),
+  seePicture: route<Shapes['seePicture']>()('GET', '/api/account/picture', 'account.self', {
+    carries: 'bytes',
+  }),
+  endSession: route<Shapes['endSession']>()('DELETE', '/api/account/sessions/:sessionId', 'account.self'),
+  forgot: route<Shapes['forgot']>()('POST', '/api/entry/forgot', 'open', { tries: 'secret' }),
+  resetSecret: route<Shapes['resetSecret']>()('POST', '/api/entry/reset', 'open', { tries: 'key' }),
+
+  // joining
+  seeWelcome: route<Shapes['seeWelcome']>()('GET', '/api/welcome', 'open'),
+  knock: route<Shapes['knock']>()('POST', '/api/entry/code', 'open', { tries: 'code' }),
+  claim: route<Shapes['claim']>()('POST', '/api/entry/claim', 'open', { tries: 'code' }),
+  enterAsSelf: route<Shapes['enterAsSelf']>()('POST', '/api/entry/again', 'open', { tries: 'secret' }),
+  askIn: route<Shapes['askIn']>()('POST', '/api/entry/newcomer', 'open', { tries: 'code' }),
+  comeAsGuest: route<Shapes['comeAsGuest']>()('POST', '/api/entry/guest', 'open', { tries: 'code' }),
+  askFamily: route<Shapes['askFamily']>()('POST', '/api/entry/family-of', 'open', { tries: 'code' }),
+  askTablet: route<Shapes['askTablet']>()('POST', '/api/entry/tablet', 'open', { tries: 'code' }),
+  waited: route<Shapes['waited']>()('POST', '/api/entry/waited', 'open', { tries: 'key' }),
+  showKey: route<Shapes['showKey']>()('POST', '/api/entry/key', 'open', { tries: 'key' }),
+  comeHome: route<Shapes['comeHome']>()('POST', '/api/entry/home', 'open', { tries: 'key' }),
+  joinFamily: route<Shapes['joinFamily']>()('POST', '/api/entry/family', 'open', { tries: 'key' }),
+  followChild: route<Shapes['followChild']>()('POST', '/api/follows', 'account.change', { tries: 'key' }),
+  seeTablet: route<Shapes['seeTablet']>()('GET', '/api/tablet', 'open'),
+  comeInAtTablet: route<Shapes['comeInAtTablet']>()('POST', '/api/tablet/in', 'open', { tries: 'secret' }),
+  seeTabletFace: route<Shapes['seeTabletFace']>()('GET', '/api/tablet/faces/:placeId', 'open', {
+    carries: 'bytes',
+  }),
+  shareThisTablet: route<Shapes['shareThisTablet']>()(
+    'POST',
+    '/api/classes/:classId/tablets',
+    'class.settings.change',
+  ),
+  endTablet: route<Shapes['endTablet']>()(
+    'DELETE',
+    '/api/classes/:classId/tablets/:tabletId',
+    'class.settings.change',
+  ),
+  seeDoor: route<Shapes['seeDoor']>()('GET', '/api/classes/:classId/door', 'door.see'),
+  openDoor: route<Shapes['openDoor']>()('POST', '/api/classes/:classId/door', 'door.work'),
+  lengthenDoor: route<Shapes['lengthenDoor']>()('POST', '/api/classes/:classId/door/lengthen', 'door.work'),
+  closeDoor: route<Shapes['closeDoor']>()('POST', '/api/classes/:classId/door/close', 'door.work'),
+  answerWait: route<Shapes['answerWait']>()('POST', '/api/classes/:classId/waits/:waitId', 'door.work'),
+  replaceKey: route<Shapes['replaceKey']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/keys/:keyId/replace',
+    'register.change',
+  ),
+  seeCards: route<Shapes['seeCards']>()('GET', '/api/classes/:classId/cards/:keyKind', 'register.see', {
+    carries: 'bytes',
+  }),
+  seeKeyList: route<Shapes['seeKeyList']>()('GET', '/api/classes/:classId/keys', 'register.see', {
+    carries: 'bytes',
+  }),
+
+  // classes
+  makeClass: route<Shapes['makeClass']>()('POST', '/api/classes', 'class.make'),
+  seeSettings: route<Shapes['seeSettings']>()('GET', '/api/classes/:classId/settings', 'class.settings.see'),
+  changeSettings: route<Shapes['changeSettings']>()(
+    'PUT',
+    '/api/classes/:classId/settings',
+    'class.settings.change',
+  ),
+  addGroup: route<Shapes['addGroup']>()('POST', '/api/classes/:classId/groups', 'class.settings.change'),
+  renameGroup: route<Shapes['renameGroup']>()(
+    'PUT',
+    '/api/classes/:classId/groups/:groupId',
+    'class.settings.change',
+  ),
+  archiveClass: route<Shapes['archiveClass']>()('POST', '/api/classes/:classId/archive', 'class.archive'),
+  setSight: route<Shapes['setSight']>()('PUT', '/api/classes/:classId/sight', 'class.sight'),
+  removeCoTeacher: route<Shapes['removeCoTeacher']>()(
+    'DELETE',
+    '/api/classes/:classId/team/:accountId',
+    'team.change',
+  ),
+  handOver: route<Shapes['handOver']>()(
+    'POST',
+    '/api/classes/:classId/team/:accountId/owner',
+    'team.handOver',
+  ),
+  seeColleagues: route<Shapes['seeColleagues']>()('GET', '/api/colleagues', 'colleagues.see'),
+
+  // register
+  seeRegister: route<Shapes['seeRegister']>()('GET', '/api/classes/:classId/register', 'register.see'),
+  addPlaces: route<Shapes['addPlaces']>()('POST', '/api/classes/:classId/register', 'register.change'),
+  takeRegister: route<Shapes['takeRegister']>()(
+    'GET',
+    '/api/classes/:classId/register-list',
+    'register.see',
+    { carries: 'bytes' },
+  ),
+  changePlace: route<Shapes['changePlace']>()(
+    'PUT',
+    '/api/classes/:classId/register/:placeId',
+    'register.change',
+  ),
+  freePlace: route<Shapes['freePlace']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/free',
+    'register.change',
+  ),
+  movePlaceAway: route<Shapes['movePlaceAway']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/away',
+    'register.change',
+  ),
+  bringPlaceBack: route<Shapes['bringPlaceBack']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/back',
+    'register.change',
+  ),
+  leaveClass: route<Shapes['leaveClass']>()(
+    'POST',
+    '/api/classes/:classId/places/:placeId/leave',
+    'class.leave',
+  ),
+  mergePlaces: route<Shapes['mergePlaces']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/merge',
+    'register.change',
+  ),
+  undoMerge: route<Shapes['undoMerge']>()(
+    'POST',
+    '/api/classes/:classId/merges/:mergeId/undo',
+    'register.change',
+  ),
+  giveSecret: route<Shapes['giveSecret']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/secret',
+    'register.change',
+  ),
+  endFamilyLink: route<Shapes['endFamilyLink']>()(
+    'DELETE',
+    '/api/classes/:classId/register/:placeId/families/:accountId',
+    'register.change',
+  ),
+  changeFace: route<Shapes['changeFace']>()(
+    'POST',
+    '/api/classes/:classId/register/:placeId/face',
+    'register.change',
+    { carries: 'file' },
+  ),
+  removeFace: route<Shapes['removeFace']>()(
+    'DELETE',
+    '/api/classes/:classId/register/:placeId/face',
+    'register.change',
+  ),
+  seeFace: route<Shapes['seeFace']>()('GET', '/api/classes/:classId/faces/:placeId', 'face.see', {
+    carries: 'bytes',
+  }),
+  seeRecord: route<Shapes['seeRecord']>()('GET', '/api/classes/:classId/record', 'record.see'),
+
+  // invitations
+  invitePerson: route<Shapes['invitePerson']>()('POST', '/api/classes/:classId/invitations', 'team.change'),
+  inviteFamily: route<Shapes['inviteFamily']>()(
+    'POST',
+    '/api/classes/:classId/family-invitations',
+    'register.change',
+  ),
+  withdrawInvitation: route<Shapes['withdrawInvitation']>()(
+    'DELETE',
+    '/api/classes/:classId/invitations/:invitationId',
+    'register.change',
+  ),
+  answerInvitation: route<Shapes['answerInvitation']>()(
+    'POST',
+    '/api/invitations/:invitationId',
+    'account.change',
+  ),
+  showInvitation: route<Shapes['showInvitation']>()('POST', '/api/entry/invitation', 'open', {
+    tries: 'key',
+  }),
+  acceptInvitation: route<Shapes['acceptInvitation']>()('POST', '/api/entry/invitation/accept', 'open', {
+    tries: 'key',
+  }),
+
+  // circles
+  makeCircle: route<Shapes['makeCircle']>()('POST', '/api/circles', 'account.change'),
+  joinCircle: route<Shapes['joinCircle']>()('POST', '/api/circles/join', 'account.change', { tries: 'code' }),
+  seeCircle: route<Shapes['seeCircle']>()('GET', '/api/circles/:circleId', 'circle.see'),
+  renameCircle: route<Shapes['renameCircle']>()('PUT', '/api/circles/:circleId', 'circle.keep'),
+  renewCircleCode: route<Shapes['renewCircleCode']>()('POST', '/api/circles/:circleId/code', 'circle.keep'),
+  leaveCircle: route<Shapes['leaveCircle']>()('POST', '/api/circles/:circleId/leave', 'circle.see'),
+  removeMember: route<Shapes['removeMember']>()(
+    'DELETE',
+    '/api/circles/:circleId/members/:accountId',
+    'circle.keep',
+  ),
+  makeKeeper: route<Shapes['makeKeeper']>()(
+    'POST',
+    '/api/circles/:circleId/members/:accountId/keeper',
+    'circle.keep',
+  ),
+  postInCircle: route<Shapes['postInCircle']>()('POST', '/api/circles/:circleId/posts', 'circle.write'),
+  removePost: route<Shapes['removePost']>()('DELETE', '/api/circles/:circleId/posts/:postId', 'circle.write'),
+  addCircleFile: route<Shapes['addCircleFile']>()('POST', '/api/circles/:circleId/files', 'circle.write', {
+    carries: 'file',
+  }),
+  removeCircleFile: route<Shapes['removeCircleFile']>()(
+    'DELETE',
+    '/api/circles/:circleId/files/:circleFileId',
+    'circle.write',
+  ),
+  seeCircleFile: route<Shapes['seeCircleFile']>()(
+    'GET',
+    '/api/circles/:circleId/files/:circleFileId',
+    'circle.see',
+    { carries: 'bytes' },
+  ),
+
+  // mail
+  seeOutbox: route<Shapes['seeOutbox']>()('GET', '/api/outbox', 'mails.see'),
+  seeMail: route<Shapes['seeMail']>()('GET', '/api/outbox/:mailId', 'mails.see'),
+  seeMailFile: route<Shapes['seeMailFile']>()('GET', '/api/outbox/:mailId/file', 'mails.see', {
+    carries: 'bytes',
+  }),
+}

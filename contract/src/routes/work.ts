@@ -1,0 +1,202 @@
+import type { Shapes } from '../shapes.js'
+import { route } from '../wire/route.js'
+
+/** Posted work: when it is, what it asks, and what becomes of it. */
+export const workRoutes = {
+  // timing
+  seeCalendar: route<Shapes['seeCalendar']>()('GET', '/api/calendar', 'calendar.see'),
+  tryCalendar: route<Shapes['tryCalendar']>()('POST', '/api/calendar/try', 'calendar.change'),
+  changeCalendar: route<Shapes['changeCalendar']>()('PUT', '/api/calendar', 'calendar.change'),
+  seeTimetable: route<Shapes['seeTimetable']>()('GET', '/api/classes/:classId/timetable', 'timetable.see'),
+  tryTimetable: route<Shapes['tryTimetable']>()(
+    'POST',
+    '/api/classes/:classId/timetable/try',
+    'timetable.change',
+  ),
+  changeTimetable: route<Shapes['changeTimetable']>()(
+    'PUT',
+    '/api/classes/:classId/timetable',
+    'timetable.change',
+  ),
+
+  // work
+  seeTopics: route<Shapes['seeTopics']>()('GET', '/api/classes/:classId/topics', 'topics.see'),
+  addTopic: route<Shapes['addTopic']>()('POST', '/api/classes/:classId/topics', 'topics.change'),
+  orderTopics: route<Shapes['orderTopics']>()('PUT', '/api/classes/:classId/topics/order', 'topics.change'),
+  renameTopic: route<Shapes['renameTopic']>()(
+    'PUT',
+    '/api/classes/:classId/topics/:topicId',
+    'topics.change',
+  ),
+  mergeTopic: route<Shapes['mergeTopic']>()(
+    'POST',
+    '/api/classes/:classId/topics/:topicId/merge',
+    'topics.change',
+  ),
+  removeTopic: route<Shapes['removeTopic']>()(
+    'DELETE',
+    '/api/classes/:classId/topics/:topicId',
+    'topics.change',
+  ),
+  orderWorks: route<Shapes['orderWorks']>()('PUT', '/api/classes/:classId/works/order', 'topics.change'),
+  tryWork: route<Shapes['tryWork']>()('POST', '/api/classes/:classId/works/try', 'work.post'),
+  postWork: route<Shapes['postWork']>()('POST', '/api/classes/:classId/works', 'work.post'),
+  seeWork: route<Shapes['seeWork']>()('GET', '/api/classes/:classId/works/:workId', 'work.see'),
+  changeWork: route<Shapes['changeWork']>()('PUT', '/api/classes/:classId/works/:workId', 'work.change'),
+  removeWork: route<Shapes['removeWork']>()('DELETE', '/api/classes/:classId/works/:workId', 'work.change'),
+  restoreWork: route<Shapes['restoreWork']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/restore',
+    'work.change',
+  ),
+  pinWork: route<Shapes['pinWork']>()('PUT', '/api/classes/:classId/works/:workId/pinned', 'work.change'),
+  setExtension: route<Shapes['setExtension']>()(
+    'PUT',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/extension',
+    'piece.mark',
+  ),
+  addMaterial: route<Shapes['addMaterial']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/materials',
+    'work.change',
+    { carries: 'file' },
+  ),
+  removeMaterial: route<Shapes['removeMaterial']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/materials/:materialId',
+    'work.change',
+  ),
+  seeMaterial: route<Shapes['seeMaterial']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/materials/:materialId',
+    'class.see',
+    { carries: 'bytes' },
+  ),
+  readHandout: route<Shapes['readHandout']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/read',
+    'piece.write',
+  ),
+  seePiece: route<Shapes['seePiece']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/pieces/:placeId',
+    'piece.see',
+  ),
+  seeOutcome: route<Shapes['seeOutcome']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/outcome',
+    'outcome.see',
+  ),
+  saveCopy: route<Shapes['saveCopy']>()(
+    'PUT',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/copy',
+    'piece.write',
+  ),
+  addFile: route<Shapes['addFile']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/files',
+    'piece.write',
+    { carries: 'file' },
+  ),
+  seeFile: route<Shapes['seeFile']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/files/:fileId',
+    'ownWork.see',
+    { carries: 'bytes' },
+  ),
+  removeFile: route<Shapes['removeFile']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/files/:fileId',
+    'piece.write',
+  ),
+  restoreFile: route<Shapes['restoreFile']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/files/:fileId/restore',
+    'piece.write',
+  ),
+  handIn: route<Shapes['handIn']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/hand-in',
+    'piece.write',
+  ),
+  takeBack: route<Shapes['takeBack']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/take-back',
+    'piece.write',
+  ),
+  writeNote: route<Shapes['writeNote']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/notes',
+    'sideNote.write',
+  ),
+
+  seeOwnWork: route<Shapes['seeOwnWork']>()('GET', '/api/classes/:classId/own-work/:placeId', 'ownWork.see'),
+  takeOwnWork: route<Shapes['takeOwnWork']>()(
+    'GET',
+    '/api/classes/:classId/own-work/:placeId/zip',
+    'ownWork.see',
+    { carries: 'bytes' },
+  ),
+
+  // answers to open questions
+  seeAnswers: route<Shapes['seeAnswers']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/answers',
+    'answers.see',
+  ),
+  answer: route<Shapes['answer']>()(
+    'PUT',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/answer',
+    'piece.write',
+  ),
+  replyToAnswer: route<Shapes['replyToAnswer']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/answers/:answerOf/replies',
+    'answers.reply',
+  ),
+
+  // week
+  seeWeek: route<Shapes['seeWeek']>()('GET', '/api/classes/:classId/weeks/:week', 'week.see'),
+  seeChildWeek: route<Shapes['seeChildWeek']>()(
+    'GET',
+    '/api/classes/:classId/weeks/:week/of/:placeId',
+    'outcome.see',
+  ),
+  writeGoals: route<Shapes['writeGoals']>()('PUT', '/api/classes/:classId/weeks/:week/goals', 'week.change'),
+  writeLesson: route<Shapes['writeLesson']>()(
+    'PUT',
+    '/api/classes/:classId/weeks/:week/lessons',
+    'week.change',
+  ),
+  seeFill: route<Shapes['seeFill']>()('GET', '/api/classes/:classId/weeks/:week/from/:from', 'work.see'),
+  fillWeek: route<Shapes['fillWeek']>()('POST', '/api/classes/:classId/weeks/:week/fill', 'work.post'),
+  tryMove: route<Shapes['tryMove']>()('POST', '/api/classes/:classId/works/:workId/spot/try', 'work.change'),
+  moveCard: route<Shapes['moveCard']>()('PUT', '/api/classes/:classId/works/:workId/spot', 'work.change'),
+
+  // marking
+  seeMarking: route<Shapes['seeMarking']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/marking',
+    'marking.see',
+  ),
+  handBack: route<Shapes['handBack']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/hand-back',
+    'piece.mark',
+  ),
+  tryAgain: route<Shapes['tryAgain']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/try-again',
+    'piece.mark',
+  ),
+  excuse: route<Shapes['excuse']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/excused',
+    'piece.mark',
+  ),
+  receive: route<Shapes['receive']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/received',
+    'piece.mark',
+  ),
+}

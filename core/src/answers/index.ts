@@ -1,0 +1,36 @@
+import { had, type Outcome, refused } from '../outcome/index.js'
+import { readText } from '../texts/index.js'
+
+/** When classmates' answers to an open question are shown. */
+export type Shown = 'never' | 'afterOwn' | 'always'
+
+export type Question = {
+  /** Empty for an answer in words. */
+  readonly choices: readonly string[]
+  readonly several: boolean
+  readonly shown: Shown
+}
+
+export type GivenAnswer = { readonly text: string; readonly choices: readonly string[] }
+
+/** Whether a pupil may see what classmates answered. */
+export const seesAnswers = ({ shown }: Question, hasAnswered: boolean): boolean =>
+  shown === 'always' || (shown === 'afterOwn' && hasAnswered)
+
+/**
+ * An answer as it would be kept. Refuses `answer_empty`, `answer_choice` for what is no choice of the question or
+ * for two where one may be taken, and what `readText` refuses.
+ */
+export function readAnswer(question: Question, given: GivenAnswer): Outcome<GivenAnswer> {
+  if (!question.choices.length) {
+    if (!given.text.trim()) return refused('answer_empty')
+    const text = readText('note', given.text)
+    return text.ok ? had({ text: text.value, choices: [] }) : text
+  }
+  const choices = question.choices.filter(choice => given.choices.includes(choice))
+  if (!choices.length) return refused('answer_empty')
+  const wrong = given.choices.some(choice => !question.choices.includes(choice))
+  if (wrong || (choices.length > 1 && !question.several)) return refused('answer_choice')
+  const text = given.text.trim() ? readText('note', given.text) : had('')
+  return text.ok ? had({ text: text.value, choices }) : text
+}

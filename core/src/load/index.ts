@@ -1,0 +1,2 @@
+export * from './spread.js'
+export * from './week.js'

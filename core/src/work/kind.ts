@@ -1,0 +1,26 @@
+import type { Instant } from '../ids/index.js'
+import type { Standing } from './standing.js'
+import { type PieceState, stateOf, type Timing } from './state.js'
+
+/** The kinds of posted work: to read or watch, to make and hand in, to answer. */
+export const WORK_KINDS = ['handout', 'assignment', 'question'] as const
+export type WorkKind = (typeof WORK_KINDS)[number]
+
+/** Whether pupils hand something in, so that there is something to mark and to follow. */
+export const handsIn = (kind: WorkKind): boolean => kind !== 'handout'
+
+/**
+ * The state of a piece of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time
+ * while that is to come, and was looked at; it is never overdue.
+ */
+export function stateOfWork(
+  { kind, ...timing }: Timing & { readonly kind: WorkKind },
+  standing: Standing,
+  now: Instant,
+): PieceState {
+  if (handsIn(kind)) return stateOf(standing, timing, now)
+  const { opensAt, dueAt } = timing
+  if (opensAt !== null && now < opensAt) return { is: 'opens', at: opensAt }
+  if (standing.phase !== 'untouched') return { is: 'seen' }
+  return { is: 'toDo', by: dueAt !== null && now <= dueAt ? dueAt : null }
+}

@@ -1,0 +1,27 @@
+import { EMPTY_WORK, type WorkForm } from '@oppen/contract'
+import type { TimeRule, TimingRules } from '@oppen/core/timing'
+
+/** A piece of work in a few words: local times of the school for what is fixed, rules for what is not. */
+export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
+  readonly appears?: string | TimeRule | null
+  readonly opens?: string | TimeRule | null
+  readonly due?: string | TimeRule | null
+  readonly closes?: string | TimeRule | null
+}
+
+const ruleOf = (time: string | TimeRule | null | undefined): TimeRule | null =>
+  typeof time === 'string' ? { is: 'fixed', local: time } : (time ?? null)
+
+/** The whole form of a piece; what is not said is left open, and it is an assignment for all. */
+export function formOf({ appears, opens, due, closes, ...rest }: PlainWork): WorkForm {
+  const rules: TimingRules = {
+    appears: ruleOf(appears),
+    opens: ruleOf(opens),
+    due: ruleOf(due),
+    closes: ruleOf(closes),
+  }
+  return { ...EMPTY_WORK, title: 'Work', ...rest, rules }
+}
+
+/** Start or end of the n-th lesson of the week. */
+export const lessonRule = (edge: 'start' | 'end', n: number): TimeRule => ({ is: 'lesson', edge, n })

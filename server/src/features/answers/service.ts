@@ -1,0 +1,110 @@
+import type { AnswersPage } from '@oppen/contract'
+import { type GivenAnswer, type Question, readAnswer, seesAnswers } from '@oppen/core/answers'
+import type { ClassId, NoteId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { readText } from '@oppen/core/texts'
+import { mayHandIn, mayTakeBack, type Standing } from '@oppen/core/work'
+import { escapeHtml } from '../../html.js'
+import { newId } from '../../ids.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { findPiece, freeze, type PieceAddress, record } from '../work/moves.js'
+import { answerReplies, answers } from './models.js'
+import { answerOf, answersJsonOf, questionOf } from './queries.js'
+
+type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
+
+/** A question with the answers that the viewer may see: all for teachers, for pupils as the question says. */
+export async function seeAnswers(world: World, viewer: Viewer, address: WorkAddress): Promise<AnswersPage> {
+  const place = viewer.places.find(tie => tie.classId === address.classId)
+  const asking = { ...address, viewer: viewer.accountId, now: world.clock.now() }
+  const json = await answersJsonOf(world.db, asking, place?.placeId ?? null)
+  if (json === undefined) throw new Refused('not_found')
+  const { notYet, ...page } = JSON.parse(json) as Omit<AnswersPage, 'mine' | 'shown' | 'answered' | 'of'>
+  const mine = page.answers.find(one => one.mine) ?? null
+  const shown = !place || seesAnswers(page.question, mine !== null)
+  return {
+    ...page,
+    mine,
+    shown,
+    answers: shown ? page.answers.filter(one => !one.mine) : [],
+    notYet: place ? [] : notYet,
+    answered: page.answers.length,
+    of: page.answers.length + notYet.length,
+  }
+}
+
+/**
+ * Gives an answer, or another in place of the one before until the question closes. Each is a hand-in, so that what
+ * was said when stays. Refuses `answer_changed` where it was changed elsewhere, and what `readAnswer` refuses.
+ */
+export async function giveAnswer(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  { version, ...given }: GivenAnswer & { readonly version: number },
+): Promise<Standing> {
+  const { workId, placeId, classId } = address
+  return world.db.write(async () => {
+    const piece = await findPiece(world, address)
+    const row = await questionOf(world.db, classId, workId)
+    if (!row) throw new Refused('not_found')
+    const answer = take(readAnswer(JSON.parse(row.question) as Question, given), 'text')
+    const before = await answerOf(world.db, workId, placeId)
+    if ((before?.version ?? 0) !== version) throw new Refused('answer_changed')
+    const at = world.clock.now()
+    const by = viewer.accountId
+    let { standing } = piece
+    if (standing.phase === 'untouched') {
+      take(mayHandIn({ ...standing, phase: 'started' }, piece.timing, at))
+      standing = await record(world, address, { kind: 'start', at }, { by })
+    }
+    if (standing.phase === 'withTeacher') {
+      take(mayTakeBack(standing, piece.timing, at))
+      standing = await record(world, address, { kind: 'takeBack', at }, { by })
+    }
+    take(mayHandIn(standing, piece.timing, at))
+    const id = await freeze(world, address, { number: standing.handIns + 1, html: htmlOf(answer), at })
+    const choices = JSON.stringify(answer.choices)
+    await world.db
+      .model(answers)
+      .upsert({ workId, placeId, text: answer.text, choices, at, version: version + 1 })
+    tellAnswers(world, address)
+    return record(world, address, { kind: 'handIn', at }, { by, handInId: id })
+  })
+}
+
+/** An answer as the teacher marks it. */
+function htmlOf({ text, choices }: GivenAnswer): string {
+  const chosen = choices.length
+    ? `<ul>${choices.map(one => `<li>${escapeHtml(one)}</li>`).join('')}</ul>`
+    : ''
+  const words = text.split(/\n+/).map(line => `<p>${escapeHtml(line)}</p>`)
+  return `${chosen}${text ? words.join('') : ''}`
+}
+
+/** Replies to somebody's answer. Refuses `answers_hidden` where the viewer does not see it. */
+export async function replyToAnswer(
+  world: World,
+  viewer: Viewer,
+  { classId, workId, answerOf: placeId }: WorkAddress & { answerOf: PlaceId },
+  typed: string,
+): Promise<{ noteId: NoteId }> {
+  const text = take(readText('note', typed), 'text')
+  const page = await seeAnswers(world, viewer, { classId, workId })
+  const seen = [...page.answers, ...(page.mine ? [page.mine] : [])].some(one => one.placeId === placeId)
+  if (!seen) throw new Refused('answers_hidden')
+  const noteId = newId<NoteId>(world)
+  await world.db.write(async () => {
+    const at = world.clock.now()
+    await world.db
+      .model(answerReplies)
+      .create({ id: noteId, workId, placeId, byAccount: viewer.accountId, text, at })
+    tellAnswers(world, { classId, workId })
+  })
+  return { noteId }
+}
+
+function tellAnswers(world: World, { classId, workId }: WorkAddress): void {
+  world.db.afterCommit(() => void world.live.tell({ what: 'answers', classId, workId }))
+}

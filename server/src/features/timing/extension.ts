@@ -1,0 +1,41 @@
+import type { Viewer } from '@oppen/core/permissions'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { readTime } from '../work/form.js'
+import { findPiece, type PieceAddress } from '../work/moves.js'
+import { extensions } from './models.js'
+import { planOf } from './planner.js'
+import { findTimed, reload } from './retime.js'
+
+/** Gives one pupil a deadline of their own, or takes it back. Refuses what `readTime` refuses. */
+export async function setExtension(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  due: string | null,
+): Promise<{ done: true }> {
+  readTime(world, due, 'due')
+  const { classId, workId, placeId } = address
+  await world.db.write(async () => {
+    await findPiece(world, address)
+    const work = await findTimed(world, workId)
+    await world.db.model(extensions).destroy({ where: { workId, placeId } })
+    if (due !== null) {
+      const { planner } = await planOf(world, classId)
+      const found = planner.ownTime(due)
+      if (!found) throw new Refused('rule_finds_nothing', { group: '' }, 'due')
+      await world.db.model(extensions).create({
+        workId,
+        placeId,
+        due,
+        dueAt: found.at,
+        why: JSON.stringify(found.why),
+        at: world.clock.now(),
+        byAccount: viewer.accountId,
+      })
+    }
+    await reload(world, work)
+    world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+  })
+  return { done: true }
+}

@@ -1,0 +1,143 @@
+import type { AccountId, ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { LocalDate } from '@oppen/core/zone'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import {
+  APPEARED,
+  counts,
+  groupTimes,
+  newNotes,
+  OWN_LINE,
+  POSTING,
+  STANDING,
+  TAUGHT_LINE,
+} from '../work/lines.js'
+
+/** Work without a week stands in the week that its deadline falls into. */
+const LANE = {
+  lane: "coalesce(w.lane, 'followUp')",
+  topicName: '(select name from topics where id = w.topic_id)',
+}
+
+const ownCard = jsonObject({
+  ...OWN_LINE,
+  ...LANE,
+  posting: "'posted'",
+  why: jsonNested('a.why'),
+  mine: STANDING,
+  newNotes: newNotes('$placeId'),
+  counts: 'null',
+  times: "json('[]')",
+})
+
+const ownFrom = (where: string) => `from asked a join works w on w.id = a.work_id
+  left join pieces i on i.work_id = w.id and i.place_id = a.place_id
+  where a.place_id = $placeId and ${APPEARED} and ${where} order by a.due_at, w.title, w.id`
+
+const OUTSTANDING = `coalesce(i.phase, 'untouched') in ('untouched', 'started', 'tryAgain') and w.kind <> 'handout'`
+
+const goalsJson = jsonNested(
+  "coalesce((select texts from goals where class_id = $classId and week = $week), '[]')",
+)
+
+const OWN_WEEK = `select ${jsonObject({
+  className: 'c.name',
+  pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
+  groups: jsonArray(
+    jsonObject({ id: 'g.id', name: 'g.name', room: 'g.room' }),
+    'from groups g where g.id = p.group_id',
+  ),
+  goals: goalsJson,
+  cards: jsonArray(
+    ownCard,
+    ownFrom('(w.week = $week or (w.week is null and a.due_at between $from and $to))'),
+  ),
+  waiting: jsonArray(
+    ownCard,
+    ownFrom(`$now between $from and $to and a.due_at < $from and coalesce(w.week, '') <> $week
+      and (a.closes_at is null or a.closes_at > $now) and ${OUTSTANDING}`),
+  ),
+  cameBack: jsonArray(
+    jsonObject({
+      workId: 'w.id',
+      title: 'w.title',
+      by: `(select b.shown_name from moves m join accounts b on b.id = m.by_account where m.work_id = w.id
+        and m.place_id = i.place_id and m.kind in ('handBack', 'tryAgain') order by m.number desc limit 1)`,
+      at: 'i.handed_back_at',
+      mark: "iif(i.phase = 'handedBack', i.mark, null)",
+      points: 'w.points',
+      feedback: 'i.feedback',
+    }),
+    `from pieces i join works w on w.id = i.work_id and w.removed_at is null
+     where i.place_id = $placeId and i.handed_back_at between $from and $to and i.phase in ('handedBack', 'tryAgain')
+     order by i.handed_back_at desc`,
+  ),
+  changesAt: `(select min(a.appears_at) from asked a where a.place_id = $placeId and a.appears_at > $now)`,
+})} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
+
+export type WeekSpan = {
+  readonly week: LocalDate
+  readonly from: Instant
+  readonly to: Instant
+  readonly now: Instant
+}
+
+/** The week of one pupil. */
+export const ownWeekJson = (
+  db: Database,
+  { classId, placeId, viewer }: { classId: ClassId; placeId: PlaceId; viewer: AccountId },
+  span: WeekSpan,
+) => db.json(OWN_WEEK, { classId, placeId, viewer, ...span })
+
+const TAUGHT_WEEK = `select ${jsonObject({
+  className: 'c.name',
+  pupil: 'null',
+  groups: jsonArray(
+    jsonObject({ id: 'g.id', name: 'g.name', room: 'g.room' }),
+    'from groups g where g.class_id = c.id order by g.position',
+  ),
+  goals: goalsJson,
+  cards: jsonArray(
+    jsonObject({
+      ...TAUGHT_LINE,
+      ...LANE,
+      posting: POSTING,
+      why: 'null',
+      mine: 'null',
+      newNotes: newNotes(),
+      counts: counts(),
+      times: groupTimes({ counts: jsonNested(counts('t.group_id')) }),
+    }),
+    `from works w where w.class_id = c.id and w.removed_at is null
+       and (w.week = $week or (w.week is null and exists (
+         select 1 from work_times t where t.work_id = w.id and t.due_at between $from and $to)))
+     order by (select min(due_at) from work_times where work_id = w.id), w.title, w.id`,
+  ),
+  waiting: "json('[]')",
+  cameBack: "json('[]')",
+  changesAt: 'null',
+})} as json from classes c where c.id = $classId`
+
+/** The week of a class as its teachers see it. */
+export const taughtWeekJson = (db: Database, classId: ClassId, viewer: AccountId, span: WeekSpan) =>
+  db.json(TAUGHT_WEEK, { classId, viewer, ...span })
+
+/** What is written about the lessons of these keys. */
+export const notesOfLessons = (db: Database, classId: ClassId, keys: readonly string[]) =>
+  db.rows<{ groupId: GroupId; lessonKey: string; live: string; own: string }>(
+    `select group_id as groupId, lesson_key as lessonKey, live, own from lesson_notes
+     where class_id = $classId and lesson_key in (select value from json_each($keys))`,
+    { classId, keys: JSON.stringify(keys) },
+  )
+
+export const worksOfWeek = (db: Database, classId: ClassId, week: LocalDate) =>
+  db.rows<{ id: WorkId; title: string }>(
+    `select id, title from works where class_id = $classId and week = $week and removed_at is null
+     order by case lane when 'getReady' then 0 when 'lesson' then 1 else 2 end, position`,
+    { classId, week },
+  )
+
+export const goalsOf = (db: Database, classId: ClassId, week: LocalDate) =>
+  db.row<{ texts: string }>('select texts from goals where class_id = $classId and week = $week', {
+    classId,
+    week,
+  })

@@ -1,0 +1,77 @@
+import type { ClassId, MaterialId, WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import type { Lane, TimingRules } from '@oppen/core/timing'
+import type { LocalDate } from '@oppen/core/zone'
+import { newId } from '../../ids.js'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { type MaterialRow, materials, workPupils, works } from './models.js'
+import { firstPosition, fullWork, materialsOf, pupilsOf } from './queriesOfPosting.js'
+
+/** Where a piece stands in a week, and the rules of its times there. */
+export type Card = {
+  readonly week: LocalDate
+  readonly lane: Lane
+  readonly rules: TimingRules
+  readonly groupRules: Readonly<Record<string, TimingRules>>
+}
+
+const stored = ({ week, lane, rules, groupRules }: Card) => ({
+  week,
+  lane,
+  rules: JSON.stringify(rules),
+  groupRules: JSON.stringify(groupRules),
+})
+
+/** Puts a card elsewhere; inside a command, which then sets its times. */
+export async function placeCard(
+  world: World,
+  workId: WorkId,
+  { version, ...card }: Card & { readonly version: number },
+): Promise<void> {
+  await world.db.model(works).update({ ...stored(card), version }, { where: { id: workId } })
+}
+
+/** Copies a piece with its files, links and pupils; inside a command, which then sets its times. */
+export async function copyWork(
+  world: World,
+  viewer: Viewer,
+  { classId, workId }: { readonly classId: ClassId; readonly workId: WorkId },
+  { post, ...card }: Card & { readonly post: boolean },
+): Promise<WorkId> {
+  const work = await fullWork(world.db, classId, workId)
+  if (!work) throw new Refused('not_found')
+  const id = newId<WorkId>(world)
+  const now = world.clock.now()
+  const first = await firstPosition(world.db, classId, work.topicId)
+  await world.db.model(works).create({
+    ...work,
+    ...stored(card),
+    id,
+    pinned: 0,
+    position: (first?.position ?? 0) - 1,
+    version: 1,
+    madeAt: now,
+    postedAt: post ? now : null,
+    postedBy: viewer.accountId,
+    removedAt: null,
+  })
+  await copyMaterials(world, { from: workId, to: id, kinds: ['file', 'link'] })
+  const pupils = await pupilsOf(world.db, workId)
+  await world.db.model(workPupils).bulkCreate(pupils.map(({ placeId }) => ({ workId: id, placeId })))
+  return id
+}
+
+type Copying = {
+  readonly from: WorkId
+  readonly to: WorkId
+  readonly kinds: readonly MaterialRow['kind'][]
+}
+
+/** Gives a piece the files, or also the links, of another; inside a command. */
+export async function copyMaterials(world: World, { from, to, kinds }: Copying): Promise<void> {
+  const found = (await materialsOf(world.db, from)).filter(one => kinds.includes(one.kind))
+  await world.db
+    .model(materials)
+    .bulkCreate(found.map(one => ({ ...one, id: newId<MaterialId>(world), workId: to })))
+}

@@ -1,0 +1,174 @@
+import type { WorkForm } from '@oppen/contract'
+import type { ClassId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
+import { readPoints } from '@oppen/core/marks'
+import { isBlank, LIMITS, readText } from '@oppen/core/texts'
+import { readRule, TIMES, type TimeRule, type TimingRules } from '@oppen/core/timing'
+import { instantOf, isDate, mondayOf } from '@oppen/core/zone'
+import { readHtml } from '../../html.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import type { GroupOf } from '../timing/planner.js'
+import type { WorkRow } from './models.js'
+import { topicOfClass } from './queries.js'
+import { placesAmong } from './queriesOfPosting.js'
+
+export type ReadWork = {
+  readonly row: Omit<
+    WorkRow,
+    'id' | 'classId' | 'pinned' | 'position' | 'version' | 'madeAt' | 'postedAt' | 'postedBy' | 'removedAt'
+  >
+  readonly groupIds: readonly GroupId[]
+  readonly placeIds: readonly PlaceId[]
+  readonly links: readonly { title: string; url: string }[]
+}
+
+export type Reading = {
+  readonly classId: ClassId
+  readonly groups: readonly GroupOf[]
+  /** A draft may lack what posted work needs. */
+  readonly draft: boolean
+}
+
+/** The form of a piece as it would be kept; what is wrong is refused with its field. */
+export async function readForm(
+  world: World,
+  form: WorkForm,
+  { classId, groups, draft }: Reading,
+): Promise<ReadWork> {
+  if (form.topicId && !(await topicOfClass(world.db, classId, form.topicId)))
+    throw new Refused('not_found', undefined, 'topicId')
+  const rules = readRules(world, form.rules, 'rules')
+  const { groupIds, groupRules } = readGroups(world, form, groups)
+  const placeIds = await readPupils(world, classId, form)
+  if (!draft && !(form.forWhom === 'pupils' ? placeIds : groupIds).length)
+    throw new Refused('nobody_asked', undefined, 'forWhom')
+  return {
+    row: {
+      kind: form.kind,
+      topicId: form.topicId,
+      title: draft && !form.title.trim() ? '' : take(readText('title', form.title), 'title'),
+      directions: isBlank(form.directions) ? '' : readHtml('directions', form.directions, 'directions'),
+      template: readTemplate(form),
+      question: form.kind === 'question' ? readQuestion(form, draft) : null,
+      week: readWeek(form.week),
+      lane: form.week === null ? null : (form.lane ?? 'followUp'),
+      rules: JSON.stringify(rules),
+      groupRules: JSON.stringify(groupRules),
+      forWhom: form.forWhom,
+      points:
+        form.points === null || form.kind === 'handout' ? null : take(readPoints(form.points), 'points'),
+      minutes: form.minutes,
+      category: readShort(form.category, 'category'),
+    },
+    groupIds,
+    placeIds,
+    links: form.links.map((link, index) => readLink(link, `links.${index}`)),
+  }
+}
+
+function readTemplate({ kind, template }: WorkForm): string | null {
+  if (kind !== 'assignment' || template === null || isBlank(template)) return null
+  return readHtml('copy', template, 'template')
+}
+
+function readWeek(week: string | null): string | null {
+  if (week === null) return null
+  if (!isDate(week)) throw new Refused('week_unreadable', undefined, 'week')
+  return mondayOf(week)
+}
+
+const MOST_SHORT = 80
+
+function readShort(text: string, path: string): string {
+  const tidy = text.trim().replace(/\s+/g, ' ')
+  if (tidy.length <= MOST_SHORT) return tidy
+  throw new Refused('text_long', { what: path, most: MOST_SHORT, got: tidy.length }, path)
+}
+
+/** The rules as core reads them, their fixed times among those that exist. */
+function readRules(world: World, rules: TimingRules, path: string): TimingRules {
+  const read = (name: (typeof TIMES)[number]): TimeRule | null => {
+    const rule = rules[name]
+    if (!rule) return null
+    if (rule.is === 'fixed') take(instantOf(rule.local, world.school.zone), `${path}.${name}`)
+    return take(readRule(rule), `${path}.${name}`)
+  }
+  return { appears: read('appears'), opens: read('opens'), due: read('due'), closes: read('closes') }
+}
+
+function readGroups(world: World, form: WorkForm, groups: readonly GroupOf[]) {
+  const asked = form.forWhom === 'groups' ? groups.filter(one => form.groupIds.includes(one.id)) : groups
+  const own = asked.flatMap(({ id }) => {
+    const rules = form.groupRules[id]
+    return rules ? [[id, readRules(world, rules, `groupRules.${id}`)] as const] : []
+  })
+  return { groupIds: asked.map(one => one.id), groupRules: Object.fromEntries(own) }
+}
+
+async function readPupils(
+  world: World,
+  classId: ClassId,
+  { forWhom, placeIds }: WorkForm,
+): Promise<PlaceId[]> {
+  if (forWhom !== 'pupils') return []
+  const here = await placesAmong(world.db, classId)
+  const known = new Set(here.map(one => one.id))
+  return [...new Set(placeIds)].filter(id => known.has(id))
+}
+
+/** An open question's choices: none for an answer in words, or two at least. */
+function readQuestion({ question }: WorkForm, draft: boolean): string {
+  const choices = (question?.choices ?? []).map((text, index) => readShortChoice(text, index)).filter(Boolean)
+  const unlike = new Set(choices).size === choices.length
+  if (!draft && (choices.length === 1 || !unlike))
+    throw new Refused('question_choices', undefined, 'question')
+  return JSON.stringify({
+    choices,
+    several: choices.length > 0 && (question?.several ?? false),
+    shown: question?.shown ?? 'afterOwn',
+  })
+}
+
+function readShortChoice(text: string, index: number): string {
+  const tidy = text.trim()
+  if (tidy.length <= LIMITS.title) return tidy
+  throw new Refused(
+    'text_long',
+    { what: 'choice', most: LIMITS.title, got: tidy.length },
+    `question.${index}`,
+  )
+}
+
+const MOST_ADDRESS = 2000
+
+/** A link to elsewhere: a web address, named by itself where no title is given. */
+function readLink({ title, url }: { title: string; url: string }, path: string) {
+  const text = url.trim()
+  const address = /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`
+  const readable = URL.canParse(address) && /^https?:$/.test(new URL(address).protocol) && /\S\.\S/.test(text)
+  if (!readable || address.length > MOST_ADDRESS)
+    throw new Refused('link_unreadable', { text: text.slice(0, 80) }, path)
+  const tidy = title.trim().slice(0, LIMITS.title)
+  return { title: tidy || address.replace(/^https?:\/\//, ''), url: address }
+}
+
+/** A time to come. Refuses `time_past` and what `instantOf` refuses. */
+export function readTime(
+  world: World,
+  local: string | null,
+  path: string,
+): { at: Instant; twice: boolean } | null {
+  if (local === null) return null
+  const time = take(instantOf(local, world.school.zone), path)
+  if (time.at <= world.clock.now()) throw new Refused('time_past', { now: world.clock.now() }, path)
+  return time
+}
+
+/** Which fixed times of a form come twice that night. */
+export const twiceIn = (world: World, { rules }: Pick<WorkForm, 'rules'>): string[] =>
+  TIMES.filter(name => {
+    const rule = rules[name]
+    if (rule?.is !== 'fixed') return false
+    const time = instantOf(rule.local, world.school.zone)
+    return time.ok && time.value.twice
+  })

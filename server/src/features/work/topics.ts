@@ -1,0 +1,92 @@
+import type { ClassId, TopicId, WorkId } from '@oppen/core/ids'
+import { readText } from '@oppen/core/texts'
+import { newId } from '../../ids.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { topics, works } from './models.js'
+import { lastTopicPosition, topicOfClass } from './queries.js'
+import { worksOfTopic } from './queriesOfPosting.js'
+import { tellTopics } from './tell.js'
+
+export type TopicAddress = { readonly classId: ClassId; readonly topicId: TopicId }
+
+/** Adds a topic behind the others. */
+export async function addTopic(world: World, classId: ClassId, typed: string): Promise<{ topicId: TopicId }> {
+  const name = take(readText('title', typed), 'name')
+  const topicId = newId<TopicId>(world)
+  await world.db.write(async () => {
+    const last = await lastTopicPosition(world.db, classId)
+    await world.db.model(topics).create({ id: topicId, classId, name, position: (last?.position ?? -1) + 1 })
+    tellTopics(world, classId)
+  })
+  return { topicId }
+}
+
+async function findTopic(world: World, { classId, topicId }: TopicAddress): Promise<void> {
+  if (!(await topicOfClass(world.db, classId, topicId))) throw new Refused('not_found')
+}
+
+export async function renameTopic(
+  world: World,
+  address: TopicAddress,
+  typed: string,
+): Promise<{ done: true }> {
+  const name = take(readText('title', typed), 'name')
+  await world.db.write(async () => {
+    await findTopic(world, address)
+    await world.db.model(topics).update({ name }, { where: { id: address.topicId } })
+    tellTopics(world, address.classId)
+  })
+  return { done: true }
+}
+
+/** Puts all work of a topic at the end of another, or under none, and the topic away. */
+export async function putAway(
+  world: World,
+  address: TopicAddress,
+  into: TopicId | null,
+): Promise<{ done: true }> {
+  const { classId, topicId } = address
+  if (into === topicId) return { done: true }
+  await world.db.write(async () => {
+    await findTopic(world, address)
+    if (into) await findTopic(world, { classId, topicId: into })
+    const there = await worksOfTopic(world.db, classId, into)
+    const here = await worksOfTopic(world.db, classId, topicId)
+    const last = Math.max(0, ...there.map(work => work.position))
+    for (const [index, { id }] of here.entries())
+      await world.db.model(works).update({ topicId: into, position: last + 1 + index }, { where: { id } })
+    await world.db.model(topics).destroy({ where: { id: topicId } })
+    tellTopics(world, classId)
+  })
+  return { done: true }
+}
+
+/** Puts the topics of a class into an order; those not named come behind as they were. */
+export async function orderTopics(
+  world: World,
+  classId: ClassId,
+  topicIds: readonly TopicId[],
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    for (const [position, id] of topicIds.entries())
+      await world.db.model(topics).update({ position }, { where: { id, classId } })
+    tellTopics(world, classId)
+  })
+  return { done: true }
+}
+
+/** Puts the work of a topic into an order by hand; work of another topic comes over to this one. */
+export async function orderWorks(
+  world: World,
+  classId: ClassId,
+  { topicId, workIds }: { readonly topicId: TopicId | null; readonly workIds: readonly WorkId[] },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    if (topicId) await findTopic(world, { classId, topicId })
+    for (const [position, id] of workIds.entries())
+      await world.db.model(works).update({ topicId, position }, { where: { id, classId } })
+    tellTopics(world, classId)
+  })
+  return { done: true }
+}

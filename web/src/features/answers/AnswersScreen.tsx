@@ -1,0 +1,36 @@
+import '../../words/en/answers.js'
+import '../../words/en/classroom.js'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { reads } from '../../app/queries.js'
+import { useIds, useTie } from '../../app/session.js'
+import { buttonLook } from '../../parts/Button.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { AnswerList } from './AnswerList.js'
+
+/** All answers to an open question, for its teachers: who said what, who has not yet. */
+export function Screen() {
+  const { classId, workId } = useIds()
+  const { data } = useSuspenseQuery(reads.answers(classId, workId))
+  const archived = useTie()?.archived ?? false
+  return (
+    <Sheet title={data.work.title}>
+      <Head
+        title={data.work.title}
+        sub={data.className}
+        aside={
+          <Link to={`/c/${classId}/work/${workId}/marking`} className={buttonLook()}>
+            {say('answers_mark')}
+          </Link>
+        }
+      />
+      <AnswerList page={data} writes={!archived} />
+      {data.notYet.length > 0 && (
+        <Row margin={say('answers_not_yet')} className="pt-4">
+          <p className="text-soft">{data.notYet.join(', ')}</p>
+        </Row>
+      )}
+    </Sheet>
+  )
+}

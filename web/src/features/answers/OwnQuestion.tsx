@@ -1,0 +1,99 @@
+import '../../words/en/answers.js'
+import type { PiecePage } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { mayTakeBack, mayWrite } from '@oppen/core/work'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useNow, useTie } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Empty } from '../../parts/Feedback.js'
+import { Row, Sheet } from '../../parts/Sheet.js'
+import { Written } from '../../parts/Written.js'
+import { say } from '../../words/say.js'
+import { MaterialList } from '../work/Materials.js'
+import { PieceHead } from '../work/PieceHead.js'
+import { SideNote } from '../work/SideNote.js'
+import { TeacherSays } from '../work/TeacherSays.js'
+import { usePieceState } from '../work/usePieceState.js'
+import { AnswerForm } from './AnswerForm.js'
+import { AnswerList, Said } from './AnswerList.js'
+
+type Props = { readonly params: PieceParams; readonly page: PiecePage }
+
+/** An open question as its pupil has it: what is asked, the own answer, and what the others say. */
+export function OwnQuestion({ params, page }: Props) {
+  const time = useNow()
+  const { work, standing } = page
+  const { state } = usePieceState(work, standing)
+  return (
+    <Sheet title={work.title}>
+      <PieceHead page={page} />
+      {state.is === 'opens' ? (
+        <Row>
+          <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>
+        </Row>
+      ) : (
+        <>
+          <Row>
+            <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+              <div className="flex min-w-0 flex-col gap-5">
+                <TeacherSays page={page} />
+                <div>
+                  <Written html={work.directions} className="max-w-prose text-[17px]" />
+                  <MaterialList materials={work.materials} />
+                </div>
+                <Own params={params} page={page} />
+              </div>
+              <div className="lg:border-l lg:border-rule lg:pl-6">
+                <SideNote params={params} page={page} who={say('work_note_who')} />
+              </div>
+            </div>
+          </Row>
+          <Others params={params} />
+        </>
+      )}
+    </Sheet>
+  )
+}
+
+function Own({ params, page }: Props) {
+  const { data } = useSuspenseQuery(reads.answers(params.classId, params.workId))
+  const time = useNow()
+  const { now } = time
+  const archived = useTie()?.archived ?? false
+  const [writing, setWriting] = useState(false)
+  const { standing, work } = page
+  const open = !archived && (mayWrite(standing, work, now).ok || mayTakeBack(standing, work, now).ok)
+  if (data.mine && !writing)
+    return (
+      <section aria-label={say('answer_own')} className="flex flex-col items-start gap-2">
+        <div className="border-l-4 border-blue/40 pl-3">
+          <h2 className="text-base font-semibold">
+            {say('answer_own')}{' '}
+            <span className="text-sm font-normal text-soft">{when(data.mine.at, time)}</span>
+          </h2>
+          <Said answer={data.mine} />
+        </div>
+        {open ? (
+          <Button onClick={() => setWriting(true)}>{say('answer_change')}</Button>
+        ) : (
+          <p className="text-soft">{say('answer_closed')}</p>
+        )}
+      </section>
+    )
+  if (!open) return <Empty>{say('answer_closed')}</Empty>
+  return <AnswerForm params={params} page={data} onDone={() => setWriting(false)} />
+}
+
+function Others({ params }: { readonly params: PieceParams }) {
+  const { data } = useSuspenseQuery(reads.answers(params.classId, params.workId))
+  const archived = useTie()?.archived ?? false
+  if (!data.shown)
+    return (
+      <Row className="pt-5">
+        <p className="text-soft">{say(`answers_hidden_${data.question.shown}`)}</p>
+      </Row>
+    )
+  return <AnswerList page={data} writes={!archived} />
+}

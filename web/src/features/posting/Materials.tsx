@@ -1,0 +1,140 @@
+import type { Material, WorkForm } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { ExternalLink, Paperclip, X } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { call } from '../../app/api.js'
+import { useIds, useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { problemWords } from '../../words/problem.js'
+import { say } from '../../words/say.js'
+import type { WorkFormState } from './useWorkForm.js'
+
+type Props = {
+  readonly state: WorkFormState
+  readonly files: readonly Material[]
+  readonly onFiles: (files: readonly Material[]) => void
+  readonly problemAt: (path: string) => string | undefined
+}
+
+const BOX =
+  'min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px] text-ink'
+
+/** What comes with the directions: files, and links to elsewhere. */
+export function Materials({ state, files, onFiles, problemAt }: Props) {
+  const { form, put } = state
+  const setLink = (index: number, part: Partial<WorkForm['links'][number]>) =>
+    put({ links: form.links.map((link, at) => (at === index ? { ...link, ...part } : link)) })
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[15px] font-semibold">{say('post_materials')}</legend>
+      <ul className="flex flex-col gap-1.5">
+        {form.links.map((link, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a link has no name but its line
+          <li key={index}>
+            <div className="flex flex-wrap items-center gap-1.5">
+              <ExternalLink size={15} aria-hidden="true" className="shrink-0 text-soft" />
+              <input
+                aria-label={say('post_link_address')}
+                placeholder="https://"
+                value={link.url}
+                onChange={event => setLink(index, { url: event.target.value })}
+                className={BOX}
+              />
+              <input
+                aria-label={say('post_link_title')}
+                placeholder={say('post_link_title')}
+                value={link.title}
+                onChange={event => setLink(index, { title: event.target.value })}
+                className={BOX}
+              />
+              <Off
+                label={say('post_link_off', { title: link.title || link.url })}
+                onClick={() => put({ links: form.links.filter((_, at) => at !== index) })}
+              />
+            </div>
+            {problemAt(`links.${index}`) && (
+              <p role="alert" className="text-[15px] font-medium text-rust">
+                {problemAt(`links.${index}`)}
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+      <FileLines state={state} files={files} onFiles={onFiles} />
+      <Button className="mt-1.5" onClick={() => put({ links: [...form.links, { title: '', url: '' }] })}>
+        {say('post_link_add')}
+      </Button>
+    </fieldset>
+  )
+}
+
+function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
+  const { classId } = useIds()
+  const time = useNow()
+  const input = useRef<HTMLInputElement>(null)
+  const [problem, setProblem] = useState<unknown>()
+  const add = async (chosen: readonly File[]) => {
+    setProblem(undefined)
+    try {
+      let now = files
+      for (const file of chosen) {
+        const workId = await state.idOf()
+        if (!workId) return
+        const body = new FormData()
+        body.append('file', file)
+        now = [...now, await call(routes.addMaterial, { classId, workId }, body)]
+        onFiles(now)
+      }
+    } catch (error) {
+      setProblem(error)
+    }
+  }
+  const off = async (file: Material) => {
+    const workId = await state.idOf()
+    if (!workId) return
+    await call(routes.removeMaterial, { classId, workId, materialId: file.id })
+    onFiles(files.filter(one => one.id !== file.id))
+  }
+  return (
+    <>
+      <ul className="mt-1.5 flex flex-col gap-1.5">
+        {files.map(file => (
+          <li key={file.id} className="flex items-center gap-1.5 text-[15px]">
+            <Paperclip size={15} aria-hidden="true" className="shrink-0 text-soft" />
+            <span className="min-w-0 flex-1 truncate">{file.title}</span>
+            <Off label={say('post_link_off', { title: file.title })} onClick={() => void off(file)} />
+          </li>
+        ))}
+      </ul>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        className="sr-only"
+        aria-label={say('post_file_add')}
+        tabIndex={-1}
+        onChange={event => {
+          const chosen = [...(event.target.files ?? [])]
+          event.target.value = ''
+          void add(chosen)
+        }}
+      />
+      <Button className="mt-1.5 mr-2" onClick={() => input.current?.click()}>
+        {say('post_file_add')}
+      </Button>
+      {problem !== undefined && (
+        <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
+          {problemWords(problem, time)}
+        </p>
+      )}
+    </>
+  )
+}
+
+function Off({ label, onClick }: { readonly label: string; readonly onClick: () => void }) {
+  return (
+    <button type="button" aria-label={label} onClick={onClick} className="rounded p-1 hover:bg-pale">
+      <X size={16} aria-hidden="true" />
+    </button>
+  )
+}

@@ -1,0 +1,88 @@
+import type { Question, WorkForm } from '@oppen/contract'
+import { X } from 'lucide-react'
+import { Button } from '../../parts/Button.js'
+import { Choice } from '../../parts/Field.js'
+import { say } from '../../words/say.js'
+
+type Props = {
+  readonly form: WorkForm
+  readonly put: (part: Partial<WorkForm>) => void
+  readonly problem?: string | undefined
+}
+
+const USUAL: Question = { choices: [], several: false, shown: 'afterOwn' }
+
+/** How an open question is answered, and when classmates' answers are shown. */
+export function QuestionFields({ form, put, problem }: Props) {
+  const question = form.question ?? USUAL
+  const set = (part: Partial<Question>) => put({ question: { ...question, ...part } })
+  const { choices } = question
+  return (
+    <fieldset className="flex flex-col gap-3">
+      <legend className="mb-1 text-[15px] font-semibold">{say('post_answers')}</legend>
+      <div className="flex flex-wrap gap-x-5">
+        {[false, true].map(value => (
+          <label key={String(value)} className="flex items-center gap-1.5">
+            <input
+              type="radio"
+              name="choices"
+              checked={choices.length > 0 === value}
+              onChange={() => set({ choices: value ? ['', ''] : [] })}
+            />
+            {say(value ? 'post_answers_choices' : 'post_answers_words')}
+          </label>
+        ))}
+      </div>
+      {choices.length > 0 && (
+        <div className="flex flex-col gap-1.5">
+          {choices.map((choice, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a choice has no name but its line
+            <div key={index} className="flex items-center gap-1.5">
+              <input
+                aria-label={say('post_choice', { number: index + 1 })}
+                value={choice}
+                onChange={event =>
+                  set({ choices: choices.map((one, at) => (at === index ? event.target.value : one)) })
+                }
+                className="min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px]"
+              />
+              <button
+                type="button"
+                aria-label={say('post_link_off', { title: choice || String(index + 1) })}
+                onClick={() => set({ choices: choices.filter((_, at) => at !== index) })}
+                className="rounded p-1 hover:bg-pale"
+              >
+                <X size={16} aria-hidden="true" />
+              </button>
+            </div>
+          ))}
+          <div className="flex flex-wrap items-center gap-4">
+            <Button onClick={() => set({ choices: [...choices, ''] })}>{say('post_choice_add')}</Button>
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={question.several}
+                onChange={event => set({ several: event.target.checked })}
+              />
+              {say('post_choice_several')}
+            </label>
+          </div>
+        </div>
+      )}
+      {problem && (
+        <p role="alert" className="text-[15px] font-medium text-rust">
+          {problem}
+        </p>
+      )}
+      <Choice
+        label={say('post_shown')}
+        value={question.shown}
+        onChange={value => set({ shown: value as Question['shown'] })}
+        options={(['never', 'afterOwn', 'always'] as const).map(value => ({
+          value,
+          label: say(`post_shown_${value}`),
+        }))}
+      />
+    </fieldset>
+  )
+}

@@ -1,0 +1,223 @@
+import '../../words/en/planning.js'
+import '../../words/en/week.js'
+import type { TimetableForm, TimetablePage } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { localAt } from '@oppen/core/zone'
+import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-query'
+import { type FormEvent, useDeferredValue, useState } from 'react'
+import { Link } from 'react-router'
+import { call, Refusal } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useIds, useNow } from '../../app/session.js'
+import { Button, buttonLook } from '../../parts/Button.js'
+import { Field } from '../../parts/Field.js'
+import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { problemWords } from '../../words/problem.js'
+import { say } from '../../words/say.js'
+import { Changes } from './Changes.js'
+import { Cell, Off, Select } from './inputs.js'
+import { KeepFoot } from './KeepFoot.js'
+import { type PartProps, Who, weekdayName } from './parts.js'
+
+/** The lessons of a class, what is different on single dates, and where the groups meet. */
+export function Screen() {
+  const { classId } = useIds()
+  const { data } = useSuspenseQuery(reads.timetable(classId))
+  return <Timetable key={JSON.stringify(data)} page={data} />
+}
+
+function formOf(page: TimetablePage, today: string): TimetableForm {
+  return {
+    from: today,
+    lessons: [...page.lessons],
+    changes: [...page.changes],
+    rooms: page.groups.map(group => ({ groupId: group.id, address: group.room })),
+  }
+}
+
+function Timetable({ page }: { readonly page: TimetablePage }) {
+  const { classId } = useIds()
+  const time = useNow()
+  const [begun] = useState(() => formOf(page, localAt(time.now, time.zone).slice(0, 10)))
+  const [form, setForm] = useState(begun)
+  const put = (part: Partial<TimetableForm>) => setForm({ ...form, ...part })
+  const asked = useDeferredValue(form)
+  const changed = form !== begun
+  const trial = useQuery({
+    ...reads.tryTimetable(classId, asked),
+    enabled: changed,
+    placeholderData: keepPreviousData,
+  })
+  const keep = useDeed({
+    do: () => call(routes.changeTimetable, { classId }, form),
+    again: [
+      ['timetable', classId],
+      ['week', classId],
+      ['topics', classId],
+    ],
+    done: () => tell(say('timetable_kept')),
+  })
+  const refusal = keep.words ?? (trial.error instanceof Refusal ? problemWords(trial.error, time) : undefined)
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    keep.go()
+  }
+  return (
+    <Sheet title={`${say('timetable_title')}, ${page.className}`}>
+      <Head
+        title={say('timetable_title')}
+        sub={page.className}
+        aside={
+          <Link to="/school-year" className={buttonLook()}>
+            {say('timetable_year')}
+          </Link>
+        }
+      />
+      <Row>
+        <p className="max-w-prose text-soft">{say('timetable_lead')}</p>
+      </Row>
+      <form onSubmit={submit} noValidate>
+        <Section title={say('timetable_weekly')}>
+          <Row>
+            <Weekly page={page} form={form} put={put} />
+          </Row>
+        </Section>
+        <Section title={say('timetable_dates')}>
+          <Row>
+            <Changes page={page} form={form} put={put} />
+          </Row>
+        </Section>
+        <Section title={say('timetable_rooms')}>
+          <Row>
+            <p className="mb-2 text-sm text-soft">{say('timetable_rooms_lead')}</p>
+            <div className="grid max-w-2xl gap-3">
+              {page.groups.map(group => (
+                <Field
+                  key={group.id}
+                  label={say('timetable_room', { group: group.name })}
+                  placeholder="https://"
+                  value={form.rooms.find(one => one.groupId === group.id)?.address ?? ''}
+                  onChange={event =>
+                    put({
+                      rooms: form.rooms.map(one =>
+                        one.groupId === group.id ? { ...one, address: event.target.value || null } : one,
+                      ),
+                    })
+                  }
+                />
+              ))}
+            </div>
+          </Row>
+        </Section>
+        <Row className="pt-5">
+          <div className="flex max-w-3xl flex-col gap-4">
+            <KeepFoot
+              label={say('timetable_keep')}
+              changed={changed}
+              busy={keep.busy}
+              moved={trial.data?.moved}
+              refusal={refusal}
+            />
+          </div>
+        </Row>
+      </form>
+    </Sheet>
+  )
+}
+
+const DAYS = [1, 2, 3, 4, 5, 6, 7] as const
+
+function Weekly({ page, form, put }: PartProps) {
+  type Lesson = TimetableForm['lessons'][number]
+  const set = (index: number, part: Partial<Lesson>) =>
+    put({ lessons: form.lessons.map((one, at) => (at === index ? { ...one, ...part } : one)) })
+  const last = form.lessons.at(-1)
+  const add = () =>
+    put({
+      lessons: [
+        ...form.lessons,
+        {
+          id: null,
+          groupId: null,
+          weekday: last?.weekday ?? 1,
+          starts: last?.starts ?? '09:00',
+          ends: last?.ends ?? '09:45',
+          place: '',
+          rotation: null,
+        },
+      ],
+    })
+  return (
+    <>
+      <ul className="flex flex-col gap-1.5">
+        {form.lessons.map((lesson, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a new lesson has no name but its line
+          <li key={index} className="flex flex-wrap items-center gap-1.5">
+            <Select
+              label={say('timetable_day')}
+              value={lesson.weekday}
+              onChange={event => set(index, { weekday: Number(event.target.value) })}
+              className="w-32"
+            >
+              {DAYS.map(day => (
+                <option key={day} value={day}>
+                  {weekdayName(day)}
+                </option>
+              ))}
+            </Select>
+            <Cell
+              type="time"
+              label={say('timetable_starts')}
+              value={lesson.starts}
+              onChange={event => set(index, { starts: event.target.value })}
+            />
+            <Cell
+              type="time"
+              label={say('timetable_ends')}
+              value={lesson.ends}
+              onChange={event => set(index, { ends: event.target.value })}
+            />
+            <Who page={page} value={lesson.groupId} onChange={groupId => set(index, { groupId })} />
+            <Cell
+              label={say('timetable_place')}
+              placeholder={say('timetable_place')}
+              value={lesson.place}
+              onChange={event => set(index, { place: event.target.value })}
+              className="w-32"
+            />
+            {page.rotation && (
+              <Select
+                label={say('timetable_rotation')}
+                value={lesson.rotation ?? ''}
+                onChange={event => set(index, { rotation: (event.target.value || null) as 'A' | 'B' | null })}
+              >
+                <option value="">{say('timetable_both')}</option>
+                <option value="A">A</option>
+                <option value="B">B</option>
+              </Select>
+            )}
+            <Off
+              label={say('timetable_remove', { day: weekdayName(lesson.weekday), starts: lesson.starts })}
+              onClick={() => put({ lessons: form.lessons.filter((_, at) => at !== index) })}
+            />
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2">
+        <Button onClick={add}>{say('timetable_add')}</Button>
+        <span className="flex flex-wrap items-center gap-2 text-[15px]">
+          {say('timetable_from')}
+          <Cell
+            type="date"
+            label={say('timetable_from')}
+            value={form.from}
+            onChange={event => put({ from: event.target.value })}
+          />
+          <span className="text-sm text-soft">{say('timetable_from_hint')}</span>
+        </span>
+      </div>
+    </>
+  )
+}

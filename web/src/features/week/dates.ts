@@ -1,0 +1,27 @@
+const formatter = (options: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options })
+
+const DAY_MONTH = formatter({ day: 'numeric', month: 'long' })
+const SHORT = formatter({ weekday: 'short' })
+const LONG = formatter({ weekday: 'long' })
+
+const noon = (date: string) => Date.parse(`${date}T12:00Z`)
+
+/** "19 October" */
+export const dateWords = (date: string): string => DAY_MONTH.format(noon(date))
+
+/** "Mon" */
+export const shortDay = (date: string): string => SHORT.format(noon(date))
+
+/** "Friday" */
+export const longDay = (date: string): string => LONG.format(noon(date))
+
+/** The number of the day in its month. */
+export const dayNumber = (date: string): string => String(Number(date.slice(8)))
+
+/** "12 – 16 October", or with both months where the week lies in two. */
+export function weekWords(first: string, last: string): string {
+  return first.slice(0, 7) === last.slice(0, 7)
+    ? `${dayNumber(first)} – ${dateWords(last)}`
+    : `${dateWords(first)} – ${dateWords(last)}`
+}

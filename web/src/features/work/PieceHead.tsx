@@ -1,0 +1,47 @@
+import '../../words/en/week.js'
+import type { OutcomePage } from '@oppen/contract'
+import { showHundredths } from '@oppen/core/marks'
+import { when } from '@oppen/core/timing'
+import { useNow } from '../../app/session.js'
+import { Head } from '../../parts/Sheet.js'
+import { StateLabel } from '../../parts/StateLabel.js'
+import { say } from '../../words/say.js'
+import { whyWords } from '../../words/why.js'
+import { usePieceState } from './usePieceState.js'
+
+type Props = {
+  readonly page: Pick<OutcomePage, 'work' | 'standing' | 'topicName' | 'teacherName' | 'className' | 'pupil'>
+  /** For a family: whose it is and in which class. */
+  readonly ofChild?: boolean
+}
+
+/** The head of a piece: its time in the margin, how it stands, why it is due then, and what it is about. */
+export function PieceHead({ page, ofChild = false }: Props) {
+  const time = useNow()
+  const { work, standing } = page
+  const { state, said } = usePieceState(work, standing)
+  // a time that was simply set says nothing more by itself
+  const why =
+    work.dueAt !== null && work.why && (work.why.is !== 'fixed' || work.why.pushed) ? work.why : null
+  const about = [
+    ofChild ? page.className : null,
+    page.topicName,
+    work.points === null ? null : say('work_out_of', { points: showHundredths(work.points) }),
+    work.minutes === null ? null : say('minutes', { minutes: work.minutes }),
+    ofChild ? null : page.teacherName,
+  ].filter(Boolean)
+  return (
+    <Head
+      title={work.title}
+      margin={work.dueAt === null ? null : when(work.dueAt, time)}
+      sub={
+        <span className="flex flex-wrap items-baseline gap-x-4">
+          {ofChild && <span className="font-semibold text-ink">{page.pupil.name}</span>}
+          <StateLabel state={state} said={said} />
+          {why && <span>{whyWords(why, time)}</span>}
+          <span>{about.join(' · ')}</span>
+        </span>
+      }
+    />
+  )
+}

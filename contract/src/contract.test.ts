@@ -26,8 +26,15 @@ describe('the routes', () => {
   })
 
   it('limit tries wherever somebody without a session can guess', () => {
-    // nothing is typed into these: they go by a cookie of 256 random bits, or say nothing of anybody
-    const byCookie: RouteName[] = ['signOut', 'seeWelcome', 'goToSchool', 'seeTablet', 'seeTabletFace']
+    // nothing is typed into these: they go by a cookie or an address of 256 random bits, or say nothing of anybody
+    const byCookie: RouteName[] = [
+      'signOut',
+      'seeWelcome',
+      'goToSchool',
+      'seeTablet',
+      'seeTabletFace',
+      'readFeed',
+    ]
     const guessed: RouteName[] = names.filter(name => routes[name].may === 'open' && !byCookie.includes(name))
     for (const name of guessed) expect(routes[name].tries, name).toBeDefined()
   })

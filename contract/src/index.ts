@@ -1,5 +1,6 @@
 export type { AccountPage, Me, Tie } from './features/accounts.js'
 export type { Answer, AnswersPage } from './features/answers.js'
+export type { DaysPage, Deadline, Entry, Feed } from './features/calendar.js'
 export type { CirclePage } from './features/circles.js'
 export type {
   ClassSettings,
@@ -26,8 +27,10 @@ export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { RecordPage } from './features/record.js'
 export type { TalkPage } from './features/talk.js'
 export type {
+  CalendarFile,
   CalendarForm,
   CalendarPage,
+  FoundTimetable,
   GroupTimes,
   MovedTime,
   TimetableForm,

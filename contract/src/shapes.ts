@@ -1,5 +1,6 @@
 import { accountShapes } from './features/accounts.js'
 import { answerShapes } from './features/answers.js'
+import { calendarShapes } from './features/calendar.js'
 import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
 import { joiningShapes } from './features/joining.js'
@@ -28,6 +29,7 @@ export const shapes = {
   ...progressShapes,
   ...recordShapes,
   ...circleShapes,
+  ...calendarShapes,
   ...mailShapes,
   live: {},
 }

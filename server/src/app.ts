@@ -3,6 +3,7 @@ import { pinoHttp } from 'pino-http'
 import { accountHandlers } from './features/accounts/routes.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
 import { answerHandlers } from './features/answers/routes.js'
+import { calendarHandlers } from './features/calendar/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
@@ -37,6 +38,7 @@ const handlers: Handlers = {
   ...progressHandlers,
   ...recordHandlers,
   ...circleHandlers,
+  ...calendarHandlers,
   ...mailHandlers,
   ...liveHandlers,
 }

@@ -58,6 +58,7 @@ export const calendarPage = calendarForm.extend({ zone: z.string() })
 export type CalendarPage = z.infer<typeof calendarPage>
 
 const lesson = z.object({
+  /** Null for a new lesson, or any name by which changes of the same form call it. */
   id: id<LessonId>().nullable(),
   /** Null for a lesson of the whole class. */
   groupId: id<GroupId>().nullable(),
@@ -115,7 +116,38 @@ export type MovedTime = z.infer<typeof movedTime>
 
 const moved = z.object({ moved: z.array(movedTime) })
 
+/** A calendar file (.ics) as it was chosen. */
+const sentFile = z.object({ name: typed, text: typed })
+
+const calendarFile = z.object({ closures: calendarForm.shape.closures })
+export type CalendarFile = z.infer<typeof calendarFile>
+
+/** The lessons that a file has, under each of its names. */
+const foundTimetable = z.object({
+  found: z.array(
+    z.object({
+      title: z.string(),
+      weekly: z.array(
+        z.object({
+          weekday: z.number().int(),
+          starts: time,
+          ends: time,
+          place: z.string(),
+          rotation: z.enum(['A', 'B']).nullable(),
+          first: date,
+          last: date,
+          missing: z.array(date),
+        }),
+      ),
+      single: z.array(z.object({ date, starts: time, ends: time, place: z.string() })),
+    }),
+  ),
+})
+export type FoundTimetable = z.infer<typeof foundTimetable>
+
 export const timingShapes = {
+  readCalendarFile: { body: sentFile, reply: calendarFile },
+  readTimetableFile: { body: sentFile, reply: foundTimetable },
   seeCalendar: { reply: calendarPage },
   tryCalendar: { body: calendarForm, reply: moved },
   changeCalendar: { body: calendarForm, reply: calendarPage },

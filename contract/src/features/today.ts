@@ -60,6 +60,7 @@ export type TodayClass = z.infer<typeof todayClass>
 /** A lesson of this day. */
 export const todayLesson = z.object({
   key: z.string(),
+  date: z.string(),
   classId: id<ClassId>(),
   className: z.string(),
   /** The child whose lesson it is; null for a teacher. */

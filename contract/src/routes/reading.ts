@@ -11,6 +11,17 @@ export const readingRoutes = {
   // today
   seeToday: route<Shapes['seeToday']>()('GET', '/api/today', 'account.self'),
 
+  // calendar
+  seeDays: route<Shapes['seeDays']>()('GET', '/api/days/:from/:to', 'account.self'),
+  addEntry: route<Shapes['addEntry']>()('POST', '/api/entries', 'account.change'),
+  changeEntry: route<Shapes['changeEntry']>()('PUT', '/api/entries/:entryId', 'account.change'),
+  removeEntry: route<Shapes['removeEntry']>()('DELETE', '/api/entries/:entryId', 'account.change'),
+  restoreEntry: route<Shapes['restoreEntry']>()('POST', '/api/entries/:entryId/restore', 'account.change'),
+  seeFeed: route<Shapes['seeFeed']>()('GET', '/api/feed', 'account.change'),
+  makeFeed: route<Shapes['makeFeed']>()('POST', '/api/feed', 'account.change'),
+  endFeed: route<Shapes['endFeed']>()('DELETE', '/api/feed', 'account.change'),
+  readFeed: route<Shapes['readFeed']>()('GET', '/api/feed/:feedKey/oppen.ics', 'open', { carries: 'bytes' }),
+
   // progress
   seeProgress: route<Shapes['seeProgress']>()(
     'GET',

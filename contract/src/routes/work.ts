@@ -6,11 +6,17 @@ export const workRoutes = {
   // timing
   seeCalendar: route<Shapes['seeCalendar']>()('GET', '/api/calendar', 'calendar.see'),
   tryCalendar: route<Shapes['tryCalendar']>()('POST', '/api/calendar/try', 'calendar.change'),
+  readCalendarFile: route<Shapes['readCalendarFile']>()('POST', '/api/calendar/file', 'calendar.change'),
   changeCalendar: route<Shapes['changeCalendar']>()('PUT', '/api/calendar', 'calendar.change'),
   seeTimetable: route<Shapes['seeTimetable']>()('GET', '/api/classes/:classId/timetable', 'timetable.see'),
   tryTimetable: route<Shapes['tryTimetable']>()(
     'POST',
     '/api/classes/:classId/timetable/try',
+    'timetable.change',
+  ),
+  readTimetableFile: route<Shapes['readTimetableFile']>()(
+    'POST',
+    '/api/classes/:classId/timetable/file',
     'timetable.change',
   ),
   changeTimetable: route<Shapes['changeTimetable']>()(

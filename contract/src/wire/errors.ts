@@ -66,6 +66,11 @@ export const ERRORS = {
   work_changed: { status: 409, params: ['version'] },
   nobody_asked: { status: 422, params: [] },
   question_choices: { status: 422, params: [] },
+  entry_backwards: { status: 422, params: ['starts', 'ends'] },
+  calendar_file_unreadable: { status: 422, params: ['name', 'line', 'text'] },
+  calendar_file_empty: { status: 422, params: ['name'] },
+  calendar_file_many: { status: 422, params: ['name', 'most'] },
+  calendar_file_no_lessons: { status: 422, params: ['name'] },
   lesson_unreadable: { status: 422, params: [] },
   lesson_backwards: { status: 422, params: ['starts', 'ends'] },
 

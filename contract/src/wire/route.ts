@@ -4,6 +4,7 @@ import type {
   CircleId,
   CirclePostId,
   ClassId,
+  EntryId,
   FileId,
   GroupId,
   InvitationId,
@@ -45,6 +46,7 @@ type IdOf = {
   circleId: CircleId
   postId: CirclePostId
   circleFileId: CircleFileId
+  entryId: EntryId
   number: string
 }
 

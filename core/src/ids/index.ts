@@ -27,6 +27,7 @@ export type WorkId = Id<'work'>
 export type MaterialId = Id<'material'>
 export type HandInId = Id<'handIn'>
 export type FileId = Id<'file'>
+export type EntryId = Id<'entry'>
 export type NoticeId = Id<'notice'>
 export type NoteId = Id<'note'>
 

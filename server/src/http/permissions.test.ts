@@ -21,6 +21,8 @@ import {
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { accounts } from '../features/accounts/models.js'
+import { addEntry } from '../features/calendar/entries.js'
+import { makeFeed } from '../features/calendar/feed.js'
 import { circleFiles } from '../features/circles/models.js'
 import { joinCircle, makeCircle, postInCircle, seeCircle } from '../features/circles/service.js'
 import { inviteFamily } from '../features/classes/invitations.js'
@@ -93,6 +95,9 @@ async function furnish(
     answerOf: placeOf(into, name).placeId,
     week: '2026-10-12',
     from: '2026-10-05',
+    to: '2026-10-11',
+    entryId: 'none',
+    feedKey: 'none',
   }
 }
 
@@ -206,6 +211,11 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     await world.db.write(() => world.db.model(accounts).update({ picture: face }, { where: {} }))
   }
   if (routes[name].path.includes(':circleId')) Object.assign(params, await furnishCircle(spares))
+  if (routes[name].path.includes(':entryId')) {
+    const entry = { title: 'x', note: '', from: '2026-10-16', to: '2026-10-16', starts: null, ends: null }
+    params.entryId = (await addEntry(world, spares.anna, entry)).entryId
+  }
+  if (name === 'readFeed') params.feedKey = (await makeFeed(world, spares.anna)).path?.split('/')[3] ?? ''
   if (name === 'endSession') {
     const another = await school.person().signIn('anna.reyes')
     params.sessionId = (await another.get('seeAccount', {})).sessions.find(one => one.here)?.id ?? ''

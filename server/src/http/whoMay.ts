@@ -158,6 +158,8 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeCalendar: signedIn,
   tryCalendar: schoolTeachers,
   changeCalendar: schoolTeachers,
+  readCalendarFile: schoolTeachers,
+  readTimetableFile: teachers,
   seeTimetable: teachers,
   tryTimetable: teachers,
   changeTimetable: teachers,
@@ -184,5 +186,16 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeToday: signedIn,
   seeProgress: [...teachers, 'anna', 'annasFamily'],
   seeOverview: teachers,
+  seeDays: signedIn,
+  addEntry: signedIn,
+  // the service looks whose it is once the body is read
+  changeEntry: signedIn,
+  removeEntry: ['anna'],
+  restoreEntry: ['anna'],
+  seeFeed: signedIn,
+  makeFeed: signedIn,
+  endFeed: signedIn,
+  // whoever has the address
+  readFeed: anybody,
   live: signedIn,
 }

@@ -1,7 +1,9 @@
 import type { ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
 import type { Database } from '../../db/index.js'
+import { IN_SIGHT } from '../work/lines.js'
 import type { ExtensionRow, LessonChangeRow, LessonRow, WorkTimeRow } from './models.js'
 
 export const calendarRow = (db: Database) =>
@@ -96,4 +98,29 @@ export const pupilsOfWork = (db: Database, workId: WorkId) =>
     `select k.place_id as placeId, p.group_id as groupId from work_pupils k join places p on p.id = k.place_id
      where k.work_id = $workId`,
     { workId },
+  )
+
+export type OwnGroup = {
+  classId: ClassId
+  className: string
+  groupId: GroupId
+  groupName: string
+  room: string | null
+  child: string | null
+}
+
+/** The groups whose lessons are somebody's: of the classes taught, or of the own or the children's places. */
+export const groupsOfPerson = (db: Database, { accountId, kind }: Pick<Viewer, 'accountId' | 'kind'>) =>
+  db.rows<OwnGroup>(
+    kind === 'teacher'
+      ? `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room, null as child
+         from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
+         where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`
+      : `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room,
+           coalesce(p.account_id, p.id) as child
+         from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
+         where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
+           and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
+         order by c.made_at`,
+    { viewer: accountId },
   )

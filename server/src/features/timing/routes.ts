@@ -1,11 +1,14 @@
 import type { Handlers } from '../../http/serve.js'
 import { changeCalendar, seeCalendar, tryCalendar } from './calendar.js'
+import { readClosures, readLessons } from './calendarFile.js'
 import { setExtension } from './extension.js'
 import { changeTimetable, seeTimetable, tryTimetable } from './timetable.js'
 
 export const timingHandlers = {
   seeCalendar: ({ world }) => seeCalendar(world),
   tryCalendar: ({ world, body }) => tryCalendar(world, body),
+  readCalendarFile: ({ world, body }) => readClosures(world, body),
+  readTimetableFile: ({ world, body }) => readLessons(world, body),
   changeCalendar: ({ world, body }) => changeCalendar(world, body),
   setExtension: ({ world, viewer, params, body }) => setExtension(world, viewer, params, body.due),
   seeTimetable: ({ world, params }) => seeTimetable(world, params.classId),

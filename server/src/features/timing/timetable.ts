@@ -90,6 +90,8 @@ function readForm(world: World, { classId, form, was }: Reading): Lessons {
   const holding = new Map(was.lessons.filter(row => row.untilDate === null).map(row => [row.id, row]))
   const stay = new Set<LessonId>()
   const goesOnAs = new Map<LessonId, LessonId>()
+  // lessons that are new and have a name of their own, so that single dates can be said of them already
+  const drafted = new Map<LessonId, LessonId>()
   const lessons = form.lessons.flatMap((typed, index) => {
     const row = readLesson(world, classId, typed, index)
     const before = typed.id ? holding.get(typed.id) : undefined
@@ -102,17 +104,20 @@ function readForm(world: World, { classId, form, was }: Reading): Lessons {
       return [{ ...row, id: before.id, fromDate: before.fromDate }]
     }
     if (before) goesOnAs.set(before.id, row.id)
+    else if (typed.id) drafted.set(typed.id, row.id)
     return [{ ...row, fromDate: was.lessons.length ? from : null }]
   })
   const over = [...holding.values()]
     .filter(row => !stay.has(row.id) && !neverHeld(row, from))
     .map(row => ({ ...row, untilDate: addDays(from, -1) }))
   const all = [...ended, ...over, ...lessons]
+  const nameOf = (id: LessonId, on: string) =>
+    drafted.get(id) ?? (on >= from ? goesOnAs.get(id) : undefined) ?? id
   // what was planned for a date after the change is about the lesson as it goes on
   const changes = form.changes
     .map(one => ({
       ...one,
-      lessonId: (one.lessonId && (one.on ?? '') >= from && goesOnAs.get(one.lessonId)) || one.lessonId,
+      lessonId: one.lessonId && nameOf(one.lessonId, one.on ?? ''),
     }))
     // a lesson that was taken off the timetable takes what was planned for it along
     .filter(one => one.lessonId === null || all.some(row => row.id === one.lessonId))

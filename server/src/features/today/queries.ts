@@ -1,7 +1,17 @@
-import type { ClassId, GroupId, Instant } from '@oppen/core/ids'
+import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { APPEARED, counts, newNotes, OWN_LINE, STANDING, TAUGHT_LINE, TEACHER_NAME } from '../work/lines.js'
+import {
+  APPEARED,
+  counts,
+  IN_SIGHT,
+  MINE,
+  newNotes,
+  OWN_LINE,
+  STANDING,
+  TAUGHT_LINE,
+  TEACHER_NAME,
+} from '../work/lines.js'
 
 const DAY = 86_400_000
 /** What came back or closed stays on Today for so long; Progress has all of it. */
@@ -58,9 +68,6 @@ const asksJson = jsonArray(
    where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
    order by n.at limit 20`,
 )
-
-/** Classes that the viewer has put out of sight ask nothing of the day. */
-const IN_SIGHT = 'not exists (select 1 from sights s where s.account_id = $viewer and s.class_id = c.id)'
 
 const teachingJson = jsonArray(
   jsonObject({
@@ -142,15 +149,7 @@ const head = {
   invitations: invitationsJson,
 }
 
-const WITH_PLACES = `with mine as materialized (
-    select p.id as place_id, p.class_id, p.account_id as child, 1 as own from places p
-      join classes c on c.id = p.class_id and c.archived_at is null
-      where p.account_id = $viewer and p.left_at is null and ${IN_SIGHT}
-    union all
-    select p.id, p.class_id, coalesce(p.account_id, p.id), 0
-    from family_links f join places p on p.id = f.place_id and p.left_at is null
-      join classes c on c.id = p.class_id and c.archived_at is null and c.families = 1
-      where f.account_id = $viewer and ${IN_SIGHT})
+const WITH_PLACES = `with ${MINE}
   select ${jsonObject({
     ...head,
     pieces: piecesJson,
@@ -177,28 +176,3 @@ export const todayJson = (db: Database, { accountId, kind }: Viewer, now: Instan
   kind === 'teacher'
     ? db.json(TEACHING, { viewer: accountId, now, since: now - KEPT, ahead: now + 7 * DAY })
     : db.json(WITH_PLACES, { viewer: accountId, now, since: now - KEPT })
-
-export type DayGroup = {
-  classId: ClassId
-  className: string
-  groupId: GroupId
-  groupName: string
-  room: string | null
-  child: string | null
-}
-
-/** The groups whose lessons are somebody's: of the classes taught, or of the own or the children's places. */
-export const groupsOfDay = (db: Database, { accountId, kind }: Viewer) =>
-  db.rows<DayGroup>(
-    kind === 'teacher'
-      ? `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room, null as child
-         from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
-         where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`
-      : `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room,
-           coalesce(p.account_id, p.id) as child
-         from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
-         where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
-           and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
-         order by c.made_at`,
-    { viewer: accountId },
-  )

@@ -112,6 +112,16 @@ export const problems = {
   problem_answers_hidden: 'This answer is not shown to you now. Give your own first.',
   problem_nothing_asked: 'This is a handout: there is nothing to hand in.',
   problem_lesson_unreadable: 'A lesson needs a day and two times, like 09:00 and 09:45.',
+  problem_entry_backwards:
+    'It would end at “{ends}”, not after it begins at “{starts}”. Give it a beginning, and an end after it.',
+  problem_calendar_file_unreadable:
+    '{name} is not a calendar: line {line} says “{text}”. Save it again as iCalendar (.ics) and choose that file. Nothing here was changed.',
+  problem_calendar_file_empty:
+    'There are no events in {name}. Choose another file; nothing here was changed.',
+  problem_calendar_file_many:
+    '{name} has more than {most} events. Save a shorter time from the other program and choose that file.',
+  problem_calendar_file_no_lessons:
+    'No event in {name} has a beginning and an end on one day of this school year, so no lesson was found. Choose another file; nothing here was changed.',
   problem_lesson_backwards: 'That lesson would end at {ends}, before it begins at {starts}. Swap the times.',
   problem_text_empty: '{what} is empty. Write something first.',
   problem_text_long:

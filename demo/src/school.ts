@@ -6,6 +6,7 @@ import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/se
 import { takeBack, writeNote } from '@oppen/server/features/work/service'
 import type { World } from '@oppen/server/world'
 import sharp from 'sharp'
+import { around } from './around.js'
 import {
   addBytes,
   at,
@@ -88,6 +89,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   await oddCases(world, clock, school)
   await gettingIn(world, clock, school)
   await weeks(world, school)
+  await around(world, school)
   await talk(world, clock, school)
   await atTheDoor(world, clock, school)
   clock.moveTo(DEMO_NOW)

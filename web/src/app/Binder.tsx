@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import { Plus, Users } from 'lucide-react'
+import { CalendarDays, Plus, Users } from 'lucide-react'
 import { lazy, Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
@@ -36,6 +36,13 @@ export function Binder() {
         >
           {say('today')}
           <Count count={waiting.all} strong />
+        </NavLink>
+        <NavLink
+          to="/calendar"
+          className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-1.5 pr-3.5 pl-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+        >
+          <CalendarDays size={15} aria-hidden="true" className="shrink-0" />
+          {say('calendar')}
         </NavLink>
         {me.account.kind === 'family' ? <Children me={me} /> : <Classes me={me} of={waiting.of} />}
         <Circles me={me} />

@@ -75,6 +75,7 @@ function useEntries(): Entry[] {
   const leave: Entry = { id: 'sign out', words: say('sign_out'), go: () => void signOut() }
   const own = [
     to('today', say('today'), undefined, '/today'),
+    to('calendar', say('calendar'), undefined, '/calendar'),
     to('classes', say('classes_all'), undefined, '/classes'),
     to('account', say('account'), undefined, '/account'),
     ...me.circles.map(one => to(one.circleId, one.name, say('circles'), `/circles/${one.circleId}`)),

@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import { LayoutList, Plus, Sun } from 'lucide-react'
+import { CalendarDays, LayoutList, Plus, Sun } from 'lucide-react'
 import { Link, useLocation, useParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
 import { say } from '../words/say.js'
@@ -73,6 +73,10 @@ function MoreTabs({ me }: { readonly me: Me }) {
           {circle.name}
         </Link>
       ))}
+      <Link to="/calendar" className={`${TAB} font-normal text-soft`}>
+        <CalendarDays size={15} aria-hidden="true" />
+        {say('calendar')}
+      </Link>
       <Link to="/classes" className={`${TAB} font-normal text-soft`}>
         <LayoutList size={15} aria-hidden="true" />
         {say('classes_all')}

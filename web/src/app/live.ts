@@ -55,6 +55,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       if (event.what === 'register')
         for (const key of ['overview', 'settings', 'door']) again(key, event.classId)
       again('today')
+      again('days')
       break
     case 'piece':
       for (const key of ['piece', 'outcome']) again(key, event.classId, event.workId, event.placeId)
@@ -62,6 +63,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('marking', event.classId, event.workId)
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
       again('today')
+      again('days')
       break
     case 'answers':
       again('answers', event.classId, event.workId)

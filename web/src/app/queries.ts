@@ -86,6 +86,16 @@ export const reads = {
       queryKey: ['week', classId, 'fill', week, from],
       queryFn: ({ signal }) => call(routes.seeFill, { classId, week, from }, undefined, { signal }),
     }),
+  days: (from: string, to: string) =>
+    queryOptions({
+      queryKey: ['days', from, to],
+      queryFn: ({ signal }) => call(routes.seeDays, { from, to }, undefined, { signal }),
+    }),
+  feed: () =>
+    queryOptions({
+      queryKey: ['feed'],
+      queryFn: ({ signal }) => call(routes.seeFeed, {}, undefined, { signal }),
+    }),
   talk: (classId: ClassId) =>
     queryOptions({
       queryKey: ['talk', classId],

@@ -56,6 +56,10 @@ export const router = createBrowserRouter([
             ErrorBoundary: Fault,
             children: [
               { path: '/today', lazy: screen(() => import('../features/today/TodayScreen.js')) },
+              {
+                path: '/calendar/:view?/:date?',
+                lazy: screen(() => import('../features/calendar/CalendarScreen.js')),
+              },
               { path: '/account', lazy: screen(() => import('../features/account/AccountScreen.js')) },
               { path: '/classes', lazy: screen(() => import('../features/home/ClassesScreen.js')) },
               { path: '/outbox', lazy: screen(() => import('../features/mail/OutboxScreen.js')) },

@@ -38,6 +38,12 @@ const TONES: Readonly<Record<Tone, string>> = {
   blue: 'text-blue',
 }
 
+/** The glyph of a state alone, in its colour; the words have to stand beside it. */
+export function StateGlyph({ state, said }: { readonly state: PieceState; readonly said: StateWords }) {
+  const Glyph = GLYPHS[state.is]
+  return <Glyph aria-hidden="true" size={13} className={`shrink-0 ${TONES[said.tone]}`} />
+}
+
 type Props = { readonly state: PieceState; readonly said: StateWords; readonly small?: boolean }
 
 /** A state as glyph and words; colour only underlines it. */

@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join, relative, resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { answers } from './en/answers.js'
+import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
@@ -12,7 +13,7 @@ import { settings } from './en/settings.js'
 import { week } from './en/week.js'
 
 /** Wording that comes with screens, not from the start. */
-const LAZY = { answers, classroom, joining, people, planning, problems, register, settings, week }
+const LAZY = { answers, calendar, classroom, joining, people, planning, problems, register, settings, week }
 const ROOT = resolve(import.meta.dirname, '..')
 
 const sourceOf = (path: string): string => readFileSync(path, 'utf8')

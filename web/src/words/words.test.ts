@@ -2,6 +2,7 @@ import { ERRORS, RECORD_KINDS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
 import { answers } from './en/answers.js'
+import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
 import { everyday } from './en/everyday.js'
 import { joining } from './en/joining.js'
@@ -24,6 +25,7 @@ const en: Readonly<Record<string, string>> = {
   ...settings,
   ...people,
   ...answers,
+  ...calendar,
   ...planning,
   ...week,
 }

@@ -1,9 +1,9 @@
 import type { WorkTrial } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
+import { dayNumber, longDay, shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { troubleWords, whyWords } from '../../words/why.js'
-import { dayNumber, longDay, shortDay } from '../week/dates.js'
 import { minutesWords } from '../week/minutes.js'
 
 type Props = { readonly trial: WorkTrial; readonly onDay: (date: string) => void }

@@ -14,6 +14,8 @@ import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { ChooseCalendarFile } from './ChooseCalendarFile.js'
+import { addClosures } from './fromFile.js'
 import { Cell, Off } from './inputs.js'
 import { KeepFoot } from './KeepFoot.js'
 import { weekdayName } from './parts.js'
@@ -77,6 +79,17 @@ function Year({ page }: { readonly page: CalendarPage }) {
               more={(closure, set) => (
                 <Part closure={closure} onChange={(starts, ends) => set({ ...closure, starts, ends })} />
               )}
+              beside={
+                <ChooseCalendarFile
+                  label={say('year_file')}
+                  read={file => call(routes.readCalendarFile, {}, file)}
+                  onRead={({ closures: found }) => {
+                    const { closures, added } = addClosures(form.closures, found)
+                    put({ closures })
+                    tell(added ? say('year_file_taken', { count: added }) : say('year_file_nothing_new'))
+                  }}
+                />
+              }
             />
           </Row>
         </Section>
@@ -124,9 +137,10 @@ type SpansProps<S extends Span> = {
   readonly fresh: () => S
   readonly add: string
   readonly more?: (span: S, set: (span: S) => void) => React.ReactNode
+  readonly beside?: React.ReactNode
 }
 
-function Spans<S extends Span>({ spans, onChange, fresh, add, more }: SpansProps<S>) {
+function Spans<S extends Span>({ spans, onChange, fresh, add, more, beside }: SpansProps<S>) {
   const set = (index: number, span: S) => onChange(spans.map((one, at) => (at === index ? span : one)))
   return (
     <>
@@ -161,9 +175,10 @@ function Spans<S extends Span>({ spans, onChange, fresh, add, more }: SpansProps
           </li>
         ))}
       </ul>
-      <Button className="mt-2" onClick={() => onChange([...spans, fresh()])}>
-        {add}
-      </Button>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <Button onClick={() => onChange([...spans, fresh()])}>{add}</Button>
+        {beside}
+      </div>
     </>
   )
 }

@@ -17,8 +17,11 @@ import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { Changes } from './Changes.js'
+import { ChooseCalendarFile } from './ChooseCalendarFile.js'
+import { addLessons, type Found } from './fromFile.js'
 import { Cell, Off, Select } from './inputs.js'
 import { KeepFoot } from './KeepFoot.js'
+import { LessonsFromFile } from './LessonsFromFile.js'
 import { type PartProps, Who, weekdayName } from './parts.js'
 
 /** The lessons of a class, what is different on single dates, and where the groups meet. */
@@ -131,6 +134,8 @@ const DAYS = [1, 2, 3, 4, 5, 6, 7] as const
 
 function Weekly({ page, form, put }: PartProps) {
   type Lesson = TimetableForm['lessons'][number]
+  const { classId } = useIds()
+  const [found, setFound] = useState<readonly Found[] | null>(null)
   const set = (index: number, part: Partial<Lesson>) =>
     put({ lessons: form.lessons.map((one, at) => (at === index ? { ...one, ...part } : one)) })
   const last = form.lessons.at(-1)
@@ -151,6 +156,19 @@ function Weekly({ page, form, put }: PartProps) {
     })
   return (
     <>
+      {found && (
+        <LessonsFromFile
+          found={found}
+          groups={page.groups}
+          onClose={() => setFound(null)}
+          onChoose={chosen => {
+            const { form: next, added } = addLessons(form, chosen)
+            put(next)
+            setFound(null)
+            tell(say('timetable_file_taken', { count: added }))
+          }}
+        />
+      )}
       <ul className="flex flex-col gap-1.5">
         {form.lessons.map((lesson, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a new lesson has no name but its line
@@ -207,6 +225,11 @@ function Weekly({ page, form, put }: PartProps) {
       </ul>
       <div className="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <Button onClick={add}>{say('timetable_add')}</Button>
+        <ChooseCalendarFile
+          label={say('timetable_file')}
+          read={file => call(routes.readTimetableFile, { classId }, file)}
+          onRead={reply => setFound(reply.found)}
+        />
         <span className="flex flex-wrap items-center gap-2 text-[15px]">
           {say('timetable_from')}
           <Cell

@@ -3,10 +3,11 @@ import { routes } from '@oppen/contract'
 import { dayInWords } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
+import { buttonLook } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { Lessons } from './Lessons.js'
@@ -33,7 +34,15 @@ export function Screen() {
   const page = chosen ? only(data, chosen) : data
   return (
     <Sheet title={say('today')}>
-      <Head title={say('today')} sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`} />
+      <Head
+        title={say('today')}
+        sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`}
+        aside={
+          <Link to="/calendar" className={`${buttonLook('quiet')} md:!hidden`}>
+            {say('calendar')}
+          </Link>
+        }
+      />
       {(data.invitations.length > 0 || data.asked.length > 0) && (
         <Suspense fallback={null}>
           <Invited page={data} />

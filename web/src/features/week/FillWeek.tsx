@@ -14,9 +14,9 @@ import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
+import { weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { troubleWords } from '../../words/why.js'
-import { weekWords } from './dates.js'
 
 type Props = { readonly page: WeekPage; readonly onClose: () => void }
 

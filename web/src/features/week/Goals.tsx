@@ -9,8 +9,8 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
+import { longDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { longDay } from './dates.js'
 
 type Props = { readonly page: WeekPage; readonly writes: boolean; readonly aside: ReactNode }
 

@@ -10,8 +10,8 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { Window } from '../../parts/Window.js'
+import { shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { shortDay } from './dates.js'
 
 type Props = {
   readonly lesson: WeekLesson

@@ -14,9 +14,9 @@ import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
+import { dayNumber, longDay, weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { troubleWords, whyWords } from '../../words/why.js'
-import { dayNumber, longDay, weekWords } from './dates.js'
 
 export type Spot = {
   readonly week: string

@@ -1,7 +1,7 @@
 import type { WeekPage } from '@oppen/contract'
 import { Link } from 'react-router'
+import { dateWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { dateWords } from './dates.js'
 import { minutesWords } from './minutes.js'
 
 /** The highest a week stands, in pixels. */

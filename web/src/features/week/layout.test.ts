@@ -2,7 +2,7 @@ import type { WeekCard, WeekPage } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
 import { UNTOUCHED } from '@oppen/core/work'
 import { describe, expect, it } from 'vitest'
-import { weekWords } from './dates.js'
+import { weekWords } from '../../words/dates.js'
 import { cellsOf, shownCounts, shownLessons, shownTimes } from './layout.js'
 
 const zone = 'Europe/Lisbon'

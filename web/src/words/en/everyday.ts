@@ -19,6 +19,7 @@ export const everyday = {
   skip: 'Skip to the page',
 
   today: 'Today',
+  calendar: 'Calendar',
   today_filter: 'Which class',
   today_all_classes: 'All classes',
   today_lessons: 'Lessons today',

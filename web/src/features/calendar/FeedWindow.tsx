@@ -1,0 +1,89 @@
+import type { Feed } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useNow } from '../../app/session.js'
+import { Button, buttonLook } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Field } from '../../parts/Field.js'
+import { tell } from '../../parts/tell.js'
+import { Window } from '../../parts/Window.js'
+import { say } from '../../words/say.js'
+
+/** The own calendar in other programs: an address that can be ended at any time. */
+export default function FeedWindow({ onClose }: { readonly onClose: () => void }) {
+  const { data } = useSuspenseQuery(reads.feed())
+  const again = [reads.feed().queryKey]
+  const make = useDeed({
+    do: () => call(routes.makeFeed, {}),
+    again,
+    done: () => data.path && tell(say('feed_renewed')),
+  })
+  return (
+    <Window open onClose={onClose} title={say('feed_title')}>
+      <div className="flex flex-col gap-3">
+        <p>{say('feed_lead')}</p>
+        <p className="text-[15px] text-soft">{say('feed_secret')}</p>
+        {data.path ? (
+          <Address feed={data} path={data.path} renew={() => make.go()} />
+        ) : (
+          <div>
+            <Button look="first" disabled={make.busy} onClick={() => make.go()}>
+              {say('feed_make')}
+            </Button>
+          </div>
+        )}
+        {make.words && <Problem words={make.words} />}
+      </div>
+    </Window>
+  )
+}
+
+type Props = { readonly feed: Feed; readonly path: string; readonly renew: () => void }
+
+function Address({ feed, path, renew }: Props) {
+  const time = useNow()
+  const address = new URL(path, location.origin).href
+  const end = useDeed({
+    do: () => call(routes.endFeed, {}),
+    again: [reads.feed().queryKey],
+    done: () => tell(say('feed_ended')),
+  })
+  return (
+    <>
+      <Field
+        label={say('feed_address')}
+        readOnly
+        value={address}
+        onFocus={event => event.target.select()}
+        hint={feed.readAt === null ? say('feed_unread') : say('feed_read', { at: when(feed.readAt, time) })}
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button
+          look="first"
+          onClick={() => void navigator.clipboard.writeText(address).then(() => tell(say('feed_copied')))}
+        >
+          {say('feed_copy')}
+        </Button>
+        <a href={address.replace(/^https?:/, 'webcal:')} className={buttonLook()}>
+          {say('feed_subscribe')}
+        </a>
+        <a href={path} download="oppen.ics" className={buttonLook()}>
+          {say('feed_file')}
+        </a>
+      </div>
+      <div className="flex flex-wrap gap-x-4 border-t border-rule pt-2">
+        <Button look="quiet" onClick={renew}>
+          {say('feed_renew')}
+        </Button>
+        <Button look="quiet" disabled={end.busy} onClick={() => end.go()}>
+          {say('feed_end')}
+        </Button>
+      </div>
+      {end.words && <Problem words={end.words} />}
+    </>
+  )
+}

@@ -1,6 +1,6 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
 
 const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
 
@@ -10,7 +10,7 @@ const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
  */
 const FROM_THE_START = [
   /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next)\//,
-  /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
+  /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|calendar-days|layout-list|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
   /\/web\/src\/app\/(api|Binder|brand|changesAt|ErrorWords|Keys|live|PhoneBars|places|queries|queryClient|session|Shell|Standing|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|Sheet|StateLabel|tell|Written)\./,
   /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
@@ -19,9 +19,24 @@ const FROM_THE_START = [
   /\/core\/src\/(joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when)/,
 ]
 
+/** A file that `start` needs but is not in it is asked for after it, and may need it in turn: such a build is refused. */
+const startStandsAlone = (): Plugin => ({
+  name: 'start-stands-alone',
+  generateBundle(_, bundle) {
+    for (const chunk of Object.values(bundle)) {
+      if (chunk.type !== 'chunk' || chunk.name !== 'start') continue
+      const others = chunk.imports.flatMap(file => {
+        const other = bundle[file]
+        return other?.type === 'chunk' && !/runtime|preload-helper/.test(file) ? other.moduleIds : []
+      })
+      if (others.length) this.error(`what every first load takes also needs:\n${others.join('\n')}`)
+    }
+  },
+})
+
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), startStandsAlone()],
   build: {
     target: 'es2022',
     sourcemap: false,

@@ -1,3 +1,4 @@
+export type { AboutPage, ClassFile, ClassLink, ClassPage, MembersPage, PageForm } from './features/about.js'
 export type { AccountPage, Me, Tie } from './features/accounts.js'
 export type { Answer, AnswersPage } from './features/answers.js'
 export type { DaysPage, Deadline, Entry, Feed } from './features/calendar.js'

@@ -1,3 +1,4 @@
+import { aboutShapes } from './features/about.js'
 import { accountShapes } from './features/accounts.js'
 import { answerShapes } from './features/answers.js'
 import { calendarShapes } from './features/calendar.js'
@@ -28,6 +29,7 @@ export const shapes = {
   ...todayShapes,
   ...progressShapes,
   ...recordShapes,
+  ...aboutShapes,
   ...circleShapes,
   ...calendarShapes,
   ...mailShapes,

@@ -5,7 +5,6 @@ import type { standingClock } from '@oppen/server/clock'
 import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/service'
 import { takeBack, writeNote } from '@oppen/server/features/work/service'
 import type { World } from '@oppen/server/world'
-import sharp from 'sharp'
 import { around } from './around.js'
 import {
   addBytes,
@@ -23,6 +22,7 @@ import {
 import type { DemoSchool } from './demoSchool.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
+import { GAUGE, JAR, picture } from './pictures.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { Seeded } from './random.js'
 import { pupilOf, talk } from './talking.js'
@@ -89,7 +89,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   await oddCases(world, clock, school)
   await gettingIn(world, clock, school)
   await weeks(world, school)
-  await around(world, school)
+  await around(world, clock, school)
   await talk(world, clock, school)
   await atTheDoor(world, clock, school)
   clock.moveTo(DEMO_NOW)
@@ -348,20 +348,3 @@ async function oddCases(world: World, clock: StandingClock, school: DemoSchool):
     'I was ill on Tuesday. May I use Ada’s reading for that day?',
   )
 }
-
-const picture = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer()
-
-const GAUGE = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="640">
-  <rect width="480" height="640" fill="#dfe9e4"/><rect y="520" width="480" height="120" fill="#8a9a6b"/>
-  <path d="M150 90 h180 l-60 130 v0 h-60 z" fill="#b9d3dd" stroke="#2f5d6e" stroke-width="5"/>
-  <path d="M165 150 v400 h150 v-400" fill="#eef6f8" stroke="#2f5d6e" stroke-width="6"/>
-  <rect x="168" y="430" width="144" height="117" fill="#6fa7bd"/>
-  ${Array.from({ length: 12 }, (_, n) => `<path d="M300 ${540 - n * 30} h-${n % 2 ? 20 : 36}" stroke="#20302c" stroke-width="4"/>`).join('')}
-</svg>`
-
-const JAR = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="600">
-  <rect width="480" height="600" fill="#efe6d4"/>
-  <rect x="120" y="80" width="240" height="460" rx="30" fill="#f4f8f8" stroke="#55635e" stroke-width="6"/>
-  <rect x="124" y="300" width="232" height="50" fill="#b9a27c"/><rect x="124" y="350" width="232" height="60" fill="#9a7d52"/>
-  <rect x="124" y="410" width="232" height="70" fill="#c9ae7b"/><rect x="124" y="480" width="232" height="55" fill="#6f6250"/>
-</svg>`

@@ -1,5 +1,6 @@
 import express, { type Express, type Router } from 'express'
 import { pinoHttp } from 'pino-http'
+import { aboutHandlers } from './features/about/routes.js'
 import { accountHandlers } from './features/accounts/routes.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
 import { answerHandlers } from './features/answers/routes.js'
@@ -37,6 +38,7 @@ const handlers: Handlers = {
   ...todayHandlers,
   ...progressHandlers,
   ...recordHandlers,
+  ...aboutHandlers,
   ...circleHandlers,
   ...calendarHandlers,
   ...mailHandlers,

@@ -5,7 +5,7 @@ import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
  * shows, through the same permissions as ever.
  */
 export type LiveEvent =
-  | { readonly what: 'topics' | 'talk' | 'register' | 'door' | 'record'; readonly classId: ClassId }
+  | { readonly what: 'topics' | 'talk' | 'register' | 'door' | 'record' | 'about'; readonly classId: ClassId }
   | { readonly what: 'piece'; readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
   | { readonly what: 'answers'; readonly classId: ClassId; readonly workId: WorkId }
   | { readonly what: 'circle'; readonly circleId: CircleId }

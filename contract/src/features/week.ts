@@ -72,6 +72,8 @@ export const weekPage = z.object({
   ),
   lessons: z.array(heldLesson),
   goals: z.array(z.string()),
+  /** Of the class, one press away. */
+  links: z.array(z.object({ title: z.string(), url: z.string() })),
   cards: z.array(weekCard),
   /** Work of earlier weeks that still waits for this pupil, in the week that it is now. */
   waiting: z.array(weekCard),

@@ -11,6 +11,41 @@ export const readingRoutes = {
   // today
   seeToday: route<Shapes['seeToday']>()('GET', '/api/today', 'account.self'),
 
+  // about
+  seeAbout: route<Shapes['seeAbout']>()('GET', '/api/classes/:classId/about', 'class.see'),
+  seeMembers: route<Shapes['seeMembers']>()('GET', '/api/classes/:classId/members', 'members.see'),
+  writePage: route<Shapes['writePage']>()('POST', '/api/classes/:classId/pages', 'about.change'),
+  changePage: route<Shapes['changePage']>()('PUT', '/api/classes/:classId/pages/:pageId', 'about.change'),
+  removePage: route<Shapes['removePage']>()('DELETE', '/api/classes/:classId/pages/:pageId', 'about.change'),
+  restorePage: route<Shapes['restorePage']>()(
+    'POST',
+    '/api/classes/:classId/pages/:pageId/restore',
+    'about.change',
+  ),
+  setLinks: route<Shapes['setLinks']>()('PUT', '/api/classes/:classId/links', 'about.change'),
+  addClassFile: route<Shapes['addClassFile']>()('POST', '/api/classes/:classId/files', 'about.change', {
+    carries: 'file',
+  }),
+  seeClassFile: route<Shapes['seeClassFile']>()(
+    'GET',
+    '/api/classes/:classId/files/:classFileId',
+    'class.see',
+    {
+      carries: 'bytes',
+    },
+  ),
+  removeClassFile: route<Shapes['removeClassFile']>()(
+    'DELETE',
+    '/api/classes/:classId/files/:classFileId',
+    'about.change',
+  ),
+  restoreClassFile: route<Shapes['restoreClassFile']>()(
+    'POST',
+    '/api/classes/:classId/files/:classFileId/restore',
+    'about.change',
+  ),
+  setBirthday: route<Shapes['setBirthday']>()('PUT', '/api/account/birthday', 'account.change'),
+
   // calendar
   seeDays: route<Shapes['seeDays']>()('GET', '/api/days/:from/:to', 'account.self'),
   addEntry: route<Shapes['addEntry']>()('POST', '/api/entries', 'account.change'),

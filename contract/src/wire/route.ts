@@ -3,6 +3,7 @@ import type {
   CircleFileId,
   CircleId,
   CirclePostId,
+  ClassFileId,
   ClassId,
   EntryId,
   FileId,
@@ -13,6 +14,7 @@ import type {
   MaterialId,
   MergeId,
   NoticeId,
+  PageId,
   PlaceId,
   SessionId,
   TabletId,
@@ -47,6 +49,8 @@ type IdOf = {
   postId: CirclePostId
   circleFileId: CircleFileId
   entryId: EntryId
+  pageId: PageId
+  classFileId: ClassFileId
   number: string
 }
 

@@ -38,6 +38,8 @@ export type Relation =
   | 'owner'
   | 'teacher'
   | 'pupil'
+  /** A pupil of the class with an account to come back to. */
+  | 'classmate'
   | 'family'
   | 'self'
   | 'leaver'
@@ -55,6 +57,8 @@ export const ACTIONS = {
   'calendar.change': ['anyTeacher'],
   'colleagues.see': ['anyTeacher'],
   'class.see': ['teacher', 'pupil', 'family'],
+  'about.change': ['teacher'],
+  'members.see': ['teacher', 'classmate'],
   'class.settings.see': ['teacher'],
   'class.settings.change': ['teacher'],
   'timetable.see': ['teacher'],
@@ -117,7 +121,9 @@ export function relations(viewer: Viewer, subject: Subject): Set<Relation> {
   const role = viewer.teaches.find(tie => tie.classId === subject.classId)?.role
   if (role) found.add('teacher')
   if (role === 'owner') found.add('owner')
-  if (viewer.places.some(tie => tie.classId === subject.classId)) found.add('pupil')
+  const isPupil = viewer.places.some(tie => tie.classId === subject.classId)
+  if (isPupil) found.add('pupil')
+  if (isPupil && !viewer.guest) found.add('classmate')
   if (viewer.follows.some(tie => tie.classId === subject.classId)) found.add('family')
   if (subject.kind === 'class') return found
   const isIts = (tie: PlaceTie) => tie.classId === subject.classId && tie.placeId === subject.placeId

@@ -20,6 +20,8 @@ import {
 } from '@oppen/demo'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { keepClassFile } from '../features/about/files.js'
+import { writePage } from '../features/about/pages.js'
 import { accounts } from '../features/accounts/models.js'
 import { addEntry } from '../features/calendar/entries.js'
 import { makeFeed } from '../features/calendar/feed.js'
@@ -44,6 +46,8 @@ let own: Record<string, string>
 let elsewhere: Record<string, string>
 /** What a route that takes something away is asked about, made anew each time. */
 let fresh: (name: RouteName) => Promise<Record<string, string>>
+
+const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
 
 async function furnish(
   world: TestServer['world'],
@@ -97,6 +101,15 @@ async function furnish(
     from: '2026-10-05',
     to: '2026-10-11',
     entryId: 'none',
+    pageId: (await writePage(world, into.teacher, into.classId, PAGE)).pageId as string,
+    classFileId: (
+      await keepClassFile(world, into.teacher, into.classId, {
+        name: 'a.txt',
+        hash: stored,
+        type: 'text/plain',
+        size: 7,
+      })
+    ).id as string,
     feedKey: 'none',
   }
 }
@@ -164,6 +177,11 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     const address = { classId, workId: workId as WorkId }
     const material = await keepMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
     params.materialId = material.id
+  }
+  if (name === 'seeClassFile') {
+    const hash = await world.files.keepBytes(Buffer.from('a table'))
+    const file = { name: 'a.txt', hash, type: 'text/plain', size: 7 }
+    params.classFileId = (await keepClassFile(world, spares.owner, classId, file)).id
   }
   const taken = TAKEN[name]
   if (taken) params.placeId = placeOf(built, taken).placeId
@@ -306,7 +324,7 @@ describe.each(inClass)('%s of another class', name => {
   })
 
   it('is not there under the own class’s address either', async () => {
-    for (const key of ['workId', 'placeId', 'fileId', 'noticeId'] as const) {
+    for (const key of ['workId', 'placeId', 'fileId', 'noticeId', 'pageId', 'classFileId'] as const) {
       if (!routes[name].path.includes(`:${key}`) || needsBody(name)) continue
       for (const who of ['owner', 'anna'] as const) {
         expect(await verdict(who, name, { ...own, [key]: elsewhere[key] ?? '' }), `${who} ${key}`).toBe('no')
@@ -342,6 +360,7 @@ const needsBody = (name: RouteName): boolean =>
     'renameTopic',
     'mergeTopic',
     'addMaterial',
+    'changePage',
   ].includes(name)
 
 it('what does not exist is answered exactly like what is not one’s own', async () => {

@@ -109,6 +109,9 @@ function ChildTabs({ me }: { readonly me: Me }) {
   )
 }
 
+/** What a class says of itself is a press away on its week; the bar keeps its room for what changes every day. */
+const fits = (area: Area) => area.key !== 'area_about'
+
 /** Below the sheet on a phone: Today and the areas of the chosen class or child. */
 export function PhoneBar() {
   const me = useMe()
@@ -124,7 +127,7 @@ export function PhoneBar() {
       aria-label={say('areas')}
       className="grid auto-cols-fr grid-flow-col border-t border-linen-deep bg-linen pb-[env(safe-area-inset-bottom)] md:hidden"
     >
-      {[today, ...areas].map(area => {
+      {[today, ...areas.filter(fits)].map(area => {
         const Icon = area.icon
         return (
           <Link

@@ -68,6 +68,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'answers':
       again('answers', event.classId, event.workId)
       break
+    case 'about':
+      for (const key of ['about', 'members', 'week']) again(key, event.classId)
+      break
     case 'record':
       again('record', event.classId)
       break

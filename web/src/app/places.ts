@@ -1,5 +1,6 @@
 import type { Me, Tie } from '@oppen/contract'
 import {
+  BookOpen,
   CalendarRange,
   ChartLine,
   ClipboardList,
@@ -23,6 +24,7 @@ export function areasOf(tie: Tie): Area[] {
   const week: Area = { to: `${at}/week`, key: 'area_week', icon: CalendarRange }
   const topics: Area = { to: `${at}/topics`, key: 'area_topics', icon: Library }
   const talk: Area = { to: `${at}/talk`, key: 'area_talk', icon: MessagesSquare }
+  const about: Area = { to: `${at}/about`, key: 'area_about', icon: BookOpen }
   if (isTeacher(tie)) {
     return [
       week,
@@ -30,10 +32,17 @@ export function areasOf(tie: Tie): Area[] {
       talk,
       { to: `${at}/progress`, key: 'area_progress', icon: ChartLine },
       { to: `${at}/register`, key: 'area_register', icon: ClipboardList },
+      about,
       { to: `${at}/settings`, key: 'area_settings', icon: SlidersHorizontal },
     ]
   }
-  return [week, topics, talk, { to: `${at}/progress/${tie.placeId}`, key: 'area_progress', icon: ChartLine }]
+  return [
+    week,
+    topics,
+    talk,
+    { to: `${at}/progress/${tie.placeId}`, key: 'area_progress', icon: ChartLine },
+    about,
+  ]
 }
 
 /** Where a press on a class leads. */
@@ -77,6 +86,7 @@ export function areasOfChild(child: string): Area[] {
     { to: `/child/${child}/week`, key: 'area_week', icon: CalendarRange },
     { to: `/child/${child}/talk`, key: 'area_talk', icon: MessagesSquare },
     { to: `/child/${child}/progress`, key: 'area_progress', icon: ChartLine },
+    { to: `/child/${child}/about`, key: 'area_about', icon: BookOpen },
   ]
 }
 

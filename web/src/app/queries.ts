@@ -86,6 +86,16 @@ export const reads = {
       queryKey: ['week', classId, 'fill', week, from],
       queryFn: ({ signal }) => call(routes.seeFill, { classId, week, from }, undefined, { signal }),
     }),
+  about: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['about', classId],
+      queryFn: ({ signal }) => call(routes.seeAbout, { classId }, undefined, { signal }),
+    }),
+  members: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['members', classId],
+      queryFn: ({ signal }) => call(routes.seeMembers, { classId }, undefined, { signal }),
+    }),
   days: (from: string, to: string) =>
     queryOptions({
       queryKey: ['days', from, to],

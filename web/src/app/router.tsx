@@ -69,6 +69,14 @@ export const router = createBrowserRouter([
                 lazy: screen(() => import('../features/circles/CircleScreen.js')),
               },
               {
+                path: '/c/:classId/about',
+                lazy: screen(() => import('../features/about/AboutScreen.js')),
+              },
+              {
+                path: '/child/:child/about',
+                lazy: screen(() => import('../features/about/ChildAboutScreen.js')),
+              },
+              {
                 path: '/c/:classId/settings',
                 lazy: screen(() => import('../features/settings/SettingsScreen.js')),
               },

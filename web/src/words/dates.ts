@@ -3,6 +3,7 @@ const formatter = (options: Intl.DateTimeFormatOptions) =>
 
 const DAY_MONTH = formatter({ day: 'numeric', month: 'long' })
 const SHORT = formatter({ weekday: 'short' })
+const MONTH = formatter({ month: 'long' })
 const LONG = formatter({ weekday: 'long' })
 
 const noon = (date: string) => Date.parse(`${date}T12:00Z`)
@@ -25,3 +26,11 @@ export function weekWords(first: string, last: string): string {
     ? `${dayNumber(first)} – ${dateWords(last)}`
     : `${dateWords(first)} – ${dateWords(last)}`
 }
+
+/** "October" for 10. */
+export const monthName = (month: number): string =>
+  MONTH.format(noon(`2028-${String(month).padStart(2, '0')}-01`))
+
+/** "October 2026" for "2026-10". */
+export const monthWords = (month: string): string =>
+  `${monthName(Number(month.slice(5)))} ${month.slice(0, 4)}`

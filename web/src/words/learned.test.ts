@@ -1,6 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join, relative, resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { about } from './en/about.js'
 import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
@@ -13,7 +14,19 @@ import { settings } from './en/settings.js'
 import { week } from './en/week.js'
 
 /** Wording that comes with screens, not from the start. */
-const LAZY = { answers, calendar, classroom, joining, people, planning, problems, register, settings, week }
+const LAZY = {
+  about,
+  answers,
+  calendar,
+  classroom,
+  joining,
+  people,
+  planning,
+  problems,
+  register,
+  settings,
+  week,
+}
 const ROOT = resolve(import.meta.dirname, '..')
 
 const sourceOf = (path: string): string => readFileSync(path, 'utf8')

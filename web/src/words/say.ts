@@ -11,6 +11,7 @@ type Words = typeof everyday &
   typeof import('./en/settings.js').settings &
   typeof import('./en/people.js').people &
   typeof import('./en/answers.js').answers &
+  typeof import('./en/about.js').about &
   typeof import('./en/calendar.js').calendar &
   typeof import('./en/week.js').week &
   typeof import('./en/planning.js').planning

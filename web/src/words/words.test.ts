@@ -1,6 +1,7 @@
 import { ERRORS, RECORD_KINDS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
+import { about } from './en/about.js'
 import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
@@ -24,6 +25,7 @@ const en: Readonly<Record<string, string>> = {
   ...register,
   ...settings,
   ...people,
+  ...about,
   ...answers,
   ...calendar,
   ...planning,

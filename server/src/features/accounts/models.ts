@@ -12,6 +12,8 @@ export type AccountRow = {
   secretKind: SecretKind
   /** 1 where the secret was given by a teacher and has to be changed. */
   secretOnce: number
+  /** "10-14", where a pupil shows it in the own classes. */
+  birthday: string | null
   email: string | null
   /** 1 for somebody without an account to come back to. */
   guest: number
@@ -30,6 +32,7 @@ export const accounts = table<AccountRow>('accounts', {
   secretHash: 'text',
   secretKind: 'text',
   secretOnce: 'integer',
+  birthday: 'text',
   email: 'text',
   guest: 'integer',
   picture: 'text',

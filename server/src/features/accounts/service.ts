@@ -77,6 +77,7 @@ export async function makeAccount(world: World, asked: NewAccount): Promise<Acco
     secretOnce: 0,
     email,
     guest: guest ? 1 : 0,
+    birthday: null,
     picture: null,
     identity: null,
     madeAt: world.clock.now(),

@@ -69,6 +69,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'topics':
     case 'talk':
     case 'answers':
+    case 'about':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':

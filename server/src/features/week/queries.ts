@@ -1,6 +1,7 @@
 import type { AccountId, ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { LINKS } from '../about/lines.js'
 import {
   APPEARED,
   counts,
@@ -47,6 +48,7 @@ const OWN_WEEK = `select ${jsonObject({
     'from groups g where g.id = p.group_id',
   ),
   goals: goalsJson,
+  links: LINKS,
   cards: jsonArray(
     ownCard,
     ownFrom('(w.week = $week or (w.week is null and a.due_at between $from and $to))'),
@@ -96,6 +98,7 @@ const TAUGHT_WEEK = `select ${jsonObject({
     'from groups g where g.class_id = c.id order by g.position',
   ),
   goals: goalsJson,
+  links: LINKS,
   cards: jsonArray(
     jsonObject({
       ...TAUGHT_LINE,

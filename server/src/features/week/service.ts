@@ -65,7 +65,7 @@ async function weekOf(
   if (json === undefined) throw new Refused('not_found')
   const page = JSON.parse(json) as Pick<
     WeekPage,
-    'className' | 'pupil' | 'groups' | 'goals' | 'cards' | 'waiting' | 'cameBack' | 'changesAt'
+    'className' | 'pupil' | 'groups' | 'goals' | 'links' | 'cards' | 'waiting' | 'cameBack' | 'changesAt'
   >
   const groupIds = page.groups.map(group => group.id)
   const who: Who = { classId, placeId, groupId: null }

@@ -1,4 +1,5 @@
 import type { WorkForm } from '@oppen/contract'
+import { readAddress } from '@oppen/core/about'
 import type { ClassId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
 import { readPoints } from '@oppen/core/marks'
 import { isBlank, LIMITS, readText } from '@oppen/core/texts'
@@ -139,15 +140,10 @@ function readShortChoice(text: string, index: number): string {
   )
 }
 
-const MOST_ADDRESS = 2000
-
 /** A link to elsewhere: a web address, named by itself where no title is given. */
 function readLink({ title, url }: { title: string; url: string }, path: string) {
-  const text = url.trim()
-  const address = /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`
-  const readable = URL.canParse(address) && /^https?:$/.test(new URL(address).protocol) && /\S\.\S/.test(text)
-  if (!readable || address.length > MOST_ADDRESS)
-    throw new Refused('link_unreadable', { text: text.slice(0, 80) }, path)
+  const address = readAddress(url)
+  if (!address) throw new Refused('link_unreadable', { text: url.trim().slice(0, 80) }, path)
   const tidy = title.trim().slice(0, LIMITS.title)
   return { title: tidy || address.replace(/^https?:\/\//, ''), url: address }
 }

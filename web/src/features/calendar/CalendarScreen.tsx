@@ -11,19 +11,16 @@ import { useWide } from '../../app/wide.js'
 import { Button } from '../../parts/Button.js'
 import { Waiting } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
-import { dateWords, weekWords } from '../../words/dates.js'
+import { monthWords, weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { Agenda } from './Agenda.js'
-import { SHOWN } from './items.js'
+import { SHOWN, type Writing } from './items.js'
 import { Month } from './Month.js'
 import { useDays, useOpenPage } from './useDays.js'
 import { Week } from './Week.js'
 
 const EntryWindow = lazy(() => import('./EntryWindow.js'))
 const FeedWindow = lazy(() => import('./FeedWindow.js'))
-
-/** A note that is being written: a new one on a day, or one that is there. */
-export type Writing = { readonly on: string } | { readonly entry: Entry }
 
 /** Everything with a date, over all classes: deadlines, lessons, closures and own notes. */
 export function Screen() {
@@ -90,8 +87,7 @@ export function Screen() {
 
 function titleOf(view: CalendarView, date: string, span: { from: string; to: string }): string {
   if (view !== 'month') return `${weekWords(span.from, span.to)} ${span.to.slice(0, 4)}`
-  // "14 October" without its day
-  return `${dateWords(date).replace(/^\d+ /, '')} ${date.slice(0, 4)}`
+  return monthWords(date.slice(0, 7))
 }
 
 type At = { readonly view: CalendarView; readonly date: string }

@@ -11,7 +11,7 @@ import { Field, TextBox } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
-import type { Writing } from './CalendarScreen.js'
+import type { Writing } from './items.js'
 
 type Form = BodyOf<typeof routes.addEntry>
 type Props = { readonly writing: Writing; readonly onClose: () => void }

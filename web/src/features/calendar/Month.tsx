@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { Row } from '../../parts/Sheet.js'
 import { dateWords, dayNumber, longDay, shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { DayList } from './Agenda.js'
+import { DayList } from './DayList.js'
 import { ItemChip, type ItemProps } from './ItemLine.js'
 import type { DayItem } from './items.js'
 

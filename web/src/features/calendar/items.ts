@@ -72,3 +72,6 @@ export const withoutKinds = (
   left: ReadonlySet<Shown>,
 ): Map<string, DayItem[]> =>
   new Map([...days].map(([date, items]) => [date, items.filter(one => !left.has(one.is as Shown))]))
+
+/** A note that is being written: a new one on a day, or one that is there. */
+export type Writing = { readonly on: string } | { readonly entry: Entry }

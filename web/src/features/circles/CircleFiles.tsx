@@ -1,10 +1,11 @@
 import type { CirclePage } from '@oppen/contract'
 import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
-import type { ChangeEvent } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { formWith } from '../../app/upload.js'
+import { Button } from '../../parts/Button.js'
+import { ChooseFile } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -13,18 +14,9 @@ import { say } from '../../words/say.js'
 export function CircleFiles({ circle }: { readonly circle: CirclePage }) {
   const again = [reads.circle(circle.id).queryKey]
   const add = useDeed({
-    do: (file: File) => {
-      const form = new FormData()
-      form.append('file', file)
-      return call(routes.addCircleFile, { circleId: circle.id }, form)
-    },
+    do: (file: File) => call(routes.addCircleFile, { circleId: circle.id }, formWith(file)),
     again,
   })
-  const choose = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0]
-    if (file) add.go(file)
-    event.target.value = ''
-  }
   return (
     <Section title={say('circle_files')}>
       <Row>
@@ -34,10 +26,9 @@ export function CircleFiles({ circle }: { readonly circle: CirclePage }) {
             <FileLine key={file.id} file={file} circle={circle} />
           ))}
         </ul>
-        <label className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+        <ChooseFile accept={FILE_LIMITS.types.join(',')} onFile={file => add.go(file)}>
           {say('circle_file_add')}
-          <input type="file" accept={FILE_LIMITS.types.join(',')} className="sr-only" onChange={choose} />
-        </label>
+        </ChooseFile>
         {add.words && <Problem words={add.words} />}
       </Row>
     </Section>

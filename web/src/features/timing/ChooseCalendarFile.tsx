@@ -1,6 +1,5 @@
-import type { ChangeEvent } from 'react'
 import { useDeed } from '../../app/deed.js'
-import { buttonLook } from '../../parts/Button.js'
+import { ChooseFile } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 
@@ -16,23 +15,11 @@ export function ChooseCalendarFile<R>({ label, read, onRead }: Props<R>) {
     do: async (file: File) => read({ name: file.name, text: await file.text() }),
     done: onRead,
   })
-  const choose = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0]
-    if (file) take.go(file)
-    event.target.value = ''
-  }
   return (
     <>
-      <label className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+      <ChooseFile accept=".ics,text/calendar" onFile={file => take.go(file)} disabled={take.busy}>
         {label}
-        <input
-          type="file"
-          accept=".ics,text/calendar"
-          className="sr-only"
-          onChange={choose}
-          disabled={take.busy}
-        />
-      </label>
+      </ChooseFile>
       {take.busy && <span className="text-sm text-soft">{say('file_reading')}</span>}
       {take.words && <Problem words={take.words} />}
     </>

@@ -5,9 +5,10 @@ import { handsIn, stateOfWork, UNTOUCHED } from '@oppen/core/work'
 import { addDays, localDateAt, mondayOf } from '@oppen/core/zone'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { useWide } from '../../app/wide.js'
+import { OneLink } from '../../parts/OneLink.js'
 import { Row } from '../../parts/Sheet.js'
 import { longDay, shortDay, weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -123,6 +124,7 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
             </span>
           </div>
           <p className="text-[15px] text-soft">{sub.join(' · ')}</p>
+          <WeekLinks page={page} />
         </div>
         <div className="flex max-w-full min-w-0 flex-wrap items-end gap-x-4 gap-y-2">
           {/* it is over all classes: once is enough where several stand below one another */}
@@ -131,6 +133,24 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
         </div>
       </div>
     </Row>
+  )
+}
+
+/** The links of the class, and the way to what it says of itself, one press away. */
+function WeekLinks({ page }: { readonly page: WeekPage }) {
+  const { child, classId } = useParams()
+  return (
+    <p className="flex flex-wrap items-center gap-x-5 print:hidden">
+      {page.links.map(link => (
+        <OneLink key={link.url} link={link} />
+      ))}
+      <Link
+        to={child ? `/child/${child}/about` : `/c/${classId}/about`}
+        className="inline-flex min-h-6 items-center text-[15px] text-blue underline underline-offset-2"
+      >
+        {say('week_about')}
+      </Link>
+    </p>
   )
 }
 

@@ -54,6 +54,7 @@ const page = (part: Partial<WeekPage>): WeekPage => ({
     { id: heron as GroupId, name: 'Heron', room: null },
     { id: wren as GroupId, name: 'Wren', room: null },
   ],
+  links: [],
   term: null,
   rotation: null,
   days: [12, 13, 14, 15, 16].map(day => ({ date: `2026-10-${day}`, closed: null, minutes: 0 })),

@@ -31,6 +31,7 @@ export const everyday = {
   area_topics: 'Topics',
   area_talk: 'Talk',
   area_progress: 'Progress',
+  area_about: 'About',
   area_register: 'Register',
 
   areas: 'Areas',

@@ -8,6 +8,7 @@ export const problems = {
   what_lastName: 'The last name',
   what_groupName: 'The name of the group',
   what_yearLabel: 'The year',
+  what_page: 'The page',
   what_note: 'The text',
   what_feedback: 'The feedback',
   what_notice: 'The notice',
@@ -112,6 +113,12 @@ export const problems = {
   problem_answers_hidden: 'This answer is not shown to you now. Give your own first.',
   problem_nothing_asked: 'This is a handout: there is nothing to hand in.',
   problem_lesson_unreadable: 'A lesson needs a day and two times, like 09:00 and 09:45.',
+  problem_page_changed:
+    'Somebody else has changed this page since you opened it. What you wrote is still here: copy it, close the page and open it again.',
+  problem_month_unreadable: '“{text}” is not a month. Choose one like October 2026.',
+  problem_times_many: 'A day has at most {most} lines. Take some off.',
+  problem_links_many: 'At most {most} links stand one press away. Put the others on a page.',
+  problem_birthday_unreadable: 'There is no day {day} in month {month}. Choose the day again.',
   problem_entry_backwards:
     'It would end at “{ends}”, not after it begins at “{starts}”. Give it a beginning, and an end after it.',
   problem_calendar_file_unreadable:

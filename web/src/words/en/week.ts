@@ -2,6 +2,7 @@ import { learn } from '../wording.js'
 
 /** The week, and everything that says when and why. */
 export const week = {
+  week_about: 'About the class',
   week_title: 'Week',
   week_number: 'Week {number} of {of}',
   week_letter: '{letter} week',

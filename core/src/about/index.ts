@@ -1,0 +1,2 @@
+export * from './birthday.js'
+export * from './pages.js'

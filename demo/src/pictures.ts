@@ -1,0 +1,28 @@
+import sharp from 'sharp'
+
+/** A drawing as a picture. */
+export const picture = (svg: string): Promise<Buffer> => sharp(Buffer.from(svg)).png().toBuffer()
+
+export const GAUGE = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="640">
+  <rect width="480" height="640" fill="#dfe9e4"/><rect y="520" width="480" height="120" fill="#8a9a6b"/>
+  <path d="M150 90 h180 l-60 130 v0 h-60 z" fill="#b9d3dd" stroke="#2f5d6e" stroke-width="5"/>
+  <path d="M165 150 v400 h150 v-400" fill="#eef6f8" stroke="#2f5d6e" stroke-width="6"/>
+  <rect x="168" y="430" width="144" height="117" fill="#6fa7bd"/>
+  ${Array.from({ length: 12 }, (_, n) => `<path d="M300 ${540 - n * 30} h-${n % 2 ? 20 : 36}" stroke="#20302c" stroke-width="4"/>`).join('')}
+</svg>`
+
+export const JAR = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="600">
+  <rect width="480" height="600" fill="#efe6d4"/>
+  <rect x="120" y="80" width="240" height="460" rx="30" fill="#f4f8f8" stroke="#55635e" stroke-width="6"/>
+  <rect x="124" y="300" width="232" height="50" fill="#b9a27c"/><rect x="124" y="350" width="232" height="60" fill="#9a7d52"/>
+  <rect x="124" y="410" width="232" height="70" fill="#c9ae7b"/><rect x="124" y="480" width="232" height="55" fill="#6f6250"/>
+</svg>`
+
+export const BEDS = `<svg xmlns="http://www.w3.org/2000/svg" width="720" height="400">
+<rect width="720" height="400" fill="#e8efe0"/>
+<g fill="#9c7b52" stroke="#5b4630" stroke-width="4">
+<rect x="40" y="40" width="190" height="120"/><rect x="265" y="40" width="190" height="120"/><rect x="490" y="40" width="190" height="120"/>
+<rect x="40" y="230" width="190" height="120"/><rect x="265" y="230" width="190" height="120"/><rect x="490" y="230" width="190" height="120"/>
+</g>
+<g stroke="#2b6a4b" stroke-width="6" stroke-linecap="round"><path d="M70 70v50M110 70v50M150 70v50M190 70v50M300 260v50M340 260v50M380 260v50"/></g>
+</svg>`

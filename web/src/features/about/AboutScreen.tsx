@@ -1,0 +1,24 @@
+import '../../words/en/about.js'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { reads } from '../../app/queries.js'
+import { isTeacher, useIds, useMe, useTie } from '../../app/session.js'
+import { Head, Sheet } from '../../parts/Sheet.js'
+import { say } from '../../words/say.js'
+import { ClassAbout } from './ClassAbout.js'
+import { Members } from './Members.js'
+
+/** What a class says of itself, and who is in it. */
+export function Screen() {
+  const { classId } = useIds()
+  const tie = useTie()
+  const { guest } = useMe().account
+  const { data } = useSuspenseQuery(reads.about(classId))
+  const writes = isTeacher(tie) && !tie?.archived
+  return (
+    <Sheet title={`${say('about_title')}, ${data.className}`}>
+      <Head title={say('about_title')} sub={data.className} />
+      <ClassAbout key={classId} classId={classId} about={data} writes={writes} />
+      {tie?.role !== 'family' && !guest && <Members classId={classId} teachers={data.teachers} />}
+    </Sheet>
+  )
+}

@@ -1,0 +1,171 @@
+import '../../words/en/about.js'
+import type { ClassPage, PageForm } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { PAGE_KINDS, type PageKind } from '@oppen/core/about'
+import type { ClassId } from '@oppen/core/ids'
+import { localDateAt } from '@oppen/core/zone'
+import { X } from 'lucide-react'
+import type { FormEvent } from 'react'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { reads } from '../../app/queries.js'
+import { useMe, useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Choice, Field } from '../../parts/Field.js'
+import { LazyEditor } from '../../parts/LazyEditor.js'
+import { Row } from '../../parts/Sheet.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+import { useKeptForm } from './useKeptForm.js'
+
+type Props = { readonly classId: ClassId; readonly page: ClassPage | null; readonly onDone: () => void }
+
+const EMPTY_LINE = { starts: '', ends: '', what: '' }
+
+/** Writes a page of the class, in its place. What is typed outlives a page that is left or loaded again. */
+export default function WritePage({ classId, page, onDone }: Props) {
+  const { now, zone } = useNow()
+  const { account } = useMe()
+  const { form, put, found, forget } = useKeptForm<PageForm>(
+    `page ${account.id} ${classId} ${page?.id ?? 'new'}`,
+    () =>
+      page
+        ? { kind: page.kind, title: page.title, html: page.html, times: page.times, month: page.month }
+        : {
+            kind: 'about',
+            title: say('page_kind_about'),
+            html: '',
+            times: [],
+            month: localDateAt(now, zone).slice(0, 7),
+          },
+  )
+  const keep = useDeed({
+    do: async () => {
+      if (!page) await call(routes.writePage, { classId }, form)
+      else await call(routes.changePage, { classId, pageId: page.id }, { ...form, version: page.version })
+    },
+    again: [reads.about(classId).queryKey],
+    done: () => {
+      forget()
+      tell(say('about_kept', { title: form.title.trim() }))
+      onDone()
+    },
+  })
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    keep.go()
+  }
+  const leave = () => {
+    forget()
+    onDone()
+  }
+  // a title that is only the name of the kind goes along with it
+  const turn = (kind: PageKind) =>
+    put({
+      kind,
+      ...(PAGE_KINDS.some(one => form.title === say(`page_kind_${one}`)) && {
+        title: say(`page_kind_${kind}`),
+      }),
+    })
+  return (
+    <Row className="pt-4">
+      <form
+        onSubmit={submit}
+        noValidate
+        className="flex max-w-3xl flex-col gap-3 border-l-4 border-ochre pl-4"
+      >
+        {found && <p className="text-[15px] text-soft">{say('page_found')}</p>}
+        <div className="grid gap-3 sm:grid-cols-2">
+          <Choice
+            label={say('page_kind')}
+            value={form.kind}
+            onChange={kind => turn(kind as PageKind)}
+            options={PAGE_KINDS.map(kind => ({ value: kind, label: say(`page_kind_${kind}`) }))}
+          />
+          {form.kind === 'newsletter' && (
+            <Field
+              type="month"
+              label={say('page_month')}
+              value={form.month ?? ''}
+              onChange={event => put({ month: event.target.value })}
+            />
+          )}
+        </div>
+        <Field
+          label={say('page_title')}
+          value={form.title}
+          onChange={event => put({ title: event.target.value })}
+        />
+        {form.kind === 'times' && <Lines form={form} put={put} />}
+        <LazyEditor label={say('page_text')} html={form.html} onChange={html => put({ html })} roomy />
+        {keep.words && <Problem words={keep.words} />}
+        <div className="flex flex-wrap gap-3">
+          <Button type="submit" look="first" disabled={keep.busy}>
+            {say('page_keep')}
+          </Button>
+          <Button look="quiet" onClick={leave}>
+            {say('page_leave')}
+          </Button>
+        </div>
+      </form>
+    </Row>
+  )
+}
+
+type LinesProps = { readonly form: PageForm; readonly put: (part: Partial<PageForm>) => void }
+
+function Lines({ form, put }: LinesProps) {
+  const lines = form.times.length ? form.times : [EMPTY_LINE]
+  const set = (index: number, part: Partial<(typeof lines)[number]>) =>
+    put({ times: lines.map((one, at) => (at === index ? { ...one, ...part } : one)) })
+  const box =
+    'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[15px] text-ink'
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[15px] font-semibold">{say('page_times')}</legend>
+      <ul className="flex flex-col gap-1.5">
+        {lines.map((line, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a line has no name but its place
+          <li key={index} className="flex flex-wrap items-center gap-1.5">
+            <input
+              type="time"
+              aria-label={say('page_time_starts')}
+              value={line.starts}
+              onChange={event => set(index, { starts: event.target.value })}
+              className={box}
+            />
+            <input
+              type="time"
+              aria-label={say('page_time_ends')}
+              value={line.ends}
+              onChange={event => set(index, { ends: event.target.value })}
+              className={box}
+            />
+            <input
+              aria-label={say('page_time_what')}
+              placeholder={say('page_time_what')}
+              value={line.what}
+              onChange={event => set(index, { what: event.target.value })}
+              className={`${box} flex-1`}
+            />
+            <button
+              type="button"
+              aria-label={say('page_time_off', { what: line.what })}
+              onClick={() => put({ times: lines.filter((_, at) => at !== index) })}
+              className="rounded p-1.5 hover:bg-pale"
+            >
+              <X size={16} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button
+        className="mt-2"
+        onClick={() => put({ times: [...lines, { ...EMPTY_LINE, starts: lines.at(-1)?.ends ?? '' }] })}
+      >
+        {say('page_time_add')}
+      </Button>
+    </fieldset>
+  )
+}

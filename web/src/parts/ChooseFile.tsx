@@ -1,0 +1,30 @@
+import type { ReactNode } from 'react'
+import { buttonLook } from './Button.js'
+
+type Props = {
+  readonly children: ReactNode
+  /** What may be chosen, as an input has it: types and endings. */
+  readonly accept: string
+  readonly onFile: (file: File) => void
+  readonly disabled?: boolean
+}
+
+/** A button that chooses a file of this device; the same file can be chosen again after something went wrong. */
+export function ChooseFile({ children, accept, onFile, disabled = false }: Props) {
+  return (
+    <label className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+      {children}
+      <input
+        type="file"
+        accept={accept}
+        className="sr-only"
+        disabled={disabled}
+        onChange={event => {
+          const file = event.target.files?.[0]
+          if (file) onFile(file)
+          event.target.value = ''
+        }}
+      />
+    </label>
+  )
+}

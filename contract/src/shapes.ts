@@ -9,6 +9,7 @@ import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
 import { progressShapes } from './features/progress.js'
 import { recordShapes } from './features/record.js'
+import { searchShapes } from './features/search.js'
 import { talkShapes } from './features/talk.js'
 import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
@@ -31,6 +32,7 @@ export const shapes = {
   ...recordShapes,
   ...aboutShapes,
   ...circleShapes,
+  ...searchShapes,
   ...calendarShapes,
   ...mailShapes,
   live: {},

@@ -13,6 +13,7 @@ import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { recordHandlers } from './features/record/routes.js'
+import { searchHandlers } from './features/search/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
 import { timingHandlers } from './features/timing/routes.js'
 import { todayHandlers } from './features/today/routes.js'
@@ -40,6 +41,7 @@ const handlers: Handlers = {
   ...recordHandlers,
   ...aboutHandlers,
   ...circleHandlers,
+  ...searchHandlers,
   ...calendarHandlers,
   ...mailHandlers,
   ...liveHandlers,

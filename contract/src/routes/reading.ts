@@ -57,6 +57,9 @@ export const readingRoutes = {
   endFeed: route<Shapes['endFeed']>()('DELETE', '/api/feed', 'account.change'),
   readFeed: route<Shapes['readFeed']>()('GET', '/api/feed/:feedKey/oppen.ics', 'open', { carries: 'bytes' }),
 
+  // search: the words are in the body, so that they stand in no log
+  search: route<Shapes['search']>()('POST', '/api/search', 'account.self'),
+
   // progress
   seeProgress: route<Shapes['seeProgress']>()(
     'GET',

@@ -142,6 +142,12 @@ export class Database {
     return this.#turn
   }
 
+  /** Runs a statement that changes something, for what has no model; only inside of `write`. */
+  async run(sql: string, bind: Bind = {}): Promise<void> {
+    if (!this.#current.getStore()) throw new Error(`a change belongs inside a write: ${sql.slice(0, 60)}`)
+    await this.#writer.query(sql, { bind: { ...bind } })
+  }
+
   async close(): Promise<void> {
     await this.#queue(async () => {
       await Promise.all(this.#prepared.map(one => one.close()))

@@ -11,6 +11,7 @@ export async function openDatabase(options: DatabaseOptions): Promise<Database> 
 
 export type { DatabaseOptions } from './database.js'
 export { Database } from './database.js'
+export * from './fullText.js'
 export * from './json.js'
 export type { Bind } from './prepared.js'
 export * from './table.js'

@@ -186,6 +186,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeToday: signedIn,
   seeProgress: [...teachers, 'anna', 'annasFamily'],
   seeOverview: teachers,
+  search: signedIn,
   seeAbout: members,
   seeMembers: [...teachers, 'anna', 'bo'],
   writePage: teachers,

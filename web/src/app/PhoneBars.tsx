@@ -1,9 +1,10 @@
 import type { Me } from '@oppen/contract'
-import { CalendarDays, LayoutList, Plus, Sun } from 'lucide-react'
+import { CalendarDays, LayoutList, Plus, Search, Sun } from 'lucide-react'
 import { Link, useLocation, useParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './brand.js'
+import { openPalette } from './Keys.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
 import { useChild } from './useChild.js'
@@ -15,6 +16,14 @@ export function PhoneTop() {
     <header className="bg-linen pt-3 md:hidden">
       <div className="flex items-center justify-between gap-3 pr-4">
         <Brand />
+        <button
+          type="button"
+          onClick={openPalette}
+          aria-label={say('find_or_do')}
+          className="ml-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
+        >
+          <Search size={18} aria-hidden="true" />
+        </button>
         <p className="min-w-0 truncate text-sm text-soft">
           <Link to="/account" className="rounded">
             {me.account.shownName}

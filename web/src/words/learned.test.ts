@@ -5,6 +5,7 @@ import { about } from './en/about.js'
 import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
+import { finding } from './en/finding.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
 import { planning } from './en/planning.js'
@@ -19,6 +20,7 @@ const LAZY = {
   answers,
   calendar,
   classroom,
+  finding,
   joining,
   people,
   planning,

@@ -12,6 +12,7 @@ type Words = typeof everyday &
   typeof import('./en/people.js').people &
   typeof import('./en/answers.js').answers &
   typeof import('./en/about.js').about &
+  typeof import('./en/finding.js').finding &
   typeof import('./en/calendar.js').calendar &
   typeof import('./en/week.js').week &
   typeof import('./en/planning.js').planning

@@ -6,6 +6,7 @@ import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
 import { everyday } from './en/everyday.js'
+import { finding } from './en/finding.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
 import { planning } from './en/planning.js'
@@ -21,6 +22,7 @@ const en: Readonly<Record<string, string>> = {
   ...everyday,
   ...problems,
   ...classroom,
+  ...finding,
   ...joining,
   ...register,
   ...settings,

@@ -2,7 +2,8 @@ import type { AboutPage, ClassPage } from '@oppen/contract'
 import { timeNow } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { timeOfDay, when } from '@oppen/core/timing'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { useLocation } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
@@ -22,6 +23,7 @@ type Props = { readonly classId: ClassId; readonly about: AboutPage; readonly wr
 export function ClassAbout({ classId, about, writes }: Props) {
   // the page that is being written: one that is there, or a new one
   const [writing, setWriting] = useState<ClassPage | 'new' | null>(null)
+  useAnchor()
   const pages = about.pages.filter(page => page.kind !== 'newsletter')
   const newsletters = about.pages.filter(page => page.kind === 'newsletter')
   const done = () => setWriting(null)
@@ -74,6 +76,14 @@ export function ClassAbout({ classId, about, writes }: Props) {
       <ClassFiles classId={classId} files={about.files} writes={writes} />
     </>
   )
+}
+
+/** Brings the page that the address names into sight, once it is there. */
+function useAnchor(): void {
+  const { hash } = useLocation()
+  useEffect(() => {
+    if (hash) document.getElementById(hash.slice(1))?.scrollIntoView()
+  }, [hash])
 }
 
 function Write(props: {

@@ -4,7 +4,7 @@ import { addressOf, routes } from '@oppen/contract'
 import type { ClassId, PlaceId } from '@oppen/core/ids'
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
@@ -25,7 +25,10 @@ export function Screen() {
   const { data } = useSuspenseQuery(reads.register(classId))
   const [adding, setAdding] = useState(false)
   const [inviting, setInviting] = useState(false)
-  const [open, setOpen] = useState<PlaceId>()
+  const [search, setSearch] = useSearchParams()
+  // the address says whose window is open, so that whoever was found elsewhere can be led to it
+  const open = search.get('place')
+  const setOpen = (placeId: PlaceId) => setSearch({ place: placeId }, { replace: true })
   const shown = [...data.places, ...data.away].find(place => place.id === open)
   return (
     <Sheet title={`${say('register_title')}, ${data.className}`}>
@@ -36,7 +39,7 @@ export function Screen() {
       <PlaceTable page={data} onOpen={setOpen} />
       <Invitations invitations={data.invitations} />
       <Away page={data} />
-      {shown && <PlaceWindow place={shown} page={data} onClose={() => setOpen(undefined)} />}
+      {shown && <PlaceWindow place={shown} page={data} onClose={() => setSearch({}, { replace: true })} />}
       {inviting && <InvitePupil onClose={() => setInviting(false)} />}
     </Sheet>
   )

@@ -77,7 +77,6 @@ export const everyday = {
   copied: 'Copied.',
 
   find_or_do: 'Find or do …',
-  find_nothing: 'Nothing here is called that.',
 
   shortcuts: 'Keys on this page',
 

@@ -1,0 +1,239 @@
+import { segmentsOf } from '@oppen/core/search'
+import {
+  addBytes,
+  buildAccount,
+  buildWork,
+  formOf,
+  type Person,
+  pieceOf,
+  placeOf,
+  type TwoGroups,
+  twoGroups,
+} from '@oppen/demo'
+import fc from 'fast-check'
+import sharp from 'sharp'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { writePage } from '../about/pages.js'
+import { makeCircle, postInCircle } from '../circles/service.js'
+import { replyToNotice, writeNotice } from '../talk/service.js'
+import { postWork, removeWork } from '../work/posting.js'
+import { refreshTexts } from './refresh.js'
+
+let school: TwoGroups
+beforeEach(async () => {
+  school = await twoGroups()
+})
+afterEach(() => school.stop())
+
+const at = () => ({ classId: school.built.classId })
+const find = async (person: Person, words: string) => (await person.get('search', {}, { words })).found
+const said = async (person: Person, words: string) =>
+  (await find(person, words)).map(one => [one.kind, plain(one.title || one.body)].join(': '))
+const plain = (marked: string) =>
+  segmentsOf(marked)
+    .map(one => one.text)
+    .join('')
+
+describe('what is found', () => {
+  it('is shown with its words, whatever their case and accents and though the last is not typed to its end', async () => {
+    await buildWork(school.world, school.built, {
+      title: 'Reading a Rain gauge',
+      directions: '<p>Café <strong>measure</strong>ments of the <em>rain</em> &amp; the wind.</p>',
+    })
+    const [one, ...none] = await find(school.anna, 'RAIN cafe measurem')
+    expect(none).toEqual([])
+    expect(one).toMatchObject({ kind: 'work', where: 'Tides', draft: false })
+    expect(
+      segmentsOf(one?.body ?? '')
+        .filter(part => part.found)
+        .map(part => part.text),
+    ).toEqual(['Café', 'measurements', 'rain'])
+    expect(one?.title).toBe('Reading a Rain gauge')
+    expect(plain(one?.body ?? '')).toContain('rain & the wind')
+    expect(await find(school.anna, 'rain snow')).toEqual([])
+  })
+
+  it('has what fits best first: a word in the title before one in the text', async () => {
+    await buildWork(school.world, school.built, {
+      title: 'Clouds',
+      directions: '<p>Then the tide comes.</p>',
+    })
+    await buildWork(school.world, school.built, { title: 'Tide tables' })
+    expect(await said(school.anna, 'tide')).toEqual(['work: Tide tables', 'work: Clouds'])
+  })
+
+  it('is of every kind', async () => {
+    const { world, built, owner } = school
+    const workId = await buildWork(world, built, {
+      title: 'Heron watch',
+      links: [{ title: 'Heron pictures', url: 'https://birds.example/heron' }],
+    })
+    await writeNotice(world, owner, built.classId, '<p>The heron is back.</p>')
+    await writePage(world, owner, built.classId, {
+      kind: 'times',
+      title: 'Our day',
+      html: '',
+      month: null,
+      times: [{ starts: '09:00', ends: '10:00', what: 'Heron round' }],
+    })
+    const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
+      .png()
+      .toBuffer()
+    const pupil = await viewerOf('anna.reyes')
+    await addBytes(world, pupil, pieceOf(built, workId, 'Anna Reyes'), { name: 'heron.png', bytes })
+    const kinds = async (person: Person) => (await find(person, 'heron')).map(one => one.kind).sort()
+    expect(await kinds(school.teacher)).toEqual(['file', 'file', 'page', 'post', 'work'])
+    expect(await kinds(school.anna)).toEqual(['file', 'file', 'page', 'post', 'work'])
+    // not the file of a classmate
+    expect(await kinds(school.bo)).toEqual(['file', 'page', 'post', 'work'])
+    expect(await said(school.anna, 'kestrel')).toEqual(['person: Ms Kestrel'])
+  })
+
+  it('follows every change at once', async () => {
+    const { world, built } = school
+    const workId = await buildWork(world, built, { title: 'Puddles' })
+    expect(await said(school.anna, 'puddles')).toEqual(['work: Puddles'])
+    await world.db.write(() =>
+      world.db.run("update works set title = 'Ponds' where id = $workId", { workId }),
+    )
+    expect(await said(school.anna, 'puddles')).toEqual([])
+    expect(await said(school.anna, 'ponds')).toEqual(['work: Ponds'])
+    await removeWork(world, { classId: built.classId, workId })
+    expect(await said(school.anna, 'ponds')).toEqual([])
+  })
+})
+
+const viewerOf = async (userName: string) => {
+  const row = await school.world.db.row<{ id: string }>(
+    'select id from accounts where user_name = $userName',
+    {
+      userName,
+    },
+  )
+  return { accountId: row?.id, kind: 'pupil', places: [], circles: [] } as never
+}
+
+describe('nobody finds what they may not see', () => {
+  it('work that is a draft, is of another group, or has not appeared', async () => {
+    const { world, built } = school
+    const form = formOf({ title: 'Shingle one' })
+    await postWork(world, built.teacher, built.classId, { form, draft: true, alsoIn: [] })
+    const wren = built.groups.Wren
+    if (!wren) throw new Error('no group')
+    await buildWork(world, built, { title: 'Shingle two', forWhom: 'groups', groupIds: [wren] })
+    await buildWork(world, built, { title: 'Shingle three', appears: '2026-10-20T08:00' })
+    expect(await said(school.teacher, 'shingle')).toHaveLength(3)
+    expect(await said(school.anna, 'shingle')).toEqual([])
+    expect(await said(school.bo, 'shingle')).toEqual(['work: Shingle two'])
+    expect(await said(school.family, 'shingle')).toEqual([])
+    school.clock.moveTo(Date.UTC(2026, 9, 20, 7, 0))
+    expect(await said(school.anna, 'shingle')).toEqual(['work: Shingle three'])
+  })
+
+  it('directions of work that is still locked', async () => {
+    await buildWork(school.world, school.built, {
+      title: 'Locked',
+      directions: '<p>The answer is lichen.</p>',
+      opens: '2026-10-20T08:00',
+    })
+    expect(await said(school.anna, 'locked')).toEqual(['work: Locked'])
+    expect(await said(school.anna, 'lichen')).toEqual([])
+    expect(await said(school.family, 'lichen')).toEqual([])
+    expect(await said(school.teacher, 'lichen')).toEqual(['work: Locked'])
+    school.clock.moveTo(Date.UTC(2026, 9, 20, 7, 0))
+    expect(await said(school.anna, 'lichen')).toEqual(['work: Locked'])
+  })
+
+  it('what pupils say, and their names, as a family', async () => {
+    const { world, built, owner } = school
+    const { noticeId } = await writeNotice(world, owner, built.classId, '<p>Boots on Thursday.</p>')
+    await replyToNotice(
+      world,
+      await viewerOf('bo.lund'),
+      { classId: built.classId, noticeId },
+      'My boots leak.',
+    )
+    expect(await said(school.anna, 'boots')).toHaveLength(2)
+    expect(await said(school.family, 'boots')).toEqual(['post: Boots on Thursday.'])
+    expect(await said(school.anna, 'lund')).toEqual(['person: Bo Lund'])
+    expect(await said(school.family, 'lund')).toEqual([])
+    expect(await said(school.family, 'anna')).toEqual(['person: Anna Reyes'])
+  })
+
+  it('anything of another class, a circle they are not in, or a class they have left', async () => {
+    const { world, built } = school
+    const outsider = await buildAccount(world, 'teacher', 'Ms Dunlin')
+    const { circleId } = await makeCircle(world, outsider, 'Readers')
+    await postInCircle(
+      world,
+      { ...outsider, circles: [{ circleId, role: 'keeper' }] },
+      circleId,
+      '<p>Sandpiper</p>',
+    )
+    await buildWork(world, built, { title: 'Sandpiper count' })
+    const dunlin = await school.person().signIn('ms.dunlin')
+    expect(await said(dunlin, 'sandpiper')).toEqual(['post: Sandpiper'])
+    expect(await said(school.anna, 'sandpiper')).toEqual(['work: Sandpiper count'])
+    const { placeId } = placeOf(built, 'Anna Reyes')
+    await school.teacher.get('movePlaceAway', { ...at(), placeId })
+    expect(await said(school.anna, 'sandpiper')).toEqual([])
+    expect(await said(school.family, 'sandpiper')).toEqual([])
+    expect(await said(school.teacher, 'reyes')).toEqual([])
+  })
+})
+
+it('whatever is typed is looked for, and nothing of it is taken for a command', async () => {
+  await buildWork(school.world, school.built, { title: 'NEAR the scope of title' })
+  for (const words of [
+    '"',
+    '*',
+    '-scope',
+    'title:',
+    '(',
+    'NEAR(',
+    'a AND',
+    "'; drop table works",
+    '\\',
+    'OR',
+    '^x',
+  ])
+    await find(school.anna, words)
+  await fc.assert(
+    fc.asyncProperty(fc.string({ maxLength: 60 }), async words => {
+      const { error } = await school.anna.ask('search', {}, { words })
+      expect(error).toBeUndefined()
+    }),
+    { numRuns: 60 },
+  )
+  expect(await said(school.anna, 'near title')).toEqual(['work: NEAR the scope of title'])
+})
+
+it('texts made as things change are those made anew from everything', async () => {
+  const { world } = school
+  await buildWork(world, school.built, { title: 'One', directions: '<p>two</p>' })
+  await refreshTexts(world)
+  await buildWork(world, school.built, { title: 'Three' })
+  await refreshTexts(world)
+  const all = () =>
+    world.db.rows(
+      `select e.kind, e.ref, e.class_id, e.circle_id, e.work_id, e.place_id, t.scope, t.title, t.body
+       from search_entries e join search_texts t on t.rowid = e.id order by e.kind, e.ref`,
+    )
+  const before = await all()
+  await world.db.write(async () => {
+    await world.db.run('delete from search_texts')
+    await world.db.run('delete from search_entries')
+    for (const [table, kind] of [
+      ['works', 'work'],
+      ['works', 'directions'],
+      ['places', 'place'],
+    ])
+      await world.db.run(`insert into search_due (kind, ref) select '${kind}', id from ${table}`)
+    await world.db.run(
+      "insert into search_due (kind, ref) select 'teacher', class_id || '.' || account_id from teachers",
+    )
+  })
+  await refreshTexts(world)
+  expect(before.length).toBeGreaterThan(5)
+  expect(await all()).toEqual(before)
+})

@@ -1,0 +1,110 @@
+import type { CircleId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Database } from '../../db/index.js'
+
+/** A text of one kind as it stands in its table now. */
+export type Source = {
+  ref: string
+  classId: ClassId | null
+  circleId: CircleId | null
+  workId: WorkId | null
+  placeId: PlaceId | null
+  at: Instant | null
+  title: string
+  /** Formatted text, or plain where it is never formatted. */
+  html: string
+}
+
+const NOTHING = {
+  classId: 'null',
+  circleId: 'null',
+  workId: 'null',
+  placeId: 'null',
+  at: 'null',
+  title: "''",
+  html: "''",
+}
+
+/** A statement that reads the sources of given refs ($refs, as JSON); what was removed is none. */
+const reading = (fields: Partial<Record<keyof Source, string>> & { ref: string }, from: string): string =>
+  `select ${Object.entries({ ...NOTHING, ...fields })
+    .map(([name, sql]) => `${sql} as ${name}`)
+    .join(', ')} ${from}`
+
+const IN = 'in (select value from json_each($refs))'
+
+/** How the texts of each kind are read. */
+export const SOURCES = {
+  work: reading(
+    { ref: 'w.id', classId: 'w.class_id', workId: 'w.id', at: 'w.posted_at', title: 'w.title' },
+    `from works w where w.id ${IN} and w.removed_at is null`,
+  ),
+  directions: reading(
+    { ref: 'w.id', classId: 'w.class_id', workId: 'w.id', at: 'w.posted_at', html: 'w.directions' },
+    `from works w where w.id ${IN} and w.removed_at is null`,
+  ),
+  material: reading(
+    {
+      ref: 'm.id',
+      classId: 'w.class_id',
+      workId: 'w.id',
+      at: 'w.posted_at',
+      title: 'm.title',
+      html: "coalesce(m.url, '')",
+    },
+    `from materials m join works w on w.id = m.work_id and w.removed_at is null where m.id ${IN}`,
+  ),
+  notice: reading(
+    { ref: 'n.id', classId: 'n.class_id', at: 'n.at', html: 'n.html' },
+    `from notices n where n.id ${IN}`,
+  ),
+  reply: reading(
+    { ref: 'r.id', classId: 'n.class_id', at: 'r.at', html: 'r.text' },
+    `from notice_replies r join notices n on n.id = r.notice_id where r.id ${IN}`,
+  ),
+  page: reading(
+    {
+      ref: 'g.id',
+      classId: 'g.class_id',
+      at: 'g.changed_at',
+      title: 'g.title',
+      html: `g.html || coalesce((select group_concat('<p>' || (value ->> 'what'), '') from json_each(g.times)), '')`,
+    },
+    `from class_pages g where g.id ${IN} and g.removed_at is null`,
+  ),
+  classFile: reading(
+    { ref: 'f.id', classId: 'f.class_id', at: 'f.at', title: 'f.name' },
+    `from class_files f where f.id ${IN} and f.removed_at is null`,
+  ),
+  circlePost: reading(
+    { ref: 'c.id', circleId: 'c.circle_id', at: 'c.at', html: 'c.html' },
+    `from circle_posts c where c.id ${IN} and c.removed_at is null`,
+  ),
+  circleFile: reading(
+    { ref: 'f.id', circleId: 'f.circle_id', at: 'f.at', title: 'f.name' },
+    `from circle_files f where f.id ${IN} and f.removed_at is null`,
+  ),
+  file: reading(
+    {
+      ref: 'f.id',
+      classId: 'w.class_id',
+      workId: 'w.id',
+      placeId: 'f.place_id',
+      at: 'f.added_at',
+      title: 'f.name',
+    },
+    `from files f join works w on w.id = f.work_id and w.removed_at is null where f.id ${IN} and f.removed_at is null`,
+  ),
+  place: reading(
+    { ref: 'p.id', classId: 'p.class_id', placeId: 'p.id', title: 'p.name' },
+    `from places p where p.id ${IN} and p.left_at is null`,
+  ),
+  teacher: reading(
+    { ref: "t.class_id || '.' || t.account_id", classId: 't.class_id', title: 'a.shown_name' },
+    `from teachers t join accounts a on a.id = t.account_id where t.class_id || '.' || t.account_id ${IN}`,
+  ),
+} as const
+
+export type SourceKind = keyof typeof SOURCES
+
+export const sourcesOf = (db: Database, kind: SourceKind, refs: readonly string[]) =>
+  db.rows<Source>(SOURCES[kind], { refs: JSON.stringify(refs) })

@@ -1,0 +1,23 @@
+import type { Found, Me } from '@oppen/contract'
+
+/** Where a press on something found leads, for whoever is signed in. */
+export function addressOfFound(found: Found, me: Me): string {
+  const { kind, classId, circleId, workId, placeId, ref } = found
+  if (circleId) return `/circles/${circleId}`
+  const at = `/c/${classId}`
+  if (me.account.kind === 'teacher') {
+    if (found.draft) return `${at}/post/${workId}`
+    if (workId) return `${at}/work/${workId}/marking${placeId ? `/${placeId}` : ''}`
+    if (kind === 'person') return placeId ? `${at}/register?place=${placeId}` : `${at}/about`
+    return kind === 'post' ? `${at}/talk` : `${at}/about${kind === 'page' ? `#page-${ref}` : ''}`
+  }
+  if (me.account.kind === 'family') {
+    if (workId && placeId) return `${at}/work/${workId}/outcome/${placeId}`
+    const child = `/child/${found.child}`
+    if (kind === 'post') return `${child}/talk`
+    if (kind === 'person' && placeId) return `${child}/progress`
+    return `${child}/about?class=${classId}`
+  }
+  if (workId) return `${at}/work/${workId}`
+  return kind === 'post' ? `${at}/talk` : `${at}/about${kind === 'page' ? `#page-${ref}` : ''}`
+}

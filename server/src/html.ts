@@ -2,6 +2,9 @@ import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
 
+/** A file of the directions of a piece, or of a class. */
+const OWN_PICTURE = /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/materials|files)\/[\w-]+$/
+
 const RULES: sanitize.IOptions = {
   allowedTags: [
     ...[
@@ -24,10 +27,21 @@ const RULES: sanitize.IOptions = {
       'a',
     ],
     ...['table', 'colgroup', 'col', 'thead', 'tbody', 'tr', 'th', 'td'],
+    ...['img', 'span'],
   ],
-  allowedAttributes: { a: ['href'], th: ['colspan', 'rowspan'], td: ['colspan', 'rowspan'], ol: ['start'] },
+  allowedAttributes: {
+    a: ['href'],
+    img: ['src', 'alt'],
+    // a formula, as TeX
+    span: ['data-tex'],
+    th: ['colspan', 'rowspan'],
+    td: ['colspan', 'rowspan'],
+    ol: ['start'],
+  },
   allowedSchemes: ['http', 'https', 'mailto'],
   disallowedTagsMode: 'discard',
+  // pictures are our own, and asked for with the permissions of whoever looks: nothing is fetched from elsewhere
+  exclusiveFilter: ({ tag, attribs }) => tag === 'img' && !OWN_PICTURE.test(attribs.src ?? ''),
 }
 
 /** Formatted text with nothing in it but formatting: no script, no style, no address that runs. */

@@ -21,8 +21,9 @@ export function readText(kind: TextKind, text: string): Outcome<string> {
   return had(trimmed)
 }
 
-/** Whether formatted text says nothing: no letters, digits or signs once the marks of formatting are gone. */
+/** Whether formatted text says nothing: no picture, and no letters, digits or signs once its marks are gone. */
 export function isBlank(html: string): boolean {
+  if (/<img\s/i.test(html)) return false
   return !html
     .replace(/<[^>]*>/g, '')
     .replace(/&nbsp;|&#160;/g, ' ')

@@ -1,7 +1,7 @@
 import { type ComponentProps, lazy, Suspense } from 'react'
 import { Waiting } from './Feedback.js'
 
-const Editor = lazy(() => import('./Editor.js'))
+const Editor = lazy(() => import('./editor/Editor.js'))
 
 /** The editor, fetched only where somebody writes. */
 export function LazyEditor(props: ComponentProps<typeof Editor>) {

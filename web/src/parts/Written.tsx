@@ -1,5 +1,15 @@
+import { useEffect, useRef } from 'react'
+
 /** Formatted text that the server has cleaned: the only place where HTML of people is put on a page. */
 export function Written({ html, className = '' }: { readonly html: string; readonly className?: string }) {
-  // biome-ignore lint/security/noDangerouslySetInnerHtml: the server lets nothing through but formatting
-  return <div className={`written ${className}`} dangerouslySetInnerHTML={{ __html: html }} />
+  const text = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    // what draws formulas is fetched only where there is one
+    if (!html.includes('data-tex')) return
+    void import('./formulas.js').then(({ drawFormulas }) => text.current && drawFormulas(text.current))
+  }, [html])
+  return (
+    // biome-ignore lint/security/noDangerouslySetInnerHtml: the server lets nothing through but formatting
+    <div ref={text} className={`written ${className}`} dangerouslySetInnerHTML={{ __html: html }} />
+  )
 }

@@ -67,7 +67,7 @@ async function setRemoved(
 
 function readForm(typed: PageForm) {
   const { kind, title, times, month, html } = take(readPage(typed), 'page')
-  const blank = isBlank(html) && !html.includes('<img')
+  const blank = isBlank(html)
   if (blank && !times.length) throw new Refused('text_empty', { what: 'page' }, 'html')
   return {
     kind,

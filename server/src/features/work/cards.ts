@@ -6,7 +6,7 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type MaterialRow, materials, workPupils, works } from './models.js'
-import { firstPosition, fullWork, materialsOf, pupilsOf } from './queriesOfPosting.js'
+import { firstPosition, fullWork, materialsOf, pupilsOf, textsOf } from './queriesOfPosting.js'
 
 /** Where a piece stands in a week, and the rules of its times there. */
 export type Card = {
@@ -68,10 +68,29 @@ type Copying = {
   readonly kinds: readonly MaterialRow['kind'][]
 }
 
-/** Gives a piece the files, or also the links, of another; inside a command. */
+/**
+ * Gives a piece the files, or also the links, of another, and lets the pictures in its texts be its own: those of the
+ * other may be in a class that its pupils are not in. Inside a command.
+ */
 export async function copyMaterials(world: World, { from, to, kinds }: Copying): Promise<void> {
   const found = (await materialsOf(world.db, from)).filter(one => kinds.includes(one.kind))
+  const copies = found.map(one => ({ ...one, id: newId<MaterialId>(world), workId: to }))
+  await world.db.model(materials).bulkCreate(copies)
+  const texts = await textsOf(world.db, to)
+  if (!texts) return
+  const own = (html: string) =>
+    html.replace(PICTURES, (whole, work: string, material: string) => {
+      const index = work === from ? found.findIndex(one => one.id === material) : -1
+      const copy = copies[index]
+      return copy ? `/api/classes/${texts.classId}/works/${to}/materials/${copy.id}` : whole
+    })
   await world.db
-    .model(materials)
-    .bulkCreate(found.map(one => ({ ...one, id: newId<MaterialId>(world), workId: to })))
+    .model(works)
+    .update(
+      { directions: own(texts.directions), template: texts.template && own(texts.template) },
+      { where: { id: to } },
+    )
 }
+
+/** The addresses of files of directions, as they stand in texts. */
+const PICTURES = /\/api\/classes\/[\w-]+\/works\/([\w-]+)\/materials\/([\w-]+)/g

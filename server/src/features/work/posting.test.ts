@@ -101,6 +101,41 @@ describe('posting in several classes', () => {
     expect(page.topics).toMatchObject([{ name: 'High water', works: [{ title: 'In both' }] }])
   })
 
+  it('gives each its own files, and lets the pictures in its text be those', async () => {
+    const { world, owner, built } = school
+    const other = await buildClass(world, {
+      name: 'Charts',
+      yearLabel: '',
+      teacher: owner,
+      groups: { All: ['Zoe Quay'] },
+    })
+    const form = formOf({ title: 'Look closely' })
+    const { workId } = (await post({ title: 'Look closely' }, { draft: true })).reply
+    const hash = await world.files.keepBytes(Buffer.from('a picture'))
+    const address = { classId: built.classId, workId }
+    const { id } = await keepMaterial(world, address, { name: 'a.png', hash, type: 'image/png', size: 9 })
+    const picture = (classId: string, work: string, material: string) =>
+      `/api/classes/${classId}/works/${work}/materials/${material}`
+    const directions = `<p>This: <img src="${picture(built.classId, workId, id)}" alt="A gauge" /></p>`
+    await school.teacher.get('changeWork', address, {
+      form: { ...form, directions },
+      version: 1,
+      tell: false,
+      post: true,
+      alsoIn: [other.classId],
+    })
+    const page = await school.teacher.get('seeTopics', { classId: other.classId })
+    const there = page.topics[0]?.works[0]?.id as WorkId
+    const seen = await school.teacher.get('seeWork', { classId: other.classId, workId: there })
+    const [file] = seen.files
+    expect(seen.form.directions).toBe(
+      `<p>This: <img src="${picture(other.classId, there, file?.id ?? '')}" alt="A gauge" /></p>`,
+    )
+    expect((await school.teacher.get('seeWork', address)).form.directions).toBe(directions)
+    const bytes = await school.teacher.fetch(picture(other.classId, there, file?.id ?? ''), { method: 'GET' })
+    expect(await bytes.text()).toBe('a picture')
+  })
+
   it('is only for classes that one teaches, and keeps nothing where one of them is not', async () => {
     const answer = await post({ title: 'In both' }, { alsoIn: ['elsewhere' as ClassId] })
     expect(answer).toMatchObject({ status: 404 })

@@ -129,6 +129,13 @@ export const materialOf = (
     { classId, workId, materialId, viewer, now },
   )
 
+/** The formatted texts of a piece, and the class it is in. */
+export const textsOf = (db: Database, workId: WorkId) =>
+  db.row<{ classId: ClassId; directions: string; template: string | null }>(
+    'select class_id as classId, directions, template from works where id = $workId',
+    { workId },
+  )
+
 /** All of a piece, for copying it. */
 export const fullWork = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<WorkRow>(

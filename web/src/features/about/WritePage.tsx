@@ -1,6 +1,6 @@
 import '../../words/en/about.js'
 import type { ClassPage, PageForm } from '@oppen/contract'
-import { routes } from '@oppen/contract'
+import { addressOf, routes } from '@oppen/contract'
 import { PAGE_KINDS, type PageKind } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { localDateAt } from '@oppen/core/zone'
@@ -10,12 +10,14 @@ import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
+import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
+import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from './useKeptForm.js'
 
@@ -52,6 +54,14 @@ export default function WritePage({ classId, page, onDone }: Props) {
       onDone()
     },
   })
+  const addPicture = async (file: File) => {
+    try {
+      const { id } = await call(routes.addClassFile, { classId }, formWith(file))
+      return addressOf(routes.seeClassFile, { classId, classFileId: id })
+    } catch (error) {
+      throw new Error(problemWords(error, { now, zone }))
+    }
+  }
   const submit = (event: FormEvent) => {
     event.preventDefault()
     keep.go()
@@ -98,7 +108,12 @@ export default function WritePage({ classId, page, onDone }: Props) {
           onChange={event => put({ title: event.target.value })}
         />
         {form.kind === 'times' && <Lines form={form} put={put} />}
-        <LazyEditor label={say('page_text')} html={form.html} onChange={html => put({ html })} roomy />
+        <LazyEditor
+          label={say('page_text')}
+          html={form.html}
+          onChange={html => put({ html })}
+          onPicture={addPicture}
+        />
         {keep.words && <Problem words={keep.words} />}
         <div className="flex flex-wrap gap-3">
           <Button type="submit" look="first" disabled={keep.busy}>

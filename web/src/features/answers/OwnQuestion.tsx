@@ -41,7 +41,7 @@ export function OwnQuestion({ params, page }: Props) {
                 <TeacherSays page={page} />
                 <div>
                   <Written html={work.directions} className="max-w-prose text-[17px]" />
-                  <MaterialList materials={work.materials} />
+                  <MaterialList materials={work.materials} html={work.directions} />
                 </div>
                 <Own params={params} page={page} />
               </div>

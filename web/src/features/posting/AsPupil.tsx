@@ -72,7 +72,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
       ) : (
         <>
           {form.directions && <Written html={form.directions} className="mt-3 max-w-prose text-[17px]" />}
-          <MaterialList materials={[...files, ...links]} />
+          <MaterialList materials={[...files, ...links]} html={form.directions} />
           {form.kind === 'question' &&
             form.question?.choices.map(choice => (
               <p key={choice} className="mt-1">

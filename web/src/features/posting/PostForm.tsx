@@ -1,5 +1,5 @@
 import type { Material, TopicsPage, WorkForm, WorkPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
+import { addressOf, routes } from '@oppen/contract'
 import type { ClassId, TopicId } from '@oppen/core/ids'
 import { LANES, type Lane, TIMES, type TimeName, type TimeRule } from '@oppen/core/timing'
 import { WORK_KINDS } from '@oppen/core/work'
@@ -11,6 +11,7 @@ import { call, Refusal } from '../../app/api.js'
 import { placesOf } from '../../app/places.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useMe, useNow } from '../../app/session.js'
+import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
@@ -87,6 +88,18 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: 
     const clock = due?.is === 'fixed' ? due.local.slice(11) : due?.is === 'schoolDays' ? due.time : '17:00'
     setRule('due', { is: 'fixed', local: `${date}T${clock}` })
   }
+  // a picture in a text is one of the files of the piece
+  const addPicture = async (file: File) => {
+    try {
+      const workId = await state.idOf()
+      if (!workId) throw state.problem ?? new Error(say('post_picture_failed'))
+      const material = await call(routes.addMaterial, { classId, workId }, formWith(file))
+      setFiles([...files, material])
+      return addressOf(routes.seeMaterial, { classId, workId, materialId: material.id })
+    } catch (error) {
+      throw new Error(problemWords(error, time))
+    }
+  }
   const submit = (event: FormEvent) => {
     event.preventDefault()
     keep.mutate(true)
@@ -137,6 +150,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: 
               <Editing
                 label={say('post_field_directions')}
                 html={begun.form.directions}
+                onPicture={addPicture}
                 onChange={html => put({ directions: html })}
                 problem={problemAt('directions')}
               />
@@ -148,6 +162,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: 
                 <Editing
                   label={say('post_field_template')}
                   html={begun.form.template ?? ''}
+                  onPicture={addPicture}
                   onChange={html => put({ template: html || null })}
                   problem={problemAt('template')}
                   hint={say('post_template_hint', { title: form.title.trim() || '…' })}
@@ -275,13 +290,14 @@ type EditingProps = {
   readonly onChange: (html: string) => void
   readonly problem?: string | undefined
   readonly hint?: string
+  readonly onPicture: (file: File) => Promise<string>
 }
 
-function Editing({ label, html, onChange, problem, hint }: EditingProps) {
+function Editing({ label, html, onChange, problem, hint, onPicture }: EditingProps) {
   return (
     <div>
       <p className="mb-1 text-[15px] font-semibold">{label}</p>
-      <LazyEditor html={html} onChange={onChange} label={label} />
+      <LazyEditor html={html} onChange={onChange} label={label} onPicture={onPicture} />
       {hint && <p className="mt-1 text-sm text-soft">{hint}</p>}
       {problem && (
         <p role="alert" className="mt-1 text-[15px] font-medium text-rust">

@@ -40,7 +40,7 @@ export function Handout({ params, page }: Props) {
         ) : (
           <>
             <Written html={work.directions} className="max-w-prose text-[17px]" />
-            <MaterialList materials={work.materials} />
+            <MaterialList materials={work.materials} html={work.directions} />
           </>
         )}
       </Row>

@@ -3,9 +3,15 @@ import { ExternalLink, Paperclip } from 'lucide-react'
 import { useIds } from '../../app/session.js'
 import { say } from '../../words/say.js'
 
-/** What comes with the directions: files and links, one press each. */
-export function MaterialList({ materials }: { readonly materials: readonly Material[] }) {
+type Props = {
+  readonly materials: readonly Material[] /** The directions they come with. */
+  readonly html?: string | null
+}
+
+/** What comes with the directions: files and links, one press each; pictures that stand in them are not named again. */
+export function MaterialList({ materials: all, html }: Props) {
   const { classId, workId } = useIds()
+  const materials = all.filter(one => !html?.includes(`/materials/${one.id}"`))
   if (!materials.length) return null
   return (
     <ul aria-label={say('work_materials')} className="mt-3 flex flex-wrap gap-2">

@@ -25,7 +25,7 @@ export function Screen() {
         <Section title={say('work_directions')}>
           <Row>
             <Written html={work.directions} className="max-w-prose" />
-            <MaterialList materials={work.materials} />
+            <MaterialList materials={work.materials} html={work.directions} />
           </Row>
         </Section>
       )}

@@ -81,7 +81,7 @@ function Own({ params, page }: OwnProps) {
                     <Written html={work.directions} className="max-w-prose text-[17px]" />
                   </section>
                 )}
-                <MaterialList materials={work.materials} />
+                <MaterialList materials={work.materials} html={work.directions} />
                 <section>
                   <h2 className="mb-2 text-lg">{copyTitle(work.title, page.pupil.name)}</h2>
                   <Conflict keeper={keeper} />

@@ -2,6 +2,7 @@ import { learn } from '../wording.js'
 
 /** Posting, the timetable and the calendar. */
 export const planning = {
+  post_picture_failed: 'The piece could not be kept, so the picture was not either. Try again.',
   post_title: 'Post work',
   post_change_title: 'Change posted work',
   post_kind: 'What it is',

@@ -1,4 +1,5 @@
-import '../words/en/classroom.js'
+import '../../words/en/classroom.js'
+import { Image } from '@tiptap/extension-image'
 import { TableKit } from '@tiptap/extension-table'
 import { EditorContent, type Editor as Tiptap, useEditor, useEditorState } from '@tiptap/react'
 import { StarterKit } from '@tiptap/starter-kit'
@@ -6,16 +7,21 @@ import {
   BetweenHorizontalStart,
   Bold,
   Heading2,
+  ImagePlus,
   Italic,
+  Link,
   List,
   ListOrdered,
   type LucideIcon,
   Redo2,
+  Sigma,
   Table,
   Undo2,
 } from 'lucide-react'
-import { useEffect, useId, useRef } from 'react'
-import { say, type WordKey } from '../words/say.js'
+import { useEffect, useId, useRef, useState } from 'react'
+import { say, type WordKey } from '../../words/say.js'
+import { FormulaBar, LinkBar, PictureBar } from './bars.js'
+import { Formula } from './formula.js'
 
 type Props = {
   /** The text to begin with; a change of `edition` takes in a new one from outside. */
@@ -24,14 +30,16 @@ type Props = {
   readonly onChange: (html: string) => void
   readonly label: string
   readonly roomy?: boolean
+  /** Keeps a picture and gives the address under which its readers see it; without it there are no pictures. */
+  readonly onPicture?: (file: File) => Promise<string>
 }
 
 /** A place to write with formatting. What it gives is HTML. */
-export default function Editor({ html, edition = 0, onChange, label, roomy = false }: Props) {
+export default function Editor({ html, edition = 0, onChange, label, roomy = false, onPicture }: Props) {
   const id = useId()
   const editor = useEditor(
     {
-      extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit],
+      extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit, Formula, Image],
       content: html,
       // a space at the end of a sentence not yet finished is part of what was written
       parseOptions: { preserveWhitespace: true },
@@ -52,7 +60,7 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
   }, [edition, editor, html])
   return (
     <div className="rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">
-      {editor && <Tools editor={editor} />}
+      {editor && <Tools editor={editor} onPicture={onPicture} />}
       <EditorContent
         editor={editor}
         className={`${roomy ? 'min-h-72 px-5 py-4 text-[17px] max-md:min-h-52 max-md:px-3.5' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
@@ -118,35 +126,73 @@ const TOOLS: readonly Tool[] = [
   { key: 'editor_redo', icon: Redo2, run: e => e.chain().focus().redo().run() },
 ]
 
-function Tools({ editor }: { readonly editor: Tiptap }) {
+type Opening = 'link' | 'formula' | 'picture'
+
+type ToolsProps = { readonly editor: Tiptap; readonly onPicture: Props['onPicture'] }
+
+/** What opens a line of its own under the tools, and what it is chosen by. */
+const OPENINGS = [
+  { is: 'link', key: 'editor_link', icon: Link, active: (e: Tiptap) => e.isActive('link') },
+  { is: 'formula', key: 'editor_formula', icon: Sigma, active: (e: Tiptap) => e.isActive('formula') },
+  { is: 'picture', key: 'editor_picture', icon: ImagePlus, active: (e: Tiptap) => e.isActive('image') },
+] as const
+
+const TOOL = 'rounded p-1.5 text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:text-blue'
+
+function Tools({ editor, onPicture }: ToolsProps) {
+  const [open, setOpen] = useState<Opening | null>(null)
   const shown = useEditorState({
     editor,
-    selector: ({ editor: now }) =>
-      TOOLS.map(tool => ({ shown: tool.shown?.(now) ?? true, active: tool.active?.(now) ?? false })),
+    selector: ({ editor: now }) => ({
+      tools: TOOLS.map(tool => ({ shown: tool.shown?.(now) ?? true, active: tool.active?.(now) ?? false })),
+      openings: OPENINGS.map(one => one.active(now)),
+    }),
   })
+  const close = () => setOpen(null)
   return (
-    <div
-      role="toolbar"
-      aria-label={say('editor_tools')}
-      className="flex flex-wrap gap-0.5 border-b border-rule px-1.5 py-1"
-    >
-      {TOOLS.map((tool, index) => {
-        const Icon = tool.icon
-        if (!shown[index]?.shown) return null
-        return (
+    <>
+      <div
+        role="toolbar"
+        aria-label={say('editor_tools')}
+        className="flex flex-wrap gap-0.5 border-b border-rule px-1.5 py-1"
+      >
+        {TOOLS.map((tool, index) => {
+          const Icon = tool.icon
+          if (!shown.tools[index]?.shown) return null
+          return (
+            <button
+              key={tool.key}
+              type="button"
+              title={say(tool.key)}
+              aria-label={say(tool.key)}
+              aria-pressed={tool.active ? shown.tools[index]?.active : undefined}
+              onClick={() => tool.run(editor)}
+              className={TOOL}
+            >
+              <Icon size={17} aria-hidden="true" />
+            </button>
+          )
+        })}
+        {OPENINGS.filter(one => one.is !== 'picture' || onPicture).map(({ is, key, icon: Icon }, index) => (
           <button
-            key={tool.key}
+            key={is}
             type="button"
-            title={say(tool.key)}
-            aria-label={say(tool.key)}
-            aria-pressed={tool.active ? shown[index]?.active : undefined}
-            onClick={() => tool.run(editor)}
-            className="rounded p-1.5 text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:text-blue"
+            title={say(key)}
+            aria-label={say(key)}
+            aria-expanded={open === is}
+            aria-pressed={shown.openings[index]}
+            onClick={() => setOpen(open === is ? null : is)}
+            className={TOOL}
           >
             <Icon size={17} aria-hidden="true" />
           </button>
-        )
-      })}
-    </div>
+        ))}
+      </div>
+      {open === 'link' && <LinkBar editor={editor} onClose={close} />}
+      {open === 'formula' && <FormulaBar editor={editor} onClose={close} />}
+      {open === 'picture' && onPicture && (
+        <PictureBar editor={editor} onClose={close} onPicture={onPicture} />
+      )}
+    </>
   )
 }

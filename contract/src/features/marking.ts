@@ -13,6 +13,8 @@ export const markingPage = z.object({
       name: z.string(),
       /** The times that hold for this pupil. */
       timing,
+      /** Whether the deadline is this pupil's own. */
+      extended: z.boolean(),
       standing,
       newNotes: z.number().int(),
     }),

@@ -12,6 +12,8 @@ export const todayPiece = z.object({
   work: workLine,
   standing,
   feedback: z.string().nullable(),
+  /** What of its minutes falls on this day. */
+  minutesToday: z.number().int(),
   newNotes: z.number().int(),
 })
 export type TodayPiece = z.infer<typeof todayPiece>

@@ -5,6 +5,8 @@ export type AgendaItem = {
   readonly kind: WorkKind
   readonly state: PieceState
   readonly minutes: number | null
+  /** What of its minutes falls on this day. */
+  readonly minutesToday: number
 }
 
 export type Agenda<T> = {
@@ -19,6 +21,11 @@ export type Agenda<T> = {
   readonly withTeacher: T[]
   /** Expected minutes of what needs a hand or is next; pieces without a figure are not counted. */
   readonly minutes: number
+  /**
+   * Of these, what is left for this day: all of what is overdue, for it can wait no longer, and of everything else the
+   * part that falls on this day.
+   */
+  readonly minutesToday: number
 }
 
 const LAST = Number.MAX_SAFE_INTEGER
@@ -38,6 +45,10 @@ export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
     cameBack: of('handedBack').sort((a, b) => order(b.state) - order(a.state)),
     withTeacher: of('withTeacher').sort((a, b) => order(b.state) - order(a.state)),
     minutes: [...needsAHand, ...next].reduce((sum, item) => sum + (item.minutes ?? 0), 0),
+    minutesToday: [...needsAHand, ...next].reduce(
+      (sum, item) => sum + (item.state.is === 'overdue' ? (item.minutes ?? 0) : item.minutesToday),
+      0,
+    ),
   }
 }
 

@@ -5,6 +5,7 @@ import { agendaOf } from './index.js'
 
 const item = (name: string, state: PieceState, minutes: number | null = 10) => ({
   name,
+  minutesToday: 2,
   kind: 'assignment' as WorkKind,
   state,
   minutes,
@@ -34,6 +35,8 @@ it('the agenda puts the longest overdue and the nearest deadline first and count
   expect(names(agenda.cameBack)).toEqual(['back later', 'back'])
   expect(names(agenda.ahead)).toEqual(['ahead'])
   expect(agenda.minutes).toBe(60)
+  // all of the two overdue, and what falls on this day of the other five
+  expect(agenda.minutesToday).toBe(10 + 10 + 5 * 2)
 })
 
 it('a text that is empty or over its limit is refused with what it is and how long it may be', () => {

@@ -21,7 +21,12 @@ export function useWaiting(): { all: number; of: (key: string) => number } {
     }
     for (const piece of data?.pieces ?? []) {
       const agenda = agendaOf([
-        { kind: piece.work.kind, state: stateOfWork(piece.work, piece.standing, now), minutes: null },
+        {
+          kind: piece.work.kind,
+          state: stateOfWork(piece.work, piece.standing, now),
+          minutes: null,
+          minutesToday: 0,
+        },
       ])
       const count = agenda.needsAHand.length + agenda.next.length
       add(piece.classId, count)

@@ -1,5 +1,5 @@
 import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
-import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { newNotes, OWN_TIMING, STANDING, TAUGHT_LINE } from '../work/lines.js'
 
 const MARKING = `select ${jsonObject({
@@ -11,6 +11,7 @@ const MARKING = `select ${jsonObject({
       placeId: 'p.id',
       name: 'p.name',
       timing: jsonObject(OWN_TIMING),
+      extended: jsonBoolean('a.extended'),
       standing: STANDING,
       newNotes: newNotes('p.id'),
     }),

@@ -1,5 +1,6 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import {
   APPEARED,
@@ -26,6 +27,8 @@ const piecesJson = jsonArray(
     work: jsonObject(OWN_LINE),
     standing: STANDING,
     feedback: 'i.feedback',
+    minutesToday: `(select coalesce(sum(l.minutes), 0) from work_loads l
+      where l.work_id = w.id and l.day = $today and l.holder in (a.group_id, a.place_id))`,
     newNotes: `iif(m.own, ${newNotes('m.place_id')}, 0)`,
   }),
   `from mine m join classes c on c.id = m.class_id
@@ -172,7 +175,11 @@ const TEACHING = `select ${jsonObject({
  * Everything that Today shows. Teachers have classes and others have places, never both; a statement of its own
  * for each is read by the database in half the time.
  */
-export const todayJson = (db: Database, { accountId, kind }: Viewer, now: Instant) =>
+export const todayJson = (
+  db: Database,
+  { accountId, kind }: Viewer,
+  { now, today }: { readonly now: Instant; readonly today: LocalDate },
+) =>
   kind === 'teacher'
     ? db.json(TEACHING, { viewer: accountId, now, since: now - KEPT, ahead: now + 7 * DAY })
-    : db.json(WITH_PLACES, { viewer: accountId, now, since: now - KEPT })
+    : db.json(WITH_PLACES, { viewer: accountId, now, today, since: now - KEPT })

@@ -10,7 +10,7 @@ export async function seeToday(world: World, viewer: Viewer): Promise<string> {
   const now = world.clock.now()
   const today = localDateAt(now, world.school.zone)
   const [json, lessons] = await Promise.all([
-    todayJson(world.db, viewer, now),
+    todayJson(world.db, viewer, { now, today }),
     lessonsBetween(world, viewer, { from: today, to: today }),
   ])
   if (json === undefined) throw new Refused('not_found')

@@ -17,16 +17,18 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { History } from '../work/History.js'
 import { SideNote } from '../work/SideNote.js'
+import { OwnDeadline } from './OwnDeadline.js'
 import type { MarkingRow } from './rows.js'
 
 type Props = {
   readonly params: PieceParams
+  readonly row: MarkingRow
   readonly nextToMark: MarkingRow | undefined
   readonly onNext: () => void
 }
 
 /** The teacher's pen: mark, feedback, hand back or try again, side note, next. */
-export function MarkPanel({ params, nextToMark, onNext }: Props) {
+export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
   const { data: page } = useQuery(reads.piece(params))
   return (
     <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
@@ -41,6 +43,7 @@ export function MarkPanel({ params, nextToMark, onNext }: Props) {
           say('marking_all_done')
         )}
       </p>
+      <OwnDeadline params={params} row={row} />
       {page && (
         <>
           <SideNote

@@ -79,6 +79,7 @@ export function Screen() {
             <MarkPanel
               key={`panel ${placeId}`}
               params={{ classId, workId, placeId }}
+              row={chosen}
               nextToMark={nextToMark}
               onNext={() => goTo(nextToMark)}
             />

@@ -7,6 +7,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { AgendaList, useAgenda } from './agenda.js'
+import { Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 import { Summary } from './Summary.js'
 
@@ -79,6 +80,7 @@ function ChildToday({ child, page, lookedAt, alone, first }: ChildProps) {
       <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toOutcome} />
       <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toOutcome} />
       <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toOutcome} />
+      <Lessons lessons={page.lessons.filter(lesson => lesson.child === child.child)} />
       <Row className="pt-3">
         <p className="text-sm text-soft">
           {marked ? say('progress_fresh', { at: when(marked, time) }) : say('progress_fresh_none')}{' '}

@@ -2,63 +2,81 @@ import type { TodayLesson } from '@oppen/contract'
 import { timeOfDay } from '@oppen/core/timing'
 import { Video } from 'lucide-react'
 import { Link } from 'react-router'
-import { childrenOf, firstName } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 
+type Props = { readonly lessons: readonly TodayLesson[] }
+
+/** A lesson that begins so soon is what comes next; in milliseconds. */
+const SOON = 45 * 60_000
+
+/** The lesson that is on, or about to begin: with its way in, above everything else. */
+export function LessonNow({ lessons }: Props) {
+  const { now } = useNow()
+  const here = lessons.filter(one => one.endsAt > now && one.startsAt - SOON <= now)
+  if (!here.length) return null
+  return (
+    <ul className="pb-3">
+      {here.map(lesson => (
+        <LessonLine key={`${lesson.child} ${lesson.key}`} lesson={lesson} />
+      ))}
+    </ul>
+  )
+}
+
 /** The lessons of the day, each with the way into its meeting room. */
-export function Lessons({ lessons }: { readonly lessons: readonly TodayLesson[] }) {
-  const me = useMe()
-  const { now, zone } = useNow()
-  const nameOf = (child: string | null) => {
-    const found = me.account.kind === 'family' && childrenOf(me).find(one => one.child === child)
-    return found ? firstName(found.name) : null
-  }
+export function Lessons({ lessons }: Props) {
+  if (!lessons.length) return null
   return (
     <Section title={say('today_lessons')}>
       <ul>
         {lessons.map(lesson => (
-          <Row
-            as="li"
-            key={`${lesson.child} ${lesson.key}`}
-            margin={`${timeOfDay(lesson.startsAt, zone)}–${timeOfDay(lesson.endsAt, zone)}`}
-            className="py-1"
-          >
-            <span className="flex flex-wrap items-baseline gap-x-4">
-              <Link
-                to={
-                  me.account.kind === 'family' ? `/child/${lesson.child}/week` : `/c/${lesson.classId}/week`
-                }
-                className={`inline-block min-h-6 font-semibold hover:underline ${lesson.endsAt < now ? 'text-soft' : ''}`}
-              >
-                {lesson.className}
-              </Link>
-              <span className="text-sm text-soft">
-                {[nameOf(lesson.child), lesson.groupNames.join(' + '), lesson.place]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </span>
-              {lesson.startsAt <= now && now < lesson.endsAt && (
-                <span className="rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
-                  {say('today_lesson_now')}
-                </span>
-              )}
-              {lesson.room && (
-                <a
-                  href={lesson.room}
-                  target="_blank"
-                  rel="noreferrer"
-                  className="inline-flex min-h-6 items-center gap-1 text-[15px] text-blue underline underline-offset-2"
-                >
-                  <Video size={15} aria-hidden="true" />
-                  {say('today_room')}
-                </a>
-              )}
-            </span>
-          </Row>
+          <LessonLine key={`${lesson.child} ${lesson.key}`} lesson={lesson} />
         ))}
       </ul>
     </Section>
+  )
+}
+
+function LessonLine({ lesson }: { readonly lesson: TodayLesson }) {
+  const { account } = useMe()
+  const { now, zone } = useNow()
+  const on = lesson.startsAt <= now && now < lesson.endsAt
+  const soon = !on && now < lesson.startsAt && lesson.startsAt - SOON <= now
+  return (
+    <Row
+      as="li"
+      margin={`${timeOfDay(lesson.startsAt, zone)}–${timeOfDay(lesson.endsAt, zone)}`}
+      className="py-1"
+    >
+      <span className="flex flex-wrap items-baseline gap-x-4">
+        <Link
+          to={account.kind === 'family' ? `/child/${lesson.child}/week` : `/c/${lesson.classId}/week`}
+          className={`inline-block min-h-6 font-semibold hover:underline ${lesson.endsAt < now ? 'text-soft' : ''}`}
+        >
+          {lesson.className}
+        </Link>
+        <span className="text-sm text-soft">
+          {[lesson.groupNames.join(' + '), lesson.place].filter(Boolean).join(' · ')}
+        </span>
+        {(on || soon) && (
+          <span className="rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
+            {say(on ? 'today_lesson_now' : 'today_next_lesson')}
+          </span>
+        )}
+        {lesson.room && (
+          <a
+            href={lesson.room}
+            target="_blank"
+            rel="noreferrer"
+            className="inline-flex min-h-6 items-center gap-1 text-[15px] text-blue underline underline-offset-2"
+          >
+            <Video size={15} aria-hidden="true" />
+            {say('today_room')}
+          </a>
+        )}
+      </span>
+    </Row>
   )
 }

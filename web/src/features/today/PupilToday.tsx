@@ -4,6 +4,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { AgendaList, useAgenda } from './agenda.js'
+import { LessonNow, Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 import { Summary } from './Summary.js'
 
@@ -29,12 +30,14 @@ export function PupilToday({
   }
   return (
     <>
+      <LessonNow lessons={page.lessons} />
       <Row>
         {calm ? <Empty>{say('today_nothing_pupil')}</Empty> : <Summary agenda={agenda} lookedAt={lookedAt} />}
       </Row>
       <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toWork} />
       <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toWork} />
       <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toWork} />
+      <Lessons lessons={page.lessons} />
       <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
       <AgendaList title="today_with" pieces={agenda.withTeacher} lookedAt={lookedAt} to={toWork} />
       <AgendaList title="today_ahead" pieces={agenda.ahead} lookedAt={lookedAt} to={toWork} />

@@ -9,6 +9,13 @@ type Props = { readonly agenda: Agenda<Waiting>; readonly lookedAt: number | nul
 /** Who has just looked need not be told when; in milliseconds. */
 const LATELY = 30 * 60_000
 
+/** How long it takes today, and in all where that is more. */
+function minutesWords({ minutes, minutesToday }: Agenda<Waiting>): string {
+  if (!minutesToday) return say('today_minutes', { minutes })
+  if (minutesToday === minutes) return say('today_minutes_today', { today: minutesToday })
+  return say('today_minutes_both', { today: minutesToday, minutes })
+}
+
 /** The day in one breath, marked with the ochre pencil. */
 export function Summary({ agenda, lookedAt, name }: Props) {
   const time = useNow()
@@ -22,7 +29,7 @@ export function Summary({ agenda, lookedAt, name }: Props) {
     overdue ? say('today_sum_overdue', { count: overdue }) : say('today_sum_calm'),
     again ? say('today_sum_again', { count: again }) : '',
     agenda.next.length ? say('today_sum_next', { count: agenda.next.length }) : '',
-    agenda.minutes ? say('today_minutes', { minutes: agenda.minutes }) : '',
+    agenda.minutes ? minutesWords(agenda) : '',
     back ? say('today_sum_back', { count: back }) : '',
   ].filter(Boolean)
   return (

@@ -8,6 +8,7 @@ import { buttonLook } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { LessonNow, Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 
 type Work = TodayClass['works'][number] & { readonly inClass: TodayClass }
@@ -32,6 +33,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
   }
   return (
     <>
+      <LessonNow lessons={page.lessons} />
       <AtTheDoors classes={page.teaching} />
       {!toMark.length && !asks.length && (
         <Row>
@@ -50,6 +52,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
         moment={work => work.dueAt}
         line={work => say('counts_in', { in: work.in, of: work.of })}
       />
+      <Lessons lessons={page.lessons} />
       <Doors classes={page.teaching} />
       <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
     </>

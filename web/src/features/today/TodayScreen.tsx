@@ -10,7 +10,6 @@ import { useMe, useNow } from '../../app/session.js'
 import { buttonLook } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { Lessons } from './Lessons.js'
 import { PupilToday } from './PupilToday.js'
 
 const Invited = lazy(() => import('./Invited.js'))
@@ -38,7 +37,7 @@ export function Screen() {
         title={say('today')}
         sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`}
         aside={
-          <Link to="/calendar" className={`${buttonLook('quiet')} md:!hidden`}>
+          <Link to="/calendar" className={`${buttonLook('quiet')} !min-h-6 !px-0 !py-0 md:!hidden`}>
             {say('calendar')}
           </Link>
         }
@@ -52,10 +51,7 @@ export function Screen() {
       {me.account.kind === 'teacher' && <TeacherToday page={page} />}
       {me.account.kind === 'pupil' && <PupilToday page={page} lookedAt={lookedAt} />}
       {me.account.kind === 'family' && <FamilyToday page={page} lookedAt={lookedAt} />}
-      <Suspense fallback={null}>
-        {page.changes.length > 0 && <News page={page} />}
-        {page.lessons.length > 0 && <Lessons lessons={page.lessons} />}
-      </Suspense>
+      <Suspense fallback={null}>{page.changes.length > 0 && <News page={page} />}</Suspense>
     </Sheet>
   )
 }

@@ -1,0 +1,66 @@
+import { routes } from '@oppen/contract'
+import { when } from '@oppen/core/timing'
+import { addDays, localAt } from '@oppen/core/zone'
+import { type FormEvent, useState } from 'react'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
+import { firstName } from '../../app/places.js'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useNow } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Field } from '../../parts/Field.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+import type { MarkingRow } from './rows.js'
+
+type Props = { readonly params: PieceParams; readonly row: MarkingRow }
+
+/** A deadline of one pupil alone, given or taken back; it opens nothing to anybody else. */
+export function OwnDeadline({ params, row }: Props) {
+  const time = useNow()
+  const { dueAt } = row.timing
+  const name = firstName(row.name)
+  // two days on, at the same time of day, is what most ask for; common practice
+  const later = Math.max(dueAt ?? 0, time.now)
+  const clock = localAt(dueAt ?? time.now, time.zone).slice(11)
+  const [due, setDue] = useState(
+    `${addDays(localAt(later, time.zone).slice(0, 10), 2)}T${dueAt === null ? '17:00' : clock}`,
+  )
+  const set = useDeed({
+    do: (to: string | null) => call(routes.setExtension, params, { due: to }),
+    again: [reads.marking(params.classId, params.workId).queryKey, reads.piece(params).queryKey],
+    done: (_, to) => tell(say(to === null ? 'own_due_ended' : 'own_due_given', { name })),
+  })
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    set.go(due)
+  }
+  return (
+    <details open={row.extended}>
+      <summary className="text-[15px] font-semibold text-blue underline underline-offset-2">
+        {row.extended && dueAt !== null
+          ? say('own_due_has', { name, at: when(dueAt, time) })
+          : say('own_due', { name })}
+      </summary>
+      <form onSubmit={submit} noValidate className="mt-2 flex flex-col gap-2">
+        <Field
+          label={say('own_due_until')}
+          type="datetime-local"
+          value={due}
+          onChange={event => setDue(event.target.value)}
+          problem={set.words}
+        />
+        <div className="flex flex-wrap gap-2">
+          <Button type="submit" disabled={set.busy}>
+            {say('own_due_give')}
+          </Button>
+          {row.extended && (
+            <Button look="quiet" disabled={set.busy} onClick={() => set.go(null)}>
+              {say('own_due_end')}
+            </Button>
+          )}
+        </div>
+      </form>
+    </details>
+  )
+}

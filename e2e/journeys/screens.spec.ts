@@ -26,6 +26,9 @@ async function screensOf(page: Page): Promise<string[]> {
       `/child/${tie.child}/week`,
       `/child/${tie.child}/progress`,
       `/child/${tie.child}/talk`,
+      `/child/${tie.child}/about`,
+      '/calendar',
+      '/calendar/agenda',
       ...outcomes,
       '/account',
       '/classes',
@@ -36,7 +39,16 @@ async function screensOf(page: Page): Promise<string[]> {
   const works: string[] = topics.flatMap((topic: { works: { id: string }[] }) =>
     topic.works.map(work => work.id),
   )
-  const shared = ['/today', `${at}/week`, `${at}/topics`, `${at}/talk`]
+  const shared = [
+    '/today',
+    `${at}/week`,
+    `${at}/topics`,
+    `${at}/talk`,
+    `${at}/about`,
+    '/calendar',
+    '/calendar/week',
+    '/calendar/agenda',
+  ]
   if (me.account.kind === 'pupil') {
     return [
       ...shared,
@@ -140,7 +152,8 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   const palette = page.getByRole('dialog', { name: 'Find or do' })
   await expect(palette).toBeVisible()
   await accessible(page)
-  await palette.getByRole('combobox').fill('rainfall')
+  await palette.getByRole('combobox').fill('rainfall log')
+  await expect(palette.getByRole('option', { name: /Rainfall log, days 1–5/ }).first()).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Rainfall log, days 1–5', level: 1 })).toBeVisible()
   await expect(page).toHaveURL(/\/marking\/\w+/)

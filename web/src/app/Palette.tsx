@@ -24,10 +24,21 @@ const GROUP =
 /** Finds every class, area and deed of whoever is signed in by its name, and everything written by its words. */
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('')
-  const entries = useEntries()
+  const [chosen, setChosen] = useState('')
+  const entries = useFitting(typed)
+  const search = useSearch(typed)
+  const results = search.found.map(idOf)
+  const all = [...entries.map(entry => entry.id), ...results]
   return (
     <Window open onClose={onClose} title={say('find_or_do')} wide>
-      <Command label={say('find_or_do')} filter={fits} className="flex min-h-96 flex-col gap-2">
+      <Command
+        label={say('find_or_do')}
+        shouldFilter={false}
+        // what was chosen may be gone as one types on: then the first is
+        value={all.includes(chosen) ? chosen : (all[0] ?? '')}
+        onValueChange={setChosen}
+        className="flex min-h-96 flex-col gap-2"
+      >
         <Command.Input
           autoFocus
           placeholder={say('find_hint')}
@@ -36,36 +47,56 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
           className="w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 py-2"
         />
         <Command.List className="max-h-[60vh] overflow-y-auto">
-          <Command.Group heading={say('find_places')} className={GROUP}>
-            {entries.map(entry => (
-              <Command.Item
-                key={entry.id}
-                value={entry.id}
-                keywords={[entry.words, entry.where ?? '']}
-                onSelect={() => {
-                  onClose()
-                  entry.go()
-                }}
-                className={LINE}
-              >
-                <span>{entry.words}</span>
-                <span className="text-sm text-soft">{entry.where}</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-          <Results typed={typed} onClose={onClose} />
+          {entries.length > 0 && (
+            <Command.Group heading={say('find_places')} className={GROUP}>
+              {entries.map(entry => (
+                <Command.Item
+                  key={entry.id}
+                  value={entry.id}
+                  onSelect={() => {
+                    onClose()
+                    entry.go()
+                  }}
+                  className={LINE}
+                >
+                  <span>{entry.words}</span>
+                  <span className="text-sm text-soft">{entry.where}</span>
+                </Command.Item>
+              ))}
+            </Command.Group>
+          )}
+          {FOUND_KINDS.map(kind => (
+            <Results key={kind} kind={kind} found={search.found} onClose={onClose} />
+          ))}
         </Command.List>
+        {search.words && (
+          <p role="status" className="px-3 py-2 text-sm text-soft">
+            {search.words}
+          </p>
+        )}
       </Command>
     </Window>
   )
 }
 
+const idOf = ({ kind, ref }: Found): string => `found ${kind} ${ref}`
+
+/** The places and deeds that fit what was typed, best first. */
+function useFitting(typed: string): Entry[] {
+  const entries = useEntries()
+  return entries
+    .map(entry => ({ entry, fit: fitOf(entry, typed) }))
+    .filter(one => one.fit > 0)
+    .sort((a, b) => b.fit - a.fit)
+    .map(one => one.entry)
+}
+
 /** How well a place fits what was typed: every word has to begin one of its words, and the first counts most. */
-function fits(_: string, typed: string, names: string[] = []): number {
-  const has = wordsOf(names.join(' ').toLowerCase())
-  const words = wordsOf(typed.toLowerCase())
-  if (!words.every(word => has.some(one => one.startsWith(word)))) return 0
-  return has[0]?.startsWith(words[0] ?? '') ? 1 : 0.5
+function fitOf({ words, where }: Entry, typed: string): number {
+  const names = wordsOf(`${words} ${where ?? ''}`.toLowerCase())
+  const looked = wordsOf(typed.toLowerCase())
+  if (!looked.every(word => names.some(one => one.startsWith(word)))) return 0
+  return names[0]?.startsWith(looked[0] ?? '') ? 2 : 1
 }
 
 /** So many letters are looked for at the least: one alone stands in everything. */
@@ -81,32 +112,31 @@ const searchFor = (words: string) =>
     placeholderData: keepPreviousData,
   })
 
-function Results({ typed, onClose }: { readonly typed: string; readonly onClose: () => void }) {
-  const words = useDeferredValue(wordsOf(typed).join(' '))
-  const { data, isFetching, isError } = useQuery(searchFor(words))
-  if (words.length < LEAST) return null
+/** What was found for what is typed, and how that is said. */
+function useSearch(typed: string): { readonly found: readonly Found[]; readonly words: string | null } {
+  const looked = useDeferredValue(wordsOf(typed).join(' '))
+  const { data, isFetching, isError } = useQuery(searchFor(looked))
+  if (looked.length < LEAST) return { found: [], words: null }
+  if (isError) return { found: [], words: say('find_failed') }
   const found = data?.found ?? []
+  return { found, words: isFetching ? say('find_looking') : say('find_count', { count: found.length }) }
+}
+
+type ResultsProps = {
+  readonly kind: Found['kind']
+  readonly found: readonly Found[]
+  readonly onClose: () => void
+}
+
+function Results({ kind, found, onClose }: ResultsProps) {
+  const here = found.filter(one => one.kind === kind)
+  if (!here.length) return null
   return (
-    <>
-      {FOUND_KINDS.map(kind => {
-        const here = found.filter(one => one.kind === kind)
-        if (!here.length) return null
-        return (
-          <Command.Group key={kind} forceMount heading={say(`find_kind_${kind}`)} className={GROUP}>
-            {here.map(one => (
-              <Result key={`${kind} ${one.ref}`} found={one} onClose={onClose} />
-            ))}
-          </Command.Group>
-        )
-      })}
-      <p role="status" className="px-3 py-2 text-sm text-soft">
-        {isError
-          ? say('find_failed')
-          : isFetching
-            ? say('find_looking')
-            : say('find_count', { count: found.length })}
-      </p>
-    </>
+    <Command.Group heading={say(`find_kind_${kind}`)} className={GROUP}>
+      {here.map(one => (
+        <Result key={one.ref} found={one} onClose={onClose} />
+      ))}
+    </Command.Group>
   )
 }
 
@@ -125,8 +155,7 @@ function Result({ found, onClose }: { readonly found: Found; readonly onClose: (
   const address = addressOfFound(found, me)
   return (
     <Command.Item
-      forceMount
-      value={`found ${found.kind} ${found.ref}`}
+      value={idOf(found)}
       onSelect={() => {
         onClose()
         void navigate(address)

@@ -43,7 +43,7 @@ export const calendar = {
   entry_new: 'Note something',
   entry_change: 'Change this note',
   entry_lead: 'Only you see it.',
-  entry_title: 'What',
+  entry_title: 'Title',
   entry_from: 'First day',
   entry_to: 'Last day',
   entry_whole: 'the whole day',

@@ -75,12 +75,11 @@ const SHOTS: readonly Shot[] = [
   { name: 'settings', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
   { name: 'tablet', who: 'ms.quist', go: shareHere },
   {
-    name: 'all-classes',
+    name: 'calendar',
     who: 'ada.moreno',
-    options: { dark: true },
     go: async page => {
-      await page.getByRole('link', { name: 'All classes' }).click()
-      await page.getByRole('heading', { name: 'All classes' }).waitFor()
+      await page.getByRole('link', { name: 'Calendar' }).first().click()
+      await page.getByRole('heading', { name: 'October 2026' }).waitFor()
     },
   },
 ]

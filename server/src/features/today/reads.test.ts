@@ -48,6 +48,8 @@ async function schoolOf(size: number) {
     pupil: await school.person().signIn('anna.reyes'),
     family: await school.person().signIn('mr.reyes'),
   }
+  // texts that are new are made ready by the first search
+  await people.pupil.get('search', {}, { words: 'work' })
   return { school, built, people, statements }
 }
 
@@ -59,6 +61,8 @@ type Read = readonly [
 ]
 type Ids = { readonly placeId: PlaceId; readonly workId: WorkId }
 
+const MONTH = { from: '2026-09-28', to: '2026-11-01' }
+
 const READS: readonly Read[] = [
   ['Today', 'teacher', person => person.get('seeToday', {})],
   ['Today', 'pupil', person => person.get('seeToday', {})],
@@ -68,6 +72,12 @@ const READS: readonly Read[] = [
   ['topics', 'pupil', (person, { classId }) => person.get('seeTopics', { classId })],
   ['week', 'teacher', (person, { classId }) => person.get('seeWeek', { classId, week: 'now' })],
   ['week', 'pupil', (person, { classId }) => person.get('seeWeek', { classId, week: 'now' })],
+  ['calendar', 'teacher', person => person.get('seeDays', MONTH)],
+  ['calendar', 'pupil', person => person.get('seeDays', MONTH)],
+  ['calendar', 'family', person => person.get('seeDays', MONTH)],
+  ['about', 'pupil', (person, { classId }) => person.get('seeAbout', { classId })],
+  ['members', 'pupil', (person, { classId }) => person.get('seeMembers', { classId })],
+  ['search', 'pupil', person => person.get('search', {}, { words: 'work' })],
   ['talk', 'pupil', (person, { classId }) => person.get('seeTalk', { classId })],
   ['register', 'teacher', (person, { classId }) => person.get('seeRegister', { classId })],
   ['overview', 'teacher', (person, { classId }) => person.get('seeOverview', { classId })],

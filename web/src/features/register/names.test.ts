@@ -12,7 +12,7 @@ const utf16 = (text: string) => new Uint8Array([...text].map(char => char.charCo
 
 describe('rows as they would be kept', () => {
   const rows = rowsOfSource({
-    ...NOTHING,
+    is: 'text',
     text: 'Anna Reyes\nBo Lund\nAnna Reyes\nCy Hale',
     lastNameFirst: false,
   })

@@ -4,6 +4,7 @@ import { LAUNCH } from './browser.js'
 export default defineConfig({
   testDir: './journeys',
   outputDir: './results',
+  globalSetup: './master.ts',
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 1,

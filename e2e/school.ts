@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -20,9 +20,11 @@ export class School {
     this.address = `http://127.0.0.1:${port}`
   }
 
-  /** Fills a new folder with the demo and serves it on a free port. */
+  /** Serves a new folder with the demo on a free port; it is copied where one was filled before, else filled. */
   static async open(): Promise<School> {
     const school = new School(join(await mkdtemp(join(tmpdir(), 'oppen-school-')), 'data'), await freePort())
+    const master = process.env.OPPEN_MASTER
+    if (master) await cp(master, school.folder, { recursive: true })
     await school.start()
     return school
   }

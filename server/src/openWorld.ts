@@ -10,6 +10,7 @@ import { FileStore } from './features/files/store.js'
 import { makeMissingKeys } from './features/joining/keys.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
+import { refreshTexts } from './features/search/refresh.js'
 import { setMissingRules } from './features/timing/retime.js'
 import { newId } from './ids.js'
 import type { Clock, World } from './world.js'
@@ -64,6 +65,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
   }
   await makeMissingKeys(world)
   await setMissingRules(world)
+  await refreshTexts(world)
   live.whoIs = tokenHash => viewerOfHash(world, tokenHash)
   return world
 }

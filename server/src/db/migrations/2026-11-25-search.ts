@@ -27,6 +27,7 @@ const SOURCES: readonly (readonly [table: string, ref: string, kinds: readonly s
   ['notice_replies', 'id', ['reply']],
   ['class_pages', 'id', ['page']],
   ['class_files', 'id', ['classFile']],
+  ['class_links', "class_id || '.' || $row.position", ['classLink']],
   ['circle_posts', 'id', ['circlePost']],
   ['circle_files', 'id', ['circleFile']],
   ['files', 'id', ['file']],

@@ -31,7 +31,7 @@ const VISIBLE = `case e.kind
   else 1 end`
 
 const KIND = `case e.kind when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
-  when 'circlePost' then 'post' when 'material' then 'file' when 'classFile' then 'file' when 'circleFile' then 'file'
+  when 'circlePost' then 'post' when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
 
 /** The child of whom work is asked, or whose name was found. */

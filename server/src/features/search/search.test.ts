@@ -13,7 +13,7 @@ import {
 import fc from 'fast-check'
 import sharp from 'sharp'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { writePage } from '../about/pages.js'
+import { setLinks, writePage } from '../about/pages.js'
 import { makeCircle, postInCircle } from '../circles/service.js'
 import { replyToNotice, writeNotice } from '../talk/service.js'
 import { postWork, removeWork } from '../work/posting.js'
@@ -76,16 +76,17 @@ describe('what is found', () => {
       month: null,
       times: [{ starts: '09:00', ends: '10:00', what: 'Heron round' }],
     })
+    await setLinks(world, built.classId, [{ title: 'Heron count', url: 'https://count.example' }])
     const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
       .png()
       .toBuffer()
     const pupil = await viewerOf('anna.reyes')
     await addBytes(world, pupil, pieceOf(built, workId, 'Anna Reyes'), { name: 'heron.png', bytes })
     const kinds = async (person: Person) => (await find(person, 'heron')).map(one => one.kind).sort()
-    expect(await kinds(school.teacher)).toEqual(['file', 'file', 'page', 'post', 'work'])
-    expect(await kinds(school.anna)).toEqual(['file', 'file', 'page', 'post', 'work'])
+    expect(await kinds(school.teacher)).toEqual(['file', 'file', 'file', 'page', 'post', 'work'])
+    expect(await kinds(school.anna)).toEqual(['file', 'file', 'file', 'page', 'post', 'work'])
     // not the file of a classmate
-    expect(await kinds(school.bo)).toEqual(['file', 'page', 'post', 'work'])
+    expect(await kinds(school.bo)).toEqual(['file', 'file', 'page', 'post', 'work'])
     expect(await said(school.anna, 'kestrel')).toEqual(['person: Ms Kestrel'])
   })
 

@@ -75,6 +75,10 @@ export const SOURCES = {
     { ref: 'f.id', classId: 'f.class_id', at: 'f.at', title: 'f.name' },
     `from class_files f where f.id ${IN} and f.removed_at is null`,
   ),
+  classLink: reading(
+    { ref: "k.class_id || '.' || k.position", classId: 'k.class_id', title: 'k.title', html: 'k.url' },
+    `from class_links k where k.class_id || '.' || k.position ${IN}`,
+  ),
   circlePost: reading(
     { ref: 'c.id', circleId: 'c.circle_id', at: 'c.at', html: 'c.html' },
     `from circle_posts c where c.id ${IN} and c.removed_at is null`,

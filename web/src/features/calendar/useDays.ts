@@ -27,7 +27,8 @@ export function useDays(view: CalendarView, date: string) {
   const read = useQuery({
     ...reads.days(span.from, span.to),
     placeholderData: keepPreviousData,
-    throwOnError: true,
+    // what is there already stays when the server cannot be asked again
+    throwOnError: (_, query) => query.state.data === undefined,
   })
   const days = useMemo(
     () => read.data && withoutKinds(itemsByDay(read.data, { from: span.from, to: span.to }, zone), left),

@@ -1,7 +1,11 @@
+import { Refusal } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { ChooseFile } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
+
+/** Bytes; a school's year has some thousand events, in a quarter of it. */
+const MOST = 1_000_000
 
 type Props<R> = {
   readonly label: string
@@ -12,7 +16,11 @@ type Props<R> = {
 /** Takes a calendar file (.ics) from another program; what is wrong with it is said beside the button. */
 export function ChooseCalendarFile<R>({ label, read, onRead }: Props<R>) {
   const take = useDeed({
-    do: async (file: File) => read({ name: file.name, text: await file.text() }),
+    do: async (file: File) => {
+      if (file.size > MOST)
+        throw new Refusal(413, { code: 'file_large', params: { name: file.name, most: 1 } })
+      return read({ name: file.name, text: await file.text() })
+    },
     done: onRead,
   })
   return (

@@ -90,7 +90,9 @@ export function FormulaBar({ editor, onClose }: BarProps) {
   useEffect(() => {
     let gone = false
     void import('../formulas.js').then(({ drawFormula }) => {
-      if (!gone && drawn.current) setReadable(!tex || drawFormula(drawn.current, tex))
+      if (gone || !drawn.current) return
+      if (!tex) drawn.current.textContent = ''
+      setReadable(!tex || drawFormula(drawn.current, tex))
     })
     return () => {
       gone = true

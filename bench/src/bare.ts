@@ -69,7 +69,7 @@ app.get('/topics', async (_, response) => {
      from places p join works w on w.class_id = p.class_id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = $place
      where p.id = $place order by w.pinned desc, w.position, w.id`,
-    { $viewer: BARE_VIEWER, $class: BARE_CLASS, $place: BARE_PLACE },
+    { $viewer: BARE_VIEWER, $place: BARE_PLACE },
   )
   response.json({ topics, works })
 })
@@ -96,7 +96,20 @@ app.get('/week/pupil', async (_, response) => {
      where p.id = $place and w.week = $week order by t.due_at, w.title`,
     { $viewer: BARE_VIEWER, $place: BARE_PLACE, $week: WEEK },
   )
-  response.json({ cards, ...(await weekRest()) })
+  // what still waits from the weeks of the term before
+  const waiting = await all(
+    `select ${WORK}, w.lane, t.why, ${STANDING}, ${NEW_NOTES('$place')}
+     from places p join works w on w.class_id = p.class_id ${TIMES}
+     left join pieces i on i.work_id = w.id and i.place_id = $place
+     where p.id = $place and t.due_at between $since and $from order by t.due_at, w.title`,
+    {
+      $viewer: BARE_VIEWER,
+      $place: BARE_PLACE,
+      $since: Date.UTC(2026, 8, 6, 23),
+      $from: Date.UTC(2026, 9, 11, 23) - 1,
+    },
+  )
+  response.json({ cards, waiting, ...(await weekRest()) })
 })
 
 app.get('/week/teacher', async (_, response) => {

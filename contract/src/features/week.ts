@@ -75,7 +75,7 @@ export const weekPage = z.object({
   /** Of the class, one press away. */
   links: z.array(z.object({ title: z.string(), url: z.string() })),
   cards: z.array(weekCard),
-  /** Work of earlier weeks that still waits for this pupil, in the week that it is now. */
+  /** Work of earlier weeks of the term that still waits for this pupil, in the week that it is now. */
   waiting: z.array(weekCard),
   cameBack: z.array(
     z.object({

@@ -10,10 +10,23 @@ export type ToInstant = (local: string) => Instant
  * what it has worked out. Throws for a text that is no local time.
  */
 export function instantsIn(zone: string): ToInstant {
+  const before = zones.get(zone)
+  if (before) return before
+  const made = keeping(zone)
+  zones.set(zone, made)
+  return made
+}
+
+const zones = new Map<string, ToInstant>()
+/** So many moments of a zone are kept: every minute of a month, or the lessons of many years. */
+const MOST_KEPT = 50_000
+
+function keeping(zone: string): ToInstant {
   const known = new Map<string, Instant>()
   return local => {
     const before = known.get(local)
     if (before !== undefined) return before
+    if (known.size >= MOST_KEPT) known.clear()
     const at = nearest(Temporal.PlainDateTime.from(local), zone)
     known.set(local, at)
     return at

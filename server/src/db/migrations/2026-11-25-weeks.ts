@@ -46,6 +46,8 @@ create table work_times (
   primary key (work_id, group_id)
 ) strict, without rowid;
 create index work_times_of_group on work_times (group_id, due_at);
+create index work_times_to_come on work_times (group_id, appears_at) where appears_at is not null;
+create index pieces_come_back on pieces (place_id, handed_back_at) where handed_back_at is not null;
 insert into work_times (work_id, group_id, opens_at, due_at, closes_at)
   select w.id, g.id, w.opens_at, w.due_at, w.closes_at from works w join groups g on g.class_id = w.class_id;
 drop table works;
@@ -234,6 +236,7 @@ export const weeks: Migration = {
   down: [
     ...statementsOf(worksBefore),
     ...NEW_TABLES.map(name => `drop table ${name}`),
+    'drop index pieces_come_back',
     'alter table groups drop column room',
     ...['place', 'rotation', 'from_date', 'until_date'].map(
       column => `alter table lesson_times drop column ${column}`,

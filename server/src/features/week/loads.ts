@@ -1,6 +1,6 @@
 import type { ClassId, GroupId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { LocalDate } from '@oppen/core/zone'
-import type { Database } from '../../db/index.js'
+import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 
 /** Of whom a load is asked: one place, a group, or all of the class. */
 export type Who = {
@@ -31,17 +31,25 @@ export type DayLoad = { day: LocalDate; minutes: number; here: number }
  * The minutes of each day for a pupil, on average over the pupils asked about: in all their classes, and in this
  * one. How much is read depends on the days and the groups, not on how much work is posted.
  */
-export const averageLoad = (db: Database, { classId, groupId, placeId }: Who, { from, to }: Days) =>
-  db.rows<DayLoad>(
-    `${THEIRS}, holders as materialized (
+export async function averageLoad(
+  db: Database,
+  { classId, groupId, placeId }: Who,
+  { from, to }: Days,
+): Promise<DayLoad[]> {
+  const json = await db.json(AVERAGE, { classId, groupId, placeId, from, to })
+  return JSON.parse(json ?? '[]')
+}
+
+const AVERAGE = `${THEIRS}, holders as materialized (
        select group_id as holder, class_id, count(*) as pupils from theirs group by group_id
        union all select id, class_id, 1 from theirs)
-     select d.day, 1.0 * sum(d.minutes * h.pupils) / (select max(1, count(*)) from mine) as minutes,
+     select ${jsonArray(
+       jsonObject({ day: 'day', minutes: 'minutes', here: 'here' }),
+       `from (select d.day, 1.0 * sum(d.minutes * h.pupils) / (select max(1, count(*)) from mine) as minutes,
        1.0 * sum(iif(h.class_id = $classId, d.minutes * h.pupils, 0)) / (select max(1, count(*)) from mine) as here
      from holders h join day_loads d on d.holder = h.holder and d.day between $from and $to
-     group by d.day having sum(d.minutes) <> 0 order by d.day`,
-    { classId, groupId, placeId, from, to },
-  )
+     group by d.day having sum(d.minutes) <> 0 order by d.day)`,
+     )} as json`
 
 /** The minutes of each day of every pupil of a group, over all their classes, with one piece left out. */
 export const loadsByPupil = (

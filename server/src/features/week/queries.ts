@@ -30,9 +30,18 @@ const ownCard = jsonObject({
   times: "json('[]')",
 })
 
-const ownFrom = (where: string) => `from asked a join works w on w.id = a.work_id
+/**
+ * Work of a week is found by the week, or by a deadline where it has none; never by looking through all there is. The
+ * tables hold ids, and `cross join` keeps the database from beginning at the other end.
+ */
+const DUE_WITHIN = (from: string, to: string) => `select t.work_id as id from work_times t
+    where t.group_id = (select group_id from places where id = $placeId) and t.due_at between ${from} and ${to}
+  union select x.work_id from extensions x where x.place_id = $placeId and x.due_at between ${from} and ${to}`
+
+const ownFrom = (ids: string, where: string) => `from (${ids}) h cross join works w on w.id = h.id
+  cross join asked a on a.work_id = w.id and a.place_id = $placeId
   left join pieces i on i.work_id = w.id and i.place_id = a.place_id
-  where a.place_id = $placeId and ${APPEARED} and ${where} order by a.due_at, w.title, w.id`
+  where ${APPEARED} and ${where} order by a.due_at, w.title, w.id`
 
 const OUTSTANDING = `coalesce(i.phase, 'untouched') in ('untouched', 'started', 'tryAgain') and w.kind <> 'handout'`
 
@@ -51,12 +60,18 @@ const OWN_WEEK = `select ${jsonObject({
   links: LINKS,
   cards: jsonArray(
     ownCard,
-    ownFrom('(w.week = $week or (w.week is null and a.due_at between $from and $to))'),
+    ownFrom(
+      `select id from works where class_id = $classId and week = $week union ${DUE_WITHIN('$from', '$to')}`,
+      '(w.week = $week or (w.week is null and a.due_at between $from and $to))',
+    ),
   ),
   waiting: jsonArray(
     ownCard,
-    ownFrom(`$now between $from and $to and a.due_at < $from and coalesce(w.week, '') <> $week
-      and (a.closes_at is null or a.closes_at > $now) and ${OUTSTANDING}`),
+    ownFrom(
+      `select id from (${DUE_WITHIN('$since', '$from - 1')}) where $now between $from and $to`,
+      `a.due_at < $from and coalesce(w.week, '') <> $week
+        and (a.closes_at is null or a.closes_at > $now) and ${OUTSTANDING}`,
+    ),
   ),
   cameBack: jsonArray(
     jsonObject({
@@ -73,7 +88,7 @@ const OWN_WEEK = `select ${jsonObject({
      where i.place_id = $placeId and i.handed_back_at between $from and $to and i.phase in ('handedBack', 'tryAgain')
      order by i.handed_back_at desc`,
   ),
-  changesAt: `(select min(a.appears_at) from asked a where a.place_id = $placeId and a.appears_at > $now)`,
+  changesAt: `(select min(t.appears_at) from work_times t where t.group_id = p.group_id and t.appears_at > $now)`,
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
 
 export type WeekSpan = {
@@ -81,6 +96,8 @@ export type WeekSpan = {
   readonly from: Instant
   readonly to: Instant
   readonly now: Instant
+  /** From when on work that still waits is looked for. */
+  readonly since: Instant
 }
 
 /** The week of one pupil. */
@@ -110,9 +127,10 @@ const TAUGHT_WEEK = `select ${jsonObject({
       counts: counts(),
       times: groupTimes({ counts: jsonNested(counts('t.group_id')) }),
     }),
-    `from works w where w.class_id = c.id and w.removed_at is null
-       and (w.week = $week or (w.week is null and exists (
-         select 1 from work_times t where t.work_id = w.id and t.due_at between $from and $to)))
+    `from (select id from works where class_id = $classId and week = $week
+           union select t.work_id from groups g join work_times t on t.group_id = g.id and t.due_at between $from and $to
+             join works o on o.id = t.work_id and o.week is null where g.class_id = $classId) h
+       cross join works w on w.id = h.id and w.removed_at is null
      order by (select min(due_at) from work_times where work_id = w.id), w.title, w.id`,
   ),
   waiting: "json('[]')",
@@ -121,16 +139,30 @@ const TAUGHT_WEEK = `select ${jsonObject({
 })} as json from classes c where c.id = $classId`
 
 /** The week of a class as its teachers see it. */
-export const taughtWeekJson = (db: Database, classId: ClassId, viewer: AccountId, span: WeekSpan) =>
-  db.json(TAUGHT_WEEK, { classId, viewer, ...span })
+export const taughtWeekJson = (
+  db: Database,
+  classId: ClassId,
+  viewer: AccountId,
+  { since: _, ...span }: WeekSpan,
+) => db.json(TAUGHT_WEEK, { classId, viewer, ...span })
 
 /** What is written about the lessons of these keys. */
-export const notesOfLessons = (db: Database, classId: ClassId, keys: readonly string[]) =>
-  db.rows<{ groupId: GroupId; lessonKey: string; live: string; own: string }>(
-    `select group_id as groupId, lesson_key as lessonKey, live, own from lesson_notes
-     where class_id = $classId and lesson_key in (select value from json_each($keys))`,
-    { classId, keys: JSON.stringify(keys) },
-  )
+export async function notesOfLessons(
+  db: Database,
+  classId: ClassId,
+  keys: readonly string[],
+): Promise<LessonNote[]> {
+  if (!keys.length) return []
+  const json = await db.json(NOTES, { classId, keys: JSON.stringify(keys) })
+  return JSON.parse(json ?? '[]')
+}
+
+type LessonNote = { groupId: GroupId; lessonKey: string; live: string; own: string }
+
+const NOTES = `select ${jsonArray(
+  jsonObject({ groupId: 'group_id', lessonKey: 'lesson_key', live: 'live', own: 'own' }),
+  'from lesson_notes where class_id = $classId and lesson_key in (select value from json_each($keys))',
+)} as json`
 
 export const worksOfWeek = (db: Database, classId: ClassId, week: LocalDate) =>
   db.rows<{ id: WorkId; title: string }>(

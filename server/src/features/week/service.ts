@@ -9,6 +9,8 @@ import {
   type Planner,
   rotationOf,
   type SchoolCalendar,
+  type Term,
+  type TermWeek,
   termOf,
   weeksOfTerm,
 } from '@oppen/core/timing'
@@ -77,10 +79,20 @@ async function weekOf(
   }
 }
 
-function spanOf(world: World, { zone }: SchoolCalendar, week: LocalDate): WeekSpan {
-  const toInstant = instantsIn(zone)
+/** Where a calendar has no terms, what still waits is looked for so far back, in days: a quarter of a year. */
+const WAITS = 91
+
+function spanOf(world: World, calendar: SchoolCalendar, week: LocalDate): WeekSpan {
+  const toInstant = instantsIn(calendar.zone)
+  const since = termOf(calendar, week)?.from ?? addDays(week, -WAITS)
   const at = (date: LocalDate) => toInstant(`${date}T00:00`)
-  return { week, from: at(week), to: at(addDays(week, 7)) - 1, now: world.clock.now() }
+  return {
+    week,
+    from: at(week),
+    to: at(addDays(week, 7)) - 1,
+    now: world.clock.now(),
+    since: at(since < week ? since : week),
+  }
 }
 
 type Asked = { readonly week: LocalDate; readonly who: Who; readonly groupIds: readonly GroupId[] }
@@ -103,7 +115,7 @@ async function termAndDays(
     term: term
       ? {
           name: term.name,
-          weeks: weeksOfTerm(calendar, term).map(one => ({
+          weeks: keptWeeks(calendar, term).map(one => ({
             ...one,
             minutes: Math.round(all.get(one.monday) ?? 0),
             here: Math.round(here.get(one.monday) ?? 0),
@@ -112,6 +124,17 @@ async function termAndDays(
       : null,
     days: daysOf(planner, week, { groupIds, loads }),
   }
+}
+
+const kept = new WeakMap<SchoolCalendar, Map<Term, TermWeek[]>>()
+
+/** The weeks of a term, worked out once for a calendar: which of them are closed takes a look at each of their days. */
+function keptWeeks(calendar: SchoolCalendar, term: Term): readonly TermWeek[] {
+  const terms = kept.get(calendar) ?? new Map<Term, TermWeek[]>()
+  kept.set(calendar, terms)
+  const weeks = terms.get(term) ?? weeksOfTerm(calendar, term)
+  terms.set(term, weeks)
+  return weeks
 }
 
 /** The working days of a week, and any other on which there is a lesson or something to do. */

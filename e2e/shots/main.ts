@@ -20,7 +20,9 @@ const inClass = async (page: Page, name: string, area: string) => {
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .first()
     .click()
-  await page.getByRole('link', { name: area }).last().click()
+  await page.getByRole('link', { name: area, exact: true }).last().click()
+  await page.waitForURL(new RegExp(`/${area.toLowerCase()}`))
+  await settled(page)
 }
 /** Until the page has its heading and nothing is on its way. */
 const settled = async (page: Page) => {
@@ -65,7 +67,11 @@ const SHOTS: readonly Shot[] = [
     who: 'ms.varga',
     go: async page => {
       await inClass(page, 'Garden Science', 'Topics')
-      await page.getByRole('link', { name: /Rainfall log/ }).click()
+      await page.getByRole('heading', { name: 'Topics', level: 1 }).waitFor()
+      await page
+        .getByRole('link', { name: /Rainfall log/ })
+        .first()
+        .click()
       await page.getByRole('region', { name: /Ada Moreno/ }).waitFor()
     },
   },

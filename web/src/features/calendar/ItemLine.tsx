@@ -89,9 +89,9 @@ export function ItemLine({ item, onEntry }: ItemProps) {
               href={lesson.room}
               target="_blank"
               rel="noreferrer"
-              className="inline-flex min-h-6 items-center gap-1 text-blue underline underline-offset-2"
+              className="inline-flex min-h-6 items-baseline gap-1 text-blue underline underline-offset-2"
             >
-              <Video size={15} aria-hidden="true" />
+              <Video size={15} aria-hidden="true" className="translate-y-[2px]" />
               {say('today_room')}
             </a>
           )}

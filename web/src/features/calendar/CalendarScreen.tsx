@@ -40,12 +40,15 @@ export function Screen() {
         aside={
           !guest && (
             <>
-              <Button className="max-md:!min-h-8 max-md:!px-2.5" onClick={() => setFeeding(true)}>
+              <Button
+                className="max-md:!min-h-8 max-md:!px-2 max-md:!text-sm"
+                onClick={() => setFeeding(true)}
+              >
                 {say('feed_open')}
               </Button>
               <Button
                 look="first"
-                className="max-md:!min-h-8 max-md:!px-2.5"
+                className="max-md:!min-h-8 max-md:!px-2 max-md:!text-sm"
                 onClick={() => setWriting({ on: date })}
               >
                 {say('calendar_add')}

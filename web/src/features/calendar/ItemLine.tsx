@@ -174,7 +174,9 @@ export function ItemChip({ item, onEntry }: ItemProps) {
           <span className="truncate" title={item.lesson.className}>
             {name && `${name}: `}
             {item.lesson.className}
-            {item.lesson.child === null && `, ${item.lesson.groupNames.join(' + ')}`}
+            {item.lesson.child === null &&
+              item.lesson.groupNames.length === 1 &&
+              `, ${item.lesson.groupNames[0]}`}
           </span>
         </p>
       )

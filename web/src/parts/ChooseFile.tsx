@@ -1,6 +1,9 @@
 import type { ReactNode } from 'react'
 import { buttonLook } from './Button.js'
 
+/** Pictures as the server takes them. */
+export const PICTURES = 'image/jpeg,image/png,image/webp'
+
 type Props = {
   readonly children: ReactNode
   /** What may be chosen, as an input has it: types and endings. */

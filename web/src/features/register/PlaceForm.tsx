@@ -2,13 +2,15 @@ import type { RegisterPage, RegisterPlace } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
 import { LANGUAGES } from '@oppen/core/register'
-import { type ChangeEvent, type FormEvent, useState } from 'react'
+import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { formWith } from '../../app/upload.js'
+import { Button } from '../../parts/Button.js'
+import { ChooseFile, PICTURES } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -94,27 +96,17 @@ function Picture({ place }: { readonly place: RegisterPlace }) {
   const params = { classId, placeId: place.id }
   const again = [reads.register(classId).queryKey]
   const take = useDeed({
-    do: (file: File) => {
-      const form = new FormData()
-      form.append('file', file)
-      return call(routes.changeFace, params, form)
-    },
+    do: (file: File) => call(routes.changeFace, params, formWith(file)),
     again,
   })
   const remove = useDeed({ do: () => call(routes.removeFace, params), again })
-  const choose = (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0]
-    if (file) take.go(file)
-    event.target.value = ''
-  }
   const words = take.words ?? remove.words
   return (
     <div className="flex flex-wrap items-center gap-3">
       <RegisterFace place={place} size={56} />
-      <label className={`${buttonLook('second')} cursor-pointer`}>
+      <ChooseFile accept={PICTURES} onFile={file => take.go(file)}>
         {say('place_picture_choose')}
-        <input type="file" accept="image/jpeg,image/png,image/webp" className="sr-only" onChange={choose} />
-      </label>
+      </ChooseFile>
       {place.hasPicture && (
         <Button look="quiet" onClick={() => remove.go()}>
           {say('place_picture_remove')}

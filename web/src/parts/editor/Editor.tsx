@@ -23,6 +23,9 @@ import { say, type WordKey } from '../../words/say.js'
 import { FormulaBar, LinkBar, PictureBar } from './bars.js'
 import { Formula } from './formula.js'
 
+/** Pictures of ours alone: one pasted from elsewhere would be taken out when the text is kept, so it does not come in. */
+const OwnImage = Image.extend({ parseHTML: () => [{ tag: 'img[src^="/api/classes/"]' }] })
+
 type Props = {
   /** The text to begin with; a change of `edition` takes in a new one from outside. */
   readonly html: string
@@ -39,7 +42,7 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
   const id = useId()
   const editor = useEditor(
     {
-      extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit, Formula, Image],
+      extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit, Formula, OwnImage],
       content: html,
       // a space at the end of a sentence not yet finished is part of what was written
       parseOptions: { preserveWhitespace: true },

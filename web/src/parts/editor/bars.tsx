@@ -3,6 +3,7 @@ import type { Editor } from '@tiptap/react'
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react'
 import { say } from '../../words/say.js'
 import { Button } from '../Button.js'
+import { PICTURES } from '../ChooseFile.js'
 import { MOST_TEX } from './formula.js'
 
 type BarProps = { readonly editor: Editor; readonly onClose: () => void }
@@ -157,7 +158,7 @@ export function PictureBar({ editor, onClose, onPicture }: PictureProps) {
           ref={file}
           type="file"
           aria-label={say('editor_picture_file')}
-          accept="image/jpeg,image/png,image/webp"
+          accept={PICTURES}
           className="text-sm"
         />
       )}

@@ -2,7 +2,7 @@ import type { ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids
 import type { Viewer } from '@oppen/core/permissions'
 import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
-import type { Database } from '../../db/index.js'
+import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { IN_SIGHT } from '../work/lines.js'
 import type { ExtensionRow, LessonChangeRow, LessonRow, WorkTimeRow } from './models.js'
 
@@ -109,18 +109,33 @@ export type OwnGroup = {
   child: string | null
 }
 
+const GROUP = {
+  classId: 'c.id',
+  className: 'c.name',
+  groupId: 'g.id',
+  groupName: 'g.name',
+  room: 'g.room',
+} as const
+
+const TAUGHT_GROUPS = `select ${jsonArray(
+  jsonObject({ ...GROUP, child: 'null' }),
+  `from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
+   where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`,
+)} as json`
+
+const OWN_GROUPS = `select ${jsonArray(
+  jsonObject({ ...GROUP, child: 'coalesce(p.account_id, p.id)' }),
+  `from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
+   where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
+     and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
+   order by c.made_at`,
+)} as json`
+
 /** The groups whose lessons are somebody's: of the classes taught, or of the own or the children's places. */
-export const groupsOfPerson = (db: Database, { accountId, kind }: Pick<Viewer, 'accountId' | 'kind'>) =>
-  db.rows<OwnGroup>(
-    kind === 'teacher'
-      ? `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room, null as child
-         from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
-         where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`
-      : `select c.id as classId, c.name as className, g.id as groupId, g.name as groupName, g.room,
-           coalesce(p.account_id, p.id) as child
-         from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
-         where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
-           and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
-         order by c.made_at`,
-    { viewer: accountId },
-  )
+export async function groupsOfPerson(
+  db: Database,
+  { accountId, kind }: Pick<Viewer, 'accountId' | 'kind'>,
+): Promise<OwnGroup[]> {
+  const json = await db.json(kind === 'teacher' ? TAUGHT_GROUPS : OWN_GROUPS, { viewer: accountId })
+  return JSON.parse(json ?? '[]')
+}

@@ -187,12 +187,14 @@ function Weekly({ page, form, put }: PartProps) {
             </Select>
             <Cell
               type="time"
+              className="w-32"
               label={say('timetable_starts')}
               value={lesson.starts}
               onChange={event => set(index, { starts: event.target.value })}
             />
             <Cell
               type="time"
+              className="w-32"
               label={say('timetable_ends')}
               value={lesson.ends}
               onChange={event => set(index, { ends: event.target.value })}

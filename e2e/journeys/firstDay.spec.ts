@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import { accessible, bar, type Device, device, editor, noSideways, signIn } from '../people.js'
+import { accessible, bar, type Device, device, editor, noSideways, signIn, signInByHand } from '../people.js'
 import { School } from '../school.js'
 
 /**
@@ -21,7 +21,7 @@ test('from the code on the board to the mark at home', async ({ browser }) => {
 
   await test.step('a teacher makes a class, pastes six names, makes a topic and opens the door', async () => {
     const { page } = teacher
-    await signIn(page, 'mr.bell')
+    await signInByHand(page, 'mr.bell')
     await page.getByRole('link', { name: 'New class' }).click()
     await page.getByLabel('Name of the class').fill('Tide Tables')
     await page.getByLabel('Year').fill('Year 5')

@@ -41,13 +41,6 @@ export function readEntryForm(typed: EntryForm): Outcome<EntryForm> {
   return had({ ...typed, title: title.value, note: note.value })
 }
 
-/** A span of whole or part days, of closures and entries alike. */
-type Days = { readonly from: LocalDate; readonly to: LocalDate }
-
-/** Those of the spans that touch a date. */
-export const onDay = <T extends Days>(spans: readonly T[], date: LocalDate): T[] =>
-  spans.filter(one => one.from <= date && date <= one.to)
-
 /** All dates from the first to the last. */
 export const datesBetween = (from: LocalDate, to: LocalDate): LocalDate[] =>
   Array.from({ length: Math.max(0, dayOf(to) - dayOf(from) + 1) }, (_, n) => addDays(from, n))

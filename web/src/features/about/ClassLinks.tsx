@@ -1,13 +1,13 @@
 import type { ClassLink } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { X } from 'lucide-react'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
+import { LinkLine } from '../../parts/LinkLine.js'
 import { OneLink } from '../../parts/OneLink.js'
 import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
@@ -41,8 +41,6 @@ export function ClassLinks({ classId, links, writes }: Props) {
 
 function ChangeLinks({ classId, links, onDone }: Omit<Props, 'writes'> & { readonly onDone: () => void }) {
   const [lines, setLines] = useState<readonly ClassLink[]>([...links, { title: '', url: '' }])
-  const set = (index: number, part: Partial<ClassLink>) =>
-    setLines(lines.map((one, at) => (at === index ? { ...one, ...part } : one)))
   const keep = useDeed({
     do: () => call(routes.setLinks, { classId }, { links: [...lines] }),
     again: [reads.about(classId).queryKey, ['week', classId]],
@@ -55,37 +53,17 @@ function ChangeLinks({ classId, links, onDone }: Omit<Props, 'writes'> & { reado
     event.preventDefault()
     keep.go()
   }
-  const box =
-    'min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[15px] text-ink'
   return (
     <form onSubmit={submit} noValidate className="flex max-w-2xl flex-col gap-2">
       <p className="text-sm text-soft">{say('links_lead')}</p>
       {lines.map((line, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a link has no name but its line
-        <div key={index} className="flex flex-wrap items-center gap-1.5">
-          <input
-            aria-label={say('links_name')}
-            placeholder={say('links_name')}
-            value={line.title}
-            onChange={event => set(index, { title: event.target.value })}
-            className={box}
-          />
-          <input
-            aria-label={say('links_address')}
-            placeholder="https://"
-            value={line.url}
-            onChange={event => set(index, { url: event.target.value })}
-            className={box}
-          />
-          <button
-            type="button"
-            aria-label={say('links_off', { title: line.title || line.url })}
-            onClick={() => setLines(lines.filter((_, at) => at !== index))}
-            className="rounded p-1.5 hover:bg-pale"
-          >
-            <X size={16} aria-hidden="true" />
-          </button>
-        </div>
+        <LinkLine
+          // biome-ignore lint/suspicious/noArrayIndexKey: a link has no name but its line
+          key={index}
+          link={line}
+          onChange={next => setLines(lines.map((one, at) => (at === index ? next : one)))}
+          onOff={() => setLines(lines.filter((_, at) => at !== index))}
+        />
       ))}
       {keep.words && <Problem words={keep.words} />}
       <div className="flex gap-2">

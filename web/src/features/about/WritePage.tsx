@@ -4,7 +4,6 @@ import { addressOf, routes } from '@oppen/contract'
 import { PAGE_KINDS, type PageKind } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { localDateAt } from '@oppen/core/zone'
-import { X } from 'lucide-react'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
@@ -14,6 +13,7 @@ import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
+import { Cell, Off } from '../../parts/inputs.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
@@ -134,8 +134,6 @@ function Lines({ form, put }: LinesProps) {
   const lines = form.times.length ? form.times : [EMPTY_LINE]
   const set = (index: number, part: Partial<(typeof lines)[number]>) =>
     put({ times: lines.map((one, at) => (at === index ? { ...one, ...part } : one)) })
-  const box =
-    'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[15px] text-ink'
   return (
     <fieldset>
       <legend className="mb-1 text-[15px] font-semibold">{say('page_times')}</legend>
@@ -143,35 +141,29 @@ function Lines({ form, put }: LinesProps) {
         {lines.map((line, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a line has no name but its place
           <li key={index} className="flex flex-wrap items-center gap-1.5">
-            <input
+            <Cell
               type="time"
-              aria-label={say('page_time_starts')}
+              label={say('page_time_starts')}
               value={line.starts}
               onChange={event => set(index, { starts: event.target.value })}
-              className={box}
             />
-            <input
+            <Cell
               type="time"
-              aria-label={say('page_time_ends')}
+              label={say('page_time_ends')}
               value={line.ends}
               onChange={event => set(index, { ends: event.target.value })}
-              className={box}
             />
-            <input
-              aria-label={say('page_time_what')}
+            <Cell
+              label={say('page_time_what')}
               placeholder={say('page_time_what')}
               value={line.what}
               onChange={event => set(index, { what: event.target.value })}
-              className={`${box} flex-1`}
+              className="flex-1"
             />
-            <button
-              type="button"
-              aria-label={say('page_time_off', { what: line.what })}
+            <Off
+              label={say('take_off', { name: line.what })}
               onClick={() => put({ times: lines.filter((_, at) => at !== index) })}
-              className="rounded p-1.5 hover:bg-pale"
-            >
-              <X size={16} aria-hidden="true" />
-            </button>
+            />
           </li>
         ))}
       </ul>

@@ -1,9 +1,10 @@
 import type { Deadline, Entry } from '@oppen/contract'
 import { stateOfWork } from '@oppen/core/work'
-import { Ban, NotebookPen, School, Video } from 'lucide-react'
+import { Ban, NotebookPen, School } from 'lucide-react'
 import { Link } from 'react-router'
 import { childrenOf, firstName } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
+import { RoomLink } from '../../parts/RoomLink.js'
 import { StateGlyph, StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
 import { stateWords } from '../../words/states.js'
@@ -84,17 +85,7 @@ export function ItemLine({ item, onEntry }: ItemProps) {
             {lesson.className}
           </span>
           <span className="text-sm text-soft">{about.filter(Boolean).join(' · ')}</span>
-          {lesson.room && (
-            <a
-              href={lesson.room}
-              target="_blank"
-              rel="noreferrer"
-              className="inline-flex min-h-6 items-baseline gap-1 text-blue underline underline-offset-2"
-            >
-              <Video size={15} aria-hidden="true" className="translate-y-[2px]" />
-              {say('today_room')}
-            </a>
-          )}
+          {lesson.room && <RoomLink room={lesson.room} />}
         </p>
       )
     }

@@ -1,10 +1,12 @@
-import type { Material, WorkForm } from '@oppen/contract'
+import type { Material } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { ExternalLink, Paperclip, X } from 'lucide-react'
+import { Paperclip } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
+import { Off } from '../../parts/inputs.js'
+import { LinkLine } from '../../parts/LinkLine.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import type { WorkFormState } from './useWorkForm.js'
@@ -16,14 +18,9 @@ type Props = {
   readonly problemAt: (path: string) => string | undefined
 }
 
-const BOX =
-  'min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px] text-ink'
-
 /** What comes with the directions: files, and links to elsewhere. */
 export function Materials({ state, files, onFiles, problemAt }: Props) {
   const { form, put } = state
-  const setLink = (index: number, part: Partial<WorkForm['links'][number]>) =>
-    put({ links: form.links.map((link, at) => (at === index ? { ...link, ...part } : link)) })
   return (
     <fieldset>
       <legend className="mb-1 text-[15px] font-semibold">{say('post_materials')}</legend>
@@ -31,27 +28,11 @@ export function Materials({ state, files, onFiles, problemAt }: Props) {
         {form.links.map((link, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a link has no name but its line
           <li key={index}>
-            <div className="flex flex-wrap items-center gap-1.5">
-              <ExternalLink size={15} aria-hidden="true" className="shrink-0 text-soft" />
-              <input
-                aria-label={say('post_link_address')}
-                placeholder="https://"
-                value={link.url}
-                onChange={event => setLink(index, { url: event.target.value })}
-                className={BOX}
-              />
-              <input
-                aria-label={say('post_link_title')}
-                placeholder={say('post_link_title')}
-                value={link.title}
-                onChange={event => setLink(index, { title: event.target.value })}
-                className={BOX}
-              />
-              <Off
-                label={say('post_link_off', { title: link.title || link.url })}
-                onClick={() => put({ links: form.links.filter((_, at) => at !== index) })}
-              />
-            </div>
+            <LinkLine
+              link={link}
+              onChange={next => put({ links: form.links.map((one, at) => (at === index ? next : one)) })}
+              onOff={() => put({ links: form.links.filter((_, at) => at !== index) })}
+            />
             {problemAt(`links.${index}`) && (
               <p role="alert" className="text-[15px] font-medium text-rust">
                 {problemAt(`links.${index}`)}
@@ -102,7 +83,7 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
           <li key={file.id} className="flex items-center gap-1.5 text-[15px]">
             <Paperclip size={15} aria-hidden="true" className="shrink-0 text-soft" />
             <span className="min-w-0 flex-1 truncate">{file.title}</span>
-            <Off label={say('post_link_off', { title: file.title })} onClick={() => void off(file)} />
+            <Off label={say('take_off', { name: file.title })} onClick={() => void off(file)} />
           </li>
         ))}
       </ul>
@@ -128,13 +109,5 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
         </p>
       )}
     </>
-  )
-}
-
-function Off({ label, onClick }: { readonly label: string; readonly onClick: () => void }) {
-  return (
-    <button type="button" aria-label={label} onClick={onClick} className="rounded p-1 hover:bg-pale">
-      <X size={16} aria-hidden="true" />
-    </button>
   )
 }

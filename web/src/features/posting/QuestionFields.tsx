@@ -48,7 +48,7 @@ export function QuestionFields({ form, put, problem }: Props) {
               />
               <button
                 type="button"
-                aria-label={say('post_link_off', { title: choice || String(index + 1) })}
+                aria-label={say('take_off', { name: choice || String(index + 1) })}
                 onClick={() => set({ choices: choices.filter((_, at) => at !== index) })}
                 className="rounded p-1 hover:bg-pale"
               >

@@ -2,8 +2,8 @@ import type { TimetableForm } from '@oppen/contract'
 import type { LessonId } from '@oppen/core/ids'
 import { addDays, weekdayOf } from '@oppen/core/zone'
 import { Button } from '../../parts/Button.js'
+import { Cell, Off, Select } from '../../parts/inputs.js'
 import { say } from '../../words/say.js'
-import { Cell, Off, Select } from './inputs.js'
 import { type PartProps, Who, weekdayName } from './parts.js'
 
 type Change = TimetableForm['changes'][number]

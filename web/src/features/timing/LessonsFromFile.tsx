@@ -1,11 +1,11 @@
 import type { TimetablePage } from '@oppen/contract'
 import { useState } from 'react'
 import { Button } from '../../parts/Button.js'
+import { Select } from '../../parts/inputs.js'
 import { Window } from '../../parts/Window.js'
 import { dateWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { type Found, guessWhose, type Whose } from './fromFile.js'
-import { Select } from './inputs.js'
 import { weekdayName } from './parts.js'
 
 type Props = {

@@ -1,7 +1,7 @@
 import type { TimetableForm, TimetablePage } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
+import { Select } from '../../parts/inputs.js'
 import { say, type WordKey } from '../../words/say.js'
-import { Select } from './inputs.js'
 
 export type PartProps = {
   readonly page: TimetablePage

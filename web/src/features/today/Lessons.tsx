@@ -1,8 +1,8 @@
 import type { TodayLesson } from '@oppen/contract'
 import { timeOfDay } from '@oppen/core/timing'
-import { Video } from 'lucide-react'
 import { Link } from 'react-router'
 import { useMe, useNow } from '../../app/session.js'
+import { RoomLink } from '../../parts/RoomLink.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 
@@ -65,17 +65,7 @@ function LessonLine({ lesson }: { readonly lesson: TodayLesson }) {
             {say(on ? 'today_lesson_now' : 'today_next_lesson')}
           </span>
         )}
-        {lesson.room && (
-          <a
-            href={lesson.room}
-            target="_blank"
-            rel="noreferrer"
-            className="inline-flex min-h-6 items-baseline gap-1 text-[15px] text-blue underline underline-offset-2"
-          >
-            <Video size={15} aria-hidden="true" className="translate-y-[2px]" />
-            {say('today_room')}
-          </a>
-        )}
+        {lesson.room && <RoomLink room={lesson.room} />}
       </span>
     </Row>
   )

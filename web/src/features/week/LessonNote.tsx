@@ -1,6 +1,5 @@
 import type { WeekLesson } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { Video } from 'lucide-react'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
@@ -9,6 +8,7 @@ import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
+import { RoomLink } from '../../parts/RoomLink.js'
 import { Window } from '../../parts/Window.js'
 import { shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -39,17 +39,7 @@ export function LessonNote({ lesson, groupNames, week, writes }: Props) {
         </p>
       )}
       <p className="flex flex-wrap gap-x-3 print:hidden">
-        {lesson.room && (
-          <a
-            href={lesson.room}
-            target="_blank"
-            rel="noreferrer"
-            className="inline-flex min-h-6 items-center gap-1 text-blue underline underline-offset-2"
-          >
-            <Video size={13} aria-hidden="true" />
-            {say('week_room')}
-          </a>
-        )}
+        {lesson.room && <RoomLink room={lesson.room} />}
         {writes && (
           <button
             type="button"

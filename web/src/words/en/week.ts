@@ -38,7 +38,6 @@ export const week = {
   week_lesson_extra: 'extra',
   week_live: 'Together',
   week_own: 'Alone',
-  week_room: 'Meeting room',
   week_lesson_write: 'Write what happens in the lesson',
   week_lesson_title: 'Lesson of {group}, {at}',
   week_all_groups: 'All groups',

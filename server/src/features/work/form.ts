@@ -63,7 +63,10 @@ export async function readForm(
     },
     groupIds,
     placeIds,
-    links: form.links.map((link, index) => readLink(link, `links.${index}`)),
+    // a line that was only begun says nothing yet
+    links: form.links.flatMap((link, index) =>
+      link.url.trim() || link.title.trim() ? [readLink(link, `links.${index}`)] : [],
+    ),
   }
 }
 

@@ -143,6 +143,17 @@ describe('posting in several classes', () => {
   })
 })
 
+it('a line for a link that says nothing yet keeps nothing from being tried or kept', async () => {
+  const links = [
+    { title: '', url: ' ' },
+    { title: 'Tides', url: 'tides.example.org' },
+  ]
+  const { reply, error } = await post({ title: 'With a link', links })
+  expect(error).toBeUndefined()
+  const { form } = await school.teacher.get('seeWork', { ...at(), workId: reply.workId })
+  expect(form.links).toEqual([{ title: 'Tides', url: 'https://tides.example.org' }])
+})
+
 describe('what is wrong in the form is named', () => {
   it.each<[PlainWork, string, string]>([
     [{ forWhom: 'pupils' }, 'nobody_asked', 'forWhom'],

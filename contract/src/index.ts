@@ -41,6 +41,7 @@ export type {
 export type { TodayClass, TodayLesson, TodayPage, TodayPiece } from './features/today.js'
 export type { WeekCard, WeekLesson, WeekPage } from './features/week.js'
 export type {
+  CopyVersion,
   Material,
   MoveLine,
   Note,
@@ -49,6 +50,7 @@ export type {
   PieceFile,
   PiecePage,
   Question,
+  ThreadPage,
   TopicsPage,
   WorkForm,
   WorkLine,

@@ -14,9 +14,11 @@ import {
 } from '@oppen/server/features/classes/service'
 import { keepFile } from '@oppen/server/features/files/service'
 import { changeTimetable } from '@oppen/server/features/timing/timetable'
+import { saveCopy } from '@oppen/server/features/work/copies'
+import { handIn } from '@oppen/server/features/work/handIn'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
 import { postWork } from '@oppen/server/features/work/posting'
-import { handIn, saveCopy } from '@oppen/server/features/work/service'
+
 import { addTopic } from '@oppen/server/features/work/topics'
 import type { World } from '@oppen/server/world'
 import { formOf, type PlainWork } from './forms.js'
@@ -180,7 +182,7 @@ export async function writeCopy(
   { html, base = 0, handInToo = false }: { html: string; base?: number; handInToo?: boolean },
 ): Promise<number> {
   const { version } = await saveCopy(world, pupil, address, { html, base })
-  if (handInToo) await handIn(world, pupil, address, version)
+  if (handInToo) await handIn(world, pupil, address, { version })
   return version
 }
 

@@ -53,6 +53,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     files,
     live,
     random,
+    run: randomBytes(6).toString('base64url'),
     clock: options.clock ?? realClock,
     school: options.school ?? { name: 'Oppen', zone: 'UTC' },
     secret: await installationSecret(options.folder, random),

@@ -21,6 +21,8 @@ export type World = {
   readonly school: { readonly name: string; readonly zone: string }
   /** Random bytes; seeded in the demo, so that it is the same each time. */
   readonly random: (bytes: number) => Uint8Array
+  /** The name of this run of the server, another at each start: versions of own copies are told apart by it. */
+  readonly run: string
   /** The secret of this installation, from which family keys are derived. */
   readonly secret: Uint8Array
   readonly files: FileStore

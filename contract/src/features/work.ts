@@ -134,6 +134,8 @@ export const move = z.object({
   tryAgainBy: instant.nullable(),
   feedback: z.string().nullable(),
   number: z.number().int().nullable(),
+  /** When it was pressed, where it arrived later. */
+  pressedAt: instant.nullable(),
 })
 export type MoveLine = z.infer<typeof move>
 
@@ -142,8 +144,11 @@ export const note = z.object({
   by: z.string(),
   mine: z.boolean(),
   byTeacher: z.boolean(),
+  /** Empty where it was taken away and the reader is no teacher. */
   text: z.string(),
   at: instant,
+  /** Who took it away; null where it stands. */
+  removedBy: z.string().nullable(),
 })
 export type Note = z.infer<typeof note>
 
@@ -173,6 +178,28 @@ export const outcomePage = z.object({
 })
 export type OutcomePage = z.infer<typeof outcomePage>
 
+const saved = z.object({
+  version: z.number().int(),
+  savedAt: instant,
+  /** The runs of the server in which it was saved, each with its first version. */
+  trail: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
+})
+/** One version of an own copy. */
+export const edition = saved.extend({ html: z.string() })
+
+const version = z.object({
+  version: z.number().int(),
+  savedAt: instant,
+  why: z.enum(['pause', 'cut', 'choice', 'back']),
+  words: z.number().int(),
+  /** Who brought an earlier one back in its place. */
+  keptBy: z.string().nullable(),
+})
+export type CopyVersion = z.infer<typeof version>
+
+export const threadPage = z.object({ notes: z.array(note), lookedAt: instant.nullable() })
+export type ThreadPage = z.infer<typeof threadPage>
+
 /** A piece of work as its pupil and the teachers see it. */
 export const piecePage = z.object({
   className: z.string(),
@@ -188,7 +215,7 @@ export const piecePage = z.object({
   pupil: piecePlace,
   standing,
   feedback: z.string().nullable(),
-  copy: z.object({ html: z.string(), version: z.number().int(), savedAt: instant }).nullable(),
+  copy: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
   /** What was handed in, frozen as it was, the newest first. */
   handIns: z.array(
@@ -196,12 +223,15 @@ export const piecePage = z.object({
       id: id<HandInId>(),
       number: z.number().int(),
       at: instant,
+      pressedAt: instant.nullable(),
       html: z.string(),
       files: z.array(file),
     }),
   ),
   moves: z.array(move),
   notes: z.array(note),
+  /** The class thread: how many words stand in it, and how many are new. */
+  thread: z.object({ count: z.number().int(), fresh: z.number().int() }),
   lookedAt: instant.nullable(),
 })
 export type PiecePage = z.infer<typeof piecePage>
@@ -324,13 +354,20 @@ export const workShapes = {
   saveCopy: {
     body: z.object({
       html: typed,
-      /** The version the writing began from; 0 for a copy not made yet. */
+      /** The version the writing began from, and the run in which that was saved; 0 for a copy not made yet. */
       base: z.number().int().min(0),
+      run: z.string().max(40).nullable().default(null),
       /** True where the writer has seen the other version and chosen: the other is kept among the versions. */
       chosen: z.boolean().default(false),
-    }) as z.ZodType<{ html: string; base: number; chosen?: boolean }>,
-    reply: z.object({ version: z.number().int(), savedAt: instant, html: z.string() }),
+      /** Texts that the writer held and did not go on with: kept among the versions. */
+      aside: z.array(typed).max(5).default([]),
+    }) as z.ZodType<{ html: string; base: number; run?: string | null; chosen?: boolean; aside?: string[] }>,
+    /** The text only where cleaning made another of it. */
+    reply: saved.extend({ html: z.string().nullable() }),
   },
+  seeVersions: { reply: z.array(version) },
+  seeVersion: { reply: version.extend({ html: z.string() }) },
+  bringBack: { reply: edition },
   addFile: {
     reply: file,
   },
@@ -340,8 +377,18 @@ export const workShapes = {
     reply: done,
   },
   handIn: {
-    /** The version of the own copy that the pupil looked at; 0 where there is none. */
-    body: z.object({ version: z.number().int().min(0) }),
+    body: z.object({
+      /** The version of the own copy that the pupil looked at; 0 where there is none. */
+      version: z.number().int().min(0),
+      /** Where it was pressed while nothing could be sent: both moments by the clock of the device. */
+      press: z.object({ pressedAt: z.number(), sentAt: z.number() }).nullable().default(null),
+      /** On a shared tablet: who the child in front of it says to be. */
+      as: id<PlaceId>().nullable().default(null),
+    }) as z.ZodType<{
+      version: number
+      press?: { pressedAt: number; sentAt: number } | null
+      as?: PlaceId | null
+    }>,
     reply: standing,
   },
   takeBack: { reply: standing },
@@ -349,4 +396,8 @@ export const workShapes = {
     body: z.object({ text: typed }),
     reply: note,
   },
+  removeNote: { reply: done },
+  seeThread: { reply: threadPage },
+  writeInThread: { body: z.object({ text: typed }), reply: note },
+  removeFromThread: { reply: done },
 }

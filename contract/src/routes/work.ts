@@ -98,6 +98,21 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/pieces/:placeId/copy',
     'piece.write',
   ),
+  seeVersions: route<Shapes['seeVersions']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/versions',
+    'piece.see',
+  ),
+  seeVersion: route<Shapes['seeVersion']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/versions/:number',
+    'piece.see',
+  ),
+  bringBack: route<Shapes['bringBack']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/versions/:number/back',
+    'copy.bringBack',
+  ),
   addFile: route<Shapes['addFile']>()(
     'POST',
     '/api/classes/:classId/works/:workId/pieces/:placeId/files',
@@ -134,6 +149,23 @@ export const workRoutes = {
     'POST',
     '/api/classes/:classId/works/:workId/pieces/:placeId/notes',
     'sideNote.write',
+  ),
+
+  removeNote: route<Shapes['removeNote']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/notes/:noteId',
+    'sideNote.write',
+  ),
+  seeThread: route<Shapes['seeThread']>()('GET', '/api/classes/:classId/works/:workId/thread', 'thread.see'),
+  writeInThread: route<Shapes['writeInThread']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/thread',
+    'thread.write',
+  ),
+  removeFromThread: route<Shapes['removeFromThread']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/thread/:noteId',
+    'thread.write',
   ),
 
   seeOwnWork: route<Shapes['seeOwnWork']>()('GET', '/api/classes/:classId/own-work/:placeId', 'ownWork.see'),

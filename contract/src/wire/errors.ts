@@ -94,7 +94,10 @@ export const ERRORS = {
   answers_hidden: { status: 409, params: [] },
   nothing_asked: { status: 409, params: [] },
   nothing_to_hand_in: { status: 422, params: [] },
-  copy_changed: { status: 409, params: ['version', 'savedAt', 'html'] },
+  copy_changed: { status: 409, params: ['version', 'savedAt', 'html', 'trail'] },
+  words_not_own: { status: 403, params: [] },
+  tablet_who: { status: 409, params: [] },
+  not_your_page: { status: 409, params: [] },
   hand_in_changed: { status: 409, params: ['number'] },
 
   mark_unreadable: { status: 422, params: ['text'] },

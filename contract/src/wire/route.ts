@@ -13,6 +13,7 @@ import type {
   MailId,
   MaterialId,
   MergeId,
+  NoteId,
   NoticeId,
   PageId,
   PlaceId,
@@ -37,6 +38,7 @@ type IdOf = {
   fileId: FileId
   materialId: MaterialId
   noticeId: NoticeId
+  noteId: NoteId
   groupId: GroupId
   keyId: KeyId
   waitId: WaitId

@@ -26,9 +26,11 @@ export const PHASES: readonly Phase[] = [
 /** The moves of a piece of work, as they are recorded. */
 export type Move =
   | {
-      readonly kind: 'start' | 'handIn' | 'takeBack' | 'excuse' | 'include' | 'receive' | 'unreceive'
+      readonly kind: 'start' | 'takeBack' | 'excuse' | 'include' | 'receive' | 'unreceive'
       readonly at: Instant
     }
+  /** `pressedAt` is when it was pressed, where that was earlier than it arrived: it counts as handed in then. */
+  | { readonly kind: 'handIn'; readonly at: Instant; readonly pressedAt?: Instant | null }
   | { readonly kind: 'handBack'; readonly at: Instant; readonly mark: Hundredths | null }
   /** `by` is the new deadline; null asks for it without one. */
   | { readonly kind: 'tryAgain'; readonly at: Instant; readonly by: Instant | null }
@@ -97,8 +99,8 @@ function changes(standing: Standing, move: Move): Partial<Standing> {
         phase: 'withTeacher',
         phaseBefore: standing.phase,
         handIns: standing.handIns + 1,
-        firstHandedInAt: standing.firstHandedInAt ?? move.at,
-        handedInAt: move.at,
+        firstHandedInAt: standing.firstHandedInAt ?? move.pressedAt ?? move.at,
+        handedInAt: move.pressedAt ?? move.at,
       }
     case 'handBack':
       return { phase: 'handedBack', handedBackAt: move.at, mark: move.mark }

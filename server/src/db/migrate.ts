@@ -5,10 +5,11 @@ import { firstDay } from './migrations/2026-10-01-first-day.js'
 import { about } from './migrations/2026-11-25-about.js'
 import { calendar } from './migrations/2026-11-25-calendar.js'
 import { gettingIn } from './migrations/2026-11-25-getting-in.js'
+import { ownCopies } from './migrations/2026-11-25-own-copies.js'
 import { search } from './migrations/2026-11-25-search.js'
 import { weeks } from './migrations/2026-11-25-weeks.js'
 
-const migrations: readonly Migration[] = [firstDay, gettingIn, weeks, calendar, about, search]
+const migrations: readonly Migration[] = [firstDay, gettingIn, weeks, calendar, about, search, ownCopies]
 
 /** The steps of this database, each kept whole or not at all. */
 export function migrator(db: Database): Umzug<Database> {

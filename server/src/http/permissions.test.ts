@@ -35,6 +35,7 @@ import { keysByPlace } from '../features/joining/keys.js'
 import { makeTablet } from '../features/joining/tablets.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { keepMaterial } from '../features/work/materials.js'
+import { writeInThread, writeNote } from '../features/work/threads.js'
 import { newId } from '../ids.js'
 import { MAY, WHO, type Who } from './whoMay.js'
 
@@ -59,7 +60,8 @@ async function furnish(
   const topicId: TopicId = await buildTopic(world, into, 'Topic')
   const workId: WorkId = await buildWork(world, into, { topicId, title: 'Work', points: '10' })
   const address = pieceOf(into, workId, name)
-  await writeCopy(world, pupil, address, { html: '<p>words</p>' })
+  const base = await writeCopy(world, pupil, address, { html: '<p>words</p>' })
+  await writeCopy(world, pupil, address, { html: '<p>other words</p>', base })
   const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
     .png()
     .toBuffer()
@@ -111,6 +113,9 @@ async function furnish(
       })
     ).id as string,
     feedKey: 'none',
+    noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
+    // the version that the second writing took the place of
+    number: String(base),
   }
 }
 
@@ -177,6 +182,14 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     const address = { classId, workId: workId as WorkId }
     const material = await keepMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
     params.materialId = material.id
+  }
+  if (name === 'removeNote') {
+    const piece = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
+    params.noteId = (await writeNote(world, spares.anna, piece, 'to be taken away')).id
+  }
+  if (name === 'removeFromThread') {
+    const work = { classId, workId: workId as WorkId }
+    params.noteId = (await writeInThread(world, spares.anna, work, 'to be taken away')).id
   }
   if (name === 'seeClassFile') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
@@ -324,7 +337,15 @@ describe.each(inClass)('%s of another class', name => {
   })
 
   it('is not there under the own class’s address either', async () => {
-    for (const key of ['workId', 'placeId', 'fileId', 'noticeId', 'pageId', 'classFileId'] as const) {
+    for (const key of [
+      'workId',
+      'placeId',
+      'fileId',
+      'noticeId',
+      'pageId',
+      'classFileId',
+      'noteId',
+    ] as const) {
       if (!routes[name].path.includes(`:${key}`) || needsBody(name)) continue
       for (const who of ['owner', 'anna'] as const) {
         expect(await verdict(who, name, { ...own, [key]: elsewhere[key] ?? '' }), `${who} ${key}`).toBe('no')
@@ -339,6 +360,7 @@ const needsBody = (name: RouteName): boolean =>
     'saveCopy',
     'handIn',
     'writeNote',
+    'writeInThread',
     'handBack',
     'tryAgain',
     'excuse',

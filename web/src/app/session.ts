@@ -5,6 +5,7 @@ import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { call } from './api.js'
+import { forgetConfirmed } from './device.js'
 import { reads } from './queries.js'
 
 /** Who is signed in; only under the shell, which sees to it that somebody is. */
@@ -68,14 +69,15 @@ export function useSignOut(): () => Promise<void> {
   const client = useQueryClient()
   const navigate = useNavigate()
   return async () => {
-    const shared = client.getQueryData(reads.me().queryKey)?.tablet
+    const me = client.getQueryData(reads.me().queryKey)
     await Promise.race([
       Promise.allSettled([...leaving].map(deed => deed())),
       new Promise(done => setTimeout(done, PATIENCE)),
     ])
     await call(routes.signOut, {})
+    if (me) forgetConfirmed(me.account.id)
     client.clear()
-    navigate(shared ? '/tablet' : '/', { replace: true })
+    navigate(me?.tablet ? '/tablet' : '/', { replace: true })
   }
 }
 

@@ -182,3 +182,9 @@ export const resetByToken = (db: Database, tokenHash: string, now: Instant) =>
      where r.token_hash = $tokenHash and r.ends_at > $now`,
     { tokenHash, now },
   )
+
+/** Whether a session was begun on a tablet that a class shares. */
+export const onTablet = async (db: Database, tokenHash: string): Promise<boolean> =>
+  (await db.row('select 1 as shared from sessions where token_hash = $tokenHash and tablet_id is not null', {
+    tokenHash,
+  })) !== undefined

@@ -7,7 +7,7 @@ import { Op } from 'sequelize'
 import type { World } from '../../world.js'
 import { deviceName } from './deviceName.js'
 import { type CameBy, sessions } from './models.js'
-import { viewerJson } from './queries.js'
+import { onTablet, viewerJson } from './queries.js'
 
 const COOKIE = 'oppen'
 const DAY = 86_400_000
@@ -42,6 +42,12 @@ export const tokenOf = (request: Request): string | undefined => cookieOf(reques
 export function sessionOf(request: Request): string | null {
   const token = tokenOf(request)
   return token ? hashOf(token) : null
+}
+
+/** Whether a request comes from a tablet that a class shares. */
+export async function isShared(world: World, request: Request): Promise<boolean> {
+  const tokenHash = sessionOf(request)
+  return tokenHash !== null && (await onTablet(world.db, tokenHash))
 }
 
 /** Who is asking: undefined without a session that is still good. */

@@ -71,6 +71,8 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'answers':
     case 'about':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
+    case 'thread':
+      return can(viewer, 'thread.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':
     case 'record':

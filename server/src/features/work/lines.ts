@@ -51,15 +51,24 @@ export const groupTimes = (more: Readonly<Record<string, string>> = {}): string 
      order by g.position`,
   )
 
+const note = (row: string, by: string) => ({
+  id: `${row}.id`,
+  by: `${by}.shown_name`,
+  mine: jsonBoolean(`${row}.by_account = $viewer`),
+  byTeacher: jsonBoolean(`${by}.kind = 'teacher'`),
+  at: `${row}.at`,
+})
+
 /** A `note` of the contract, from the row that was written and the account of who wrote it, by their names. */
 export const noteJson = (row: string, by: string): string =>
+  jsonObject({ ...note(row, by), text: `${row}.text`, removedBy: 'null' })
+
+/** The same where words can be taken away: then they are there for teachers ($kind) alone. */
+export const removableNoteJson = (row: string, by: string): string =>
   jsonObject({
-    id: `${row}.id`,
-    by: `${by}.shown_name`,
-    mine: jsonBoolean(`${row}.by_account = $viewer`),
-    byTeacher: jsonBoolean(`${by}.kind = 'teacher'`),
-    text: `${row}.text`,
-    at: `${row}.at`,
+    ...note(row, by),
+    text: `iif(${row}.removed_at is null or $kind = 'teacher', ${row}.text, '')`,
+    removedBy: `(select shown_name from accounts z where z.id = ${row}.removed_by)`,
   })
 
 /** Whether the row `a` of `asked` has appeared by $now. */
@@ -111,6 +120,14 @@ export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts 
 /** How the looks of a person at a piece are named. */
 export const pieceLook = (workId: string, placeId: string): string => `piece:${workId}:${placeId}`
 
+/** How the looks of a person at the class thread of a piece of work are named. */
+export const threadLook = (workId: string): string => `thread:${workId}`
+
+/** How many words by others came into the class thread of work `w` since the viewer ($viewer) last looked. */
+export const NEW_IN_THREAD = `(select count(*) from class_notes n
+    left join looks l on l.account_id = $viewer and l.what = 'thread:' || n.work_id
+    where n.work_id = w.id and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
+
 /**
  * How many side notes by others came since the viewer ($viewer) last looked: over one piece, or with no place
  * over all pieces of work `w`.
@@ -119,7 +136,7 @@ export const newNotes = (place?: string): string =>
   `(select count(*) from side_notes n
     left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
-      and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
+      and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
 /** How many places are asked for work `w`, of all groups or of the one that `t` is limited to. */
 const askedOf = (group: string) => `iif(w.for_whom = 'pupils',

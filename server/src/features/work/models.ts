@@ -1,3 +1,4 @@
+import type { KeptFor } from '@oppen/core/copy'
 import type {
   AccountId,
   ClassId,
@@ -133,6 +134,8 @@ export type MoveRow = PieceKey & {
   tryAgainBy: Instant | null
   feedback: string | null
   handInId: HandInId | null
+  /** When it was pressed, where that was earlier than it arrived. */
+  pressedAt: Instant | null
 }
 
 export const moves = table<MoveRow>(
@@ -148,6 +151,7 @@ export const moves = table<MoveRow>(
     tryAgainBy: 'integer',
     feedback: 'text',
     handInId: 'text',
+    pressedAt: 'integer',
   },
   ['workId', 'placeId', 'number'],
 )
@@ -177,22 +181,50 @@ export const pieces = table<PieceRow>(
 type Copy = PieceKey & { html: string; version: number; savedAt: Instant }
 const copy = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
 
-export const copies = table<Copy>('copies', copy, ['workId', 'placeId'])
+export type CopyRow = Copy & {
+  /** A `Trail`, as JSON. */
+  trail: string
+  /** When an earlier text of it was last kept. */
+  keptAt: Instant | null
+}
 
-/** Texts that another text has taken the place of by somebody's choice. */
-export const copyVersions = table<Copy>('copy_versions', copy, ['workId', 'placeId', 'version'])
+export const copies = table<CopyRow>('copies', { ...copy, trail: 'json', keptAt: 'integer' }, [
+  'workId',
+  'placeId',
+])
 
-export const handIns = table<PieceKey & { id: HandInId; number: number; html: string; at: Instant }>(
-  'hand_ins',
-  {
-    id: 'id',
-    workId: 'text',
-    placeId: 'text',
-    number: 'integer',
-    html: 'text',
-    at: 'integer',
-  },
+export type CopyVersionRow = Copy & {
+  why: KeptFor
+  keptAt: Instant
+  keptBy: AccountId | null
+  words: number
+}
+
+/** Earlier texts of a copy, and texts that another has taken the place of by somebody's choice. */
+export const copyVersions = table<CopyVersionRow>(
+  'copy_versions',
+  { ...copy, why: 'text', keptAt: 'integer', keptBy: 'text', words: 'integer' },
+  ['workId', 'placeId', 'version'],
 )
+
+export type HandInRow = PieceKey & {
+  id: HandInId
+  number: number
+  html: string
+  /** When it arrived. */
+  at: Instant
+  pressedAt: Instant | null
+}
+
+export const handIns = table<HandInRow>('hand_ins', {
+  id: 'id',
+  workId: 'text',
+  placeId: 'text',
+  number: 'integer',
+  html: 'text',
+  at: 'integer',
+  pressedAt: 'integer',
+})
 
 export const handInFiles = table<{ handInId: HandInId; fileId: FileId }>(
   'hand_in_files',
@@ -200,7 +232,30 @@ export const handInFiles = table<{ handInId: HandInId; fileId: FileId }>(
   ['handInId', 'fileId'],
 )
 
-export const sideNotes = table<PieceKey & { id: NoteId; byAccount: AccountId; text: string; at: Instant }>(
-  'side_notes',
-  { id: 'id', workId: 'text', placeId: 'text', byAccount: 'text', text: 'text', at: 'integer' },
-)
+type NoteRow = {
+  id: NoteId
+  workId: WorkId
+  byAccount: AccountId
+  text: string
+  at: Instant
+  removedAt: Instant | null
+  removedBy: AccountId | null
+}
+const noteColumns = {
+  id: 'id',
+  workId: 'text',
+  byAccount: 'text',
+  text: 'text',
+  at: 'integer',
+  removedAt: 'integer',
+  removedBy: 'text',
+} as const
+
+/** The private thread of one pupil and the teachers on one piece. */
+export const sideNotes = table<NoteRow & { placeId: PlaceId }>('side_notes', {
+  ...noteColumns,
+  placeId: 'text',
+})
+
+/** The thread that everybody in the class sees on one piece of work. */
+export const classNotes = table<NoteRow>('class_notes', noteColumns)

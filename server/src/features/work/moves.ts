@@ -1,4 +1,5 @@
 import type { AccountId, HandInId, Instant } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import { type Move, next, type Standing } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
@@ -15,15 +16,27 @@ export async function findPiece(world: World, address: PieceAddress): Promise<Pi
   return piece
 }
 
+type Frozen = {
+  readonly number: number
+  readonly html: string
+  readonly at: Instant
+  readonly pressedAt?: Instant | null
+}
+
 /** Freezes what is handed in as the next hand-in of a piece; inside a command. Its files are tied to it after. */
 export async function freeze(
   world: World,
   { workId, placeId }: PieceAddress,
-  { number, html, at }: { readonly number: number; readonly html: string; readonly at: Instant },
+  { number, html, at, pressedAt = null }: Frozen,
 ): Promise<HandInId> {
   const id = newId<HandInId>(world)
-  await world.db.model(handIns).create({ id, workId, placeId, number, html, at })
+  await world.db.model(handIns).create({ id, workId, placeId, number, html, at, pressedAt })
   return id
+}
+
+/** Starts an untouched piece; inside a command. */
+export async function start(world: World, viewer: Viewer, address: PieceAddress): Promise<void> {
+  await record(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
 }
 
 export type Made = {
@@ -54,11 +67,13 @@ function moveRow(move: Move): {
   at: Instant
   mark: number | null
   tryAgainBy: Instant | null
+  pressedAt: Instant | null
 } {
   return {
     kind: move.kind,
     at: move.at,
     mark: move.kind === 'handBack' ? move.mark : null,
     tryAgainBy: move.kind === 'tryAgain' ? move.by : null,
+    pressedAt: move.kind === 'handIn' ? (move.pressedAt ?? null) : null,
   }
 }

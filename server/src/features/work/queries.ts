@@ -1,3 +1,4 @@
+import type { Edition, KeptVersion } from '@oppen/core/copy'
 import type { AccountId, ClassId, FileId, HandInId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { Standing, Timing, WorkKind } from '@oppen/core/work'
@@ -7,12 +8,13 @@ import {
   counts,
   groupTimes,
   MATERIALS,
+  NEW_IN_THREAD,
   newNotes,
-  noteJson,
   OWN_LINE,
   OWN_TIMING,
   POSTING,
   pieceLook,
+  removableNoteJson,
   STANDING,
   TAUGHT_LINE,
   TEACHER_NAME,
@@ -100,6 +102,7 @@ const handInsJson = jsonArray(
     id: 'h.id',
     number: 'h.number',
     at: 'h.at',
+    pressedAt: 'h.pressed_at',
     html: 'h.html',
     files: jsonArray(
       fileJson,
@@ -115,13 +118,14 @@ const moveFields = {
   by: 'a.shown_name',
   mark: 'm.mark',
   tryAgainBy: 'm.try_again_by',
+  pressedAt: 'm.pressed_at',
   number: '(select h.number from hand_ins h where h.id = m.hand_in_id)',
 }
 const MOVES =
   'from moves m join accounts a on a.id = m.by_account where m.work_id = $workId and m.place_id = $placeId order by m.number'
 
 const notesJson = jsonArray(
-  noteJson('n', 'a'),
+  removableNoteJson('n', 'a'),
   'from side_notes n join accounts a on a.id = n.by_account where n.work_id = $workId and n.place_id = $placeId order by n.at, n.rowid',
 )
 
@@ -152,7 +156,9 @@ const inside = {
 const PIECE = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
-  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at) from copies
+  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'trail', json(trail),
+            'versions', (select count(*) from copy_versions v where v.work_id = $workId and v.place_id = $placeId))
+          from copies
           where work_id = $workId and place_id = $placeId)`,
   files: jsonArray(
     fileJson,
@@ -161,6 +167,10 @@ const PIECE = `select ${jsonObject({
   handIns: handInsJson,
   moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
   notes: notesJson,
+  thread: jsonObject({
+    count: '(select count(*) from class_notes n where n.work_id = w.id and n.removed_at is null)',
+    fresh: NEW_IN_THREAD,
+  }),
   lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
 })} as json ${FROM_PIECE}`
 
@@ -222,11 +232,52 @@ export type PieceNow = {
   readonly template: string | null
 }
 
-export const copyOf = (db: Database, { workId, placeId }: PieceAddress) =>
-  db.row<{ html: string; version: number; savedAt: Instant }>(
-    'select html, version, saved_at as savedAt from copies where work_id = $workId and place_id = $placeId',
+/** The own copy as it is now, with when an earlier text of it was last kept. */
+export type CopyNow = Edition & { readonly keptAt: Instant | null }
+
+export async function copyOf(db: Database, { workId, placeId }: PieceAddress): Promise<CopyNow | undefined> {
+  const row = await db.row<Omit<CopyNow, 'trail'> & { trail: string }>(
+    `select html, version, saved_at as savedAt, trail, kept_at as keptAt from copies
+     where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
+  return row && { ...row, trail: JSON.parse(row.trail) }
+}
+
+export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.rows<KeptVersion>(
+    `select version, saved_at as savedAt, why from copy_versions
+     where work_id = $workId and place_id = $placeId`,
+    { workId, placeId },
+  )
+
+/** Which of some texts are kept among the versions of a copy. */
+export const keptTextsOf = (db: Database, { workId, placeId }: PieceAddress, texts: readonly string[]) =>
+  db.rows<{ html: string }>(
+    `select html from copy_versions where work_id = $workId and place_id = $placeId
+       and html in (select value from json_each($texts))`,
+    { workId, placeId, texts: JSON.stringify(texts) },
+  )
+
+const VERSION = {
+  version: 'v.version',
+  savedAt: 'v.saved_at',
+  why: 'v.why',
+  words: 'v.words',
+  keptBy: '(select shown_name from accounts z where z.id = v.kept_by)',
+}
+const VERSIONS = `select ${jsonArray(
+  jsonObject(VERSION),
+  'from copy_versions v where v.work_id = $workId and v.place_id = $placeId order by v.version desc',
+)} as json`
+const ONE_VERSION = `select ${jsonObject({ ...VERSION, html: 'v.html' })} as json from copy_versions v
+  where v.work_id = $workId and v.place_id = $placeId and v.version = $version`
+
+export const versionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.json(VERSIONS, { workId, placeId })
+
+export const versionJson = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
+  db.json(ONE_VERSION, { workId, placeId, version })
 
 export const filesOf = (db: Database, { workId, placeId }: PieceAddress) =>
   db.rows<{ id: FileId }>(
@@ -258,8 +309,10 @@ export const allMoves = (db: Database) =>
     mark: number | null
     tryAgainBy: Instant | null
     handInId: HandInId | null
+    pressedAt: Instant | null
   }>(
-    `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId
+    `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId,
+       pressed_at as pressedAt
      from moves order by work_id, place_id, number`,
   )
 

@@ -1,10 +1,14 @@
 import { type Handlers, written } from '../../http/serve.js'
+import { isShared } from '../accounts/sessions.js'
 import { addFile, removeFile, restoreFile, sendFile } from '../files/service.js'
+import { bringBack, saveCopy, seeVersion, seeVersions } from './copies.js'
+import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork, sendOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
 import { outcomeJson, pieceJson } from './queries.js'
-import { handIn, readHandout, saveCopy, seeTopics, takeBack, writeNote } from './service.js'
+import { readHandout, seeTopics } from './service.js'
+import { removeFromThread, removeNote, seeThread, writeInThread, writeNote } from './threads.js'
 import { addTopic, orderTopics, orderWorks, putAway, renameTopic } from './topics.js'
 import { tryWork } from './trial.js'
 
@@ -38,7 +42,15 @@ export const workHandlers = {
   seeFile: ({ world, params, response }) => sendFile(world, params, response),
   removeFile: ({ world, params }) => removeFile(world, params),
   restoreFile: ({ world, params }) => restoreFile(world, params),
-  handIn: ({ world, viewer, params, body }) => handIn(world, viewer, params, body.version),
+  seeVersions: async ({ world, params }) => written(await seeVersions(world, params)),
+  seeVersion: async ({ world, params }) => written(await seeVersion(world, params)),
+  bringBack: ({ world, viewer, params }) => bringBack(world, viewer, params),
+  handIn: async ({ world, viewer, params, body, request }) =>
+    handIn(world, viewer, params, body, await isShared(world, request)),
   takeBack: ({ world, viewer, params }) => takeBack(world, viewer, params),
   writeNote: ({ world, viewer, params, body }) => writeNote(world, viewer, params, body.text),
+  removeNote: ({ world, viewer, params }) => removeNote(world, viewer, params),
+  seeThread: ({ world, viewer, params }) => seeThread(world, viewer, params),
+  writeInThread: ({ world, viewer, params, body }) => writeInThread(world, viewer, params, body.text),
+  removeFromThread: ({ world, viewer, params }) => removeFromThread(world, viewer, params),
 } satisfies Partial<Handlers>

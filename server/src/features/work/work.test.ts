@@ -17,6 +17,8 @@ import {
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { allMoves } from './queries.js'
 
+const HOUR = 3_600_000
+
 let school: SmallSchool
 let built: BuiltClass
 let topicId: TopicId
@@ -124,11 +126,81 @@ describe('the own copy', () => {
       error: { code: 'copy_changed', params: { version: 2, html: '<p>tab one</p>' } },
     })
     await anna.get('saveCopy', piece(), { html: '<p>tab two</p>', base: 2, chosen: true })
-    const kept = await school.world.db.rows(
-      'select html, version from copy_versions where work_id = $workId',
-      { workId },
+    expect(await textsKept()).toEqual(['2 choice <p>tab one</p>', '1 pause <p>one</p>'])
+  })
+
+  /** The kept versions, the newest first, as the pupil finds them. */
+  async function textsKept() {
+    const list = await anna.get('seeVersions', piece())
+    const whole = await Promise.all(
+      list.map(one => anna.get('seeVersion', { ...piece(), number: String(one.version) })),
     )
-    expect(kept).toEqual([{ html: '<p>tab one</p>', version: 2 }])
+    return whole.map(one => `${one.version} ${one.why} ${one.html}`)
+  }
+
+  it('from a run that the server has forgotten is a text of its own, whatever its number', async () => {
+    const one = await anna.get('saveCopy', piece(), { html: '<p>one</p>', base: 0 })
+    const refused = await anna.ask('saveCopy', piece(), { html: '<p>two</p>', base: 1, run: 'gone' })
+    expect(refused).toMatchObject({ status: 409, error: { code: 'copy_changed' } })
+    const { trail } = one
+    expect(trail).toEqual([{ run: school.world.run, from: 1 }])
+    const run = school.world.run
+    expect((await anna.ask('saveCopy', piece(), { html: '<p>two</p>', base: 1, run })).status).toBe(200)
+  })
+
+  it('keeps what the writer held and did not go on with, each text once', async () => {
+    await anna.get('saveCopy', piece(), { html: '<p>one</p>', base: 0 })
+    const aside = ['<p>from the bus</p>', '<p>from the bus</p>', '<p>from <script>x</script>home</p>']
+    const { version } = await anna.get('saveCopy', piece(), { html: '<p>one</p>', base: 1, aside })
+    expect(version).toBe(4)
+    await anna.get('saveCopy', piece(), { html: '<p>one</p>', base: 4, aside })
+    expect(await textsKept()).toEqual([
+      '3 choice <p>from home</p>',
+      '2 choice <p>from the bus</p>',
+      '1 pause <p>one</p>',
+    ])
+  })
+
+  it('keeps what stood for a while and what was cut, and not every letter', async () => {
+    const start = school.clock.now()
+    let base = 0
+    const write = async (html: string, seconds: number) => {
+      school.clock.moveTo(start + seconds * 1000)
+      base = (await anna.get('saveCopy', piece(), { html, base })).version
+    }
+    for (let second = 0; second < 400; second += 20) await write(`<p>${'word '.repeat(second)}</p>`, second)
+    await write('<p>oh</p>', 401)
+    await write('<p>oh no</p>', 402)
+    expect((await anna.get('seeVersions', piece())).map(one => [one.why, one.words])).toEqual([
+      ['cut', 380],
+      ['pause', 360],
+      ['pause', 180],
+      ['pause', 0],
+    ])
+    school.clock.moveTo(start)
+  })
+
+  it('is brought back by its pupil, or by a teacher when the time is over; what was there is kept', async () => {
+    await anna.get('saveCopy', piece(), { html: '<p>the story</p>', base: 0 })
+    await anna.get('saveCopy', piece(), { html: '<p>gone</p>', base: 1 })
+    const back = await anna.get('bringBack', { ...piece(), number: '1' })
+    expect(back).toMatchObject({ html: '<p>the story</p>', version: 3 })
+    expect(await textsKept()).toEqual(['2 back <p>gone</p>', '1 pause <p>the story</p>'])
+    const now = school.clock.now()
+    school.clock.moveTo(Date.UTC(2027, 0, 10))
+    await teacher.get('bringBack', { ...piece(), number: '2' })
+    expect((await anna.get('seePiece', piece())).copy).toMatchObject({ html: '<p>gone</p>', versions: 3 })
+    expect((await teacher.get('seeVersions', piece()))[0]).toMatchObject({
+      why: 'back',
+      keptBy: 'Ms Kestrel',
+    })
+    school.clock.moveTo(now)
+    await anna.get('handIn', piece(), { version: 4 })
+    for (const who of [anna, teacher])
+      expect(await who.ask('bringBack', { ...piece(), number: '1' })).toMatchObject({
+        error: { code: 'not_yours_to_change' },
+      })
+    expect(await anna.ask('bringBack', { ...piece(), number: '77' })).toMatchObject({ status: 409 })
   })
 
   it('saved twice with the same text is one version', async () => {
@@ -231,6 +303,50 @@ describe('handing in', () => {
     })
   })
 
+  it('pressed while nothing could be sent counts from the press, and the teacher sees both times', async () => {
+    const saved = await anna.get('saveCopy', piece(), { html: '<p>in time</p>', base: 0 })
+    const now = school.clock.now()
+    const due = Date.UTC(2026, 9, 16, 16)
+    school.clock.moveTo(due + 10 * HOUR)
+    // the clock of the device is years off; it waited eleven hours
+    const press = { pressedAt: 5_000, sentAt: 5_000 + 11 * HOUR }
+    const standing = await anna.get('handIn', piece(), { version: saved.version, press })
+    expect(standing.handedInAt).toBe(due - HOUR)
+    const page = await teacher.get('seePiece', piece())
+    expect(page.handIns[0]).toMatchObject({ at: due + 10 * HOUR, pressedAt: due - HOUR })
+    expect(page.moves.at(-1)).toMatchObject({ kind: 'handIn', at: due + 10 * HOUR, pressedAt: due - HOUR })
+    school.clock.moveTo(now)
+  })
+
+  it('pressed before it closed is taken after, but never from before the words were there', async () => {
+    workId = await buildWork(school.world, built, {
+      title: 'Closes',
+      due: '2026-10-16T17:00',
+      closes: '2026-10-16T18:00',
+    })
+    const saved = await anna.get('saveCopy', piece(), { html: '<p>words</p>', base: 0 })
+    const now = school.clock.now()
+    const closes = Date.UTC(2026, 9, 16, 17)
+    school.clock.moveTo(closes + HOUR)
+    const { version } = saved
+    const late = { pressedAt: 0, sentAt: HOUR / 2 }
+    expect(await anna.ask('handIn', piece(), { version, press: late })).toMatchObject({
+      error: { code: 'work_closed' },
+    })
+    const press = { pressedAt: 0, sentAt: 1000 * HOUR }
+    expect(await anna.get('handIn', piece(), { version, press })).toMatchObject({ handedInAt: saved.savedAt })
+    school.clock.moveTo(now)
+  })
+
+  it('as another child than the page’s is refused', async () => {
+    const version = await write('<p>whose?</p>')
+    const bo = placeOf(built, 'Bo Lund').placeId
+    expect(await anna.ask('handIn', piece(), { version, as: bo })).toMatchObject({
+      error: { code: 'not_your_page' },
+    })
+    expect((await anna.get('handIn', piece(), { version, as: piece().placeId })).handIns).toBe(1)
+  })
+
   it('pressed twice at once is one hand-in', async () => {
     const version = await write('<p>eager</p>')
     const answers = await Promise.all([1, 2, 3].map(() => anna.ask('handIn', piece(), { version })))
@@ -247,6 +363,63 @@ describe('handing in', () => {
       await expect(db.write(change)).rejects.toMatchObject(refusal)
       await expect(db.write(remove)).rejects.toMatchObject(refusal)
     }
+  })
+})
+
+describe('words taken away', () => {
+  it('leave that they were there and who took them; the teachers can still read them', async () => {
+    const { id: noteId } = await anna.get('writeNote', piece(), { text: 'I hate this' })
+    expect(await teacher.ask('removeNote', { ...piece(), noteId })).toMatchObject({
+      error: { code: 'words_not_own' },
+    })
+    await anna.get('removeNote', { ...piece(), noteId })
+    const gone = { removedBy: 'Anna Reyes', by: 'Anna Reyes' }
+    expect((await anna.get('seePiece', piece())).notes).toMatchObject([{ ...gone, text: '' }])
+    expect((await teacher.get('seePiece', piece())).notes).toMatchObject([{ ...gone, text: 'I hate this' }])
+    expect((await anna.ask('removeNote', { ...piece(), noteId })).status).toBe(404)
+  })
+})
+
+describe('the class thread', () => {
+  const thread = () => ({ classId: built.classId, workId })
+
+  it('is seen by everybody of whom the work is asked, and is new until it is looked at', async () => {
+    await anna.get('writeInThread', thread(), { text: ' Which table is it? ' })
+    const news = async (who: Person, placeId = piece().placeId) =>
+      (await who.get('seePiece', { ...piece(), placeId })).thread
+    const bos = placeOf(built, 'Bo Lund').placeId
+    expect(await news(school.bo, bos)).toEqual({ count: 1, fresh: 1 })
+    expect(await news(anna)).toEqual({ count: 1, fresh: 0 })
+    await school.bo.get('look', {}, { what: `thread:${workId}` })
+    expect(await news(school.bo, bos)).toEqual({ count: 1, fresh: 0 })
+    school.clock.moveTo(school.clock.now() + 1000)
+    await teacher.get('writeInThread', thread(), { text: 'The one on the harbour wall.' })
+    expect((await school.bo.get('seeThread', thread())).notes).toMatchObject([
+      { by: 'Anna Reyes', mine: false, text: 'Which table is it?' },
+      { by: 'Ms Kestrel', byTeacher: true, text: 'The one on the harbour wall.' },
+    ])
+  })
+
+  it('words are taken out by who wrote them or by a teacher, and by nobody else', async () => {
+    const { id: noteId } = await school.bo.get('writeInThread', thread(), { text: 'rude' })
+    const address = { ...thread(), noteId }
+    expect(await anna.ask('removeFromThread', address)).toMatchObject({ error: { code: 'words_not_own' } })
+    await teacher.get('removeFromThread', address)
+    expect((await anna.get('seeThread', thread())).notes).toMatchObject([
+      { by: 'Bo Lund', text: '', removedBy: 'Ms Kestrel' },
+    ])
+    expect((await teacher.get('seeThread', thread())).notes).toMatchObject([{ text: 'rude' }])
+    expect((await anna.get('seePiece', piece())).thread.count).toBe(0)
+  })
+
+  it('is not there for who is not asked', async () => {
+    workId = await buildWork(school.world, built, {
+      title: 'For Bo',
+      forWhom: 'pupils',
+      placeIds: [placeOf(built, 'Bo Lund').placeId],
+    })
+    expect(await anna.ask('seeThread', thread())).toMatchObject({ status: 404 })
+    expect(await anna.ask('writeInThread', thread(), { text: 'x' })).toMatchObject({ status: 404 })
   })
 })
 
@@ -315,7 +488,7 @@ it('what the lists show of every piece equals its moves replayed', async () => {
   expect(byPiece.size).toBeGreaterThan(5)
   for (const row of shown) {
     const moves = (byPiece.get(`${row.work_id} ${row.place_id}`) ?? []).map(
-      ({ kind, at, mark, tryAgainBy }) => ({ kind, at, mark, by: tryAgainBy }) as Move,
+      ({ kind, at, mark, tryAgainBy, pressedAt }) => ({ kind, at, mark, by: tryAgainBy, pressedAt }) as Move,
     )
     expect(standingOf(row)).toEqual(replay(moves))
     expect(row.moves).toBe(moves.length)

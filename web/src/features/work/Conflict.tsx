@@ -10,6 +10,7 @@ export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
   const time = useNow()
   const { status } = keeper
   if (status.is !== 'conflict') return null
+  const { joined } = status
   const texts = [
     { which: 'mine', name: say('conflict_mine'), html: status.mine, go: say('conflict_keep_mine') },
     {
@@ -36,9 +37,20 @@ export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
           </article>
         ))}
       </div>
-      <Button className="mt-3" onClick={() => keeper.choose('both')}>
-        {say('conflict_keep_both')}
-      </Button>
+      <article className="mt-3 flex flex-col gap-3 rounded-[var(--radius-card)] bg-sheet p-3">
+        <h4 className="text-sm font-semibold text-soft">{say('conflict_joined')}</h4>
+        <p className="text-[15px]">
+          {joined.doubled
+            ? say('conflict_joined_twice', { count: joined.doubled })
+            : say('conflict_joined_whole')}
+        </p>
+        <div className="max-h-60 overflow-y-auto">
+          <Written html={joined.html} />
+        </div>
+        <Button look="first" className="self-start" onClick={() => keeper.choose('joined')}>
+          {say('conflict_keep_joined')}
+        </Button>
+      </article>
     </section>
   )
 }

@@ -1,47 +1,96 @@
+import { type Edition, goOn, sayingOf } from '@oppen/core/copy'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CopyKeeper, type Draft, type KeeperWorld, type Saved, type SaveResult } from './copyKeeper.js'
+import { CopyKeeper, type Draft, type KeeperWorld, type SaveResult, type Sending } from './copyKeeper.js'
 
-/** A device and a server in memory: the server keeps versions as the real one does, and can be cut off. */
+/** A device and a server in memory: the server keeps versions as the real one does, can be cut off and set back. */
 class Desk {
-  server: Saved | undefined
-  draft: Draft | undefined
+  server: Edition | undefined
+  /** Earlier texts that the server keeps. */
+  kept: string[] = []
+  drafts = new Map<number, Draft>()
   cut: 'unreachable' | 'signedOut' | undefined
+  /** The answer to the next save is lost on its way, though the save was made. */
+  lost = false
+  full = false
   saves = 0
+  #run = 0
+  #pages = 0
+  #backup: { server: Edition | undefined; kept: string[] } = { server: undefined, kept: [] }
   #timers: { run: () => void; at: number; off: boolean }[] = []
   #now = 0
 
-  world: KeeperWorld = {
-    save: async (html, base) => this.#save(html, base),
-    drafts: {
-      read: () => this.draft,
-      write: draft => {
-        this.draft = draft
-      },
-      clear: () => {
-        this.draft = undefined
-      },
-    },
-    later: (run, milliseconds) => {
-      const timer = { run, at: this.#now + milliseconds, off: false }
-      this.#timers.push(timer)
-      return () => {
-        timer.off = true
-      }
-    },
-    now: () => this.#now,
+  /** The newest that the device holds. */
+  get draft(): Draft | undefined {
+    return [...this.drafts.values()].sort((one, other) => other.at - one.at)[0]
   }
 
-  #save(html: string, base: number): SaveResult {
+  world(): KeeperWorld {
+    const page = ++this.#pages
+    let found: number[] = []
+    return {
+      save: async sending => this.#save(sending),
+      drafts: {
+        all: () => {
+          found = [...this.drafts.keys()]
+          return found.flatMap(key => this.drafts.get(key) ?? []).sort((a, b) => b.at - a.at)
+        },
+        write: draft => {
+          if (this.full) return false
+          this.drafts.set(page, draft)
+          return true
+        },
+        settle: () => {
+          for (const key of found) if (key !== page) this.drafts.delete(key)
+        },
+      },
+      later: (run, milliseconds) => {
+        const timer = { run, at: this.#now + milliseconds, off: false }
+        this.#timers.push(timer)
+        return () => {
+          timer.off = true
+        }
+      },
+      now: () => ++this.#now,
+    }
+  }
+
+  #save({ html, base, run, chosen, aside }: Sending): SaveResult {
     this.saves += 1
     if (this.cut) return { is: this.cut }
-    if (this.server && this.server.version !== base) return { is: 'conflict', theirs: this.server }
-    this.server = { html, version: base + 1, savedAt: this.#now }
-    return { is: 'saved', saved: this.server }
+    const { server } = this
+    const same = server?.html === html && !aside.length
+    if (server && !same && (server.version !== base || server.trail.at(-1)?.run !== run))
+      return { is: 'conflict', theirs: server }
+    if (server && chosen) this.kept.push(server.html)
+    this.kept.push(...aside)
+    if (!same || !server) this.#put(html)
+    if (this.lost) {
+      this.lost = false
+      return { is: 'unreachable' }
+    }
+    return { is: 'saved', saved: { ...(this.server as Edition), html: null } }
+  }
+
+  #put(html: string): void {
+    const version = (this.server?.version ?? 0) + 1
+    const trail = goOn(this.server?.trail ?? [], { run: `run ${this.#run}`, version })
+    this.server = { html, version, trail, savedAt: this.#now }
   }
 
   elsewhere(html: string): void {
-    this.server = { html, version: (this.server?.version ?? 0) + 1, savedAt: this.#now }
+    this.#put(html)
+  }
+
+  backUp(): void {
+    this.#backup = { server: this.server, kept: [...this.kept] }
+  }
+
+  /** Yesterday's backup is brought back: a new run of the server that knows nothing of what came after. */
+  setBack(): void {
+    this.#run += 1
+    this.server = this.#backup.server
+    this.kept = [...this.#backup.kept]
   }
 
   async pass(milliseconds: number): Promise<void> {
@@ -53,7 +102,7 @@ class Desk {
   }
 
   open = (template = '') => {
-    const keeper = new CopyKeeper(this.world, this.server, template)
+    const keeper = new CopyKeeper(this.world(), this.server, template)
     keeper.begin()
     return keeper
   }
@@ -81,7 +130,8 @@ describe('an own copy', () => {
     await desk.pass(400)
     expect(desk.server?.html).toBe('ab')
     expect(keeper.status).toMatchObject({ is: 'saved' })
-    expect(desk.draft).toBeUndefined()
+    // kept on as confirmed, to tell whether the server is ever set back
+    expect(desk.draft).toMatchObject({ html: 'ab', dirty: false })
   })
 
   it('is found again on the device where it never arrived, and goes then', async () => {
@@ -123,44 +173,181 @@ describe('an own copy', () => {
     desk.elsewhere('one')
     const keeper = desk.open()
     desk.elsewhere('two')
-    keeper.heard(desk.server as Saved)
+    keeper.heard(desk.server as Edition)
     expect(keeper).toMatchObject({ html: 'two', edition: 1, version: 2 })
+  })
+
+  it('whose answer was lost, and that was typed on, is not held against itself', async () => {
+    const desk = new Desk()
+    const keeper = desk.open()
+    desk.lost = true
+    keeper.change('one')
+    await desk.pass(700)
+    keeper.change('one two')
+    await desk.pass(4_000)
+    await desk.pass(4_000)
+    expect(desk.server?.html).toBe('one two')
+    expect(keeper.status.is).toBe('saved')
+  })
+
+  it('says that the device has no room, and is saved on the server all the same', async () => {
+    const desk = new Desk()
+    const keeper = desk.open()
+    desk.full = true
+    keeper.change('kept there')
+    expect(keeper.deviceFull).toBe(true)
+    await desk.pass(700)
+    expect(desk.server?.html).toBe('kept there')
+  })
+
+  it('shows another template to who has not begun, and to nobody else', async () => {
+    const desk = new Desk()
+    const keeper = desk.open('<p>One</p>')
+    keeper.given('<p>Two</p>')
+    expect(keeper).toMatchObject({ html: '<p>Two</p>', edition: 1, status: { is: 'empty' } })
+    keeper.change('<p>Two: mine</p>')
+    keeper.given('<p>Three</p>')
+    expect(keeper.html).toBe('<p>Two: mine</p>')
+    await desk.pass(700)
+    keeper.given('<p>Four</p>')
+    expect(desk.server?.html).toBe('<p>Two: mine</p>')
+    expect(keeper.html).toBe('<p>Two: mine</p>')
+  })
+})
+
+describe('a server set back to yesterday', () => {
+  async function written() {
+    const desk = new Desk()
+    const keeper = desk.open()
+    keeper.change('<p>yesterday</p>')
+    await desk.pass(700)
+    desk.backUp()
+    keeper.change('<p>yesterday</p><p>today</p>')
+    await desk.pass(700)
+    keeper.stop()
+    desk.setBack()
+    return desk
+  }
+
+  it('is given again what it has forgotten', async () => {
+    const desk = await written()
+    desk.open()
+    await desk.pass(1)
+    expect(desk.server?.html).toBe('<p>yesterday</p><p>today</p>')
+  })
+
+  it('is given it also when the page is still open', async () => {
+    const desk = await written()
+    const keeper = desk.open()
+    await desk.pass(1)
+    desk.setBack()
+    keeper.heard(desk.server as Edition)
+    await desk.pass(1)
+    expect(desk.server?.html).toBe('<p>yesterday</p><p>today</p>')
+  })
+
+  it('is given it even where the whole copy is gone', async () => {
+    const desk = new Desk()
+    const keeper = desk.open()
+    keeper.change('all of it')
+    await desk.pass(700)
+    keeper.stop()
+    desk.setBack()
+    desk.open()
+    await desk.pass(1)
+    expect(desk.server?.html).toBe('all of it')
+  })
+
+  it('and written on elsewhere since: both texts are held out, and joined with everything of both', async () => {
+    const desk = await written()
+    for (const n of [1, 2, 3, 4]) desk.elsewhere(`<p>yesterday</p><p>elsewhere ${n}</p>`)
+    const keeper = desk.open()
+    expect(keeper.status).toMatchObject({
+      is: 'conflict',
+      mine: '<p>yesterday</p><p>today</p>',
+      theirs: { html: '<p>yesterday</p><p>elsewhere 4</p>' },
+      joined: { html: '<p>yesterday</p><p>today</p><p>elsewhere 4</p>' },
+    })
+  })
+})
+
+describe('two tabs of one device', () => {
+  it('keep their words under names of their own', async () => {
+    const desk = new Desk()
+    const one = desk.open()
+    const two = desk.open()
+    desk.cut = 'unreachable'
+    one.change('one')
+    two.change('two')
+    expect([...desk.drafts.values()].map(draft => draft.html)).toEqual(['one', 'two'])
+    one.stop()
+    two.stop()
+    // both were closed; a third finds the newer, and the other is kept among the versions
+    desk.cut = undefined
+    const three = desk.open()
+    await desk.pass(1)
+    expect(three.html).toBe('two')
+    expect(desk.server?.html).toBe('two')
+    expect(desk.kept).toEqual(['one'])
+  })
+
+  it('do not quarrel when one has sent what the other wrote', async () => {
+    const desk = new Desk()
+    const one = desk.open()
+    desk.cut = 'unreachable'
+    one.change('a')
+    desk.cut = undefined
+    const two = desk.open()
+    await desk.pass(1)
+    expect(two.status.is).toBe('saved')
+    one.change('ab')
+    await desk.pass(700)
+    await desk.pass(1)
+    expect(one.status.is).toBe('saved')
+    expect(desk.server?.html).toBe('ab')
   })
 })
 
 describe('two versions', () => {
+  const start = '<p>start</p>'
   async function conflict() {
     const desk = new Desk()
-    desk.elsewhere('start')
+    desk.elsewhere(start)
     const keeper = desk.open()
-    keeper.change('start, mine')
-    desk.elsewhere('start, theirs')
+    keeper.change(`${start}<p>mine</p>`)
+    desk.elsewhere(`<p>theirs</p>${start}`)
     await desk.pass(700)
     return { desk, keeper }
   }
 
-  it('are both held out, and typing on loses nothing', async () => {
+  it('are both held out with both as one, and typing on loses nothing', async () => {
     const { desk, keeper } = await conflict()
     expect(keeper.status).toMatchObject({
       is: 'conflict',
-      mine: 'start, mine',
-      theirs: { html: 'start, theirs' },
+      mine: `${start}<p>mine</p>`,
+      theirs: { html: `<p>theirs</p>${start}` },
+      joined: { html: `<p>theirs</p>${start}<p>mine</p>`, doubled: 0 },
     })
-    expect(desk.draft?.html).toBe('start, mine')
-    expect(desk.server?.html).toBe('start, theirs')
+    keeper.change(`${start}<p>mine too</p>`)
+    expect(keeper.status).toMatchObject({
+      mine: `${start}<p>mine too</p>`,
+      joined: { html: `<p>theirs</p>${start}<p>mine too</p>` },
+    })
+    expect(desk.draft?.html).toBe(`${start}<p>mine too</p>`)
   })
 
   it.each([
-    ['mine', 'start, mine'],
-    ['theirs', 'start, theirs'],
-    ['both', 'start, mine<hr>start, theirs'],
-  ] as const)('go on with %s', async (which, html) => {
+    ['mine', `${start}<p>mine</p>`, [`<p>theirs</p>${start}`]],
+    ['theirs', `<p>theirs</p>${start}`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
+    ['joined', `<p>theirs</p>${start}<p>mine</p>`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
+  ] as const)('go on with %s, and the others stay among the versions', async (which, html, kept) => {
     const { desk, keeper } = await conflict()
     keeper.choose(which)
     await desk.pass(1)
     expect(keeper.html).toBe(html)
     expect(desk.server?.html).toBe(html)
     expect(keeper.status.is).toBe('saved')
+    expect(desk.kept).toEqual(kept)
   })
 
   it('are found also when the device was away: the draft began from an older version', () => {
@@ -172,41 +359,53 @@ describe('two versions', () => {
   })
 })
 
-it('whatever happens in whatever order, the last words typed are on the device, on the server or held out', async () => {
+it('whatever happens in whatever order, every word typed is on the device, on the server or among its versions', async () => {
   const step = fc.oneof(
-    fc.record({ do: fc.constant('type' as const), text: fc.string({ minLength: 1, maxLength: 4 }) }),
+    { weight: 3, arbitrary: fc.record({ do: fc.constant('type' as const), page: fc.nat(1) }) },
     fc.record({
-      do: fc.constantFrom('cut', 'mend', 'wait', 'reload', 'elsewhere', 'mine', 'theirs', 'hear' as const),
+      do: fc.constantFrom(
+        ...(['cut', 'mend', 'lose', 'wait', 'elsewhere', 'hear', 'mine', 'theirs', 'joined'] as const),
+        ...(['reload', 'backUp', 'setBack'] as const),
+      ),
+      page: fc.nat(1),
     }),
   )
   await fc.assert(
-    fc.asyncProperty(fc.array(step, { maxLength: 30 }), async steps => {
+    fc.asyncProperty(fc.array(step, { maxLength: 40 }), async steps => {
       const desk = new Desk()
-      let keeper = desk.open()
-      let words = ''
+      const pages = [desk.open(), desk.open()]
+      const words: string[] = []
       for (const [index, one] of steps.entries()) {
+        const keeper = pages[one.page] as CopyKeeper
         if (one.do === 'type') {
-          words = `${index} ${one.text}`
-          keeper.change(words)
+          words.push(`word${index}`)
+          keeper.change(`${keeper.html}<p>word${index}</p>`)
         } else if (one.do === 'cut') desk.cut = 'unreachable'
         else if (one.do === 'mend') desk.cut = undefined
-        else if (one.do === 'wait') await desk.pass(3_500)
-        else if (one.do === 'elsewhere') desk.elsewhere(`elsewhere ${index}`)
+        else if (one.do === 'lose') desk.lost = true
+        else if (one.do === 'wait') await desk.pass(31_000)
+        else if (one.do === 'elsewhere') desk.elsewhere(`${desk.server?.html ?? ''}<p>elsewhere${index}</p>`)
         else if (one.do === 'hear' && desk.server) keeper.heard(desk.server)
-        else if (one.do === 'mine') keeper.choose('mine')
-        else if (one.do === 'theirs' && keeper.status.is === 'conflict') {
-          keeper.choose('theirs')
-          words = ''
-        } else if (one.do === 'reload') {
+        else if (one.do === 'mine' || one.do === 'theirs' || one.do === 'joined') keeper.choose(one.do)
+        else if (one.do === 'backUp') desk.backUp()
+        else if (one.do === 'setBack') desk.setBack()
+        else if (one.do === 'reload') {
           keeper.stop()
-          keeper = desk.open()
+          pages[one.page] = desk.open()
         }
-        const held = keeper.status.is === 'conflict' ? keeper.status.mine : ''
-        // what somebody saved elsewhere after this text had arrived is a newer version, not a loss
-        const arrived = desk.server?.html.startsWith('elsewhere') && !keeper.dirty
-        if (words && !arrived)
-          expect([desk.draft?.html, desk.server?.html, held, keeper.html]).toContain(words)
+        await desk.pass(0)
+        const held = pages.flatMap(page =>
+          page.status.is === 'conflict' ? [page.status.mine, page.status.theirs.html] : [page.html],
+        )
+        const drafts = [...desk.drafts.values()].flatMap(draft => [
+          draft.html,
+          ...draft.aside,
+          ...draft.given,
+        ])
+        const everywhere = [desk.server?.html ?? '', ...desk.kept, ...drafts, ...held].map(sayingOf).join(' ')
+        for (const word of words) expect(everywhere.split(/\s+/), JSON.stringify(steps)).toContain(word)
       }
     }),
+    { numRuns: 1000 },
   )
 })

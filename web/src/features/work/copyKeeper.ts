@@ -1,7 +1,21 @@
-/** What is kept on the device until the server has it. */
-export type Draft = { readonly html: string; readonly base: number; readonly at: number }
+import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/copy'
 
-export type Saved = { readonly html: string; readonly version: number; readonly savedAt: number }
+/** What one page holds of a copy on the device. */
+export type Draft = {
+  readonly html: string
+  /** The version on the server that it began from; null for a copy not made yet. */
+  readonly base: Edition | null
+  /** Whether the server has not confirmed it. */
+  readonly dirty: boolean
+  readonly at: number
+  /** Other texts that are still to be kept among the versions. */
+  readonly aside: readonly string[]
+  /** Texts that the server has among the versions, to be given to it again if it is set back. */
+  readonly given: readonly string[]
+}
+
+/** Two texts of one copy, and both as one. */
+export type Held = { readonly mine: string; readonly theirs: Edition; readonly joined: Joined }
 
 export type CopyStatus =
   | { readonly is: 'empty' }
@@ -10,81 +24,132 @@ export type CopyStatus =
   /** `lastAt` is when the server last had it; null for never. */
   | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: 'unreachable' | 'signedOut' }
   | { readonly is: 'refused'; readonly error: unknown }
-  | { readonly is: 'conflict'; readonly mine: string; readonly theirs: Saved }
+  | ({ readonly is: 'conflict' } & Held)
+
+export type Sending = {
+  readonly html: string
+  readonly base: number
+  readonly run: string | null
+  readonly chosen: boolean
+  readonly aside: readonly string[]
+}
 
 /** How a save went: kept, or why not. */
 export type SaveResult =
-  | { readonly is: 'saved'; readonly saved: Saved }
-  | { readonly is: 'conflict'; readonly theirs: Saved }
+  | { readonly is: 'saved'; readonly saved: Saved & { readonly html: string | null } }
+  | { readonly is: 'conflict'; readonly theirs: Edition }
   | { readonly is: 'unreachable' | 'signedOut' }
   | { readonly is: 'refused'; readonly error: unknown }
 
+/** The device's own store for exactly this copy of exactly this person. */
+export type Drafts = {
+  /** What any page of this device holds of it, the newest first. */
+  readonly all: () => readonly Draft[]
+  /** Keeps what this page holds; false where the device has no room. */
+  readonly write: (draft: Draft) => boolean
+  /** Forgets what other pages held, once this one has taken it in. */
+  readonly settle: () => void
+}
+
 export type KeeperWorld = {
-  readonly save: (html: string, base: number, chosen: boolean) => Promise<SaveResult>
-  /** The device's own store for exactly this copy of exactly this person. */
-  readonly drafts: { read(): Draft | undefined; write(draft: Draft): void; clear(): void }
+  readonly save: (sending: Sending) => Promise<SaveResult>
+  readonly drafts: Drafts
   /** Runs later; gives the way to call it off. */
   readonly later: (run: () => void, milliseconds: number) => () => void
   readonly now: () => number
 }
 
 const PAUSE = 600
-const RETRY = 3_000
+/** So many texts go aside with one save. */
+const MOST_ASIDE = 5
+/** What did not arrive is tried again after so long, each time longer. */
+const RETRIES = [3_000, 3_000, 6_000, 12_000, 30_000] as const
 
 /**
  * Keeps one own copy safe: each change goes to the device's store at once and to the server after a pause. What
- * the server could not take is tried again until it has it. Where the text was changed elsewhere meanwhile, both
- * are held out to the writer, and nothing is written over unasked.
+ * the server could not take is tried again until it has it; what a server set back has forgotten is given to it again.
+ * Where the text was changed elsewhere meanwhile, both are held out to the writer, and nothing is written over unasked.
  */
 export class CopyKeeper {
   status: CopyStatus
   /** The text as the writer should see it; `edition` counts how often it came from outside. */
   html: string
   edition = 0
-  #base: number
-  #lastAt: number | null
+  /** The device has no room: what is not yet on the server is on this page alone. */
+  deviceFull = false
+  #base: Edition | null
   #dirty = false
   #saving: Promise<void> | undefined
   #cancel: (() => void) | undefined
   #chosen = false
+  #aside: string[] = []
+  #given: string[] = []
+  #failed = 0
+  /** Texts that this page has had, by their hashes: meeting one of them is meeting oneself. */
+  readonly #had = new Set<number>()
+  readonly #template: string
   readonly #world: KeeperWorld
   readonly #listeners = new Set<() => void>()
 
-  constructor(world: KeeperWorld, server: Saved | undefined, template: string) {
+  constructor(world: KeeperWorld, server: Edition | undefined, template: string) {
     this.#world = world
+    this.#template = template
     this.html = server?.html ?? template
-    this.#base = server?.version ?? 0
-    this.#lastAt = server?.savedAt ?? null
+    this.#base = server ?? null
     this.status = server ? { is: 'saved', at: server.savedAt } : { is: 'empty' }
-    this.#takeDraft(server)
+    this.#resume(server)
   }
 
-  /** Finds what was written on this device and never arrived. */
-  #takeDraft(server: Saved | undefined): void {
-    const draft = this.#world.drafts.read()
+  /** Finds what pages of this device held and the server does not have. */
+  #resume(server: Edition | undefined): void {
+    const drafts = this.#world.drafts.all()
+    const draft = drafts.find(one => one.dirty) ?? drafts[0]
     if (!draft) return
+    const others = drafts.flatMap(one => [...(one.dirty ? [one.html] : []), ...one.aside])
+    this.#aside = [...new Set(others)].filter(text => ![draft.html, server?.html].includes(text))
+    this.#given = [...draft.given]
+    const stands = standing(draft, server)
+    if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
     if (draft.html === this.html) return
-    if (server && draft.base !== server.version) {
-      this.status = { is: 'conflict', mine: draft.html, theirs: server }
-      return
-    }
-    this.html = draft.html
+    if (!draft.dirty && (stands === 'same' || stands === 'behind')) return
+    if (!server || stands === 'same' || stands === 'ahead') this.#adopt(draft.html)
+    else if (stands === 'behind' && server.html === draft.base?.html) this.#adopt(draft.html)
+    else this.#hold(draft.html, server, stands === 'behind' ? (draft.base?.html ?? this.#template) : null)
+  }
+
+  /** The server was set back: what it was given to keep, it is given again. */
+  #giveAgain(): void {
+    this.#aside = [...new Set([...this.#given, ...this.#aside])]
+    this.#given = []
+  }
+
+  #adopt(html: string): void {
+    this.html = html
     this.edition += 1
     this.#dirty = true
     this.status = { is: 'here' }
   }
 
+  /** Holds both texts out to the writer; `from` is what both came from, where that is known. */
+  #hold(mine: string, theirs: Edition, from: string | null): void {
+    const joined = from === null ? unite(mine, theirs.html) : join(from, mine, theirs.html)
+    this.html = mine
+    this.#set({ is: 'conflict', mine, theirs, joined })
+  }
+
   /** Sends what was found on the device, if anything was. Making a keeper only looks; this begins its work. */
   begin(): void {
-    if (this.#dirty) this.#schedule(0)
+    if (this.dirty) this.#keep()
+    this.#world.drafts.settle()
+    if (this.dirty) this.#schedule(0)
   }
 
   get version(): number {
-    return this.#base
+    return this.#base?.version ?? 0
   }
 
   get dirty(): boolean {
-    return this.#dirty || this.status.is === 'conflict'
+    return this.#dirty || this.#aside.length > 0 || this.status.is === 'conflict'
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -100,20 +165,39 @@ export class CopyKeeper {
   /** The writer changed the text. */
   change(html: string): void {
     if (html === this.html) return
+    this.#had.add(hash(this.html))
     this.html = html
     this.#dirty = true
     this.#keep()
     if (this.status.is === 'conflict') {
       // who types on during the choice has the newer text on their side of it
-      this.#set({ ...this.status, mine: html })
+      const { theirs } = this.status
+      this.#hold(html, theirs, this.#origin(theirs))
       return
     }
     if (this.status.is !== 'unsaved') this.#set({ is: 'here' })
     this.#schedule(PAUSE)
   }
 
+  /** The page was given out anew: who has not begun sees it so. */
+  given(template: string): void {
+    if (this.#base || this.dirty || this.html === template || this.status.is !== 'empty') return
+    this.html = template
+    this.edition += 1
+    this.#set({ is: 'empty' })
+  }
+
   #keep(): void {
-    this.#world.drafts.write({ html: this.html, base: this.#base, at: this.#world.now() })
+    const { html, dirty } = this
+    const held = {
+      html,
+      base: this.#base,
+      dirty,
+      at: this.#world.now(),
+      aside: this.#aside,
+      given: this.#given,
+    }
+    this.deviceFull = !this.#world.drafts.write(held)
   }
 
   #schedule(milliseconds: number): void {
@@ -125,84 +209,133 @@ export class CopyKeeper {
   async flush(): Promise<void> {
     this.#cancel?.()
     while (this.#saving) await this.#saving
-    if (!this.#dirty || this.status.is === 'conflict') return
+    if (!(this.#dirty || this.#aside.length) || this.status.is === 'conflict') return
     this.#saving = this.#send()
     await this.#saving
   }
 
   async #send(): Promise<void> {
     const sent = this.html
+    const aside = this.#aside.slice(0, MOST_ASIDE)
     if (this.status.is !== 'unsaved') this.#set({ is: 'saving' })
-    const result = await this.#world.save(sent, this.#base, this.#chosen)
+    const result = await this.#world.save({
+      html: sent,
+      base: this.version,
+      run: this.#base && idOf(this.#base).run,
+      chosen: this.#chosen,
+      aside,
+    })
     this.#saving = undefined
     if (result.is === 'saved') {
-      this.#arrived(sent, result.saved)
-    } else if (result.is === 'conflict') {
-      this.#set({ is: 'conflict', mine: this.html, theirs: result.theirs })
-    } else if (result.is === 'refused') {
-      this.#set({ is: 'refused', error: result.error })
-    } else {
-      this.#set({ is: 'unsaved', lastAt: this.#lastAt, why: result.is })
-      this.#schedule(RETRY)
-    }
+      this.#aside = this.#aside.filter(text => !aside.includes(text))
+      this.#given = [...this.#given, ...aside].slice(-MOST_ASIDE)
+      this.#arrived(sent, { ...result.saved, html: result.saved.html ?? sent })
+    } else if (result.is === 'conflict') this.#meet(result.theirs)
+    else if (result.is === 'refused') this.#set({ is: 'refused', error: result.error })
+    else this.#failing(result.is)
   }
 
-  #arrived(sent: string, saved: Saved): void {
-    this.#base = saved.version
-    this.#lastAt = saved.savedAt
+  #failing(why: 'unreachable' | 'signedOut'): void {
+    this.#set({ is: 'unsaved', lastAt: this.#base?.savedAt ?? null, why })
+    this.#schedule(RETRIES[Math.min(this.#failed, RETRIES.length - 1)] ?? PAUSE)
+    this.#failed += 1
+  }
+
+  #arrived(sent: string, saved: Edition): void {
+    this.#had.add(hash(sent))
+    this.#base = saved
     this.#chosen = false
-    if (this.html === sent) {
-      this.#dirty = false
-      this.#world.drafts.clear()
-      this.#set({ is: 'saved', at: saved.savedAt })
-    } else {
-      this.#keep()
+    this.#failed = 0
+    this.#dirty = this.html !== sent
+    this.#keep()
+    if (this.dirty) {
       this.#set({ is: 'here' })
       this.#schedule(PAUSE)
-    }
+    } else this.#set({ is: 'saved', at: saved.savedAt })
   }
 
-  /** The server has another version, saved elsewhere: taken in where nothing here would be lost. */
-  heard(server: Saved): void {
-    if (server.version <= this.#base || this.#saving || this.status.is === 'conflict') return
-    if (this.#dirty) {
+  /** Meets another version while there is something unsaved here. */
+  #meet(theirs: Edition): void {
+    if (this.#origin(theirs) === null) this.#giveAgain()
+    if (theirs.html === this.html) this.#arrived(this.html, theirs)
+    else if (this.#had.has(hash(theirs.html)) || theirs.html === this.#base?.html) this.#goOnFrom(theirs)
+    else {
       this.#cancel?.()
-      this.#set({ is: 'conflict', mine: this.html, theirs: server })
-      return
+      this.#hold(this.html, theirs, this.#origin(theirs))
+      this.#keep()
     }
-    this.#take(server)
   }
 
-  #take(server: Saved): void {
-    this.html = server.html
-    this.edition += 1
-    this.#base = server.version
-    this.#lastAt = server.savedAt
-    this.#dirty = false
-    this.#world.drafts.clear()
-    this.#set({ is: 'saved', at: server.savedAt })
+  /** What the text here and another both came from; null where nobody knows. */
+  #origin(theirs: Edition): string | null {
+    if (!this.#base) return this.#template
+    const stands = compare(this.#base, theirs)
+    return stands === 'behind' || stands === 'same' ? this.#base.html : null
   }
 
-  /** Goes on with one text or both after a conflict; the other stays among the versions on the server. */
-  choose(which: 'mine' | 'theirs' | 'both'): void {
-    if (this.status.is !== 'conflict') return
-    const { mine, theirs } = this.status
-    if (which === 'theirs') {
-      this.#take(theirs)
-      return
-    }
-    this.html = which === 'mine' ? mine : `${mine}<hr>${theirs.html}`
-    this.edition += 1
-    this.#base = theirs.version
-    this.#chosen = true
+  /** Nothing but what was here before stands on the server: this goes on from there. */
+  #goOnFrom(theirs: Edition): void {
+    this.#base = theirs
     this.#dirty = true
     this.#keep()
     this.#set({ is: 'here' })
     this.#schedule(0)
   }
 
+  /** The server has another version, saved elsewhere: taken in where nothing here would be lost. */
+  heard(server: Edition): void {
+    if (this.#saving || this.status.is === 'conflict') return
+    const stands = this.#base ? compare(this.#base, server) : 'behind'
+    if (stands === 'same') return
+    if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
+    if (stands === 'ahead') this.#goOnFrom(server)
+    else if (this.#dirty) this.#meet(server)
+    else if (stands === 'behind' || server.html === this.html) this.#take(server)
+    else this.#meet(server)
+  }
+
+  #take(server: Edition): void {
+    this.#had.add(hash(this.html))
+    this.html = server.html
+    this.edition += 1
+    this.#base = server
+    this.#dirty = false
+    this.#keep()
+    this.#set({ is: 'saved', at: server.savedAt })
+  }
+
+  /** Goes on with one text or with both as one; the others stay among the versions on the server. */
+  choose(which: 'mine' | 'theirs' | 'joined'): void {
+    if (this.status.is !== 'conflict') return
+    const { mine, theirs, joined } = this.status
+    this.html = { mine, theirs: theirs.html, joined: joined.html }[which]
+    if (which !== 'mine') this.#aside = [...this.#aside, mine]
+    // the server keeps its own text by itself, until it is set back
+    this.#given = [...this.#given, theirs.html].slice(-MOST_ASIDE)
+    this.edition += 1
+    this.#chosen = true
+    this.#goOnFrom(theirs)
+  }
+
   /** Stops trying; what is not saved stays in the device's store. */
   stop(): void {
     this.#cancel?.()
   }
+}
+
+function standing({ base }: Draft, server: Edition | undefined) {
+  if (!server) return 'ahead'
+  return base ? compare(base, server) : 'behind'
+}
+
+/** A short name for a text (FNV-1a over its code units, two of them): equal texts have equal names. */
+function hash(text: string): number {
+  let one = 0x811c9dc5
+  let other = 0x01000193
+  for (let at = 0; at < text.length; at++) {
+    const unit = text.charCodeAt(at)
+    one = Math.imul(one ^ unit, 0x01000193)
+    other = Math.imul(other ^ unit, 0x5bd1e995)
+  }
+  return (one >>> 0) * 0x200000 + (other >>> 11)
 }

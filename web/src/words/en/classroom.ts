@@ -63,12 +63,19 @@ export const classroom = {
   bar_conflict: 'Two versions: choose one on the page',
 
   conflict_title: 'This page was also changed elsewhere',
-  conflict_lead: 'Nothing is lost: both texts are here. Which one goes on?',
+  conflict_lead:
+    'Nothing is lost: both texts are here. Which one goes on? The other stays among the earlier versions.',
   conflict_mine: 'Written here',
   conflict_theirs: 'Saved {at} elsewhere',
   conflict_keep_mine: 'Go on with this one',
   conflict_keep_theirs: 'Go on with that one',
-  conflict_keep_both: 'Keep both, one under the other',
+  conflict_joined: 'Both as one',
+  conflict_joined_whole: 'Everything of both, as one page.',
+  conflict_joined_twice_one:
+    'Everything of both, as one page. At one place they say different things: there both stand, one after the other.',
+  conflict_joined_twice_other:
+    'Everything of both, as one page. At {count} places they say different things: there both stand, one after the other.',
+  conflict_keep_joined: 'Go on with both as one',
 
   move_start: 'Started',
   move_handIn: 'Handed in',

@@ -142,6 +142,10 @@ export const problems = {
   problem_not_yours_to_change:
     'This piece lies with your teacher. Take it back first if you want to change it.',
   problem_nothing_to_hand_in: 'There is nothing to hand in yet. Write something or add a photo first.',
+  problem_words_not_own: 'Only who wrote these words can take them away.',
+  problem_tablet_who: 'On a shared tablet, say who you are first.',
+  problem_not_your_page:
+    'This page belongs to another child. Nothing was handed in. Sign out, and come in with your own face.',
   problem_copy_changed: 'This page was changed elsewhere {savedAt}. Look at both versions and choose.',
   problem_hand_in_changed:
     'The pupil has moved this piece meanwhile. Look at it as it is now, then decide again.',

@@ -1,0 +1,165 @@
+import { countWords, type Edition, goOn, idOf, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
+import type { AccountId, Instant } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { LIMITS } from '@oppen/core/texts'
+import { handsIn, mayFollow, mayWrite } from '@oppen/core/work'
+import { clean } from '../../html.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { copies, copyVersions } from './models.js'
+import { findPiece, type PieceAddress, start } from './moves.js'
+import { type CopyNow, copyOf, keptTextsOf, keptVersionsOf, versionJson, versionsJson } from './queries.js'
+
+export type Save = {
+  readonly html: string
+  /** The version that the writing began from; 0 for a copy not made yet. */
+  readonly base: number
+  /** The run in which that version was saved; null where nobody asks. */
+  readonly run?: string | null
+  /** Other texts that the writer held in hand and did not go on with: kept among the versions. */
+  readonly aside?: readonly string[]
+  /** Whether the writer has seen the other version and chosen: the other is kept among the versions. */
+  readonly chosen?: boolean
+}
+
+/** What a save came to; the text only where cleaning made another of it. */
+export type SaveReply = Omit<Edition, 'html'> & { readonly html: string | null }
+
+/**
+ * Saves the own copy. The first save makes it and starts the piece. Refuses `copy_changed` with the other text
+ * where the writing began from another version than the one that is there.
+ */
+export async function saveCopy(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  save: Save,
+): Promise<SaveReply> {
+  for (const text of [save.html, ...(save.aside ?? [])]) notTooLong(text)
+  const html = clean(save.html)
+  const edition = await world.db.write(async () => {
+    const { standing, timing, kind } = await findPiece(world, address)
+    if (!handsIn(kind)) throw new Refused('nothing_asked')
+    take(mayWrite(standing, timing, world.clock.now()))
+    const before = await copyOf(world.db, address)
+    const aside = await notKept(world, address, (save.aside ?? []).map(clean))
+    if (before?.html === html && !aside.length) return before
+    if (before && !beganFrom(before, save)) throw changed(before)
+    if (standing.phase === 'untouched') await start(world, viewer, address)
+    return put(world, address, before, { html, aside, ...(save.chosen && { why: 'choice' }) })
+  })
+  const { version, savedAt, trail } = edition
+  return { version, savedAt, trail, html: edition.html === save.html ? null : edition.html }
+}
+
+function notTooLong(html: string): void {
+  if (html.length <= LIMITS.copy) return
+  throw new Refused('text_long', { what: 'copy', most: LIMITS.copy, got: html.length }, 'html')
+}
+
+function beganFrom(before: CopyNow, { base, run }: Save): boolean {
+  return before.version === base && (run == null || run === idOf(before).run)
+}
+
+/** Of some texts those that are not among the versions yet. */
+async function notKept(world: World, address: PieceAddress, texts: readonly string[]): Promise<string[]> {
+  if (!texts.length) return []
+  const kept = new Set((await keptTextsOf(world.db, address, texts)).map(one => one.html))
+  return [...new Set(texts)].filter(text => text && !kept.has(text))
+}
+
+/** Refuses with the copy as it is now, so that nothing is written over unseen. */
+export const changed = ({ version, savedAt, trail, html }: Edition): Refused =>
+  new Refused('copy_changed', { version, savedAt, html, trail: JSON.stringify(trail) })
+
+type Putting = {
+  readonly html: string
+  readonly aside?: readonly string[]
+  /** Keeps what was there for this reason, however short it stood. */
+  readonly why?: KeptFor
+  readonly by?: AccountId
+}
+
+/** Puts another text in the place of the one before, and keeps that one where it is worth it; inside a command. */
+async function put(
+  world: World,
+  address: PieceAddress,
+  before: CopyNow | undefined,
+  { html, aside = [], why, by }: Putting,
+): Promise<Edition> {
+  const { workId, placeId } = address
+  const now = world.clock.now()
+  let version = before?.version ?? 0
+  const reason = before && (why ?? keepFor({ ...before, length: before.html.length }, html.length, now))
+  const kept: Kept[] = before && reason ? [{ ...before, why: reason }] : []
+  for (const text of aside) kept.push({ version: ++version, html: text, savedAt: now, why: 'choice' })
+  version += 1
+  const trail = goOn(before?.trail ?? [], { run: world.run, version: (before?.version ?? 0) + 1 })
+  const keptAt = kept.length ? now : (before?.keptAt ?? null)
+  await world.db
+    .model(copies)
+    .upsert({ workId, placeId, html, version, savedAt: now, trail: JSON.stringify(trail), keptAt })
+  await keep(world, address, kept, { now, by: by ?? null })
+  world.db.afterCommit(() => void world.live.tell({ what: 'copy', ...address, version }))
+  return { html, version, savedAt: now, trail }
+}
+
+type Kept = {
+  readonly version: number
+  readonly html: string
+  readonly savedAt: Instant
+  readonly why: KeptFor
+}
+type Keeping = { readonly now: Instant; readonly by: AccountId | null }
+
+async function keep(
+  world: World,
+  address: PieceAddress,
+  kept: readonly Kept[],
+  { now, by }: Keeping,
+): Promise<void> {
+  if (!kept.length) return
+  const { workId, placeId } = address
+  const rows = kept.map(({ html, version, savedAt, why }) => ({
+    ...{ workId, placeId, html, version, savedAt, why },
+    ...{ keptAt: now, keptBy: by, words: countWords(html) },
+  }))
+  const model = world.db.model(copyVersions)
+  await model.bulkCreate(rows, { ignoreDuplicates: true })
+  const gone = thinOut(await keptVersionsOf(world.db, address), now)
+  if (gone.length) await model.destroy({ where: { workId, placeId, version: gone } })
+}
+
+/** The versions of a copy that were kept, the newest first, without their texts. */
+export async function seeVersions(world: World, address: PieceAddress): Promise<string | undefined> {
+  await findPiece(world, address)
+  return versionsJson(world.db, address)
+}
+
+/** One version of a copy with its text. */
+export async function seeVersion(world: World, address: PieceAddress & { readonly number: string }) {
+  await findPiece(world, address)
+  return versionJson(world.db, address, Number(address.number))
+}
+
+/**
+ * Brings an earlier text back; the one that was there is kept. A pupil may while the piece can be written on; a
+ * teacher also when it is past its time, but never while it lies with them.
+ */
+export async function bringBack(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress & { readonly number: string },
+): Promise<Edition> {
+  return world.db.write(async () => {
+    const { standing, timing } = await findPiece(world, address)
+    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', standing)
+    if (!teacher) take(mayWrite(standing, timing, world.clock.now()))
+    const before = await copyOf(world.db, address)
+    const json = await versionJson(world.db, address, Number(address.number))
+    if (!before || json === undefined) throw new Refused('not_found')
+    const { html } = JSON.parse(json) as Edition
+    if (html === before.html) return before
+    return put(world, address, before, { html, why: 'back', by: viewer.accountId })
+  })
+}

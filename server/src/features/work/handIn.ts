@@ -1,0 +1,70 @@
+import type { PlaceId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { isBlank } from '@oppen/core/texts'
+import {
+  AT_ONCE,
+  handsIn,
+  mayHandIn,
+  mayTakeBack,
+  type Press,
+  pressTime,
+  type Standing,
+} from '@oppen/core/work'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { changed } from './copies.js'
+import { handInFiles } from './models.js'
+import { findPiece, freeze, type PieceAddress, record } from './moves.js'
+import { copyOf, filesOf } from './queries.js'
+
+export type HandIn = {
+  /** The version of the own copy that the pupil looked at; 0 where there is none. */
+  readonly version: number
+  /** Where it was pressed while nothing could be sent: when. */
+  readonly press?: Press | null
+  /** On a shared tablet: who the child in front of it says to be. */
+  readonly as?: PlaceId | null
+}
+
+/**
+ * Hands in the own copy and its files, frozen as they are. Refuses `copy_changed` if the copy is another by now,
+ * `nothing_to_hand_in`, on a shared tablet `tablet_who` and `not_your_page`, and what `mayHandIn` refuses at the moment
+ * of the press.
+ */
+export async function handIn(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  { version, press, as = null }: HandIn,
+  shared = false,
+): Promise<Standing> {
+  if (shared && as === null) throw new Refused('tablet_who')
+  if (as !== null && as !== address.placeId) throw new Refused('not_your_page')
+  return world.db.write(async () => {
+    const { standing, timing, template, kind } = await findPiece(world, address)
+    if (!handsIn(kind)) throw new Refused('nothing_asked')
+    const copy = await copyOf(world.db, address)
+    const files = await filesOf(world.db, address)
+    const written = copy && copy.html !== template && !isBlank(copy.html)
+    if (standing.phase !== 'withTeacher' && !written && !files.length) throw new Refused('nothing_to_hand_in')
+    const at = world.clock.now()
+    const pressed = press ? pressTime(press, at, copy?.savedAt ?? null) : at
+    take(mayHandIn(standing, timing, pressed))
+    if (copy && copy.version !== version) throw changed(copy)
+    const pressedAt = at - pressed >= AT_ONCE ? pressed : null
+    const frozen = { number: standing.handIns + 1, html: copy?.html ?? '', at, pressedAt }
+    const id = await freeze(world, address, frozen)
+    await world.db.model(handInFiles).bulkCreate(files.map(file => ({ handInId: id, fileId: file.id })))
+    return record(world, address, { kind: 'handIn', at, pressedAt }, { by: viewer.accountId, handInId: id })
+  })
+}
+
+/** Takes back what lies with the teacher. Refuses what `mayTakeBack` refuses. */
+export async function takeBack(world: World, viewer: Viewer, address: PieceAddress): Promise<Standing> {
+  return world.db.write(async () => {
+    const { standing, timing } = await findPiece(world, address)
+    const at = world.clock.now()
+    take(mayTakeBack(standing, timing, at))
+    return record(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
+  })
+}

@@ -1,0 +1,43 @@
+/** What this device keeps of own copies: the words of each page, and the version that they began from. */
+export const PAGE = 'oppen page '
+export const BASE = 'oppen base '
+
+type Page = { readonly dirty: boolean; readonly at: number }
+
+/** What is kept under a name of ours; nothing where it cannot be read. */
+export function readKept<T>(key: string): T | undefined {
+  try {
+    const text = localStorage.getItem(key)
+    return text === null ? undefined : (JSON.parse(text) as T)
+  } catch {
+    return undefined
+  }
+}
+
+/** The names under which pages of one person are kept, or of everybody who used this device. */
+export const keptPages = (accountId = ''): string[] =>
+  Object.keys(localStorage).filter(key => key.startsWith(accountId ? `${PAGE}${accountId} ` : PAGE))
+
+export function forgetPage(key: string): void {
+  localStorage.removeItem(key)
+  localStorage.removeItem(BASE + key.slice(PAGE.length))
+}
+
+/** Pages that the server has, and that are kept only to tell whether it was set back. */
+const confirmed = (accountId = ''): { key: string; at: number }[] =>
+  keptPages(accountId).flatMap(key => {
+    const page = readKept<Page>(key)
+    return page && !page.dirty ? [{ key, at: page.at }] : []
+  })
+
+/** Forgets what the server has of a person: somebody else may be next at this device. */
+export function forgetConfirmed(accountId: string): void {
+  for (const { key } of confirmed(accountId)) forgetPage(key)
+}
+
+/** Makes room by forgetting what the server has, the oldest first. Gives whether there was anything to forget. */
+export function makeRoom(): boolean {
+  const oldest = confirmed().sort((one, other) => one.at - other.at)
+  for (const { key } of oldest.slice(0, Math.ceil(oldest.length / 2))) forgetPage(key)
+  return oldest.length > 0
+}

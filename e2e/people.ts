@@ -4,7 +4,12 @@ import { type Browser, type BrowserContext, expect, type Page } from '@playwrigh
 /** Somebody at a device of their own. */
 export type Device = { readonly context: BrowserContext; readonly page: Page }
 
-export type DeviceOptions = { readonly phone?: boolean; readonly dark?: boolean }
+export type DeviceOptions = {
+  readonly phone?: boolean
+  readonly dark?: boolean
+  /** Whether the screens are kept on the device, so that they come up without a network. */
+  readonly keeps?: boolean
+}
 
 export const PHONE = { width: 390, height: 844 }
 
@@ -17,6 +22,7 @@ export async function device(
     baseURL: address,
     ...(options.phone && { viewport: PHONE }),
     ...(options.dark && { colorScheme: 'dark' }),
+    ...(options.keeps && { serviceWorkers: 'allow' }),
   })
   return { context, page: await context.newPage() }
 }
@@ -71,6 +77,12 @@ export async function noSideways(page: Page): Promise<void> {
 
 /** The writing place of the editor with the given name. */
 export const editor = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name })
+
+/** Waits until the screens are kept on the device. */
+export async function screensKept(page: Page): Promise<void> {
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+}
 
 /** What the bar at the foot of a piece says: saved, handed in, what comes next. */
 export const bar = (page: Page) => page.locator('footer').getByRole('status')

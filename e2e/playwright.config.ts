@@ -15,6 +15,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
     viewport: { width: 1280, height: 800 },
+    // journeys about being without a network let the screens be kept on the device
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     screenshot: 'only-on-failure',
   },

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
@@ -15,7 +16,20 @@ for (const name of readdirSync(assets)) {
   writeFileSync(join(assets, `${name}.gz`), gzipSync(bytes, { level: 9 }))
 }
 
+const kept = readdirSync(assets).filter(name => /\.(js|css|woff2|mjs)$/.test(name))
+const hash = createHash('sha256').update(kept.join(' ')).update(readFileSync('web/src/sw.js')).digest('hex')
 const { build } = await import('esbuild')
+await build({
+  entryPoints: ['web/src/sw.js'],
+  outfile: 'web/dist/sw.js',
+  minify: true,
+  define: {
+    FILES: JSON.stringify(['/oppen.svg', ...kept.map(name => `/assets/${name}`)]),
+    BUILD: JSON.stringify(hash.slice(0, 12)),
+  },
+  logLevel: 'warning',
+})
+
 const ours = /^@oppen\//
 
 /** Packages stay outside of the bundle; our own workspaces go in. */

@@ -1,5 +1,14 @@
 import { type Browser, expect, type Page, test } from '@playwright/test'
-import { bar, device, editor, signIn, signOut } from '../people.js'
+import {
+  accessible,
+  bar,
+  type DeviceOptions,
+  device,
+  editor,
+  screensKept,
+  signIn,
+  signOut,
+} from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -12,8 +21,8 @@ const SAVED = /^Saved \d\d:\d\d$/
 const NAME = 'Why the hill is wetter than the harbour'
 
 /** Somebody of the demo with the same piece open. */
-async function atWork(browser: Browser, userName: string): Promise<Page> {
-  const { page } = await device(browser, school.address)
+async function atWork(browser: Browser, userName: string, options: DeviceOptions = {}): Promise<Page> {
+  const { page } = await device(browser, school.address, options)
   await signIn(page, userName)
   await page
     .getByRole('link', { name: new RegExp(NAME) })
@@ -23,25 +32,47 @@ async function atWork(browser: Browser, userName: string): Promise<Page> {
   return page
 }
 
-test('while the server is down the words stay, are shown as not saved, and go when it is back', async ({
+test('while the server is down the words stay and a hand-in waits; both go with their time when it is back', async ({
   browser,
 }) => {
-  const page = await atWork(browser, 'ada.moreno')
+  const page = await atWork(browser, 'ada.moreno', { keeps: true })
+  await screensKept(page)
   const copy = editor(page, NAME)
   await copy.pressSequentially('The wind pushes the clouds up.')
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
   await copy.pressSequentially(' There they get cold.')
   await expect(bar(page)).toHaveText(/^Not saved since \d\d:\d\d\. Your words are kept on this device/)
-  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
-  await page.getByRole('button', { name: 'Hand it in now' }).click()
-  await expect(page.getByRole('dialog').getByRole('alert')).toHaveText(/Oppen does not answer/)
+  const press = async () => {
+    await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+    await page.getByRole('button', { name: 'Hand it in now' }).click()
+    await expect(bar(page)).toHaveText(/^Handed in here \w{3} \d\d:\d\d\. It goes as soon as Oppen answers/)
+  }
+  await press()
+  // what waits can be called off, and written on
   await page.getByRole('button', { name: 'Keep working' }).click()
+  await copy.press('ControlOrMeta+End')
+  await copy.pressSequentially(' So it rains.')
+  await press()
+  await expect(copy).toHaveCount(0)
+  await accessible(page)
+  // the lesson ends and the browser is closed; at home, without a network, everything is there
+  const address = page.url()
+  const context = page.context()
+  await page.close()
+  const next = await context.newPage()
+  await next.goto(address)
+  await expect(bar(next)).toHaveText(/^Handed in here/)
+  await expect(
+    next.getByText('The wind pushes the clouds up. There they get cold. So it rains.'),
+  ).toBeVisible()
+  // and when the server answers again, it goes by itself
   await school.start()
-  await expect(bar(page)).toHaveText(SAVED)
-  await page.reload()
-  await expect(copy).toHaveText('The wind pushes the clouds up. There they get cold.')
-  await page.context().close()
+  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. It arrived\.$/)
+  await expect(
+    next.getByText('The wind pushes the clouds up. There they get cold. So it rains.'),
+  ).toBeVisible()
+  await context.close()
 })
 
 test('words typed while the server was down are found after the browser was closed, by the same person only', async ({
@@ -98,12 +129,27 @@ test('two tabs that write the same copy: both texts are held out, none is lost',
   await expect(choice.getByRole('article')).toHaveText([
     /Second tab\. One says fog\./,
     /Second tab\. Another says mist\./,
+    /At one place they say different things/,
   ])
   await expect(one.getByRole('button', { name: 'Hand in', exact: true })).toBeDisabled()
-  await choice.getByRole('button', { name: 'Keep both' }).click()
+  await accessible(one)
+  await choice.getByRole('button', { name: 'Go on with both as one' }).click()
   await expect(bar(one)).toHaveText(SAVED)
   await expect(editor(one, NAME)).toContainText('One says fog.')
   await expect(editor(one, NAME)).toContainText('Another says mist.')
+  // what was there before is among the earlier versions, for the pupil and for the teacher
+  await one.getByText('Earlier versions').click()
+  await one
+    .getByRole('button', { name: /not chosen/ })
+    .first()
+    .click()
+  const earlier = one.getByRole('dialog')
+  await expect(earlier).toContainText('Second tab.')
+  await accessible(one)
+  await earlier.getByRole('button', { name: 'Bring this back' }).click()
+  await expect(one.getByText('That is the page again.').first()).toBeVisible()
+  await expect(bar(one)).toHaveText(SAVED)
+  await expect(editor(one, NAME)).toContainText('Second tab.')
   await one.context().close()
   await other.context().close()
 })

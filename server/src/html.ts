@@ -2,8 +2,9 @@ import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
 
-/** A file of the directions of a piece, or of a class. */
-const OWN_PICTURE = /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/materials|files)\/[\w-]+$/
+/** A file of the directions of a piece, of a pupil's own copy, or of a class. */
+const OWN_PICTURE =
+  /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/(materials|pieces\/[\w-]+\/files)|files)\/[\w-]+$/
 
 const RULES: sanitize.IOptions = {
   allowedTags: [

@@ -1,5 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { lazy, StrictMode, Suspense } from 'react'
+import { Component, lazy, type ReactNode, StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
 import { queryClient } from './app/queryClient.js'
@@ -8,6 +8,15 @@ import { useSaid } from './parts/tell.js'
 import './style.css'
 
 const Toasts = lazy(() => import('./parts/Toasts.js'))
+
+/** What cannot be shown is left out, and takes nothing else of the page along: without a network a part may not come. */
+class LeftOut extends Component<{ readonly children: ReactNode }, { readonly out: boolean }> {
+  override state = { out: false }
+  static getDerivedStateFromError = () => ({ out: true })
+  override render() {
+    return this.state.out ? null : this.props.children
+  }
+}
 
 /** What was just done, once there is something to say. */
 function Said() {
@@ -25,7 +34,15 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <RouterProvider router={router} />
-      <Said />
+      <LeftOut>
+        <Said />
+      </LeftOut>
     </QueryClientProvider>
   </StrictMode>,
 )
+
+// the screens are kept on the device once everything else has had its turn
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () =>
+    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), 2_000),
+  )

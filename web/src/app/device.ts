@@ -1,6 +1,8 @@
 /** What this device keeps of own copies: the words of each page, and the version that they began from. */
 export const PAGE = 'oppen page '
 export const BASE = 'oppen base '
+/** And hand-ins that were pressed and have not arrived. */
+export const PRESS = 'oppen press '
 
 type Page = { readonly dirty: boolean; readonly at: number }
 

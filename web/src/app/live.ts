@@ -68,6 +68,10 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'answers':
       again('answers', event.classId, event.workId)
       break
+    case 'thread':
+      again('thread', event.classId, event.workId)
+      again('piece', event.classId, event.workId)
+      break
     case 'about':
       for (const key of ['about', 'members', 'week']) again(key, event.classId)
       break

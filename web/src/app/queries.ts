@@ -2,6 +2,7 @@ import { type BodyOf, routes } from '@oppen/contract'
 import type { CircleId, ClassId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
+import { keepMe, keepRead } from './keptReads.js'
 
 export type PieceParams = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
 
@@ -10,7 +11,8 @@ export const reads = {
   me: () =>
     queryOptions({
       queryKey: ['me'],
-      queryFn: ({ signal }) => call(routes.me, {}, undefined, { signal }),
+      networkMode: 'always',
+      queryFn: ({ signal }) => keepMe(() => call(routes.me, {}, undefined, { signal })),
       retry: false,
       // that nobody is signed in is an answer, not a failure to be asked about by every part anew
       retryOnMount: false,
@@ -129,7 +131,27 @@ export const reads = {
   piece: (params: PieceParams) =>
     queryOptions({
       queryKey: ['piece', params.classId, params.workId, params.placeId],
-      queryFn: ({ signal }) => call(routes.seePiece, params, undefined, { signal }),
+      queryFn: ({ signal }) =>
+        keepRead(`piece/${params.workId}/${params.placeId}`, () =>
+          call(routes.seePiece, params, undefined, { signal }),
+        ),
+      // also without a network there is something to read: what was kept
+      networkMode: 'always',
+    }),
+  versions: (params: PieceParams) =>
+    queryOptions({
+      queryKey: ['piece', params.classId, params.workId, params.placeId, 'versions'],
+      queryFn: ({ signal }) => call(routes.seeVersions, params, undefined, { signal }),
+    }),
+  version: (params: PieceParams, number: string) =>
+    queryOptions({
+      queryKey: ['piece', params.classId, params.workId, params.placeId, 'versions', number],
+      queryFn: ({ signal }) => call(routes.seeVersion, { ...params, number }, undefined, { signal }),
+    }),
+  thread: (classId: ClassId, workId: WorkId) =>
+    queryOptions({
+      queryKey: ['thread', classId, workId],
+      queryFn: ({ signal }) => call(routes.seeThread, { classId, workId }, undefined, { signal }),
     }),
   outcome: (params: PieceParams) =>
     queryOptions({

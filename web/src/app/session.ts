@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { call } from './api.js'
 import { forgetConfirmed } from './device.js'
+import { forgetReads, keepMe } from './keptReads.js'
 import { reads } from './queries.js'
 
 /** Who is signed in; only under the shell, which sees to it that somebody is. */
@@ -37,6 +38,7 @@ export function useTakeIn(): (me: Me) => void {
   return me => {
     client.clear()
     client.setQueryData(reads.me().queryKey, me)
+    void keepMe(async () => me)
   }
 }
 
@@ -76,6 +78,7 @@ export function useSignOut(): () => Promise<void> {
     ])
     await call(routes.signOut, {})
     if (me) forgetConfirmed(me.account.id)
+    await forgetReads()
     client.clear()
     navigate(me?.tablet ? '/tablet' : '/', { replace: true })
   }

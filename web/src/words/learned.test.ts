@@ -5,6 +5,7 @@ import { about } from './en/about.js'
 import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
+import { doing } from './en/doing.js'
 import { finding } from './en/finding.js'
 import { joining } from './en/joining.js'
 import { people } from './en/people.js'
@@ -20,6 +21,7 @@ const LAZY = {
   answers,
   calendar,
   classroom,
+  doing,
   finding,
   joining,
   people,

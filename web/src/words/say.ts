@@ -6,6 +6,7 @@ import { words } from './wording.js'
 type Words = typeof everyday &
   typeof problems &
   typeof import('./en/classroom.js').classroom &
+  typeof import('./en/doing.js').doing &
   typeof import('./en/joining.js').joining &
   typeof import('./en/register.js').register &
   typeof import('./en/settings.js').settings &

@@ -5,6 +5,7 @@ import { about } from './en/about.js'
 import { answers } from './en/answers.js'
 import { calendar } from './en/calendar.js'
 import { classroom } from './en/classroom.js'
+import { doing } from './en/doing.js'
 import { everyday } from './en/everyday.js'
 import { finding } from './en/finding.js'
 import { joining } from './en/joining.js'
@@ -22,6 +23,7 @@ const en: Readonly<Record<string, string>> = {
   ...everyday,
   ...problems,
   ...classroom,
+  ...doing,
   ...finding,
   ...joining,
   ...register,

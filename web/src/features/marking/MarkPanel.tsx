@@ -15,6 +15,7 @@ import { Field, TextBox } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { ClassThread } from '../work/ClassThread.js'
 import { History } from '../work/History.js'
 import { SideNote } from '../work/SideNote.js'
 import { OwnDeadline } from './OwnDeadline.js'
@@ -51,6 +52,7 @@ export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
             page={page}
             who={say('work_note_who_teacher', { name: firstName(page.pupil.name) })}
           />
+          <ClassThread address={params} thread={page.thread} />
           <History page={page} />
         </>
       )}

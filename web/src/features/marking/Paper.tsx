@@ -1,16 +1,18 @@
+import '../../words/en/doing.js'
 import type { PiecePage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
-import { copyTitle, type PieceState } from '@oppen/core/work'
+import { copyTitle, mayFollow, type PieceState } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { onCopySaved } from '../../app/live.js'
 import { type PieceParams, reads } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { FileList } from '../work/Files.js'
+import { Versions } from '../work/Versions.js'
 import { useLookAtPiece } from '../work/WorkScreen.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
@@ -34,6 +36,7 @@ type Props = { readonly page: PiecePage; readonly params: PieceParams; readonly 
 
 function Sheets({ page, params, state }: Props) {
   const time = useNow()
+  const archived = useTie()?.archived ?? false
   useLookAtPiece(params, page.notes.length)
   const [last, ...earlier] = page.handIns
   const isIn = page.standing.phase === 'withTeacher' || page.standing.phase === 'handedBack'
@@ -41,7 +44,8 @@ function Sheets({ page, params, state }: Props) {
   const head =
     last && isIn
       ? [
-          say('marking_current', { number: last.number, at: when(last.at, time) }),
+          say('marking_current', { number: last.number, at: when(last.pressedAt ?? last.at, time) }),
+          last.pressedAt === null ? '' : say('handIn_arrived', { at: when(last.at, time) }),
           first && first !== last ? say('marking_first', { at: when(first.at, time) }) : '',
         ]
           .filter(Boolean)
@@ -64,8 +68,17 @@ function Sheets({ page, params, state }: Props) {
         ) : (
           !files.length && <p className="text-soft">{nothingWords(page, state)}</p>
         )}
-        <FileList files={files} page={page} />
+        <FileList files={files} page={page} html={html} />
       </article>
+      {page.copy && (
+        <div className="mt-4">
+          <Versions
+            params={params}
+            count={page.copy.versions}
+            may={!archived && mayFollow('handIn', page.standing)}
+          />
+        </div>
+      )}
       {earlier.length > 0 && isIn && (
         <details className="mt-4">
           <summary className="font-semibold">{say('marking_earlier')}</summary>
@@ -75,7 +88,7 @@ function Sheets({ page, params, state }: Props) {
                 {say('marking_current', { number: one.number, at: when(one.at, time) })}
               </p>
               <Written html={one.html} />
-              <FileList files={one.files} page={page} />
+              <FileList files={one.files} page={page} html={one.html} />
             </article>
           ))}
         </details>

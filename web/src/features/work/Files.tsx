@@ -125,10 +125,20 @@ function Thumb({ file, params }: { readonly file: PieceFile; readonly params: Pi
   )
 }
 
-type ListProps = { readonly files: readonly PieceFile[]; readonly page: Pick<PiecePage, 'work' | 'pupil'> }
+type ListProps = {
+  readonly files: readonly PieceFile[]
+  readonly page: Pick<PiecePage, 'work' | 'pupil'>
+  /** The page they go along with: pictures that stand in it are not shown again. */
+  readonly html?: string
+}
+
+/** Of some files those that do not stand in a page as its pictures. */
+export const notIn = (html: string | undefined, files: readonly PieceFile[]): PieceFile[] =>
+  files.filter(file => !html?.includes(`/files/${file.id}"`))
 
 /** Files of a hand-in, to look at. */
-export function FileList({ files, page }: ListProps) {
+export function FileList({ files: all, page, html }: ListProps) {
+  const files = notIn(html, all)
   const { classId } = useIds()
   const params = { classId, workId: page.work.id as WorkId, placeId: page.pupil.placeId as PlaceId }
   if (!files.length) return null

@@ -1,3 +1,4 @@
+import '../../words/en/doing.js'
 import type { MoveLine, WorkLine } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
@@ -11,17 +12,25 @@ type Props = { readonly page: { readonly moves: readonly Move[]; readonly work: 
 export function History({ page }: Props) {
   const time = useNow()
   if (!page.moves.length) return null
+  const count = (kind: Move['kind']) => page.moves.filter(move => move.kind === kind).length
+  const counts = [
+    ...(count('handIn') ? [say('moves_count_in', { count: count('handIn') })] : []),
+    ...(count('takeBack') ? [say('moves_count_back', { count: count('takeBack') })] : []),
+  ]
   const details = (move: Move) =>
     [
       move.number === null ? null : say('move_number', { number: move.number }),
       move.mark === null ? null : markWords(move.mark, page.work.points),
       move.tryAgainBy === null ? null : say('move_by', { at: when(move.tryAgainBy, time) }),
+      move.pressedAt === null ? null : say('handIn_pressed', { at: when(move.pressedAt, time) }),
+      move.pressedAt === null ? null : say('handIn_arrived', { at: when(move.at, time) }),
     ]
       .filter(Boolean)
       .join(', ')
   return (
     <section>
-      <h2 className="mb-1 text-lg">{say('work_history')}</h2>
+      <h2 className="text-lg">{say('work_history')}</h2>
+      {counts.length > 0 && <p className="text-sm text-soft">{counts.join(' · ')}</p>}
       <ol className="text-[15px]">
         {[...page.moves].reverse().map(move => (
           <li

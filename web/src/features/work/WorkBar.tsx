@@ -1,112 +1,120 @@
+import '../../words/en/doing.js'
 import type { PiecePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
+import type { Missing } from '@oppen/core/copy'
 import { timeOfDay, when } from '@oppen/core/timing'
-import { copyTitle, mayHandIn, mayTakeBack } from '@oppen/core/work'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { mayHandIn, mayTakeBack } from '@oppen/core/work'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { tell } from '../../parts/tell.js'
-import { Window } from '../../parts/Window.js'
-import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import type { CopyKeeper } from './copyKeeper.js'
-import { FileList } from './Files.js'
+import { missingLine } from './missing.js'
+import { Review } from './Review.js'
+import type { HandingIn } from './useHandIn.js'
 
-type Props = { readonly params: PieceParams; readonly page: PiecePage; readonly keeper: CopyKeeper }
+type Props = {
+  readonly params: PieceParams
+  readonly page: PiecePage
+  readonly keeper: CopyKeeper
+  readonly missing: readonly Missing[]
+  readonly handingIn: HandingIn
+}
 
-/** The bar at the foot: is it saved, did it arrive, what comes next. */
-export function WorkBar({ params, page, keeper }: Props) {
+/** The bar at the foot: is it saved, what is missing, did it arrive, what comes next. */
+export function WorkBar({ params, page, keeper, missing, handingIn }: Props) {
   const time = useNow()
-  const client = useQueryClient()
   const [looking, setLooking] = useState(false)
-  const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
-  const handIn = useMutation({
-    mutationFn: async () => {
-      await keeper.flush()
-      return call(routes.handIn, params, { version: keeper.version })
-    },
-    onSuccess: async () => {
-      setLooking(false)
-      await again()
-    },
-  })
-  const takeBack = useMutation({
-    mutationFn: () => call(routes.takeBack, params),
-    onSuccess: async () => {
-      await again()
-      tell(say('work_taken'))
-    },
+  const takeBack = useDeed({
+    do: () => call(routes.takeBack, params),
+    again: [reads.piece(params).queryKey],
+    done: () => tell(say('work_taken')),
   })
   const { standing, work } = page
+  const { press } = handingIn
   const begun = mayHandIn(
     { ...standing, phase: standing.phase === 'untouched' ? 'started' : standing.phase },
     work,
     time.now,
   ).ok
-  const problem = handIn.error ?? takeBack.error
+  const refused = handingIn.problem === undefined ? undefined : problemWords(handingIn.problem, time)
+  const problem = takeBack.words ?? refused
   // what is finished asks nothing more and has nothing to save
   if (['handedBack', 'excused', 'received'].includes(standing.phase)) return null
+  const callOff = () => {
+    handingIn.callOff()
+    tell(say('handIn_called_off'))
+  }
   return (
     <footer className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
-      {problem && !looking && <Problem words={problemWords(problem, time)} />}
+      {problem && !looking && <Problem words={problem} />}
+      {keeper.deviceFull && keeper.dirty && <Problem words={say('device_full')} />}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
-        <p role="status" className="min-w-0 flex-1 basis-52 text-[15px]">
-          <BarWords page={page} keeper={keeper} />
-        </p>
-        {begun && (
+        <div className="min-w-0 flex-1 basis-52 text-[15px]">
+          <p role="status">
+            <BarWords page={page} keeper={keeper} handingIn={handingIn} />
+          </p>
+          {begun && !press && keeper.status.is !== 'empty' && missing.length > 0 && (
+            <p className="truncate text-sm text-soft">
+              {say('missing_head')}: {missingLine(missing)}
+            </p>
+          )}
+        </div>
+        {press && <Button onClick={callOff}>{say('handIn_call_off')}</Button>}
+        {begun && !press && (
           <Button look="first" onClick={() => setLooking(true)} disabled={keeper.status.is === 'conflict'}>
             {say(standing.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}
         {mayTakeBack(standing, work, time.now).ok && (
-          <Button onClick={() => takeBack.mutate()} disabled={takeBack.isPending}>
+          <Button onClick={() => takeBack.go()} disabled={takeBack.busy}>
             {say('work_takeBack')}
           </Button>
         )}
       </div>
-      <Window open={looking} onClose={() => setLooking(false)} title={say('work_review_title')} wide>
-        <h3 className="mb-3 text-lg">{copyTitle(work.title, page.pupil.name)}</h3>
-        {keeper.html ? (
-          <Written html={keeper.html} className="text-[17px]" />
-        ) : (
-          <p className="text-soft">{say('work_review_no_text')}</p>
-        )}
-        <FileList files={page.files} page={page} />
-        {problem && (
-          <div className="mt-4">
-            <Problem words={problemWords(problem, time)} />
-          </div>
-        )}
-        <div className="mt-5 flex flex-wrap gap-3 border-t border-rule pt-4">
-          <Button look="first" onClick={() => handIn.mutate()} disabled={handIn.isPending}>
-            {say('work_review_go')}
-          </Button>
-          <Button onClick={() => setLooking(false)}>{say('work_review_more')}</Button>
-        </div>
-      </Window>
+      {looking && (
+        <Review
+          page={page}
+          html={keeper.html}
+          missing={missing}
+          handingIn={handingIn}
+          onClose={() => setLooking(false)}
+        />
+      )}
     </footer>
   )
 }
 
-function BarWords({ page, keeper }: Pick<Props, 'page' | 'keeper'>) {
+function BarWords({ page, keeper, handingIn }: Pick<Props, 'page' | 'keeper' | 'handingIn'>) {
   const time = useNow()
   const { standing } = page
+  const { press, arrived } = handingIn
   if (standing.phase === 'withTeacher' && standing.handedInAt !== null) {
-    return <strong className="text-leaf">{say('work_done', { at: when(standing.handedInAt, time) })}</strong>
+    const said = say('work_done', { at: when(standing.handedInAt, time) })
+    return (
+      <strong className="text-leaf">
+        {arrived && <Cheer turn={standing.handIns + page.work.title.length} />} {said}
+      </strong>
+    )
   }
   if (standing.phase !== 'untouched' && standing.phase !== 'started' && standing.phase !== 'tryAgain')
     return null
+  if (press) {
+    const ago = Date.now() - press.pressedAt
+    return <strong className="text-rust">{say('handIn_waits', { at: when(time.now - ago, time) })}</strong>
+  }
   const { status } = keeper
   switch (status.is) {
     case 'empty':
       return say('bar_empty')
     case 'here':
-      return say('bar_here')
+      return say(keeper.deviceFull ? 'bar_saving' : 'bar_here')
     case 'saving':
       return say('bar_saving')
     case 'saved':
@@ -120,11 +128,21 @@ function BarWords({ page, keeper }: Pick<Props, 'page' | 'keeper'>) {
         </strong>
       )
     case 'unsaved':
-      return <strong className="text-rust">{unsavedWords(status, time.zone)}</strong>
+      return <strong className="text-rust">{unsavedWords(status, time.zone, keeper.deviceFull)}</strong>
   }
 }
 
-function unsavedWords({ lastAt, why }: { lastAt: number | null; why: string }, zone: string): string {
+const CHEERS = ['handIn_cheer_0', 'handIn_cheer_1', 'handIn_cheer_2', 'handIn_cheer_3'] as const
+
+/** A small cheer when it has arrived, stamped on the bar. */
+const Cheer = ({ turn }: { readonly turn: number }) => (
+  <span className="cheer">{say(CHEERS[turn % CHEERS.length] ?? CHEERS[0])}</span>
+)
+
+type Unsaved = { readonly lastAt: number | null; readonly why: string }
+
+function unsavedWords({ lastAt, why }: Unsaved, zone: string, full: boolean): string {
   if (why === 'signedOut') return say('bar_signed_out')
-  return lastAt === null ? say('bar_unsaved_never') : say('bar_unsaved', { at: timeOfDay(lastAt, zone) })
+  if (lastAt === null) return say(full ? 'bar_unsaved_full_never' : 'bar_unsaved_never')
+  return say(full ? 'bar_unsaved_full' : 'bar_unsaved', { at: timeOfDay(lastAt, zone) })
 }

@@ -1,15 +1,17 @@
 import '../../words/en/classroom.js'
 import type { ErrorCode, PiecePage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
+import { addressOf, routes } from '@oppen/contract'
+import { countWords, missingOnPage } from '@oppen/core/copy'
 import { when } from '@oppen/core/timing'
 import { copyTitle, handsIn, mayWrite } from '@oppen/core/work'
-import { useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { useDeferredValue, useEffect, useState } from 'react'
 import { Navigate } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useChangesAt } from '../../app/changesAt.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
+import { formWith } from '../../app/upload.js'
 import { Empty } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
@@ -17,15 +19,18 @@ import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { OwnQuestion } from '../answers/OwnQuestion.js'
+import { ClassThread } from './ClassThread.js'
 import { Conflict } from './Conflict.js'
-import { FileList, Files } from './Files.js'
+import { FileList, Files, notIn } from './Files.js'
 import { Handout } from './Handout.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
 import { PieceHead } from './PieceHead.js'
 import { SideNote } from './SideNote.js'
 import { TeacherSays } from './TeacherSays.js'
+import { useHandIn } from './useHandIn.js'
 import { useOwnCopy } from './useOwnCopy.js'
+import { Versions } from './Versions.js'
 import { WorkBar } from './WorkBar.js'
 
 /** A pupil's piece of work: what to do, the own copy, what the teacher says, and handing in. */
@@ -63,53 +68,94 @@ type OwnProps = { readonly params: PieceParams; readonly page: PiecePage }
 function Own({ params, page }: OwnProps) {
   const time = useNow()
   const keeper = useOwnCopy(params, page)
+  const handingIn = useHandIn(params, keeper)
   const { work, standing } = page
   const archived = useTie()?.archived ?? false
-  const writable = !archived && mayWrite(standing, work, time.now).ok
+  const open = !archived && mayWrite(standing, work, time.now).ok
+  const writable = open && !handingIn.press
+  const title = copyTitle(work.title, page.pupil.name)
+  const addPicture = useAddPicture(params)
+  const html = useDeferredValue(keeper.html)
+  const missing = missingOnPage({ html, template: work.template, files: page.files.length })
   return (
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
         <Sheet title={work.title}>
           <PieceHead page={page} />
           <Row>
-            <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
-              <div className="flex min-w-0 flex-col gap-6">
+            <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
+              <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">
                 <TeacherSays page={page} />
-                {work.directions && (
-                  <section>
-                    <h2 className="mb-1 text-lg">{say('work_directions')}</h2>
-                    <Written html={work.directions} className="max-w-prose text-[17px]" />
-                  </section>
-                )}
-                <MaterialList materials={work.materials} html={work.directions} />
                 <section>
-                  <h2 className="mb-2 text-lg">{copyTitle(work.title, page.pupil.name)}</h2>
+                  <h2 className="mb-2 text-lg">{title}</h2>
                   <Conflict keeper={keeper} />
                   {writable ? (
-                    <LazyEditor
-                      html={keeper.html}
-                      edition={keeper.edition}
-                      onChange={html => keeper.change(html)}
-                      label={copyTitle(work.title, page.pupil.name)}
-                      roomy
-                    />
+                    <>
+                      <LazyEditor
+                        html={keeper.html}
+                        edition={keeper.edition}
+                        onChange={changed => keeper.change(changed)}
+                        label={title}
+                        onPicture={addPicture}
+                        roomy
+                      />
+                      <p className="mt-1 text-right text-sm text-soft tabular-nums">
+                        {say('page_words', { count: countWords(html) })}
+                      </p>
+                    </>
+                  ) : open ? (
+                    <Written html={keeper.html} className="text-[17px]" />
                   ) : (
                     <AsHandedIn page={page} />
                   )}
                 </section>
-                {writable && <Files params={params} files={page.files} />}
+                {writable && <Files params={params} files={notIn(keeper.html, page.files)} />}
               </div>
-              <div className="flex flex-col gap-6 lg:border-l lg:border-rule lg:pl-6">
-                <SideNote params={params} page={page} who={say('work_note_who')} />
-                <History page={page} />
+              <div className="contents lg:sticky lg:top-4 lg:order-2 lg:flex lg:max-h-[calc(100dvh-7rem)] lg:flex-col lg:gap-6 lg:self-start lg:overflow-y-auto lg:border-l lg:border-rule lg:pl-6">
+                <Directions page={page} />
+                <div className="order-3 flex flex-col gap-6">
+                  <SideNote params={params} page={page} who={say('work_note_who')} />
+                  <ClassThread address={params} thread={page.thread} />
+                  {page.copy && <Versions params={params} count={page.copy.versions} may={open} />}
+                  <History page={page} />
+                </div>
               </div>
             </div>
           </Row>
         </Sheet>
       </div>
-      {!archived && <WorkBar params={params} page={page} keeper={keeper} />}
+      {!archived && (
+        <WorkBar params={params} page={page} keeper={keeper} missing={missing} handingIn={handingIn} />
+      )}
     </div>
   )
+}
+
+/** What to do and what comes with it, beside the page at all times; on a phone above it. */
+function Directions({ page: { work } }: { readonly page: PiecePage }) {
+  if (!work.directions && !work.materials.length) return null
+  return (
+    <section className="order-1">
+      <h2 className="mb-1 text-lg">{say('work_directions')}</h2>
+      {work.directions && <Written html={work.directions} className="text-[17px] lg:text-base" />}
+      <MaterialList materials={work.materials} html={work.directions} />
+    </section>
+  )
+}
+
+/** A picture in the page is one of the files of the piece. */
+function useAddPicture(params: PieceParams): (file: File) => Promise<string> {
+  const time = useNow()
+  const client = useQueryClient()
+  return async file => {
+    try {
+      const { id: fileId } = await call(routes.addFile, params, formWith(file))
+      void client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+      return addressOf(routes.seeFile, { ...params, fileId })
+    } catch (error) {
+      throw new Error(problemWords(error, time))
+    }
+  }
 }
 
 /** Remembers that the piece was looked at, whenever something new has come. */
@@ -140,9 +186,11 @@ function AsHandedIn({ page }: { readonly page: PiecePage }) {
   if (!last) return page.copy ? <Written html={page.copy.html} /> : <NotNow page={page} />
   return (
     <div className="rounded-[var(--radius-card)] border border-rule px-5 py-4">
-      <p className="mb-3 text-sm text-soft">{say('work_handedIn_at', { at: when(last.at, time) })}</p>
+      <p className="mb-3 text-sm text-soft">
+        {say('work_handedIn_at', { at: when(last.pressedAt ?? last.at, time) })}
+      </p>
       <Written html={last.html} className="text-[17px]" />
-      <FileList files={last.files} page={page} />
+      <FileList files={last.files} page={page} html={last.html} />
     </div>
   )
 }

@@ -58,6 +58,8 @@ export const classroom = {
   bar_saved: 'Saved {at}',
   bar_unsaved: 'Not saved since {at}. Your words are kept on this device and go as soon as Oppen answers.',
   bar_unsaved_never: 'Not saved yet. Your words are kept on this device and go as soon as Oppen answers.',
+  bar_unsaved_full: 'Not saved since {at}.',
+  bar_unsaved_full_never: 'Not saved yet.',
   bar_signed_out: 'Not saved: you are signed out. Your words are kept on this device for you.',
   bar_refused: 'Not saved: {problem}',
   bar_conflict: 'Two versions: choose one on the page',

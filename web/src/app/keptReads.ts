@@ -1,0 +1,78 @@
+import type { Me } from '@oppen/contract'
+import { Unreachable } from './api.js'
+
+/** What the device keeps of what was read, so that a page comes up again without a network. */
+const KEPT = 'oppen kept'
+const ME = '/kept/me'
+/** So many pieces are kept, the last opened ones. */
+const MOST = 12
+
+type Kept<T> = { readonly at: number; readonly data: T }
+
+const store = (): Promise<Cache> | undefined => globalThis.caches?.open(KEPT)
+
+async function put(path: string, data: unknown): Promise<void> {
+  const cache = await store()
+  await cache?.delete(path)
+  await cache?.put(path, new Response(JSON.stringify({ at: Date.now(), data })))
+}
+
+async function get<T>(path: string): Promise<Kept<T> | undefined> {
+  const answer = await (await store())?.match(path)
+  return answer ? ((await answer.json()) as Kept<T>) : undefined
+}
+
+/** Forgets everything that was kept: somebody else may be next at this device. */
+export async function forgetReads(): Promise<void> {
+  await globalThis.caches?.delete(KEPT)
+}
+
+/**
+ * Who is in. Without a network it is who was in last on this device, unless they signed out; the time goes on by the
+ * clock of the device. Nothing is kept on a tablet that a class shares.
+ */
+export async function keepMe(read: () => Promise<Me>): Promise<Me> {
+  try {
+    const me = await read()
+    if (me.tablet) await forgetReads()
+    else {
+      const before = await get<Me>(ME)
+      if (before && before.data.account.id !== me.account.id) await forgetReads()
+      await put(ME, me)
+    }
+    return me
+  } catch (error) {
+    if (!(error instanceof Unreachable)) {
+      await forgetReads()
+      throw error
+    }
+    const kept = await get<Me>(ME)
+    if (!kept) throw error
+    return { ...kept.data, now: kept.data.now + Math.max(0, Date.now() - kept.at) }
+  }
+}
+
+/** Something that one person read, under a name of its own; without a network as it was when it was last read. */
+export async function keepRead<T>(name: string, read: () => Promise<T>): Promise<T> {
+  const path = `/kept/${name}`
+  try {
+    const data = await read()
+    // only beside who was in: after a sign-out, or on a shared tablet, nothing is kept
+    if (await get(ME)) {
+      await put(path, data)
+      await thin()
+    }
+    return data
+  } catch (error) {
+    const kept = error instanceof Unreachable ? await get<T>(path) : undefined
+    if (!kept) throw error
+    return kept.data
+  }
+}
+
+async function thin(): Promise<void> {
+  const cache = await store()
+  const keys = (await cache?.keys()) ?? []
+  const old = keys.filter(({ url }) => !url.endsWith(ME)).slice(0, -MOST)
+  await Promise.all(old.map(key => cache?.delete(key)))
+}

@@ -1,0 +1,39 @@
+import { routes } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
+import type { Standing } from '@oppen/core/work'
+import { call } from '../../app/api.js'
+import { PAGE, PRESS, readKept } from '../../app/device.js'
+import type { PieceParams } from '../../app/queries.js'
+
+/** A hand-in that was pressed and has not arrived. */
+export type KeptPress = {
+  /** By the clock of the device. */
+  readonly pressedAt: number
+  /** On a shared tablet: who the child in front of it said to be. */
+  readonly as: PlaceId | null
+}
+
+/** Where the device keeps a press for one copy of one person; from the key of its drafts. */
+export const pressKey = (copy: string): string => PRESS + copy.slice(PAGE.length)
+
+export const readPress = (copy: string): KeptPress | null => readKept<KeptPress>(pressKey(copy)) ?? null
+
+export const dropPress = (copy: string): void => localStorage.removeItem(pressKey(copy))
+
+/** Keeps a press until it can be sent. Gives whether the device had room for it. */
+export function keepPress(copy: string, press: KeptPress): boolean {
+  try {
+    localStorage.setItem(pressKey(copy), JSON.stringify(press))
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** Hands in what was pressed before, with both moments by the clock of this device. */
+export const sendPress = (params: PieceParams, version: number, press: KeptPress): Promise<Standing> =>
+  call(routes.handIn, params, {
+    version,
+    as: press.as,
+    press: { pressedAt: press.pressedAt, sentAt: Date.now() },
+  })

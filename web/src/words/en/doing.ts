@@ -1,0 +1,71 @@
+import { learn } from '../wording.js'
+
+/** Doing the work and handing it in: what is missing, earlier texts, threads beside the page. */
+export const doing = {
+  page_words_one: '{count} word',
+  page_words_other: '{count} words',
+
+  missing_head: 'Still missing',
+  missing_nothing: 'the page is empty',
+  missing_untouched: 'the page says what it said at the beginning',
+  missing_part: '“{name}” has no answer',
+  missing_cells_one: '{count} cell of the table is empty',
+  missing_cells_other: '{count} cells of the table are empty',
+  missing_pages_one: 'page {numbers} is empty',
+  missing_pages_other: 'pages {numbers} are empty',
+  missing_recording: 'the recording is not finished',
+  missing_uploading: '{name} is still on its way',
+  missing_more: 'and {count} more',
+  missing_anyway: 'You can hand it in all the same.',
+
+  handIn_cheer_0: 'Done, and on its way!',
+  handIn_cheer_1: 'That is in. Well done!',
+  handIn_cheer_2: 'Off it goes. Good work!',
+  handIn_cheer_3: 'Finished! You can close the book.',
+  handIn_waits: 'Handed in here {at}. It goes as soon as Oppen answers, and counts from then.',
+  handIn_call_off: 'Keep working',
+  handIn_called_off: 'It was not sent. You can go on.',
+  handIn_pressed: 'pressed {at}',
+  handIn_arrived: 'arrived {at}',
+
+  who_title: 'Who hands this in?',
+  who_lead: 'This tablet is shared. Choose your own face.',
+  who_right: 'Right, {name}: this is your page.',
+  who_wrong: 'This page is {name}’s. If you are {other}, sign out first and come in with your own face.',
+  who_sign_out: 'Sign out, I am {other}',
+  who_first: 'Choose who you are first.',
+
+  versions_title: 'Earlier versions',
+  versions_none: 'None yet. They are kept as you write.',
+  versions_pause: 'as it stood',
+  versions_cut: 'before much was taken out',
+  versions_choice: 'not chosen',
+  versions_back: 'before an earlier one was brought back',
+  versions_back_by: 'before {name} brought an earlier one back',
+  versions_see: 'Look at it',
+  versions_of: 'As it was {at}',
+  versions_bring: 'Bring this back',
+  versions_brought: 'That is the page again. What was there is among the earlier versions.',
+  versions_lead: 'What is there now is kept, too.',
+
+  note_removed: 'Taken away by {name}',
+  note_removed_text: 'What it said',
+  note_remove: 'Take away',
+  note_remove_sure: 'Take it away for everybody?',
+  note_remove_yes: 'Take it away',
+  note_remove_no: 'Leave it',
+  note_fresh: '{count} new',
+  thread_title: 'Class thread',
+  thread_who: 'Everybody who does this work sees it.',
+  thread_field: 'Say something to the class',
+  thread_none: 'Nobody has said anything yet.',
+  thread_open: 'Open',
+
+  device_full: 'This device has no room left: what is not saved yet is on this page only. Do not close it.',
+  moves_count_in_one: 'handed in once',
+  moves_count_in_other: 'handed in {count} times',
+  moves_count_back_one: 'taken back once',
+  moves_count_back_other: 'taken back {count} times',
+} as const
+
+learn(doing)

@@ -50,6 +50,7 @@ export type {
   PieceFile,
   PiecePage,
   Question,
+  RoomPage,
   ThreadPage,
   TopicsPage,
   WorkForm,
@@ -60,7 +61,7 @@ export type {
 export { type RouteName, routes } from './routes.js'
 export { EMPTY_WORK } from './wire/emptyWork.js'
 export * from './wire/errors.js'
-export { FILE_LIMITS } from './wire/files.js'
+export * from './wire/files.js'
 export { FOUND_KINDS } from './wire/found.js'
 export * from './wire/record.js'
 export * from './wire/route.js'

@@ -64,6 +64,9 @@ export type Answer<T> = {
 
 type RouteOf<N extends RouteName> = (typeof routes)[N]
 
+/** Headers of a request that carries a part of a file. */
+export const TUS = { 'tus-resumable': '1.0.0', 'content-type': 'application/offset+octet-stream' } as const
+
 /** Somebody with a browser: asks by routes of the contract, keeps cookies, and checks each reply's shape. */
 export class Person {
   cookie = ''
@@ -109,6 +112,39 @@ export class Person {
   async signIn(userName: string, secret = 'tern-hollow'): Promise<this> {
     await this.get('signIn', {}, { userName, secret })
     return this
+  }
+
+  /** Begins an upload by the tus protocol, of which the given bytes come along at once; gives its id. */
+  async begin(
+    piece: ParamsOf<RouteOf<'beginUpload'>>,
+    { name, type = '', size }: { readonly name: string; readonly type?: string; readonly size: number },
+    bytes: Uint8Array = new Uint8Array(),
+  ): Promise<{ status: number; id: string; error: WireError['error'] | undefined }> {
+    const base64 = (text: string) => Buffer.from(text).toString('base64')
+    const response = await this.fetch(addressOf(routes.beginUpload, piece), {
+      method: 'POST',
+      body: Uint8Array.from(bytes),
+      headers: {
+        ...TUS,
+        'upload-length': String(size),
+        'upload-metadata': `filename ${base64(name)},filetype ${base64(type)}`,
+      },
+    })
+    const text = await response.text()
+    const id = response.headers.get('location')?.split('/').at(-1) ?? ''
+    return { status: response.status, id, error: text.startsWith('{') ? JSON.parse(text).error : undefined }
+  }
+
+  /** Adds a file to a piece, whatever the answer is. */
+  async upload(
+    piece: ParamsOf<RouteOf<'beginUpload'>>,
+    bytes: Uint8Array,
+    name: string,
+    type = '',
+  ): Promise<Answer<ReplyOf<RouteOf<'addFile'>>>> {
+    const { status, id, error } = await this.begin(piece, { name, type, size: bytes.length }, bytes)
+    if (error) return { status, error, reply: undefined as never }
+    return this.ask('addFile', piece, { uploadId: id })
   }
 
   /** Keeps a cookie as a browser does: by its name, and gone once it has run out. */

@@ -7,6 +7,7 @@ import { openDatabase } from './db/index.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import { viewerOfHash } from './features/accounts/sessions.js'
 import { FileStore } from './features/files/store.js'
+import { Uploads } from './features/files/uploads.js'
 import { makeMissingKeys } from './features/joining/keys.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
@@ -46,11 +47,14 @@ export async function openWorld(options: WorldOptions): Promise<World> {
   })
   const files = new FileStore(join(options.folder, 'files'))
   await files.prepare()
+  const uploads = new Uploads(join(options.folder, 'files', 'uploads'))
+  await uploads.prepare()
   const live = new LiveStreams()
   const random = options.random ?? randomBytes
   const world: World = {
     db,
     files,
+    uploads,
     live,
     random,
     run: randomBytes(6).toString('base64url'),

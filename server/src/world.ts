@@ -3,6 +3,7 @@ import type { Logger } from 'pino'
 import type { Database } from './db/index.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import type { FileStore } from './features/files/store.js'
+import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { Post } from './features/mail/post.js'
 
@@ -26,6 +27,8 @@ export type World = {
   /** The secret of this installation, from which family keys are derived. */
   readonly secret: Uint8Array
   readonly files: FileStore
+  /** Files that are still coming in. */
+  readonly uploads: Uploads
   readonly live: LiveStreams
   /** What carries mail out of the house, or the stand-in for it. */
   readonly post: Post

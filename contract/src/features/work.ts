@@ -126,6 +126,16 @@ export const file = z.object({
 })
 export type PieceFile = z.infer<typeof file>
 
+/** How much room the files of pupils take, in bytes. */
+export const roomPage = z.object({
+  most: z.number().int(),
+  mostOfPupil: z.number().int(),
+  pupils: z.array(
+    z.object({ placeId: id<PlaceId>(), name: z.string(), files: z.number().int(), used: z.number().int() }),
+  ),
+})
+export type RoomPage = z.infer<typeof roomPage>
+
 export const move = z.object({
   kind: moveKind,
   at: instant,
@@ -217,6 +227,8 @@ export const piecePage = z.object({
   feedback: z.string().nullable(),
   copy: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
+  /** Bytes of all files of this pupil in the class. */
+  room: z.number().int(),
   /** What was handed in, frozen as it was, the newest first. */
   handIns: z.array(
     z.object({
@@ -368,9 +380,14 @@ export const workShapes = {
   seeVersions: { reply: z.array(version) },
   seeVersion: { reply: version.extend({ html: z.string() }) },
   bringBack: { reply: edition },
-  addFile: {
-    reply: file,
-  },
+  beginUpload: {},
+  sendPart: {},
+  seeUpload: {},
+  dropUpload: {},
+  /** Takes a whole upload onto the piece. */
+  addFile: { body: z.object({ uploadId: z.string().max(64) }), reply: file },
+  turnPicture: { reply: file },
+  seeRoom: { reply: roomPage },
   seeFile: {},
   removeFile: { reply: done },
   restoreFile: {

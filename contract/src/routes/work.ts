@@ -113,12 +113,42 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/pieces/:placeId/versions/:number/back',
     'copy.bringBack',
   ),
+  // a file in parts, by the tus protocol: begin, send a part, ask how much has come, give up
+  beginUpload: route<Shapes['beginUpload']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/uploads',
+    'piece.write',
+    { carries: 'file' },
+  ),
+  sendPart: route<Shapes['sendPart']>()(
+    'PATCH',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/uploads/:uploadId',
+    'piece.write',
+    { carries: 'file' },
+  ),
+  seeUpload: route<Shapes['seeUpload']>()(
+    'HEAD',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/uploads/:uploadId',
+    'piece.write',
+    { carries: 'file' },
+  ),
+  dropUpload: route<Shapes['dropUpload']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/uploads/:uploadId',
+    'piece.write',
+    { carries: 'file' },
+  ),
   addFile: route<Shapes['addFile']>()(
     'POST',
     '/api/classes/:classId/works/:workId/pieces/:placeId/files',
     'piece.write',
-    { carries: 'file' },
   ),
+  turnPicture: route<Shapes['turnPicture']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/pieces/:placeId/files/:fileId/turn',
+    'piece.write',
+  ),
+  seeRoom: route<Shapes['seeRoom']>()('GET', '/api/classes/:classId/room', 'register.see'),
   seeFile: route<Shapes['seeFile']>()(
     'GET',
     '/api/classes/:classId/works/:workId/pieces/:placeId/files/:fileId',

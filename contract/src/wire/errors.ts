@@ -114,6 +114,9 @@ export const ERRORS = {
 
   file_empty: { status: 422, params: ['name'] },
   file_large: { status: 413, params: ['name', 'most'] },
+  file_picture: { status: 413, params: ['name', 'width', 'height'] },
+  room_pupil: { status: 413, params: ['most', 'left'] },
+  room_class: { status: 413, params: ['most', 'left'] },
   file_type: { status: 415, params: ['name'] },
   picture_only: { status: 415, params: ['name'] },
   file_cut: { status: 400, params: [] },

@@ -65,7 +65,7 @@ type Names<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
 /** The parameters of a path such as "/api/classes/:classId", by name. */
 export type PathParams<P extends string> = { [N in Names<P>]: N extends keyof IdOf ? IdOf[N] : string }
 
-export type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
+export type Method = 'GET' | 'HEAD' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 
 type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
 type Given<S> = S extends z.ZodType<infer T> ? T : undefined

@@ -113,6 +113,7 @@ async function furnish(
       })
     ).id as string,
     feedKey: 'none',
+    uploadId: 'none',
     noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
     // the version that the second writing took the place of
     number: String(base),
@@ -177,14 +178,16 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
   const params = { ...own }
   const { workId, topicId } = await furnishWork(name)
   Object.assign(params, { workId, topicId })
+  const piece = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
   if (name === 'seeMaterial') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
     const address = { classId, workId: workId as WorkId }
     const material = await keepMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
     params.materialId = material.id
   }
+  if (routes[name].path.includes(':uploadId'))
+    params.uploadId = (await people.anna.begin(piece, { name: 'x.png', size: 10 })).id
   if (name === 'removeNote') {
-    const piece = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
     params.noteId = (await writeNote(world, spares.anna, piece, 'to be taken away')).id
   }
   if (name === 'removeFromThread') {
@@ -309,6 +312,8 @@ async function verdict(who: Who, name: RouteName, params: Record<string, string>
   })
   people[who].cookie = before
   const { status } = response
+  // the answer to HEAD has no body: its status says it
+  if (spec.method === 'HEAD') return status === 401 ? 'sign in' : status === 404 ? 'no' : 'yes'
   const isJson = response.headers.get('content-type')?.includes('json')
   const error = isJson && status >= 400 ? (await response.json()).error : undefined
   abort.abort()
@@ -367,6 +372,7 @@ const needsBody = (name: RouteName): boolean =>
     'receive',
     'reply',
     'addFile',
+    'beginUpload',
     'answerWait',
     'changePlace',
     'mergePlaces',

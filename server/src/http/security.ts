@@ -20,6 +20,9 @@ export function securityHeaders(): RequestHandler[] {
           styleSrc: ["'self'", (_, response) => `'nonce-${(response as Response).locals.nonce}'`],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
+          // recordings, also those that are still on the device
+          mediaSrc: ["'self'", 'blob:'],
+          workerSrc: ["'self'"],
           connectSrc: ["'self'"],
           manifestSrc: ["'self'"],
           baseUri: ["'none'"],

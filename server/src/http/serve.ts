@@ -48,7 +48,7 @@ export function serveAll(world: World, handlers: Handlers): Router {
   const tries = new Tries(world)
   for (const name of Object.keys(routes) as RouteName[]) {
     const spec = routes[name] as AnyRoute
-    const method = spec.method.toLowerCase() as 'get' | 'post' | 'put' | 'delete'
+    const method = spec.method.toLowerCase() as 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete'
     router[method](
       spec.path,
       ...tries.limitsFor(spec),

@@ -26,8 +26,10 @@ create table class_notes (
   removed_at integer,
   removed_by text references accounts (id)
 ) strict;
-create index class_notes_of_work on class_notes (work_id, at)`),
+create index class_notes_of_work on class_notes (work_id, at);
+create index files_of_place on files (place_id)`),
   down: [
+    'drop index files_of_place',
     'drop table class_notes',
     'alter table side_notes drop column removed_by',
     'alter table side_notes drop column removed_at',

@@ -1,4 +1,4 @@
-import type { FileId } from '@oppen/core/ids'
+import type { ClassId, FileId, PlaceId } from '@oppen/core/ids'
 import type { Database } from '../../db/index.js'
 import type { PieceAddress } from '../work/moves.js'
 
@@ -6,8 +6,15 @@ export type FileAddress = PieceAddress & { readonly fileId: FileId }
 
 /** A file of exactly this piece of exactly this class. */
 export const fileOfPiece = (db: Database, { classId, workId, placeId, fileId }: FileAddress) =>
-  db.row<{ hash: string; name: string; type: string; size: number; removedAt: number | null }>(
-    `select f.hash, f.name, f.type, f.size, f.removed_at as removedAt
+  db.row<{
+    hash: string
+    name: string
+    type: string
+    size: number
+    removedAt: number | null
+    addedAt: number
+  }>(
+    `select f.hash, f.name, f.type, f.size, f.removed_at as removedAt, f.added_at as addedAt
      from files f join works w on w.id = f.work_id and w.class_id = $classId
      where f.id = $fileId and f.work_id = $workId and f.place_id = $placeId`,
     { classId, workId, placeId, fileId },
@@ -17,4 +24,25 @@ export const countOfPiece = (db: Database, { workId, placeId }: PieceAddress) =>
   db.row<{ files: number }>(
     'select count(*) as files from files where work_id = $workId and place_id = $placeId and removed_at is null',
     { workId, placeId },
+  )
+
+/** Files `f` that take room: those on pieces, and those that were handed in. */
+const KEPT = `(f.removed_at is null or exists (select 1 from hand_in_files x where x.file_id = f.id))`
+
+/** Bytes of the files of one pupil in a class, and of all pupils of it. */
+export const roomOf = async (db: Database, classId: ClassId, placeId: PlaceId) =>
+  (await db.row<{ pupil: number; class: number }>(
+    `select coalesce(sum(iif(f.place_id = $placeId, f.size, 0)), 0) as pupil, coalesce(sum(f.size), 0) as class
+     from places p join files f on f.place_id = p.id and ${KEPT} where p.class_id = $classId`,
+    { classId, placeId },
+  )) ?? { pupil: 0, class: 0 }
+
+/** How much room each pupil of a class takes, the most first. */
+export const roomOfPupils = (db: Database, classId: ClassId) =>
+  db.rows<{ placeId: PlaceId; name: string; files: number; used: number }>(
+    `select p.id as placeId, p.name, count(f.id) as files, coalesce(sum(f.size), 0) as used
+     from places p left join files f on f.place_id = p.id and ${KEPT}
+     where p.class_id = $classId and (p.left_at is null or f.id is not null)
+     group by p.id order by used desc, p.name`,
+    { classId },
   )

@@ -1,26 +1,95 @@
-import { pipeline } from 'node:stream/promises'
-import { FILE_LIMITS, type PieceFile } from '@oppen/contract'
-import type { FileId } from '@oppen/core/ids'
+import { FILE_LIMITS, type FileKind, kindOfFile, type PieceFile, type RoomPage } from '@oppen/contract'
+import type { ClassId, FileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayWrite } from '@oppen/core/work'
 import type { Request, Response } from 'express'
+import sharp from 'sharp'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findPiece, type PieceAddress, start } from '../work/moves.js'
 import { files } from './models.js'
-import { countOfPiece, type FileAddress, fileOfPiece } from './queries.js'
-import { receive, type Upload } from './upload.js'
+import { countOfPiece, type FileAddress, fileOfPiece, roomOf, roomOfPupils } from './queries.js'
+import { tidyFileName, type Upload } from './upload.js'
 
-/** Takes a file onto a piece. Looks first whether the pupil may write, so that nothing is sent for nothing. */
+const ownerOf = ({ workId, placeId }: PieceAddress): string => `piece ${workId} ${placeId}`
+
+/**
+ * Answers a request of the upload protocol for a piece: to begin, to send a part, to ask how much has come, to give
+ * up. Looks first whether the pupil may write and has room, so that nothing is sent for nothing.
+ */
+export async function upload(
+  world: World,
+  address: PieceAddress & { readonly uploadId?: string },
+  request: Request,
+  response: Response,
+): Promise<undefined> {
+  const owner = ownerOf(address)
+  if (address.uploadId) await world.uploads.find(address.uploadId, owner)
+  else await writable(world, address)
+  const path = address.uploadId ? request.path.replace(/\/[^/]+$/, '') : request.path
+  return world.uploads.answer(request, response, {
+    path,
+    owner,
+    newId: () => newId(world),
+    admit: size => hasRoom(world, address, size),
+  })
+}
+
+/** Takes a whole upload onto a piece. Refuses what the store does, and what there is no room for. */
 export async function addFile(
   world: World,
   viewer: Viewer,
   address: PieceAddress,
-  request: Request,
+  uploadId: string,
 ): Promise<PieceFile> {
   await writable(world, address)
-  return keepFile(world, viewer, address, await receive(world.files, request))
+  const { path, name, declared, size } = await world.uploads.received(uploadId, ownerOf(address))
+  await hasRoom(world, address, size)
+  const tidy = tidyFileName(name)
+  try {
+    const stored = await world.files.admit(path, { name: tidy, declared, size })
+    return await keepFile(world, viewer, address, { ...stored, name: tidy })
+  } finally {
+    await world.uploads.drop(uploadId)
+  }
+}
+
+/** Refuses `room_pupil` and `room_class` where so many more bytes would be too many. */
+async function hasRoom(world: World, { classId, placeId }: PieceAddress, size: number): Promise<void> {
+  const used = await roomOf(world.db, classId, placeId)
+  const say = (most: number, of: number) => ({ most: inMib(most), left: inMib(Math.max(0, most - of)) })
+  if (used.pupil + size > FILE_LIMITS.pupil)
+    throw new Refused('room_pupil', say(FILE_LIMITS.pupil, used.pupil))
+  if (used.class + size > FILE_LIMITS.class)
+    throw new Refused('room_class', say(FILE_LIMITS.class, used.class))
+}
+
+const inMib = (bytes: number): number => Math.floor(bytes / 1024 / 1024)
+
+/** How much room the files of each pupil of a class take. */
+export async function seeRoom(world: World, classId: ClassId): Promise<RoomPage> {
+  return {
+    most: FILE_LIMITS.class,
+    mostOfPupil: FILE_LIMITS.pupil,
+    pupils: await roomOfPupils(world.db, classId),
+  }
+}
+
+/** Turns a picture of a piece a quarter to the right. What was handed in with it keeps it as it was. */
+export async function turnPicture(world: World, viewer: Viewer, address: FileAddress): Promise<PieceFile> {
+  const file = await fileOfPiece(world.db, address)
+  if (!file || file.removedAt !== null) throw new Refused('not_found')
+  if (!file.type.startsWith('image/')) throw new Refused('picture_only', { name: file.name })
+  const turned = await sharp(await world.files.bytes(file.hash), { animated: true })
+    .rotate(90)
+    .toBuffer()
+  const hash = await world.files.keepBytes(turned)
+  return world.db.write(async () => {
+    await setRemoved(world, address, world.clock.now())
+    const { name, type, addedAt } = file
+    return keepFile(world, viewer, address, { name, type, hash, size: turned.length }, addedAt)
+  })
 }
 
 /** Puts a stored file onto a piece. */
@@ -29,12 +98,12 @@ export function keepFile(
   viewer: Viewer,
   address: PieceAddress,
   upload: Upload,
+  addedAt = world.clock.now(),
 ): Promise<PieceFile> {
   const id = newId<FileId>(world)
   const { workId, placeId } = address
   return world.db.write(async () => {
     const { standing } = await writable(world, address)
-    const addedAt = world.clock.now()
     await world.db
       .model(files)
       .create({ id, workId, placeId, ...upload, addedBy: viewer.accountId, addedAt, removedAt: null })
@@ -93,17 +162,22 @@ type StoredFile = {
   readonly size: number
 }
 
-/** Sends a stored file so that no browser takes it for a page of ours. */
+/** Kinds that a page of ours shows in place; the rest is saved. */
+const SHOWN: readonly (FileKind | undefined)[] = ['picture', 'audio', 'video', 'text', 'table', 'pdf']
+
+/** Sends a stored file, or the part of it that is asked for, so that no browser takes it for a page of ours. */
 export async function sendStored(world: World, file: StoredFile, response: Response): Promise<undefined> {
-  const shown = file.type.startsWith('image/') ? 'inline' : 'attachment'
+  const shown = SHOWN.includes(kindOfFile(file.type)) ? 'inline' : 'attachment'
   response.set({
-    'content-type': file.type,
-    'content-length': String(file.size),
+    'content-type': file.type.startsWith('text/') ? `${file.type}; charset=utf-8` : file.type,
     'content-disposition': `${shown}; filename*=UTF-8''${encodeURIComponent(file.name)}`,
     'content-security-policy': "default-src 'none'; sandbox",
     'x-content-type-options': 'nosniff',
     'cache-control': 'private, no-cache',
   })
-  await pipeline(world.files.read(file.hash), response)
+  await new Promise<void>((resolve, reject) => {
+    const sent = (error?: Error) => (error && !response.headersSent ? reject(error) : resolve())
+    response.sendFile(world.files.pathOf(file.hash), { cacheControl: false, dotfiles: 'allow' }, sent)
+  })
   return undefined
 }

@@ -3,15 +3,14 @@ import { createReadStream, type ReadStream } from 'node:fs'
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
-import { FILE_LIMITS } from '@oppen/contract'
-import { fileTypeFromFile } from 'file-type'
+import { FILE_KINDS, FILE_LIMITS, kindOfFile } from '@oppen/contract'
 import sharp from 'sharp'
 import { Refused } from '../../refusal.js'
+import { trueType } from './types.js'
+
+type Coming = { readonly name: string; readonly declared?: string; readonly size: number }
 
 export type Stored = { readonly hash: string; readonly type: string; readonly size: number }
-
-/** More pixels than this are not decoded: a small file can unpack to a huge picture. */
-const MOST_PIXELS = 80_000_000
 
 /**
  * Files in a folder, each under the SHA-256 of what it holds. What comes in is written beside them first and
@@ -39,13 +38,24 @@ export class FileStore {
       const size = await write(stream, path)
       if (stream.truncated) throw new Refused('file_large', { name, most: FILE_LIMITS.size / 1024 / 1024 })
       if (size === 0) throw new Refused('file_empty', { name })
-      const type = await trueType(path)
-      if (!type) throw new Refused('file_type', { name })
-      if (type.startsWith('image/')) await stripPicture(path, name)
-      return await this.#keep(path, type)
+      return await this.admit(path, { name, size })
     } finally {
       await rm(path, { force: true })
     }
+  }
+
+  /**
+   * Takes in a whole file that lies somewhere beside the store, and moves it there. Refuses `file_type`, `file_large`,
+   * `file_picture` and what a file of its kind is refused for.
+   */
+  async admit(path: string, { name, declared, size }: Coming): Promise<Stored> {
+    const type = await trueType(path, name, declared)
+    const kind = type && kindOfFile(type)
+    if (!type || !kind) throw new Refused('file_type', { name })
+    const { most } = FILE_KINDS[kind]
+    if (size > most) throw new Refused('file_large', { name, most: most / 1024 / 1024 })
+    if (kind === 'picture') await stripPicture(path, name)
+    return await this.#keep(path, type)
   }
 
   async #keep(path: string, type: string): Promise<Stored> {
@@ -78,14 +88,12 @@ export class FileStore {
   /** Keeps bytes that were made here. Gives the hash they are stored under. */
   async keepBytes(bytes: Uint8Array): Promise<string> {
     const path = join(this.#folder, 'incoming', randomUUID())
-    const file = await open(path, 'w')
     try {
-      await file.writeFile(bytes)
-      await file.sync()
+      await writeThrough(path, bytes)
+      return (await this.#keep(path, '')).hash
     } finally {
-      await file.close()
+      await rm(path, { force: true })
     }
-    return (await this.#keep(path, '')).hash
   }
 
   #path(hash: string): string {
@@ -109,21 +117,32 @@ async function write(stream: Readable, path: string): Promise<number> {
   }
 }
 
-async function trueType(path: string): Promise<string | undefined> {
-  const found = (await fileTypeFromFile(path))?.mime
-  return FILE_LIMITS.types.find(type => type === found)
+/**
+ * Turns the picture upright and writes it anew without place, time and camera, no larger than it can be looked at.
+ * More pixels than can be decoded are refused before they are: a small file can unpack to a huge picture.
+ */
+async function stripPicture(path: string, name: string): Promise<void> {
+  const { pixels, side } = FILE_LIMITS
+  try {
+    const { width, height, pages = 1 } = await sharp(path, { limitInputPixels: false }).metadata()
+    if (width * height * pages > pixels) throw new Refused('file_picture', { name, width, height })
+    const picture = await sharp(path, { limitInputPixels: pixels, animated: pages > 1 })
+      .rotate()
+      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+      .toBuffer()
+    await writeThrough(path, picture)
+  } catch (error) {
+    if (error instanceof Refused || (error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
+    throw new Refused('file_type', { name })
+  }
 }
 
-/** Turns the picture upright and writes it anew without place, time and camera. */
-async function stripPicture(path: string, name: string): Promise<void> {
+async function writeThrough(path: string, bytes: Uint8Array): Promise<void> {
+  const file = await open(path, 'w')
   try {
-    const picture = await sharp(path, { limitInputPixels: MOST_PIXELS }).rotate().toBuffer()
-    const file = await open(path, 'w')
-    await file.writeFile(picture)
+    await file.writeFile(bytes)
     await file.sync()
+  } finally {
     await file.close()
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
-    throw new Refused('file_type', { name })
   }
 }

@@ -164,6 +164,7 @@ const PIECE = `select ${jsonObject({
     fileJson,
     'from files f where f.work_id = $workId and f.place_id = $placeId and f.removed_at is null order by f.added_at, f.id',
   ),
+  room: '(select coalesce(sum(f.size), 0) from files f where f.place_id = $placeId and f.removed_at is null)',
   handIns: handInsJson,
   moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
   notes: notesJson,

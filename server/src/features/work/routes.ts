@@ -1,6 +1,6 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { isShared } from '../accounts/sessions.js'
-import { addFile, removeFile, restoreFile, sendFile } from '../files/service.js'
+import { addFile, removeFile, restoreFile, seeRoom, sendFile, turnPicture, upload } from '../files/service.js'
 import { bringBack, saveCopy, seeVersion, seeVersions } from './copies.js'
 import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
@@ -36,7 +36,13 @@ export const workHandlers = {
   seeOutcome: async ({ world, viewer, params }) =>
     written(await outcomeJson(world.db, params, viewer, world.clock.now())),
   saveCopy: ({ world, viewer, params, body }) => saveCopy(world, viewer, params, body),
-  addFile: ({ world, viewer, params, request }) => addFile(world, viewer, params, request),
+  beginUpload: ({ world, params, request, response }) => upload(world, params, request, response),
+  sendPart: ({ world, params, request, response }) => upload(world, params, request, response),
+  seeUpload: ({ world, params, request, response }) => upload(world, params, request, response),
+  dropUpload: ({ world, params, request, response }) => upload(world, params, request, response),
+  addFile: ({ world, viewer, params, body }) => addFile(world, viewer, params, body.uploadId),
+  turnPicture: ({ world, viewer, params }) => turnPicture(world, viewer, params),
+  seeRoom: ({ world, params }) => seeRoom(world, params.classId),
   seeOwnWork: ({ world, params }) => seeOwnWork(world, params),
   takeOwnWork: ({ world, params, response }) => sendOwnWork(world, params, response),
   seeFile: ({ world, params, response }) => sendFile(world, params, response),

@@ -1,5 +1,5 @@
 import type { ClassFile } from '@oppen/contract'
-import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
+import { addressOf, FILE_CHOICE, routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
@@ -39,7 +39,7 @@ export function ClassFiles({ classId, files, writes }: Props) {
       </ul>
       {writes && (
         <Row className="pt-2">
-          <ChooseFile accept={FILE_LIMITS.types.join(',')} onFile={file => add.go(file)} disabled={add.busy}>
+          <ChooseFile accept={FILE_CHOICE} onFile={file => add.go(file)} disabled={add.busy}>
             {say('files_add')}
           </ChooseFile>
           {add.words && <Problem words={add.words} />}

@@ -1,5 +1,5 @@
 import type { CirclePage } from '@oppen/contract'
-import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
+import { addressOf, FILE_CHOICE, routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
@@ -26,7 +26,7 @@ export function CircleFiles({ circle }: { readonly circle: CirclePage }) {
             <FileLine key={file.id} file={file} circle={circle} />
           ))}
         </ul>
-        <ChooseFile accept={FILE_LIMITS.types.join(',')} onFile={file => add.go(file)}>
+        <ChooseFile accept={FILE_CHOICE} onFile={file => add.go(file)}>
           {say('circle_file_add')}
         </ChooseFile>
         {add.words && <Problem words={add.words} />}

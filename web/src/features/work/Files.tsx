@@ -1,5 +1,5 @@
 import type { PieceFile, PiecePage } from '@oppen/contract'
-import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
+import { addressOf, FILE_CHOICE, FILE_LIMITS, routes } from '@oppen/contract'
 import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { FileText, ImagePlus, X } from 'lucide-react'
@@ -90,7 +90,7 @@ export function Files({
           id={id}
           type="file"
           multiple
-          accept={FILE_LIMITS.types.join(',')}
+          accept={FILE_CHOICE}
           onChange={event => void choose(event)}
           className="sr-only"
         />

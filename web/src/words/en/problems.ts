@@ -160,8 +160,14 @@ export const problems = {
   problem_closes_before_due: 'It would close before it is due. Let it close at the due time or later.',
   problem_file_empty: '“{name}” is empty: 0 bytes. Choose the file again, or take the photo anew.',
   problem_file_large: '“{name}” is larger than {most} MB. Choose a smaller photo or a shorter document.',
+  problem_file_picture:
+    '{name} has {width} × {height} points, more than can be opened here. Make it smaller and add it again.',
+  problem_room_pupil:
+    'There is room for {left} MB more of your {most} MB in this class. Take off what you do not need, or make the file smaller.',
+  problem_room_class:
+    'There is room for {left} MB more of the {most} MB of this class. Ask your teacher to make room.',
   problem_file_type:
-    '“{name}” is not a photo (JPEG, PNG, WebP) or PDF, whatever its name says. Choose another.',
+    '“{name}” cannot be added, whatever its name says. Pictures (JPEG, PNG, WebP), PDF, sound, video, text, tables (CSV) and documents can; of a page with code (HTML, SVG) make a picture or a PDF.',
   problem_picture_only:
     '“{name}” is not a picture (JPEG, PNG, WebP), whatever its name says. Choose a photo.',
   problem_file_cut: 'The file was cut off on its way and was not kept. Choose it again.',

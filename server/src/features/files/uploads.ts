@@ -1,0 +1,110 @@
+import { readdir, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { ERRORS, FILE_LIMITS, type WireError } from '@oppen/contract'
+import { FileStore as Parts } from '@tus/file-store'
+import { MemoryLocker, Server, ERRORS as TUS, type Upload } from '@tus/server'
+import type { Request, Response } from 'express'
+import { Refused } from '../../refusal.js'
+
+const DAY = 86_400_000
+/** What was begun and not finished for so long is thrown away. */
+const LIFE = 2 * DAY
+
+export type Received = {
+  readonly path: string
+  readonly name: string
+  /** What the sender says that it is. */
+  readonly declared: string
+  readonly size: number
+}
+
+type Begin = {
+  /** Where uploads for this are begun, without what comes after. */
+  readonly path: string
+  /** What the upload is for: it is found again under the same name alone. */
+  readonly owner: string
+  readonly newId: () => string
+  /** Looks at how many bytes are to come; throws a refusal where they are too many. */
+  readonly admit: (size: number) => Promise<void>
+}
+
+/**
+ * Files that come in parts and go on after a cut, by the tus protocol 1.0 (https://tus.io/protocols/resumable-upload).
+ * They lie beside the store until they are whole and somebody takes them.
+ */
+export class Uploads {
+  readonly #folder: string
+  readonly #parts: Parts
+  readonly #locker = new MemoryLocker()
+
+  constructor(folder: string) {
+    this.#folder = folder
+    this.#parts = new Parts({ directory: folder })
+  }
+
+  /** Throws away what was begun long ago. */
+  async prepare(now = Date.now()): Promise<void> {
+    const names = await readdir(this.#folder).catch(() => [])
+    for (const name of names) {
+      const path = join(this.#folder, name)
+      if (now - (await stat(path)).mtimeMs > LIFE) await rm(path, { force: true })
+    }
+  }
+
+  /** Answers one request of the protocol, whose permission has been looked at. */
+  async answer(request: Request, response: Response, begin: Begin): Promise<undefined> {
+    const server = new Server({
+      path: begin.path,
+      datastore: this.#parts,
+      locker: this.#locker,
+      maxSize: FILE_LIMITS.largest,
+      generateUrl: (_, { id }) => `${begin.path}/${id}`,
+      namingFunction: begin.newId,
+      onUploadCreate: async (_, upload) => {
+        await this.#admit(begin, upload)
+        return { metadata: { ...upload.metadata, owner: begin.owner } }
+      },
+      onResponseError: (_, error) =>
+        error === TUS.FILE_WRITE_ERROR ? wired(new Refused('disk_full')) : undefined,
+    })
+    await server.handle(request, response)
+    return undefined
+  }
+
+  async #admit({ admit }: Begin, { size, metadata }: Upload): Promise<void> {
+    try {
+      if (!size) throw new Refused('file_empty', { name: metadata?.filename ?? '' })
+      await admit(size)
+    } catch (error) {
+      throw error instanceof Refused ? wired(error) : error
+    }
+  }
+
+  /** An upload of this owner. Refuses `not_found` for anybody else's. */
+  async find(id: string, owner: string): Promise<Upload> {
+    const upload = await this.#parts.getUpload(id).catch(() => undefined)
+    if (upload?.metadata?.owner !== owner) throw new Refused('not_found')
+    return upload
+  }
+
+  /** A whole upload, to be taken into the store. Refuses `file_cut` while something of it is missing. */
+  async received(id: string, owner: string): Promise<Received> {
+    const upload = await this.find(id, owner)
+    if (upload.offset !== upload.size) throw new Refused('file_cut')
+    const { filename, filetype } = upload.metadata ?? {}
+    const path = join(this.#folder, id)
+    return { path, name: filename ?? '', declared: filetype ?? '', size: upload.size ?? 0 }
+  }
+
+  /** Forgets an upload, wherever its bytes are by now. */
+  async drop(id: string): Promise<void> {
+    await rm(join(this.#folder, id), { force: true })
+    await rm(join(this.#folder, `${id}.json`), { force: true })
+  }
+}
+
+/** A refusal of the contract as the protocol's server sends it. */
+function wired({ code, params }: Refused): { status_code: number; body: string } {
+  const body: WireError = { error: { code, ...(params && { params }) } }
+  return { status_code: ERRORS[code].status, body: JSON.stringify(body) }
+}

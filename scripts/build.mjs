@@ -9,7 +9,7 @@ tool('vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn')
 
 const assets = 'web/dist/assets'
 for (const name of readdirSync(assets)) {
-  if (!/\.(js|css|svg)$/.test(name)) continue
+  if (!/\.(js|mjs|css|svg)$/.test(name)) continue
   const bytes = readFileSync(join(assets, name))
   const quality = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length }
   writeFileSync(join(assets, `${name}.br`), brotliCompressSync(bytes, { params: quality }))

@@ -285,8 +285,10 @@ export const workPage = z.object({
   workId: id<WorkId>(),
   version: z.number().int(),
   postedAt: instant.nullable(),
-  /** How many pupils have begun; what they wrote stays whatever is changed. */
-  begun: z.number().int(),
+  /** Who has begun: what they wrote stays whatever is changed, and another template does not reach them. */
+  begun: z.array(piecePlace),
+  /** How many have not. */
+  notBegun: z.number().int(),
   form: workForm,
   files: z.array(material),
   times: z.array(groupTimes),

@@ -32,13 +32,13 @@ export class FileStore {
    * Takes in a stream. Refuses `file_empty`, `file_large`, `file_type` (by what it is, not what it is called)
    * and `file_cut`; nothing of a refused file stays.
    */
-  async take(stream: Readable & { truncated?: boolean }, name: string): Promise<Stored> {
+  async take(stream: Readable & { truncated?: boolean }, name: string, declared?: string): Promise<Stored> {
     const path = join(this.#folder, 'incoming', randomUUID())
     try {
       const size = await write(stream, path)
       if (stream.truncated) throw new Refused('file_large', { name, most: FILE_LIMITS.size / 1024 / 1024 })
       if (size === 0) throw new Refused('file_empty', { name })
-      return await this.admit(path, { name, size })
+      return await this.admit(path, { name, size, ...(declared && { declared }) })
     } finally {
       await rm(path, { force: true })
     }

@@ -27,7 +27,7 @@ export function receive(store: FileStore, request: Request): Promise<Upload> {
     if (!form) return
     form.on('file', (_, stream, info) => {
       const name = tidyFileName(info.filename ?? '')
-      taken = store.take(stream, name).then(stored => ({ ...stored, name }))
+      taken = store.take(stream, name, info.mimeType).then(stored => ({ ...stored, name }))
       taken.catch(reject)
     })
     form.on('close', () => (taken ? taken.then(resolve, reject) : cut()))

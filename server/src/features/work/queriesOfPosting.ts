@@ -79,7 +79,13 @@ const WORK_PAGE = `select ${jsonObject({
   workId: 'w.id',
   version: 'w.version',
   postedAt: 'w.posted_at',
-  begun: '(select count(*) from pieces where work_id = w.id)',
+  begun: jsonArray(
+    jsonObject({ placeId: 'p.id', name: 'p.name' }),
+    `from pieces i join places p on p.id = i.place_id and p.left_at is null
+     where i.work_id = w.id and i.phase <> 'excused' order by p.name`,
+  ),
+  notBegun: `(select count(*) from asked a join places p on p.id = a.place_id and p.left_at is null
+    where a.work_id = w.id and not exists (select 1 from pieces i where i.work_id = w.id and i.place_id = p.id))`,
   form: FORM,
   files: jsonArray(
     jsonObject({

@@ -1,14 +1,17 @@
+import '../../words/en/doing.js'
 import type { Material } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { Paperclip } from 'lucide-react'
+import { Mic, Paperclip } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useIds, useNow } from '../../app/session.js'
+import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
 import { Off } from '../../parts/inputs.js'
 import { LinkLine } from '../../parts/LinkLine.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { Recorder } from '../files/Recorder.js'
 import type { WorkFormState } from './useWorkForm.js'
 
 type Props = {
@@ -54,6 +57,7 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
   const time = useNow()
   const input = useRef<HTMLInputElement>(null)
   const [problem, setProblem] = useState<unknown>()
+  const [speaking, setSpeaking] = useState(false)
   const add = async (chosen: readonly File[]) => {
     setProblem(undefined)
     try {
@@ -61,9 +65,7 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
       for (const file of chosen) {
         const workId = await state.idOf()
         if (!workId) return
-        const body = new FormData()
-        body.append('file', file)
-        now = [...now, await call(routes.addMaterial, { classId, workId }, body)]
+        now = [...now, await call(routes.addMaterial, { classId, workId }, formWith(file))]
         onFiles(now)
       }
     } catch (error) {
@@ -100,9 +102,30 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
           void add(chosen)
         }}
       />
-      <Button className="mt-1.5 mr-2" onClick={() => input.current?.click()}>
-        {say('post_file_add')}
-      </Button>
+      {speaking ? (
+        <div className="mt-1.5 rounded-[var(--radius-card)] border border-edge p-4">
+          <h3 className="mb-2 text-base">{say('post_speak')}</h3>
+          <Recorder
+            kind="voice"
+            name={say('post_spoken')}
+            onKeep={file => {
+              setSpeaking(false)
+              void add([file])
+            }}
+            onClose={() => setSpeaking(false)}
+          />
+        </div>
+      ) : (
+        <>
+          <Button className="mt-1.5 mr-2" onClick={() => input.current?.click()}>
+            {say('post_file_add')}
+          </Button>
+          <Button className="mt-1.5 mr-2" onClick={() => setSpeaking(true)}>
+            <Mic size={17} aria-hidden="true" />
+            {say('post_speak')}
+          </Button>
+        </>
+      )}
       {problem !== undefined && (
         <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
           {problemWords(problem, time)}

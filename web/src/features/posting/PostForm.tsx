@@ -35,12 +35,13 @@ export type PostProps = {
   readonly plan: readonly { readonly value: string; readonly label: string }[]
   readonly files: readonly Material[]
   readonly extensions: WorkPage['extensions']
-  /** How many pupils have begun. */
-  readonly begunBy?: number
+  /** Who has begun, and how many have not. */
+  readonly begunBy?: WorkPage['begun']
+  readonly notBegun?: number
 }
 
 /** One form for all kinds; what is refused stands beside its field, and everything typed stays. */
-export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: PostProps) {
+export function PostForm({ begun, page, plan, files: begunFiles, begunBy = [], notBegun = 0 }: PostProps) {
   const { classId } = useIds()
   const time = useNow()
   const navigate = useNavigate()
@@ -168,6 +169,9 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: 
                   hint={say('post_template_hint', { title: form.title.trim() || '…' })}
                 />
               )}
+              {begun.posted && form.template !== begun.form.template && begunBy.length > 0 && (
+                <Reach begunBy={begunBy} notBegun={notBegun} />
+              )}
             </div>
             <div className="flex flex-col gap-4">
               <Choice
@@ -246,7 +250,9 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = 0 }: 
                 />
                 {say('post_tell')}
               </label>
-              {begunBy > 0 && <p className="text-sm text-soft">{say('post_begun', { count: begunBy })}</p>}
+              {begunBy.length > 0 && (
+                <p className="text-sm text-soft">{say('post_begun', { count: begunBy.length })}</p>
+              )}
             </div>
           )}
           <div className="mt-5 flex flex-wrap gap-3">
@@ -307,6 +313,16 @@ function Editing({ label, html, onChange, problem, hint, onPicture }: EditingPro
     </div>
   )
 }
+
+type ReachProps = { readonly begunBy: WorkPage['begun']; readonly notBegun: number }
+
+/** Whom another template reaches, and who keeps the page they have begun. */
+const Reach = ({ begunBy, notBegun }: ReachProps) => (
+  <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+    {say('post_reaches', { count: notBegun })}{' '}
+    {say('post_keep_theirs', { names: begunBy.map(one => one.name).join(', ') })}
+  </p>
+)
 
 type AlsoProps = {
   readonly chosen: readonly ClassId[]

@@ -66,6 +66,7 @@ function Known() {
       files={work.files}
       extensions={work.extensions}
       begunBy={work.begun}
+      notBegun={work.notBegun}
     />
   )
 }

@@ -1,77 +1,77 @@
+import '../../words/en/doing.js'
 import type { PieceFile, PiecePage } from '@oppen/contract'
-import { addressOf, FILE_CHOICE, FILE_LIMITS, routes } from '@oppen/contract'
-import type { PlaceId, WorkId } from '@oppen/core/ids'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { FileText, ImagePlus, X } from 'lucide-react'
+import { addressOf, FILE_CHOICE, FILE_LIMITS, kindOfFile, routes } from '@oppen/contract'
+import { useQueryClient } from '@tanstack/react-query'
+import { Camera as CameraIcon, FileText, ImagePlus, Mic, RotateCw, Video, X } from 'lucide-react'
 import { type ChangeEvent, useId, useState } from 'react'
-import { call, Refusal } from '../../app/api.js'
+import { call } from '../../app/api.js'
+import { useDeed } from '../../app/deed.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { Button, buttonLook } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
+import { Sound } from '../../parts/Sound.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { Camera } from '../files/Camera.js'
+import { Preview } from '../files/Preview.js'
+import { Recorder } from '../files/Recorder.js'
+import type { OnItsWay, Uploads } from '../files/useUploads.js'
 
-/** Looks at a chosen file before it is sent for nothing. */
-function precheck(file: File): void {
-  if (file.size === 0) throw new Refusal(422, { code: 'file_empty', params: { name: file.name } })
-  if (file.size > FILE_LIMITS.size) {
-    throw new Refusal(413, {
-      code: 'file_large',
-      params: { name: file.name, most: FILE_LIMITS.size / 1024 / 1024 },
-    })
-  }
-}
+export type Making = 'voice' | 'video' | 'photo'
 
-/** Photos and files on the piece: add, look at, take off and put back. */
-export function Files({
-  params,
-  files,
-}: {
+type Props = {
   readonly params: PieceParams
   readonly files: readonly PieceFile[]
-}) {
+  readonly room: number
+  readonly uploads: Uploads
+  /** What is being recorded or photographed now. */
+  readonly making: Making | null
+  readonly onMaking: (making: Making | null) => void
+}
+
+const MAKE = [
+  { is: 'photo', icon: CameraIcon },
+  { is: 'voice', icon: Mic },
+  { is: 'video', icon: Video },
+] as const
+
+/** Photos, recordings and files on the piece: add, make, look at, take off and put back. */
+export function Files({ params, files, room, uploads, making, onMaking }: Props) {
   const id = useId()
-  const time = useNow()
   const client = useQueryClient()
-  const [problem, setProblem] = useState<unknown>()
   const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
-  const add = useMutation({
-    mutationFn: (file: File) => {
-      precheck(file)
-      const form = new FormData()
-      form.append('file', file)
-      return call(routes.addFile, params, form as never)
+  const removing = useDeed<PieceFile>({
+    do: file => call(routes.removeFile, { ...params, fileId: file.id }),
+    done: (_, file) => {
+      void again()
+      tell(
+        say('work_removed', { name: file.name }),
+        () => void call(routes.restoreFile, { ...params, fileId: file.id }).then(again),
+      )
     },
-    onSuccess: again,
   })
-  const restore = (file: PieceFile) =>
-    void call(routes.restoreFile, { ...params, fileId: file.id }).then(again, setProblem)
-  const remove = (file: PieceFile) =>
-    void call(routes.removeFile, { ...params, fileId: file.id }).then(async () => {
-      await again()
-      tell(say('work_removed', { name: file.name }), () => restore(file))
-    }, setProblem)
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
+  const choose = (event: ChangeEvent<HTMLInputElement>) => {
     const input = event.currentTarget
-    setProblem(undefined)
-    for (const file of [...(input.files ?? [])]) {
-      await add.mutateAsync(file).catch(setProblem)
-    }
+    void uploads.add([...(input.files ?? [])])
     input.value = ''
+  }
+  const keep = (file: File) => {
+    void uploads.add([file])
+    if (making !== 'photo') onMaking(null)
   }
   return (
     <section>
       <h2 className="mb-2 text-lg">{say('work_files')}</h2>
-      {problem !== undefined && <Problem words={problemWords(problem, time)} />}
+      {removing.words && <Problem words={removing.words} />}
       <ul className="my-2 flex flex-wrap gap-3">
         {files.map(file => (
           <li key={file.id} className="relative">
-            <Thumb file={file} params={params} />
+            <Tile file={file} params={params} own />
             <button
               type="button"
-              onClick={() => remove(file)}
+              onClick={() => removing.go(file)}
               aria-label={say('work_remove_file', { name: file.name })}
               className="absolute top-1 right-1 rounded-full border border-rule bg-sheet p-1 hover:bg-pale"
             >
@@ -80,48 +80,149 @@ export function Files({
           </li>
         ))}
       </ul>
-      <label
-        htmlFor={id}
-        className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
-      >
-        <ImagePlus size={17} aria-hidden="true" />
-        {say('work_add_file')}
-        <input
-          id={id}
-          type="file"
-          multiple
-          accept={FILE_CHOICE}
-          onChange={event => void choose(event)}
-          className="sr-only"
-        />
-      </label>
-      {add.isPending && (
-        <p role="status" className="mt-2 text-sm text-soft">
-          {say('work_uploading', { name: add.variables.name })}
+      {uploads.list.map(one => (
+        <Coming key={one.key} one={one} cancel={() => uploads.cancel(one.key)} />
+      ))}
+      {making === null ? (
+        <div className="flex flex-wrap gap-2">
+          <label
+            htmlFor={id}
+            className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
+          >
+            <ImagePlus size={17} aria-hidden="true" />
+            {say('work_add_file')}
+            <input id={id} type="file" multiple accept={FILE_CHOICE} onChange={choose} className="sr-only" />
+          </label>
+          {MAKE.map(({ is, icon: Icon }) => (
+            <Button key={is} onClick={() => onMaking(is)}>
+              <Icon size={17} aria-hidden="true" />
+              {say(`make_${is}`)}
+            </Button>
+          ))}
+        </div>
+      ) : (
+        <div className="rounded-[var(--radius-card)] border border-edge p-4">
+          <h3 className="mb-2 text-base">{say(`make_${making}`)}</h3>
+          {making === 'photo' ? (
+            <Camera name={say('made_photo')} onKeep={keep} onClose={() => onMaking(null)} />
+          ) : (
+            <Recorder
+              key={making}
+              kind={making}
+              name={say(`made_${making}`)}
+              onKeep={keep}
+              onClose={() => onMaking(null)}
+            />
+          )}
+        </div>
+      )}
+      {room > 0 && (
+        <p className="mt-2 text-sm text-soft tabular-nums">
+          {say('files_room', { used: mib(room), most: mib(FILE_LIMITS.pupil) })}
         </p>
       )}
     </section>
   )
 }
 
-function Thumb({ file, params }: { readonly file: PieceFile; readonly params: PieceParams }) {
-  const address = addressOf(routes.seeFile, { ...params, fileId: file.id })
+/** Bytes in megabytes, exact where there are few. */
+const mib = (bytes: number): string => {
+  const size = bytes / 1024 / 1024
+  return size < 10 ? size.toFixed(1) : String(Math.round(size))
+}
+
+/** A file on its way, how much of it has come, or why it does not. */
+function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () => void }) {
+  const time = useNow()
+  if (one.problem !== undefined) {
+    return (
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        <div className="min-w-0 flex-1">
+          <Problem words={problemWords(one.problem, time)} />
+        </div>
+        <Button look="quiet" onClick={cancel}>
+          {say('upload_dismiss')}
+        </Button>
+      </div>
+    )
+  }
   return (
-    <a
-      href={address}
-      target="_blank"
-      rel="noreferrer"
-      className="block w-36 rounded-[var(--radius-card)] border border-rule p-1.5 hover:border-blue"
-    >
-      {file.type.startsWith('image/') ? (
-        <img src={address} alt="" className="h-28 w-full rounded object-cover" loading="lazy" />
+    <div className="mb-2 flex flex-wrap items-center gap-3 text-[15px]">
+      <span className="min-w-0 truncate" role="status">
+        {say('work_uploading', { name: one.name })}
+      </span>
+      <progress
+        value={one.sent}
+        max={one.size}
+        aria-label={say('upload_progress', { name: one.name })}
+        className="w-40"
+      />
+      <span className="text-sm text-soft tabular-nums">
+        {say('upload_sent', { sent: mib(one.sent), size: mib(one.size) })}
+      </span>
+      <Button look="quiet" className="!min-h-8 !py-0.5" onClick={cancel}>
+        {say('cancel')}
+      </Button>
+    </div>
+  )
+}
+
+type TileProps = {
+  readonly file: PieceFile
+  readonly params: PieceParams
+  /** Whether it can be changed by who looks at it. */
+  readonly own?: boolean
+}
+
+/** One file, small; a press shows it in place. A recording is listened to where it stands. */
+function Tile({ file, params, own = false }: TileProps) {
+  const [open, setOpen] = useState(false)
+  const address = addressOf(routes.seeFile, { ...params, fileId: file.id })
+  const kind = kindOfFile(file.type)
+  const turn = useDeed({
+    do: () => call(routes.turnPicture, { ...params, fileId: file.id }),
+    again: [reads.piece(params).queryKey],
+    done: () => setOpen(false),
+  })
+  return (
+    <>
+      {kind === 'audio' ? (
+        <div className="w-72 max-w-full rounded-[var(--radius-card)] border border-rule p-2 pr-7">
+          <Sound address={address} label={file.name} />
+          <span className="mt-1 block truncate text-sm">{file.name}</span>
+        </div>
       ) : (
-        <span className="flex h-28 items-center justify-center text-soft">
-          <FileText size={40} aria-hidden="true" />
-        </span>
+        <button
+          type="button"
+          onClick={() => setOpen(true)}
+          className="block w-36 rounded-[var(--radius-card)] border border-rule p-1.5 text-left hover:border-blue"
+        >
+          {kind === 'picture' ? (
+            <img src={address} alt="" className="h-28 w-full rounded object-cover" loading="lazy" />
+          ) : (
+            <span className="flex h-28 items-center justify-center text-soft">
+              {kind === 'video' ? (
+                <Video size={40} aria-hidden="true" />
+              ) : (
+                <FileText size={40} aria-hidden="true" />
+              )}
+            </span>
+          )}
+          <span className="mt-1 block truncate text-sm">{file.name}</span>
+        </button>
       )}
-      <span className="mt-1 block truncate text-sm">{file.name}</span>
-    </a>
+      {open && (
+        <Preview file={{ ...file, address }} onClose={() => setOpen(false)}>
+          {own && kind === 'picture' && (
+            <Button onClick={() => turn.go()} disabled={turn.busy}>
+              <RotateCw size={17} aria-hidden="true" />
+              {say('preview_turn')}
+            </Button>
+          )}
+          {turn.words && <Problem words={turn.words} />}
+        </Preview>
+      )}
+    </>
   )
 }
 
@@ -140,13 +241,13 @@ export const notIn = (html: string | undefined, files: readonly PieceFile[]): Pi
 export function FileList({ files: all, page, html }: ListProps) {
   const files = notIn(html, all)
   const { classId } = useIds()
-  const params = { classId, workId: page.work.id as WorkId, placeId: page.pupil.placeId as PlaceId }
+  const params = { classId, workId: page.work.id, placeId: page.pupil.placeId }
   if (!files.length) return null
   return (
     <ul className="mt-4 flex flex-wrap gap-3">
       {files.map(file => (
         <li key={file.id}>
-          <Thumb file={file} params={params} />
+          <Tile file={file} params={params} />
         </li>
       ))}
     </ul>

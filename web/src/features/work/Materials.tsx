@@ -1,40 +1,68 @@
-import { addressOf, type Material, routes } from '@oppen/contract'
+import '../../words/en/doing.js'
+import { addressOf, kindOfFile, type Material, routes } from '@oppen/contract'
 import { ExternalLink, Paperclip } from 'lucide-react'
+import { useState } from 'react'
 import { useIds } from '../../app/session.js'
+import { Sound } from '../../parts/Sound.js'
 import { say } from '../../words/say.js'
+import { Preview } from '../files/Preview.js'
 
 type Props = {
-  readonly materials: readonly Material[] /** The directions they come with. */
+  readonly materials: readonly Material[]
+  /** The directions they come with. */
   readonly html?: string | null
 }
 
-/** What comes with the directions: files and links, one press each; pictures that stand in them are not named again. */
+const LOOK =
+  'inline-flex items-center gap-2 rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-left text-[15px] font-semibold text-blue hover:bg-pale'
+
+/**
+ * What comes with the directions: files shown in place, links one press away, spoken words to listen to. Pictures that
+ * stand in the directions are not named again.
+ */
 export function MaterialList({ materials: all, html }: Props) {
-  const { classId, workId } = useIds()
   const materials = all.filter(one => !html?.includes(`/materials/${one.id}"`))
   if (!materials.length) return null
   return (
     <ul aria-label={say('work_materials')} className="mt-3 flex flex-wrap gap-2">
-      {materials.map(one => {
-        const Icon = one.kind === 'link' ? ExternalLink : Paperclip
-        const href =
-          one.kind === 'link'
-            ? (one.url ?? '')
-            : addressOf(routes.seeMaterial, { classId, workId, materialId: one.id })
-        return (
-          <li key={one.id}>
-            <a
-              href={href}
-              target="_blank"
-              rel="noreferrer"
-              className="inline-flex items-center gap-2 rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-[15px] font-semibold text-blue hover:bg-pale"
-            >
-              <Icon size={15} aria-hidden="true" />
+      {materials.map(one => (
+        <li key={one.id} className={isSpoken(one) ? 'w-full max-w-md' : ''}>
+          {one.kind === 'link' ? (
+            <a href={one.url ?? ''} target="_blank" rel="noreferrer" className={LOOK}>
+              <ExternalLink size={15} aria-hidden="true" />
               {one.title}
             </a>
-          </li>
-        )
-      })}
+          ) : (
+            <MaterialFile material={one} />
+          )}
+        </li>
+      ))}
     </ul>
+  )
+}
+
+const isSpoken = (one: Material): boolean => kindOfFile(one.type ?? '') === 'audio'
+
+function MaterialFile({ material }: { readonly material: Material }) {
+  const { classId, workId } = useIds()
+  const [open, setOpen] = useState(false)
+  const { title: name, type } = material
+  const address = addressOf(routes.seeMaterial, { classId, workId, materialId: material.id })
+  if (isSpoken(material)) {
+    return (
+      <figure>
+        <Sound address={address} label={name} />
+        <figcaption className="text-sm text-soft">{name}</figcaption>
+      </figure>
+    )
+  }
+  return (
+    <>
+      <button type="button" onClick={() => setOpen(true)} className={LOOK}>
+        <Paperclip size={15} aria-hidden="true" className="shrink-0" />
+        {name}
+      </button>
+      {open && <Preview file={{ name, type: type ?? '', address }} onClose={() => setOpen(false)} />}
+    </>
   )
 }

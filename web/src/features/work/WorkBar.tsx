@@ -112,7 +112,11 @@ function BarWords({ page, keeper, handingIn }: Pick<Props, 'page' | 'keeper' | '
   const { status } = keeper
   switch (status.is) {
     case 'empty':
-      return say('bar_empty')
+      return page.files.length ? (
+        <span className="text-leaf">{say('bar_files', { count: page.files.length })}</span>
+      ) : (
+        say('bar_empty')
+      )
     case 'here':
       return say(keeper.deviceFull ? 'bar_saving' : 'bar_here')
     case 'saving':

@@ -1,7 +1,7 @@
 import '../../words/en/classroom.js'
 import type { ErrorCode, PiecePage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
-import { countWords, missingOnPage } from '@oppen/core/copy'
+import { countWords, type Missing, missingOnPage } from '@oppen/core/copy'
 import { when } from '@oppen/core/timing'
 import { copyTitle, handsIn, mayWrite } from '@oppen/core/work'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
@@ -11,7 +11,6 @@ import { call, Refusal } from '../../app/api.js'
 import { useChangesAt } from '../../app/changesAt.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
-import { formWith } from '../../app/upload.js'
 import { Empty } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
@@ -19,9 +18,11 @@ import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { OwnQuestion } from '../answers/OwnQuestion.js'
+import { sendFile } from '../files/sendFile.js'
+import { useUploads } from '../files/useUploads.js'
 import { ClassThread } from './ClassThread.js'
 import { Conflict } from './Conflict.js'
-import { FileList, Files, notIn } from './Files.js'
+import { FileList, Files, type Making, notIn } from './Files.js'
 import { Handout } from './Handout.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
@@ -75,8 +76,14 @@ function Own({ params, page }: OwnProps) {
   const writable = open && !handingIn.press
   const title = copyTitle(work.title, page.pupil.name)
   const addPicture = useAddPicture(params)
+  const uploads = useUploads(params)
+  const [making, setMaking] = useState<Making | null>(null)
   const html = useDeferredValue(keeper.html)
-  const missing = missingOnPage({ html, template: work.template, files: page.files.length })
+  const missing: Missing[] = [
+    ...missingOnPage({ html, template: work.template, files: page.files.length + uploads.list.length }),
+    ...(making === 'voice' || making === 'video' ? [{ is: 'recording' } as const] : []),
+    ...uploads.list.map(({ name }) => ({ is: 'uploading', name }) as const),
+  ]
   return (
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
@@ -109,7 +116,16 @@ function Own({ params, page }: OwnProps) {
                     <AsHandedIn page={page} />
                   )}
                 </section>
-                {writable && <Files params={params} files={notIn(keeper.html, page.files)} />}
+                {writable && (
+                  <Files
+                    params={params}
+                    files={notIn(keeper.html, page.files)}
+                    room={page.room}
+                    uploads={uploads}
+                    making={making}
+                    onMaking={setMaking}
+                  />
+                )}
               </div>
               <div className="contents lg:sticky lg:top-4 lg:order-2 lg:flex lg:max-h-[calc(100dvh-7rem)] lg:flex-col lg:gap-6 lg:self-start lg:overflow-y-auto lg:border-l lg:border-rule lg:pl-6">
                 <Directions page={page} />
@@ -149,7 +165,7 @@ function useAddPicture(params: PieceParams): (file: File) => Promise<string> {
   const client = useQueryClient()
   return async file => {
     try {
-      const { id: fileId } = await call(routes.addFile, params, formWith(file))
+      const { id: fileId } = await sendFile(params, file, () => undefined).arrived
       void client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
       return addressOf(routes.seeFile, { ...params, fileId })
     } catch (error) {

@@ -1,0 +1,60 @@
+import { useEffect, useRef, useState } from 'react'
+import { Problem, Waiting } from '../../parts/Feedback.js'
+import { say } from '../../words/say.js'
+import { openPdf, type Pdf } from './pdf.js'
+
+/** A PDF page under page, each drawn when it comes near. */
+export function PdfPages({ address }: { readonly address: string }) {
+  const [pdf, setPdf] = useState<Pdf>()
+  const [failed, setFailed] = useState(false)
+  useEffect(() => {
+    const opening = openPdf(address)
+    opening.pdf.then(setPdf, () => setFailed(true))
+    return opening.close
+  }, [address])
+  if (failed) return <Problem words={say('preview_failed')} />
+  if (!pdf) return <Waiting />
+  return (
+    <div className="flex flex-col gap-3">
+      {pdf.pages.map(page => (
+        <PdfPage key={page.number} pdf={pdf} number={page.number} ratio={page.height / page.width} />
+      ))}
+    </div>
+  )
+}
+
+type PageProps = { readonly pdf: Pdf; readonly number: number; readonly ratio: number }
+
+function PdfPage({ pdf, number, ratio }: PageProps) {
+  const place = useRef<HTMLDivElement>(null)
+  const [near, setNear] = useState(false)
+  useEffect(() => {
+    const seen = new IntersectionObserver(
+      entries => entries.some(one => one.isIntersecting) && setNear(true),
+      {
+        rootMargin: '600px',
+      },
+    )
+    if (place.current) seen.observe(place.current)
+    return () => seen.disconnect()
+  }, [])
+  useEffect(() => {
+    const element = place.current
+    if (!near || !element) return
+    const drawing = pdf.draw(number, element.clientWidth * devicePixelRatio)
+    void drawing.canvas.then(canvas => {
+      canvas.style.width = '100%'
+      element.replaceChildren(canvas)
+    })
+    return drawing.cancel
+  }, [near, pdf, number])
+  return (
+    <div
+      ref={place}
+      role="img"
+      aria-label={say('preview_page', { number })}
+      className="border border-rule bg-white"
+      style={{ aspectRatio: String(1 / ratio) }}
+    />
+  )
+}

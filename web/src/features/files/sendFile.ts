@@ -1,0 +1,61 @@
+import { addressOf, type PieceFile, routes, type WireError } from '@oppen/contract'
+import { DetailedError, Upload } from 'tus-js-client'
+import { call, Refusal, Unreachable } from '../../app/api.js'
+import type { PieceParams } from '../../app/queries.js'
+
+export type Sending = {
+  /** The file on the piece, once it has arrived. Rejects with `Refusal` or `Unreachable`. */
+  readonly arrived: Promise<PieceFile>
+  /** Gives up: what has come already is thrown away. */
+  readonly cancel: () => void
+}
+
+/** One request carries no more than this, so that a cut costs little. */
+const PART = 4 * 1024 * 1024
+const RETRIES = [0, 1_000, 3_000, 5_000, 10_000]
+
+/**
+ * Sends a file to a piece in parts. After a cut, also after the page was closed, it goes on where it stopped.
+ *
+ * @param progress - how many bytes have come, of how many
+ */
+export function sendFile(
+  params: PieceParams,
+  file: File,
+  progress: (sent: number, of: number) => void,
+): Sending {
+  let upload: Upload
+  const whole = new Promise<string>((resolve, reject) => {
+    upload = new Upload(file, {
+      endpoint: addressOf(routes.beginUpload, params),
+      metadata: { filename: file.name, filetype: file.type },
+      chunkSize: PART,
+      retryDelays: RETRIES,
+      removeFingerprintOnSuccess: true,
+      onProgress: progress,
+      onShouldRetry: error => !(refusalOf(error) instanceof Refusal),
+      onSuccess: () => resolve(upload.url?.split('/').at(-1) ?? ''),
+      onError: error => reject(refusalOf(error)),
+    })
+    void upload.findPreviousUploads().then(([before]) => {
+      if (before) upload.resumeFromPreviousUpload(before)
+      upload.start()
+    })
+  })
+  return {
+    arrived: whole.then(uploadId => call(routes.addFile, params, { uploadId })),
+    cancel: () => void upload.abort(true).catch(() => undefined),
+  }
+}
+
+/** What the server answered, as the screens know it. */
+function refusalOf(error: Error): Refusal | Unreachable {
+  const answer = error instanceof DetailedError ? error.originalResponse : null
+  if (!answer) return new Unreachable(error.message)
+  try {
+    const { error: wire } = JSON.parse(answer.getBody()) as WireError
+    return new Refusal(answer.getStatus(), wire)
+  } catch {
+    return new Unreachable(`status ${answer.getStatus()}`)
+  }
+}

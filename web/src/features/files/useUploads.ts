@@ -1,0 +1,132 @@
+import { FILE_KINDS, kindOfFile } from '@oppen/contract'
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Refusal, Unreachable } from '../../app/api.js'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useMe } from '../../app/session.js'
+import { forgetFile, type KeptFile, keepFile, keptFiles } from './keptFiles.js'
+import { type Sending, sendFile } from './sendFile.js'
+
+/** A file on its way to the piece. */
+export type OnItsWay = {
+  readonly key: string
+  readonly name: string
+  readonly sent: number
+  readonly size: number
+  /** What it was refused for; it stays here until it is taken off. */
+  readonly problem?: unknown
+}
+
+export type Uploads = {
+  readonly list: readonly OnItsWay[]
+  readonly add: (files: readonly File[]) => Promise<void>
+  readonly cancel: (key: string) => void
+}
+
+const RETRY = 5_000
+
+/** Looks at a chosen file before it is sent for nothing. */
+function precheck(file: File): void {
+  const { name, size } = file
+  if (size === 0) throw new Refusal(422, { code: 'file_empty', params: { name } })
+  const kind = kindOfFile(file.type.split(';')[0] ?? '')
+  const most = kind && FILE_KINDS[kind].most
+  if (most && size > most)
+    throw new Refusal(413, { code: 'file_large', params: { name, most: most / 1024 / 1024 } })
+}
+
+/**
+ * Files on their way to a piece, one after the other. Each is kept on the device until it has arrived, so that
+ * neither a cut nor a closed page loses a recording.
+ */
+export function useUploads(params: PieceParams): Uploads {
+  const { account } = useMe()
+  const client = useQueryClient()
+  const [list, setList] = useState<readonly OnItsWay[]>([])
+  const waiting = useRef<KeptFile[]>([])
+  const going = useRef<{ key: string; sending: Sending } | undefined>(undefined)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const { classId, workId, placeId } = params
+  const owner = `${account.id} ${workId} ${placeId}`
+
+  const set = useCallback((key: string, change: Partial<OnItsWay>) => {
+    setList(all => all.map(one => (one.key === key ? { ...one, ...change } : one)))
+  }, [])
+
+  const done = useCallback((key: string) => {
+    void forgetFile(key)
+    waiting.current = waiting.current.filter(one => one.key !== key)
+    setList(all => all.filter(one => one.key !== key))
+  }, [])
+
+  const go = useCallback(async () => {
+    clearTimeout(timer.current)
+    const next = waiting.current[0]
+    if (!next || going.current) return
+    const { key, file } = next
+    const piece = { classId, workId, placeId }
+    const sending = sendFile(piece, file, sent => set(key, { sent }))
+    going.current = { key, sending }
+    try {
+      await sending.arrived
+      done(key)
+      await client.invalidateQueries({ queryKey: reads.piece(piece).queryKey })
+    } catch (error) {
+      if (error instanceof Unreachable) {
+        timer.current = setTimeout(() => void go(), RETRY)
+      } else {
+        waiting.current = waiting.current.filter(one => one.key !== key)
+        set(key, { problem: error })
+      }
+    } finally {
+      going.current = undefined
+    }
+    if (waiting.current[0]?.key !== key) void go()
+  }, [classId, workId, placeId, client, set, done])
+
+  const take = useCallback(
+    (kept: readonly KeptFile[]) => {
+      const known = new Set(waiting.current.map(one => one.key))
+      const more = kept.filter(one => !known.has(one.key))
+      waiting.current = [...waiting.current, ...more]
+      const shown = more.map(({ key, file }) => ({ key, name: file.name, sent: 0, size: file.size }))
+      setList(all => [...all, ...shown])
+      void go()
+    },
+    [go],
+  )
+
+  // what was added before and never arrived goes now
+  useEffect(() => {
+    let gone = false
+    void keptFiles(owner).then(kept => !gone && take(kept))
+    const online = () => void go()
+    window.addEventListener('online', online)
+    return () => {
+      gone = true
+      clearTimeout(timer.current)
+      window.removeEventListener('online', online)
+    }
+  }, [owner, take, go])
+
+  const add = async (files: readonly File[]) => {
+    for (const file of files) {
+      try {
+        precheck(file)
+        take([await keepFile(owner, file)])
+      } catch (problem) {
+        const key = `refused ${file.name} ${Date.now()}`
+        setList(all => [...all, { key, name: file.name, sent: 0, size: file.size, problem }])
+      }
+    }
+  }
+
+  const cancel = (key: string) => {
+    if (going.current?.key === key) going.current.sending.cancel()
+    done(key)
+    if (going.current?.key === key) going.current = undefined
+    void go()
+  }
+
+  return { list, add, cancel }
+}

@@ -58,6 +58,7 @@ export type {
   WorkPage,
   WorkTrial,
 } from './features/work.js'
+export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
 export { type RouteName, routes } from './routes.js'
 export { EMPTY_WORK } from './wire/emptyWork.js'
 export * from './wire/errors.js'

@@ -1,12 +1,13 @@
 import { peopleRoutes } from './routes/people.js'
 import { readingRoutes } from './routes/reading.js'
 import { workRoutes } from './routes/work.js'
+import { worksheetRoutes } from './routes/worksheets.js'
 
 /**
  * Every route of Oppen: how it is asked, where, and which action of `can` it needs (`open` where nobody has to be
  * signed in). What goes each way stands in the shapes under the same name; only their types are used here, so
  * that a screen can ask without carrying what checks.
  */
-export const routes = { ...peopleRoutes, ...workRoutes, ...readingRoutes }
+export const routes = { ...peopleRoutes, ...workRoutes, ...worksheetRoutes, ...readingRoutes }
 
 export type RouteName = keyof typeof routes

@@ -15,6 +15,7 @@ import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
 import { weekShapes } from './features/week.js'
 import { workShapes } from './features/work.js'
+import { worksheetShapes } from './features/worksheets.js'
 
 /** What goes each way on every route, by its name: the body asked with and the reply. */
 export const shapes = {
@@ -23,6 +24,7 @@ export const shapes = {
   ...classShapes,
   ...timingShapes,
   ...workShapes,
+  ...worksheetShapes,
   ...answerShapes,
   ...weekShapes,
   ...markingShapes,

@@ -19,6 +19,7 @@ import { timingHandlers } from './features/timing/routes.js'
 import { todayHandlers } from './features/today/routes.js'
 import { weekHandlers } from './features/week/routes.js'
 import { workHandlers } from './features/work/routes.js'
+import { worksheetHandlers } from './features/worksheets/routes.js'
 import { BODY_LIMIT_MB, replyToErrors } from './http/errors.js'
 import { pages } from './http/pages.js'
 import { sameSiteOnly, securityHeaders } from './http/security.js'
@@ -32,6 +33,7 @@ const handlers: Handlers = {
   ...classHandlers,
   ...timingHandlers,
   ...workHandlers,
+  ...worksheetHandlers,
   ...answerHandlers,
   ...weekHandlers,
   ...markingHandlers,

@@ -17,4 +17,12 @@ export type LiveEvent =
       readonly placeId: PlaceId
       readonly version: number
     }
+  /** The same for the worksheet. */
+  | {
+      readonly what: 'ink'
+      readonly classId: ClassId
+      readonly workId: WorkId
+      readonly placeId: PlaceId
+      readonly version: number
+    }
   | { readonly what: 'me' | 'clock' }

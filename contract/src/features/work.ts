@@ -13,6 +13,7 @@ import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
 import { done, id, instant, localTime, typed } from '../wire/shapes.js'
 import { groupTimes, timingRules, why } from './timing.js'
+import { worksheetState } from './worksheets.js'
 
 const phase = z.enum(['untouched', 'started', 'withTeacher', 'handedBack', 'tryAgain', 'excused', 'received'])
 const moveKind = z.enum([
@@ -229,6 +230,8 @@ export const piecePage = z.object({
   files: z.array(file),
   /** Bytes of all files of this pupil in the class. */
   room: z.number().int(),
+  /** The worksheet of this piece; null where none was given out and the pupil made none. */
+  worksheet: worksheetState.nullable(),
   /** What was handed in, frozen as it was, the newest first. */
   handIns: z.array(
     z.object({
@@ -238,6 +241,8 @@ export const piecePage = z.object({
       pressedAt: instant.nullable(),
       html: z.string(),
       files: z.array(file),
+      /** The worksheet as it was then. */
+      worksheet: worksheetState.nullable(),
     }),
   ),
   moves: z.array(move),
@@ -401,11 +406,14 @@ export const workShapes = {
       version: z.number().int().min(0),
       /** Where it was pressed while nothing could be sent: both moments by the clock of the device. */
       press: z.object({ pressedAt: z.number(), sentAt: z.number() }).nullable().default(null),
+      /** The version of the worksheet that the pupil looked at; null where there is none. */
+      ink: z.number().int().min(0).nullable().default(null),
       /** On a shared tablet: who the child in front of it says to be. */
       as: id<PlaceId>().nullable().default(null),
     }) as z.ZodType<{
       version: number
       press?: { pressedAt: number; sentAt: number } | null
+      ink?: number | null
       as?: PlaceId | null
     }>,
     reply: standing,

@@ -18,6 +18,7 @@ import type {
   PageId,
   PlaceId,
   SessionId,
+  SheetId,
   TabletId,
   TopicId,
   WaitId,
@@ -53,6 +54,7 @@ type IdOf = {
   entryId: EntryId
   pageId: PageId
   classFileId: ClassFileId
+  sheetId: SheetId
   number: string
 }
 

@@ -31,6 +31,8 @@ export type PageId = Id<'page'>
 export type ClassFileId = Id<'classFile'>
 export type EntryId = Id<'entry'>
 export type NoticeId = Id<'notice'>
+/** One page of a worksheet. */
+export type SheetId = Id<'sheet'>
 export type NoteId = Id<'note'>
 
 /** A moment, in milliseconds since 1970-01-01T00:00Z. */

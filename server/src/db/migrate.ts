@@ -8,8 +8,18 @@ import { gettingIn } from './migrations/2026-11-25-getting-in.js'
 import { ownCopies } from './migrations/2026-11-25-own-copies.js'
 import { search } from './migrations/2026-11-25-search.js'
 import { weeks } from './migrations/2026-11-25-weeks.js'
+import { worksheets } from './migrations/2026-11-25-worksheets.js'
 
-const migrations: readonly Migration[] = [firstDay, gettingIn, weeks, calendar, about, search, ownCopies]
+const migrations: readonly Migration[] = [
+  firstDay,
+  gettingIn,
+  weeks,
+  calendar,
+  about,
+  search,
+  ownCopies,
+  worksheets,
+]
 
 /** The steps of this database, each kept whole or not at all. */
 export function migrator(db: Database): Umzug<Database> {

@@ -1,6 +1,6 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
 
-type ColumnKind = 'id' | 'text' | 'integer' | 'json'
+type ColumnKind = 'id' | 'text' | 'integer' | 'real' | 'json'
 
 /** The columns of a table, named as in the code; `underscored` names them in the file. */
 export type Table<Row extends object> = {
@@ -18,7 +18,13 @@ export const table = <Row extends object>(
   key: readonly (keyof Row)[] = ['id' as keyof Row],
 ): Table<Row> => ({ name, columns, key })
 
-const TYPES = { id: DataTypes.STRING, text: DataTypes.TEXT, integer: DataTypes.INTEGER, json: DataTypes.TEXT }
+const TYPES = {
+  id: DataTypes.STRING,
+  text: DataTypes.TEXT,
+  integer: DataTypes.INTEGER,
+  real: DataTypes.DOUBLE,
+  json: DataTypes.TEXT,
+}
 
 /** Makes the Sequelize model of a table. */
 export function defineTable<Row extends object>(sequelize: Sequelize, spec: Table<Row>): TableModel<Row> {

@@ -35,7 +35,10 @@ import { keysByPlace } from '../features/joining/keys.js'
 import { makeTablet } from '../features/joining/tablets.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { keepMaterial } from '../features/work/materials.js'
+import type { PieceAddress } from '../features/work/moves.js'
 import { writeInThread, writeNote } from '../features/work/threads.js'
+import { keepGiven } from '../features/worksheets/given.js'
+import { saveInk } from '../features/worksheets/service.js'
 import { newId } from '../ids.js'
 import { MAY, WHO, type Who } from './whoMay.js'
 
@@ -49,6 +52,18 @@ let elsewhere: Record<string, string>
 let fresh: (name: RouteName) => Promise<Record<string, string>>
 
 const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
+
+/** A page given out with a piece, and something on it: twice, so that a version is kept. */
+async function furnishSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
+  const hash = await world.files.keepBytes(Buffer.from('a page'))
+  const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
+  const { sheets } = await keepGiven(world, piece, [page])
+  const id = sheets[0]?.id ?? ''
+  const dot = { kind: 'note', page: id, x: 1, y: 1, text: 'x', fileId: null } as const
+  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'one' }], drop: [] })
+  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'two' }], drop: [] })
+  return id
+}
 
 async function furnish(
   world: TestServer['world'],
@@ -114,6 +129,7 @@ async function furnish(
     ).id as string,
     feedKey: 'none',
     uploadId: 'none',
+    sheetId: await furnishSheet(world, pupil, address),
     noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
     // the version that the second writing took the place of
     number: String(base),
@@ -373,6 +389,10 @@ const needsBody = (name: RouteName): boolean =>
     'reply',
     'addFile',
     'beginUpload',
+    'saveInk',
+    'addSheets',
+    'orderSheets',
+    'giveSheets',
     'answerWait',
     'changePlace',
     'mergePlaces',

@@ -81,6 +81,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'circle':
       again('circle', event.circleId)
       break
+    case 'ink':
+      again('worksheet', event.classId, event.workId, event.placeId)
+      break
     case 'copy':
       for (const listener of copyListeners) listener(event)
       break

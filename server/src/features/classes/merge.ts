@@ -82,7 +82,10 @@ async function plan(world: World, from: FoundPlace, target: FoundPlace): Promise
 
 const rank = (phase: Phase): number => PHASES.indexOf(phase)
 
-const TABLES = ['copies', 'copy_versions', 'hand_ins', 'files', 'side_notes', 'moves', 'pieces'] as const
+const TABLES = [
+  ...(['copies', 'copy_versions', 'hand_ins', 'files', 'side_notes', 'moves', 'pieces'] as const),
+  ...(['sheets', 'worksheets', 'worksheet_versions', 'ink'] as const),
+]
 const ASIDE = 'aside' as PlaceId
 
 async function moveWork(

@@ -43,13 +43,17 @@ export async function addFile(
   address: PieceAddress,
   uploadId: string,
 ): Promise<PieceFile> {
+  return keepFile(world, viewer, address, await takeUpload(world, address, uploadId))
+}
+
+/** Takes a whole upload for a piece into the store, for whatever it is to become. */
+export async function takeUpload(world: World, address: PieceAddress, uploadId: string): Promise<Upload> {
   await writable(world, address)
   const { path, name, declared, size } = await world.uploads.received(uploadId, ownerOf(address))
   await hasRoom(world, address, size)
   const tidy = tidyFileName(name)
   try {
-    const stored = await world.files.admit(path, { name: tidy, declared, size })
-    return await keepFile(world, viewer, address, { ...stored, name: tidy })
+    return { ...(await world.files.admit(path, { name: tidy, declared, size })), name: tidy }
   } finally {
     await world.uploads.drop(uploadId)
   }

@@ -80,6 +80,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'piece':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'copy':
+    case 'ink':
       return can(viewer, 'piece.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'circle':
       return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })

@@ -12,6 +12,7 @@ import {
 } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
 import { changed } from './copies.js'
 import { handInFiles } from './models.js'
 import { findPiece, freeze, type PieceAddress, record } from './moves.js'
@@ -20,6 +21,8 @@ import { copyOf, filesOf } from './queries.js'
 export type HandIn = {
   /** The version of the own copy that the pupil looked at; 0 where there is none. */
   readonly version: number
+  /** The version of the worksheet that the pupil looked at; null where there is none. */
+  readonly ink?: number | null
   /** Where it was pressed while nothing could be sent: when. */
   readonly press?: Press | null
   /** On a shared tablet: who the child in front of it says to be. */
@@ -35,7 +38,7 @@ export async function handIn(
   world: World,
   viewer: Viewer,
   address: PieceAddress,
-  { version, press, as = null }: HandIn,
+  { version, ink = null, press, as = null }: HandIn,
   shared = false,
 ): Promise<Standing> {
   if (shared && as === null) throw new Refused('tablet_who')
@@ -45,14 +48,24 @@ export async function handIn(
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     const copy = await copyOf(world.db, address)
     const files = await filesOf(world.db, address)
+    const worksheet = await worksheetToHandIn(world, address)
     const written = copy && copy.html !== template && !isBlank(copy.html)
-    if (standing.phase !== 'withTeacher' && !written && !files.length) throw new Refused('nothing_to_hand_in')
+    if (standing.phase !== 'withTeacher' && !written && !files.length && !worksheet?.items)
+      throw new Refused('nothing_to_hand_in')
     const at = world.clock.now()
     const pressed = press ? pressTime(press, at, copy?.savedAt ?? null) : at
     take(mayHandIn(standing, timing, pressed))
     if (copy && copy.version !== version) throw changed(copy)
+    if (worksheet && ink !== null && worksheet.version !== ink)
+      throw new Refused('worksheet_changed', { version: worksheet.version })
     const pressedAt = at - pressed >= AT_ONCE ? pressed : null
-    const frozen = { number: standing.handIns + 1, html: copy?.html ?? '', at, pressedAt }
+    const frozen = {
+      number: standing.handIns + 1,
+      html: copy?.html ?? '',
+      at,
+      pressedAt,
+      worksheet: frozenJson(worksheet),
+    }
     const id = await freeze(world, address, frozen)
     await world.db.model(handInFiles).bulkCreate(files.map(file => ({ handInId: id, fileId: file.id })))
     return record(world, address, { kind: 'handIn', at, pressedAt }, { by: viewer.accountId, handInId: id })
@@ -68,3 +81,7 @@ export async function takeBack(world: World, viewer: Viewer, address: PieceAddre
     return record(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
   })
 }
+
+/** The worksheet of a hand-in as it is kept: its pages in order, and the version at which it stood. */
+const frozenJson = (worksheet: FrozenWorksheet | null): string | null =>
+  worksheet && JSON.stringify({ ...worksheet, pages: worksheet.sheets.length })

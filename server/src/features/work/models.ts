@@ -214,6 +214,8 @@ export type HandInRow = PieceKey & {
   /** When it arrived. */
   at: Instant
   pressedAt: Instant | null
+  /** Pages and version of the worksheet as it was handed in, as JSON. */
+  worksheet: string | null
 }
 
 export const handIns = table<HandInRow>('hand_ins', {
@@ -224,6 +226,7 @@ export const handIns = table<HandInRow>('hand_ins', {
   html: 'text',
   at: 'integer',
   pressedAt: 'integer',
+  worksheet: 'json',
 })
 
 export const handInFiles = table<{ handInId: HandInId; fileId: FileId }>(

@@ -21,16 +21,18 @@ type Frozen = {
   readonly html: string
   readonly at: Instant
   readonly pressedAt?: Instant | null
+  /** The worksheet as it was, as JSON. */
+  readonly worksheet?: string | null
 }
 
 /** Freezes what is handed in as the next hand-in of a piece; inside a command. Its files are tied to it after. */
 export async function freeze(
   world: World,
   { workId, placeId }: PieceAddress,
-  { number, html, at, pressedAt = null }: Frozen,
+  { number, html, at, pressedAt = null, worksheet = null }: Frozen,
 ): Promise<HandInId> {
   const id = newId<HandInId>(world)
-  await world.db.model(handIns).create({ id, workId, placeId, number, html, at, pressedAt })
+  await world.db.model(handIns).create({ id, workId, placeId, number, html, at, pressedAt, worksheet })
   return id
 }
 

@@ -104,6 +104,7 @@ const handInsJson = jsonArray(
     at: 'h.at',
     pressedAt: 'h.pressed_at',
     html: 'h.html',
+    worksheet: jsonNested('h.worksheet'),
     files: jsonArray(
       fileJson,
       'from hand_in_files x join files f on f.id = x.file_id where x.hand_in_id = h.id order by f.added_at, f.id',
@@ -153,6 +154,14 @@ const inside = {
   materials: jsonNested(unlocked(MATERIALS, "'[]'")),
 }
 
+/** How the worksheet of a piece stands: the own one, or the pages as they are given out. */
+const WORKSHEET = `coalesce(
+  (select json_object('pages', json_array_length(t.sheets), 'version', t.version, 'items',
+      (select count(*) from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null))
+    from worksheets t where t.work_id = w.id and t.place_id = p.id),
+  (select json_object('pages', count(*), 'version', 0, 'items', 0) from sheets s
+    where s.work_id = w.id and s.place_id is null and s.removed_at is null having count(*) > 0))`
+
 const PIECE = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
@@ -164,6 +173,7 @@ const PIECE = `select ${jsonObject({
     fileJson,
     'from files f where f.work_id = $workId and f.place_id = $placeId and f.removed_at is null order by f.added_at, f.id',
   ),
+  worksheet: jsonNested(unlocked(WORKSHEET, 'null')),
   room: '(select coalesce(sum(f.size), 0) from files f where f.place_id = $placeId and f.removed_at is null)',
   handIns: handInsJson,
   moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
@@ -279,6 +289,13 @@ export const versionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
 
 export const versionJson = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
   db.json(ONE_VERSION, { workId, placeId, version })
+
+export const namesOfPiece = (db: Database, { classId, workId, placeId }: PieceAddress) =>
+  db.row<{ title: string; pupil: string }>(
+    `select w.title, p.name as pupil from works w join places p on p.id = $placeId and p.class_id = w.class_id
+     where w.id = $workId and w.class_id = $classId`,
+    { classId, workId, placeId },
+  )
 
 export const filesOf = (db: Database, { workId, placeId }: PieceAddress) =>
   db.rows<{ id: FileId }>(

@@ -4,7 +4,7 @@ import { mayWrite, type Standing } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findPiece, record } from './moves.js'
-import { ownTopicsJson, type PieceAddress, taughtTopicsJson } from './queries.js'
+import { namesOfPiece, ownTopicsJson, type PieceAddress, taughtTopicsJson } from './queries.js'
 
 /** Topics and work of a class, as the viewer may see them. */
 export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promise<string | undefined> {
@@ -24,4 +24,14 @@ export async function readHandout(world: World, viewer: Viewer, address: PieceAd
     take(mayWrite(standing, { ...timing, closesAt: null }, world.clock.now()))
     return record(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
   })
+}
+
+/** What a piece is called, and whose it is. Answers `not_found` where work and place do not belong together. */
+export async function titleOfPiece(
+  world: World,
+  address: PieceAddress,
+): Promise<{ readonly title: string; readonly pupil: string }> {
+  const named = await namesOfPiece(world.db, address)
+  if (!named) throw new Refused('not_found')
+  return named
 }

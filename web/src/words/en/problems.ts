@@ -166,6 +166,16 @@ export const problems = {
     'There is room for {left} MB more of your {most} MB in this class. Take off what you do not need, or make the file smaller.',
   problem_room_class:
     'There is room for {left} MB more of the {most} MB of this class. Ask your teacher to make room.',
+  problem_pdf_broken:
+    '“{name}” cannot be read: it is broken. Make the PDF again, or take pictures of its pages.',
+  problem_pdf_locked: '“{name}” is locked with a password. Save it without one and add it again.',
+  problem_pdf_pages:
+    '“{name}” has {pages} pages; a worksheet takes {most}. Save the pages you need as a PDF of their own.',
+  problem_sheets_many: 'A worksheet has {most} pages at most.',
+  problem_ink_unreadable: 'Something that was drawn could not be read. Everything else is kept.',
+  problem_ink_many: 'There is more on this worksheet than fits: {most} strokes at most.',
+  problem_worksheet_changed:
+    'The worksheet was changed elsewhere meanwhile. Look at it again, then hand it in.',
   problem_file_type:
     '“{name}” cannot be added, whatever its name says. Pictures (JPEG, PNG, WebP), PDF, sound, video, text, tables (CSV) and documents can; of a page with code (HTML, SVG) make a picture or a PDF.',
   problem_picture_only:

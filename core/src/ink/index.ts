@@ -1,0 +1,7 @@
+export * from './erase.js'
+export * from './history.js'
+export * from './item.js'
+export * from './outline.js'
+export * from './packed.js'
+export * from './point.js'
+export * from './simplify.js'

@@ -1,0 +1,69 @@
+import type { Sheet } from '@oppen/contract'
+import type { ClassId, SheetId, WorkId } from '@oppen/core/ids'
+import type { Request, Response } from 'express'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { sendStored } from '../files/service.js'
+import { receive } from '../files/upload.js'
+import { findWork } from '../work/posting.js'
+import { tellTopics } from '../work/tell.js'
+import { MOST_SHEETS, type NewSheet, pagesOf } from './intake.js'
+import { sheets } from './models.js'
+import { givenSheets, sheetGiven } from './queries.js'
+import { listed, makeSheets } from './service.js'
+
+type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
+type SheetAddress = WorkAddress & { readonly sheetId: SheetId }
+
+/** The pages that are given out with a piece of work. */
+export async function seeGivenSheets(world: World, address: WorkAddress): Promise<{ sheets: Sheet[] }> {
+  await findWork(world, address)
+  const ids = (await givenSheets(world.db, address.workId)).map(one => one.id)
+  return listed(world, address.workId, ids)
+}
+
+/** Takes a PDF or a picture as pages that are given out. They reach those who have not begun. */
+export async function giveSheets(world: World, address: WorkAddress, request: Request) {
+  await findWork(world, address)
+  return keepGiven(world, address, await pagesOf(world, await receive(world.files, request)))
+}
+
+/** Puts pages behind those that are given out. Refuses `sheets_many`. */
+export async function keepGiven(
+  world: World,
+  { classId, workId }: WorkAddress,
+  pages: readonly NewSheet[],
+): Promise<{ sheets: Sheet[] }> {
+  return world.db.write(async () => {
+    const here = (await givenSheets(world.db, workId)).length
+    if (here + pages.length > MOST_SHEETS) throw new Refused('sheets_many', { most: MOST_SHEETS })
+    const ids = await makeSheets(world, workId, null, pages)
+    tellTopics(world, classId)
+    return listed(world, workId, ids)
+  })
+}
+
+/** Takes a page off what is given out; who has begun keeps it. */
+export async function removeGivenSheet(
+  world: World,
+  { sheetId, ...address }: SheetAddress,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    await findWork(world, address)
+    if (!(await sheetGiven(world.db, address, sheetId))) throw new Refused('not_found')
+    await world.db.model(sheets).update({ removedAt: world.clock.now() }, { where: { id: sheetId } })
+    tellTopics(world, address.classId)
+  })
+  return { done: true }
+}
+
+/** Sends the file of a page that is given out. */
+export async function sendGivenSheet(
+  world: World,
+  { sheetId, ...address }: SheetAddress,
+  response: Response,
+): Promise<undefined> {
+  const sheet = await sheetGiven(world.db, address, sheetId)
+  if (!sheet) throw new Refused('not_found')
+  return sendStored(world, { ...sheet, size: 0 }, response)
+}

@@ -1,0 +1,187 @@
+import { readFile } from 'node:fs/promises'
+import { createRequire } from 'node:module'
+import { type InkColour, type InkItem, linesOf, outlineOf, PAGE_WIDTH, pathOf } from '@oppen/core/ink'
+import fontkit from '@pdf-lib/fontkit'
+import {
+  BlendMode,
+  LineCapStyle,
+  PDFDocument,
+  type PDFFont,
+  type PDFImage,
+  type PDFPage,
+  type RGB,
+  rgb,
+} from 'pdf-lib'
+import sharp from 'sharp'
+import type { World } from '../../world.js'
+import type { SheetRow } from './models.js'
+
+export type PdfSheet = Pick<SheetRow, 'id' | 'hash' | 'type' | 'page' | 'width' | 'height'>
+
+/** The inks as they are printed. */
+const COLOURS: Readonly<Record<InkColour, RGB>> = {
+  black: rgb(0.125, 0.19, 0.17),
+  blue: rgb(0.12, 0.29, 0.64),
+  red: rgb(0.76, 0.18, 0.13),
+  green: rgb(0.11, 0.44, 0.25),
+  ochre: rgb(0.86, 0.6, 0.1),
+  violet: rgb(0.42, 0.25, 0.6),
+}
+
+/** So much of what is below shows through a highlighter. */
+const SHEER = 0.4
+
+/**
+ * Pages with everything that stands on them: strokes and shapes as vectors, typed words as text that can be searched,
+ * margin notes by number, with their words on a page of their own behind.
+ */
+export async function worksheetPdf(
+  world: World,
+  title: string,
+  pages: readonly PdfSheet[],
+  items: readonly InkItem[],
+): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create()
+  pdf.registerFontkit(fontkit)
+  pdf.setTitle(title)
+  const font = await pdf.embedFont(await fontBytes(), { subset: true })
+  const sources = new Sources(world, pdf)
+  const notes: string[] = []
+  for (const sheet of pages) {
+    const page = await sources.page(sheet)
+    for (const item of items.filter(one => one.page === sheet.id)) drawItem(page, font, item, notes)
+  }
+  if (notes.length) writeNotes(pdf, font, title, notes)
+  return pdf.save()
+}
+
+async function fontBytes(): Promise<Uint8Array> {
+  const { resolve } = createRequire(import.meta.url)
+  const path = '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff'
+  return readFile(resolve(path))
+}
+
+/** What the pages were made of, each opened once. */
+class Sources {
+  readonly #world: World
+  readonly #pdf: PDFDocument
+  readonly #files = new Map<string, Promise<PDFDocument>>()
+
+  constructor(world: World, pdf: PDFDocument) {
+    this.#world = world
+    this.#pdf = pdf
+  }
+
+  async page(sheet: PdfSheet): Promise<PDFPage> {
+    if (sheet.type === 'application/pdf') {
+      const [page] = await this.#pdf.copyPages(await this.#open(sheet.hash), [sheet.page - 1])
+      if (page) return this.#pdf.addPage(page)
+    }
+    const page = this.#pdf.addPage([sheet.width, sheet.height])
+    const picture = await this.#picture(sheet)
+    page.drawImage(picture, { x: 0, y: 0, width: sheet.width, height: sheet.height })
+    return page
+  }
+
+  #open(hash: string): Promise<PDFDocument> {
+    const known =
+      this.#files.get(hash) ?? this.#world.files.bytes(hash).then(bytes => PDFDocument.load(bytes))
+    this.#files.set(hash, known)
+    return known
+  }
+
+  async #picture({ hash, type }: PdfSheet): Promise<PDFImage> {
+    const bytes = await this.#world.files.bytes(hash)
+    if (type === 'image/jpeg') return this.#pdf.embedJpg(bytes)
+    return this.#pdf.embedJpg(
+      await sharp(bytes).flatten({ background: '#fff' }).jpeg({ quality: 88 }).toBuffer(),
+    )
+  }
+}
+
+function drawItem(page: PDFPage, font: PDFFont, item: InkItem, notes: string[]): void {
+  const { width, height } = page.getSize()
+  const scale = width / PAGE_WIDTH
+  // paths of SVG run downwards from where they are put; a PDF page begins below
+  const place = { x: 0, y: height, scale }
+  switch (item.kind) {
+    case 'stroke': {
+      const sheer = item.tool === 'highlighter'
+      page.drawSvgPath(pathOf(outlineOf(item)), {
+        ...place,
+        color: COLOURS[item.colour],
+        ...(sheer && { opacity: SHEER, blendMode: BlendMode.Multiply }),
+      })
+      break
+    }
+    case 'shape':
+      page.drawSvgPath(linesOf(item), {
+        ...place,
+        borderColor: COLOURS[item.colour],
+        borderWidth: item.width,
+        borderLineCap: LineCapStyle.Round,
+      })
+      break
+    case 'text': {
+      const size = item.size * scale
+      page.drawText(writable(font, item.text), {
+        x: item.x * scale,
+        y: height - item.y * scale - size,
+        size,
+        lineHeight: size * 1.3,
+        font,
+        color: COLOURS[item.colour],
+      })
+      break
+    }
+    case 'note': {
+      notes.push(item.text || (item.fileId ? '(a recording)' : ''))
+      const [x, y, size] = [item.x * scale, height - item.y * scale, 8]
+      page.drawCircle({ x, y, size, color: rgb(0.93, 0.73, 0.29) })
+      const mark = String(notes.length)
+      page.drawText(mark, { x: x - font.widthOfTextAtSize(mark, 9) / 2, y: y - 3.2, size: 9, font })
+    }
+  }
+}
+
+/** Text without the signs that the font does not have. */
+function writable(font: PDFFont, text: string): string {
+  const known = new Set(font.getCharacterSet())
+  return [...text].map(char => (char === '\n' || known.has(char.codePointAt(0) ?? 0) ? char : '?')).join('')
+}
+
+const SHEET = { width: 595.28, height: 841.89, inset: 56 }
+
+function writeNotes(pdf: PDFDocument, font: PDFFont, title: string, notes: readonly string[]): void {
+  let page = pdf.addPage([SHEET.width, SHEET.height])
+  let y = SHEET.height - SHEET.inset
+  const line = (text: string, size: number) => {
+    if (y < SHEET.inset) {
+      page = pdf.addPage([SHEET.width, SHEET.height])
+      y = SHEET.height - SHEET.inset
+    }
+    page.drawText(text, { x: SHEET.inset, y, size, font })
+    y -= size * 1.4
+  }
+  line(writable(font, title), 14)
+  for (const [index, note] of notes.entries()) {
+    const words = writable(font, `${index + 1}  ${note}`)
+    for (const part of wrapped(font, words, SHEET.width - 2 * SHEET.inset)) line(part, 11)
+  }
+}
+
+function wrapped(font: PDFFont, text: string, width: number): string[] {
+  const lines: string[] = []
+  for (const paragraph of text.split('\n')) {
+    let line = ''
+    for (const word of paragraph.split(' ')) {
+      const longer = line ? `${line} ${word}` : word
+      if (line && font.widthOfTextAtSize(longer, 11) > width) {
+        lines.push(line)
+        line = word
+      } else line = longer
+    }
+    lines.push(line)
+  }
+  return lines
+}

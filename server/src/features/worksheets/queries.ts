@@ -1,0 +1,174 @@
+import type { Trail } from '@oppen/core/copy'
+import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
+import type { InkItem } from '@oppen/core/ink'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import type { PieceAddress } from '../work/moves.js'
+import type { SheetRow } from './models.js'
+
+type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
+
+export type WorksheetNow = {
+  readonly sheets: readonly SheetId[]
+  readonly version: number
+  readonly trail: Trail
+  readonly savedAt: Instant
+  readonly keptAt: Instant | null
+}
+
+/** The worksheet of a piece, if it was begun. */
+export async function worksheetNow(
+  db: Database,
+  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+): Promise<WorksheetNow | undefined> {
+  const row = await db.row<Omit<WorksheetNow, 'sheets' | 'trail'> & { sheets: string; trail: string }>(
+    `select sheets, version, trail, saved_at as savedAt, kept_at as keptAt from worksheets
+     where work_id = $workId and place_id = $placeId`,
+    { workId, placeId },
+  )
+  return row && { ...row, sheets: JSON.parse(row.sheets), trail: JSON.parse(row.trail) }
+}
+
+/** The pages given out with a piece of work, in order. */
+export const givenSheets = (db: Database, workId: WorkId) =>
+  db.rows<{ id: SheetId }>(
+    'select id from sheets where work_id = $workId and place_id is null and removed_at is null order by position',
+    { workId },
+  )
+
+const SHEET = jsonObject({
+  id: 's.id',
+  name: 's.name',
+  type: 's.type',
+  page: 's.page',
+  width: 's.width',
+  height: 's.height',
+  file: 'substr(s.hash, 1, 12)',
+  own: jsonBoolean('s.place_id is not null'),
+})
+
+/** Pages by their ids ($sheets, as JSON), in that order. */
+const SHEETS = jsonArray(
+  SHEET,
+  'from json_each($sheets) o join sheets s on s.id = o.value and s.work_id = $workId order by o.key',
+)
+
+/** What stood on the pages at a version ($version). */
+const ITEMS = jsonArray(
+  'i.data',
+  `from ink i where i.work_id = $workId and i.place_id = $placeId and i.added <= $version
+     and (i.removed is null or i.removed > $version) order by i.added, i.id`,
+)
+
+const WORKSHEET = `select ${jsonObject({
+  sheets: SHEETS,
+  items: ITEMS,
+  version: '$version',
+  savedAt: '$savedAt',
+  trail: jsonNested('$trail'),
+})} as json`
+
+export type Looking = Omit<WorksheetNow, 'keptAt' | 'savedAt'> & { readonly savedAt: Instant | null }
+
+/** A worksheet with its pages and what stands on them at a version. */
+export const worksheetJson = (
+  db: Database,
+  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { sheets, version, trail, savedAt }: Looking,
+) =>
+  db.json(WORKSHEET, {
+    workId,
+    placeId,
+    version,
+    savedAt,
+    sheets: JSON.stringify(sheets),
+    trail: JSON.stringify(trail),
+  })
+
+export const sheetsJson = (db: Database, workId: WorkId, sheets: readonly SheetId[]) =>
+  db.json(`select ${jsonObject({ sheets: SHEETS })} as json`, { workId, sheets: JSON.stringify(sheets) })
+
+/** What stands on a worksheet at a version, as items. */
+export async function itemsAt(
+  db: Database,
+  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  version: number,
+): Promise<InkItem[]> {
+  const json = await db.json(`select ${ITEMS} as json`, { workId, placeId, version })
+  return JSON.parse(json ?? '[]')
+}
+
+/** The ids of what stands on a worksheet now. */
+export const liveIds = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.rows<{ id: string }>(
+    'select id from ink where work_id = $workId and place_id = $placeId and removed is null',
+    { workId, placeId },
+  )
+
+const VERSION = {
+  version: 'v.version',
+  savedAt: 'v.saved_at',
+  why: 'v.why',
+  items: 'v.items',
+  keptBy: '(select shown_name from accounts z where z.id = v.kept_by)',
+}
+
+export const inkVersionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
+  db.json(
+    `select ${jsonArray(
+      jsonObject(VERSION),
+      'from worksheet_versions v where v.work_id = $workId and v.place_id = $placeId order by v.version desc',
+    )} as json`,
+    { workId, placeId },
+  )
+
+/** Pages of a worksheet at a version: one that was kept, was handed in, or is the one now. */
+export const inkVersionOf = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
+  db.row<{ version: number; savedAt: Instant; sheets: string }>(
+    `select version, saved_at as savedAt, sheets from worksheet_versions
+       where work_id = $workId and place_id = $placeId and version = $version
+     union all select $version, h.at, h.worksheet ->> 'sheets' from hand_ins h
+       where h.work_id = $workId and h.place_id = $placeId and h.worksheet ->> 'version' = $version
+     union all select version, saved_at, sheets from worksheets
+       where work_id = $workId and place_id = $placeId and version = $version
+     limit 1`,
+    { workId, placeId, version },
+  )
+
+type StoredSheet = Pick<SheetRow, 'id' | 'hash' | 'type' | 'page' | 'width' | 'height' | 'name'>
+
+/** A page of a piece: one of its pupil's, or one that was given out. */
+export const sheetOfPiece = (db: Database, { classId, workId, placeId }: PieceAddress, sheetId: SheetId) =>
+  db.row<StoredSheet>(
+    `select s.id, s.hash, s.type, s.page, s.width, s.height, s.name from sheets s
+     join works w on w.id = s.work_id and w.class_id = $classId
+     join places p on p.id = $placeId and p.class_id = w.class_id
+     left join asked a on a.work_id = w.id and a.place_id = p.id
+     where s.id = $sheetId and s.work_id = $workId and (s.place_id is null or s.place_id = $placeId)
+       and ($kind = 'teacher' or a.opens_at is null or a.opens_at <= $now)`,
+    { classId, workId, placeId, sheetId, kind, now },
+  )
+
+export const sheetGiven = (db: Database, { classId, workId }: WorkAddress, sheetId: SheetId) =>
+  db.row<StoredSheet>(
+    `select s.id, s.hash, s.type, s.page, s.width, s.height, s.name from sheets s
+     join works w on w.id = s.work_id and w.class_id = $classId
+     where s.id = $sheetId and s.work_id = $workId and s.place_id is null`,
+    { classId, workId, sheetId },
+  )
+
+export const lastSheetPosition = (db: Database, workId: WorkId) =>
+  db.row<{ position: number | null }>(
+    'select max(position) as position from sheets where work_id = $workId',
+    {
+      workId,
+    },
+  )
+
+/** Which of some pages belong to a piece, in the order asked. */
+export const ownSheets = (db: Database, workId: WorkId, placeId: PlaceId, ids: readonly SheetId[]) =>
+  db.rows<StoredSheet>(
+    `select s.id, s.hash, s.type, s.page, s.width, s.height, s.name
+     from json_each($ids) o join sheets s on s.id = o.value
+     where s.work_id = $workId and (s.place_id is null or s.place_id = $placeId) order by o.key`,
+    { workId, placeId, ids: JSON.stringify(ids) },
+  )

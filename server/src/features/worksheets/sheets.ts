@@ -1,0 +1,69 @@
+import type { Sheet } from '@oppen/contract'
+import type { SheetId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { copyTitle } from '@oppen/core/work'
+import type { Response } from 'express'
+import { sendBytes } from '../../http/download.js'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { sendStored, takeUpload } from '../files/service.js'
+import type { PieceAddress } from '../work/moves.js'
+import { titleOfPiece } from '../work/service.js'
+import { pagesOf } from './intake.js'
+import { worksheetPdf } from './pdf.js'
+import { inkVersionOf, itemsAt, ownSheets, sheetOfPiece, worksheetNow } from './queries.js'
+import { addOwnSheets } from './service.js'
+
+/** Makes pages of the own worksheet of a whole upload: a PDF, or a photo of paper. */
+export async function addSheets(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  uploadId: string,
+): Promise<{ sheets: Sheet[] }> {
+  const stored = await takeUpload(world, address, uploadId)
+  return addOwnSheets(world, viewer, address, await pagesOf(world, stored))
+}
+
+/** Sends the file of a page of a piece; to pupils once the piece is open. */
+export async function sendSheet(
+  world: World,
+  { kind }: Viewer,
+  { sheetId, ...address }: PieceAddress & { readonly sheetId: SheetId },
+  response: Response,
+): Promise<undefined> {
+  const sheet = await sheetOfPiece(world.db, address, { sheetId, kind, now: world.clock.now() })
+  if (!sheet) throw new Refused('not_found')
+  return sendStored(world, { ...sheet, size: 0 }, response)
+}
+
+/** Sends a worksheet as a PDF with everything on it, as it stood at a version; 0 for as it is now. */
+export async function sendWorksheet(
+  world: World,
+  { number, ...address }: PieceAddress & { readonly number: string },
+  response: Response,
+): Promise<undefined> {
+  const named = await titleOfPiece(world, address)
+  const now = await worksheetNow(world.db, address)
+  const kept = now && (await inkVersionOf(world.db, address, Number(number) || now.version))
+  if (!kept) throw new Refused('not_found')
+  const title = copyTitle(named.title, named.pupil)
+  const bytes = await worksheetBytes(world, address, {
+    sheets: JSON.parse(kept.sheets),
+    version: kept.version,
+    title,
+  })
+  return sendBytes(response, bytes, 'application/pdf', `${title}.pdf`)
+}
+
+type Which = { readonly sheets: readonly SheetId[]; readonly version: number; readonly title: string }
+
+/** A worksheet as it stood at a version, as a PDF. */
+export async function worksheetBytes(
+  world: World,
+  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { sheets, version, title }: Which,
+): Promise<Uint8Array> {
+  const pages = await ownSheets(world.db, workId, placeId, sheets)
+  return worksheetPdf(world, title, pages, await itemsAt(world.db, { workId, placeId }, version))
+}

@@ -137,7 +137,11 @@ export const inkVersionOf = (db: Database, { workId, placeId }: PieceAddress, ve
 type StoredSheet = Pick<SheetRow, 'id' | 'hash' | 'type' | 'page' | 'width' | 'height' | 'name'>
 
 /** A page of a piece: one of its pupil's, or one that was given out. */
-export const sheetOfPiece = (db: Database, { classId, workId, placeId }: PieceAddress, sheetId: SheetId) =>
+export const sheetOfPiece = (
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  { sheetId, kind, now }: { readonly sheetId: SheetId; readonly kind: string; readonly now: Instant },
+) =>
   db.row<StoredSheet>(
     `select s.id, s.hash, s.type, s.page, s.width, s.height, s.name from sheets s
      join works w on w.id = s.work_id and w.class_id = $classId

@@ -21,6 +21,7 @@ import {
   writeCopy,
 } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
+import { doing } from './doing.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { GAUGE, JAR, picture } from './pictures.js'
@@ -90,6 +91,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   await oddCases(world, clock, school)
   await gettingIn(world, clock, school)
   await weeks(world, school)
+  await doing(world, clock, school)
   await around(world, clock, school)
   await talk(world, clock, school)
   await atTheDoor(world, clock, school)

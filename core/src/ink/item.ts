@@ -15,7 +15,12 @@ export type ShapeName = (typeof SHAPES)[number]
 export const INKS = ['black', 'blue', 'red', 'green', 'ochre', 'violet'] as const
 export type InkColour = (typeof INKS)[number]
 
-export type Stroke = {
+type OnPage = {
+  readonly id: string
+  /** The page it stands on. */
+  readonly page: string
+}
+export type Stroke = OnPage & {
   readonly kind: 'stroke'
   readonly tool: InkTool
   readonly colour: InkColour
@@ -23,13 +28,14 @@ export type Stroke = {
   /** The points, packed. */
   readonly points: string
 }
-export type Typed = Spot & {
-  readonly kind: 'text'
-  readonly colour: InkColour
-  readonly size: number
-  readonly text: string
-}
-export type Shape = {
+export type Typed = OnPage &
+  Spot & {
+    readonly kind: 'text'
+    readonly colour: InkColour
+    readonly size: number
+    readonly text: string
+  }
+export type Shape = OnPage & {
   readonly kind: 'shape'
   readonly shape: ShapeName
   readonly colour: InkColour
@@ -38,18 +44,15 @@ export type Shape = {
   readonly to: Spot
 }
 /** Words in the margin, or a recording of the piece's files, tied to a spot. */
-export type MarginNote = Spot & {
-  readonly kind: 'note'
-  readonly text: string
-  readonly fileId: string | null
-}
+export type MarginNote = OnPage &
+  Spot & {
+    readonly kind: 'note'
+    readonly text: string
+    readonly fileId: string | null
+  }
 
 /** What stands on a page beyond what was printed. It never changes: who changes it takes it off and puts another. */
-export type InkItem = (Stroke | Typed | Shape | MarginNote) & {
-  readonly id: string
-  /** The page it stands on. */
-  readonly page: string
-}
+export type InkItem = Stroke | Typed | Shape | MarginNote
 
 /** So many things stand on one worksheet at most, so many points in a stroke, so many characters in a text. */
 export const INK_LIMITS = { items: 20_000, points: 10_000, text: 4_000, batch: 500 } as const

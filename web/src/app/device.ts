@@ -1,6 +1,9 @@
 /** What this device keeps of own copies: the words of each page, and the version that they began from. */
 export const PAGE = 'oppen page '
 export const BASE = 'oppen base '
+/** Strokes and words on worksheets, each under a name of its own, and the version last confirmed. */
+export const INK = 'oppen ink '
+export const INK_BASE = 'oppen inkbase '
 /** And hand-ins that were pressed and have not arrived. */
 export const PRESS = 'oppen press '
 
@@ -35,11 +38,20 @@ const confirmed = (accountId = ''): { key: string; at: number }[] =>
 /** Forgets what the server has of a person: somebody else may be next at this device. */
 export function forgetConfirmed(accountId: string): void {
   for (const { key } of confirmed(accountId)) forgetPage(key)
+  for (const key of sentInk(accountId)) localStorage.removeItem(key)
 }
+
+/** Strokes that the server has. */
+const sentInk = (accountId = ''): string[] =>
+  Object.keys(localStorage).filter(
+    key => key.startsWith(accountId ? `${INK}${accountId} ` : INK) && readKept<{ sent: boolean }>(key)?.sent,
+  )
 
 /** Makes room by forgetting what the server has, the oldest first. Gives whether there was anything to forget. */
 export function makeRoom(): boolean {
   const oldest = confirmed().sort((one, other) => one.at - other.at)
   for (const { key } of oldest.slice(0, Math.ceil(oldest.length / 2))) forgetPage(key)
-  return oldest.length > 0
+  const drawn = oldest.length ? [] : sentInk()
+  for (const key of drawn) localStorage.removeItem(key)
+  return oldest.length + drawn.length > 0
 }

@@ -148,6 +148,30 @@ export const reads = {
       queryKey: ['piece', params.classId, params.workId, params.placeId, 'versions', number],
       queryFn: ({ signal }) => call(routes.seeVersion, { ...params, number }, undefined, { signal }),
     }),
+  worksheet: (params: PieceParams) =>
+    queryOptions({
+      queryKey: ['worksheet', params.classId, params.workId, params.placeId],
+      queryFn: ({ signal }) =>
+        keepRead(`worksheet/${params.workId}/${params.placeId}`, () =>
+          call(routes.seeWorksheet, params, undefined, { signal }),
+        ),
+      networkMode: 'always',
+    }),
+  inkVersions: (params: PieceParams) =>
+    queryOptions({
+      queryKey: ['worksheet', params.classId, params.workId, params.placeId, 'versions'],
+      queryFn: ({ signal }) => call(routes.seeInkVersions, params, undefined, { signal }),
+    }),
+  inkVersion: (params: PieceParams, number: string) =>
+    queryOptions({
+      queryKey: ['worksheet', params.classId, params.workId, params.placeId, 'versions', number],
+      queryFn: ({ signal }) => call(routes.seeInkVersion, { ...params, number }, undefined, { signal }),
+    }),
+  givenSheets: (classId: ClassId, workId: WorkId) =>
+    queryOptions({
+      queryKey: ['work', classId, workId, 'sheets'],
+      queryFn: ({ signal }) => call(routes.seeGivenSheets, { classId, workId }, undefined, { signal }),
+    }),
   thread: (classId: ClassId, workId: WorkId) =>
     queryOptions({
       queryKey: ['thread', classId, workId],

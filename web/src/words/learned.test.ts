@@ -14,6 +14,7 @@ import { problems } from './en/problems.js'
 import { register } from './en/register.js'
 import { settings } from './en/settings.js'
 import { week } from './en/week.js'
+import { worksheets } from './en/worksheets.js'
 
 /** Wording that comes with screens, not from the start. */
 const LAZY = {
@@ -30,6 +31,7 @@ const LAZY = {
   register,
   settings,
   week,
+  worksheets,
 }
 const ROOT = resolve(import.meta.dirname, '..')
 

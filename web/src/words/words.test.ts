@@ -15,6 +15,7 @@ import { problems } from './en/problems.js'
 import { register } from './en/register.js'
 import { settings } from './en/settings.js'
 import { week } from './en/week.js'
+import { worksheets } from './en/worksheets.js'
 import { problemWords } from './problem.js'
 import { say } from './say.js'
 import { spanWords, stateWords, teacherStateWords } from './states.js'
@@ -34,6 +35,7 @@ const en: Readonly<Record<string, string>> = {
   ...calendar,
   ...planning,
   ...week,
+  ...worksheets,
 }
 
 const time = { now: Date.UTC(2026, 9, 14, 15, 20), zone: 'Europe/Lisbon' }

@@ -1,5 +1,5 @@
 import { addressOf, type PieceFile, routes, type WireError } from '@oppen/contract'
-import { DetailedError, Upload } from 'tus-js-client'
+import { DetailedError, Upload as TusUpload } from 'tus-js-client'
 import { call, Refusal, Unreachable } from '../../app/api.js'
 import type { PieceParams } from '../../app/queries.js'
 
@@ -10,23 +10,29 @@ export type Sending = {
   readonly cancel: () => void
 }
 
+export type Upload = {
+  /** The name of the upload, once all of it has come. Rejects with `Refusal` or `Unreachable`. */
+  readonly whole: Promise<string>
+  readonly cancel: () => void
+}
+
 /** One request carries no more than this, so that a cut costs little. */
 const PART = 4 * 1024 * 1024
 const RETRIES = [0, 1_000, 3_000, 5_000, 10_000]
 
 /**
- * Sends a file to a piece in parts. After a cut, also after the page was closed, it goes on where it stopped.
+ * Sends a file for a piece in parts. After a cut, also after the page was closed, it goes on where it stopped.
  *
  * @param progress - how many bytes have come, of how many
  */
-export function sendFile(
+export function sendUpload(
   params: PieceParams,
   file: File,
   progress: (sent: number, of: number) => void,
-): Sending {
-  let upload: Upload
+): Upload {
+  let upload: TusUpload
   const whole = new Promise<string>((resolve, reject) => {
-    upload = new Upload(file, {
+    upload = new TusUpload(file, {
       endpoint: addressOf(routes.beginUpload, params),
       metadata: { filename: file.name, filetype: file.type },
       chunkSize: PART,
@@ -42,10 +48,17 @@ export function sendFile(
       upload.start()
     })
   })
-  return {
-    arrived: whole.then(uploadId => call(routes.addFile, params, { uploadId })),
-    cancel: () => void upload.abort(true).catch(() => undefined),
-  }
+  return { whole, cancel: () => void upload.abort(true).catch(() => undefined) }
+}
+
+/** Sends a file and puts it onto the piece. */
+export function sendFile(
+  params: PieceParams,
+  file: File,
+  progress: (sent: number, of: number) => void,
+): Sending {
+  const { whole, cancel } = sendUpload(params, file, progress)
+  return { arrived: whole.then(uploadId => call(routes.addFile, params, { uploadId })), cancel }
 }
 
 /** What the server answered, as the screens know it. */

@@ -3,7 +3,7 @@ import type { PiecePage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { copyTitle, mayFollow, type PieceState } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { Suspense, useEffect } from 'react'
 import { onCopySaved } from '../../app/live.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
@@ -14,6 +14,7 @@ import { say } from '../../words/say.js'
 import { FileList } from '../work/Files.js'
 import { Versions } from '../work/Versions.js'
 import { useLookAtPiece } from '../work/WorkScreen.js'
+import { LazyShown } from '../worksheets/LazyWorksheet.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
 export function Paper({ params, state }: { readonly params: PieceParams; readonly state: PieceState }) {
@@ -55,6 +56,7 @@ function Sheets({ page, params, state }: Props) {
         : ''
   const html = last && isIn ? last.html : (page.copy?.html ?? '')
   const files = last && isIn ? last.files : page.files
+  const shown = last && isIn ? last.worksheet : page.worksheet?.version ? page.worksheet : null
   return (
     <section
       aria-label={copyTitle(page.work.title, page.pupil.name)}
@@ -63,10 +65,15 @@ function Sheets({ page, params, state }: Props) {
       <p className="mb-2 text-sm text-soft">{head}</p>
       <article className="min-h-72 border border-rule bg-sheet px-6 py-5 shadow-sm">
         <h2 className="mb-3 text-lg">{copyTitle(page.work.title, page.pupil.name)}</h2>
+        {shown && (
+          <Suspense fallback={<Waiting />}>
+            <LazyShown params={params} {...(shown.version && isIn && { version: shown.version })} />
+          </Suspense>
+        )}
         {html ? (
           <Written html={html} className="text-[16px]" />
         ) : (
-          !files.length && <p className="text-soft">{nothingWords(page, state)}</p>
+          !files.length && !shown && <p className="text-soft">{nothingWords(page, state)}</p>
         )}
         <FileList files={files} page={page} html={html} />
       </article>
@@ -87,6 +94,11 @@ function Sheets({ page, params, state }: Props) {
               <p className="mb-2 text-sm text-soft">
                 {say('marking_current', { number: one.number, at: when(one.at, time) })}
               </p>
+              {one.worksheet && (
+                <Suspense fallback={<Waiting />}>
+                  <LazyShown params={params} version={one.worksheet.version} />
+                </Suspense>
+              )}
               <Written html={one.html} />
               <FileList files={one.files} page={page} html={one.html} />
             </article>

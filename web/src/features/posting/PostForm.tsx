@@ -22,6 +22,7 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { AsPupil } from './AsPupil.js'
 import { ForWhom } from './ForWhom.js'
+import { GivenSheets } from './GivenSheets.js'
 import { Materials } from './Materials.js'
 import { QuestionFields } from './QuestionFields.js'
 import { withSpot } from './spot.js'
@@ -169,6 +170,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = [], n
                   hint={say('post_template_hint', { title: form.title.trim() || '…' })}
                 />
               )}
+              {form.kind === 'assignment' && <GivenSheets state={state} />}
               {begun.posted && form.template !== begun.form.template && begunBy.length > 0 && (
                 <Reach begunBy={begunBy} notBegun={notBegun} />
               )}

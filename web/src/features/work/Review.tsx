@@ -2,14 +2,15 @@ import type { PiecePage } from '@oppen/contract'
 import type { Missing } from '@oppen/core/copy'
 import type { PlaceId } from '@oppen/core/ids'
 import { copyTitle } from '@oppen/core/work'
-import { useState } from 'react'
-import { useMe, useNow } from '../../app/session.js'
+import { Suspense, useState } from 'react'
+import { useIds, useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { Problem } from '../../parts/Feedback.js'
+import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Window } from '../../parts/Window.js'
 import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { LazyShown } from '../worksheets/LazyWorksheet.js'
 import { FileList } from './Files.js'
 import { missingWords } from './missing.js'
 import type { HandingIn } from './useHandIn.js'
@@ -27,6 +28,7 @@ type Props = {
 export function Review({ page, html, missing, handingIn, onClose }: Props) {
   const time = useNow()
   const { tablet } = useMe()
+  const { classId } = useIds()
   const [as, setAs] = useState<PlaceId | null>(null)
   const { busy, problem } = handingIn
   const go = async () => {
@@ -46,7 +48,14 @@ export function Review({ page, html, missing, handingIn, onClose }: Props) {
         </div>
       )}
       <h3 className="mb-3 text-lg">{copyTitle(page.work.title, page.pupil.name)}</h3>
-      {html ? (
+      {page.worksheet && (
+        <div className="mb-4">
+          <Suspense fallback={<Waiting />}>
+            <LazyShown params={{ classId, workId: page.work.id, placeId: page.pupil.placeId }} />
+          </Suspense>
+        </div>
+      )}
+      {html || page.worksheet ? (
         <Written html={html} className="text-[17px]" />
       ) : (
         <p className="text-soft">{say('work_review_no_text')}</p>

@@ -14,7 +14,8 @@ import { Problem } from '../../parts/Feedback.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import type { CopyKeeper } from './copyKeeper.js'
+import type { InkState } from '../worksheets/OwnWorksheet.js'
+import type { CopyKeeper, CopyStatus } from './copyKeeper.js'
 import { missingLine } from './missing.js'
 import { Review } from './Review.js'
 import type { HandingIn } from './useHandIn.js'
@@ -25,10 +26,12 @@ type Props = {
   readonly keeper: CopyKeeper
   readonly missing: readonly Missing[]
   readonly handingIn: HandingIn
+  /** The worksheet that is open, if there is one. */
+  readonly ink?: InkState | null
 }
 
 /** The bar at the foot: is it saved, what is missing, did it arrive, what comes next. */
-export function WorkBar({ params, page, keeper, missing, handingIn }: Props) {
+export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }: Props) {
   const time = useNow()
   const [looking, setLooking] = useState(false)
   const takeBack = useDeed({
@@ -54,13 +57,20 @@ export function WorkBar({ params, page, keeper, missing, handingIn }: Props) {
   return (
     <footer className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
       {problem && !looking && <Problem words={problem} />}
-      {keeper.deviceFull && keeper.dirty && <Problem words={say('device_full')} />}
+      {(keeper.deviceFull || ink?.keeper.deviceFull) && (keeper.dirty || ink?.keeper.dirty) && (
+        <Problem words={say('device_full')} />
+      )}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
         <div className="min-w-0 flex-1 basis-52 text-[15px]">
           <p role="status">
-            <BarWords page={page} keeper={keeper} handingIn={handingIn} />
+            <BarWords
+              page={page}
+              status={barStatus(keeper.status, ink)}
+              keeper={keeper}
+              handingIn={handingIn}
+            />
           </p>
-          {begun && !press && keeper.status.is !== 'empty' && missing.length > 0 && (
+          {begun && !press && barStatus(keeper.status, ink).is !== 'empty' && missing.length > 0 && (
             <p className="truncate text-sm text-soft">
               {say('missing_head')}: {missingLine(missing)}
             </p>
@@ -91,7 +101,16 @@ export function WorkBar({ params, page, keeper, missing, handingIn }: Props) {
   )
 }
 
-function BarWords({ page, keeper, handingIn }: Pick<Props, 'page' | 'keeper' | 'handingIn'>) {
+/** How the page and the worksheet stand together: what is least safe is said. */
+function barStatus(page: CopyStatus, ink: InkState | null): CopyStatus {
+  if (!ink || page.is === 'conflict' || page.is === 'refused' || page.is === 'unsaved') return page
+  if (ink.status.is === 'empty') return page
+  return page.is === 'here' || page.is === 'saving' ? page : ink.status
+}
+
+type WordsProps = Pick<Props, 'page' | 'keeper' | 'handingIn'> & { readonly status: CopyStatus }
+
+function BarWords({ page, status, keeper, handingIn }: WordsProps) {
   const time = useNow()
   const { standing } = page
   const { press, arrived } = handingIn
@@ -109,7 +128,6 @@ function BarWords({ page, keeper, handingIn }: Pick<Props, 'page' | 'keeper' | '
     const ago = Date.now() - press.pressedAt
     return <strong className="text-rust">{say('handIn_waits', { at: when(time.now - ago, time) })}</strong>
   }
-  const { status } = keeper
   switch (status.is) {
     case 'empty':
       return page.files.length ? (

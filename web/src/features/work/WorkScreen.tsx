@@ -5,13 +5,14 @@ import { countWords, type Missing, missingOnPage } from '@oppen/core/copy'
 import { when } from '@oppen/core/timing'
 import { copyTitle, handsIn, mayWrite } from '@oppen/core/work'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { useDeferredValue, useEffect, useState } from 'react'
+import { Suspense, useDeferredValue, useEffect, useState } from 'react'
 import { Navigate } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useChangesAt } from '../../app/changesAt.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
-import { Empty } from '../../parts/Feedback.js'
+import { Button } from '../../parts/Button.js'
+import { Empty, Waiting } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
@@ -20,6 +21,8 @@ import { say } from '../../words/say.js'
 import { OwnQuestion } from '../answers/OwnQuestion.js'
 import { sendFile } from '../files/sendFile.js'
 import { useUploads } from '../files/useUploads.js'
+import { LazyAddPages, LazyShown, LazyWorksheet } from '../worksheets/LazyWorksheet.js'
+import type { InkState } from '../worksheets/OwnWorksheet.js'
 import { ClassThread } from './ClassThread.js'
 import { Conflict } from './Conflict.js'
 import { FileList, Files, type Making, notIn } from './Files.js'
@@ -69,7 +72,8 @@ type OwnProps = { readonly params: PieceParams; readonly page: PiecePage }
 function Own({ params, page }: OwnProps) {
   const time = useNow()
   const keeper = useOwnCopy(params, page)
-  const handingIn = useHandIn(params, keeper)
+  const [ink, setInk] = useState<InkState | null>(null)
+  const handingIn = useHandIn(params, keeper, ink?.keeper ?? null)
   const { work, standing } = page
   const archived = useTie()?.archived ?? false
   const open = !archived && mayWrite(standing, work, time.now).ok
@@ -78,9 +82,19 @@ function Own({ params, page }: OwnProps) {
   const addPicture = useAddPicture(params)
   const uploads = useUploads(params)
   const [making, setMaking] = useState<Making | null>(null)
+  const [writing, setWriting] = useState(false)
+  // where there is a worksheet, a page to write on is there once somebody wants it
+  const showsPage = !page.worksheet || writing || !!work.template || keeper.html !== ''
   const html = useDeferredValue(keeper.html)
   const missing: Missing[] = [
-    ...missingOnPage({ html, template: work.template, files: page.files.length + uploads.list.length }),
+    ...missingOnPage({
+      html,
+      template: work.template,
+      files: page.files.length + uploads.list.length + (ink?.keeper.items.size ?? 0),
+    }),
+    ...(ink?.keeper.items.size && ink.emptyPages.length
+      ? [{ is: 'pages', numbers: ink.emptyPages } as const]
+      : []),
     ...(making === 'voice' || making === 'video' ? [{ is: 'recording' } as const] : []),
     ...uploads.list.map(({ name }) => ({ is: 'uploading', name }) as const),
   ]
@@ -93,10 +107,25 @@ function Own({ params, page }: OwnProps) {
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
               <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">
                 <TeacherSays page={page} />
+                {writable && page.worksheet && (
+                  <section>
+                    <h2 className="mb-1 text-lg">{title}</h2>
+                    <Suspense fallback={<Waiting />}>
+                      <LazyWorksheet params={params} onState={setInk} />
+                    </Suspense>
+                  </section>
+                )}
+                {open && !writable && page.worksheet && (
+                  <Suspense fallback={<Waiting />}>
+                    <LazyShown params={params} />
+                  </Suspense>
+                )}
                 <section>
-                  <h2 className="mb-2 text-lg">{title}</h2>
+                  {showsPage && <h2 className="mb-2 text-lg">{title}</h2>}
                   <Conflict keeper={keeper} />
-                  {writable ? (
+                  {writable && !showsPage ? (
+                    <Button onClick={() => setWriting(true)}>{say('page_begin')}</Button>
+                  ) : writable ? (
                     <>
                       <LazyEditor
                         html={keeper.html}
@@ -116,6 +145,11 @@ function Own({ params, page }: OwnProps) {
                     <AsHandedIn page={page} />
                   )}
                 </section>
+                {writable && !page.worksheet && (
+                  <Suspense fallback={null}>
+                    <LazyAddPages params={params} first />
+                  </Suspense>
+                )}
                 {writable && (
                   <Files
                     params={params}
@@ -141,7 +175,14 @@ function Own({ params, page }: OwnProps) {
         </Sheet>
       </div>
       {!archived && (
-        <WorkBar params={params} page={page} keeper={keeper} missing={missing} handingIn={handingIn} />
+        <WorkBar
+          params={params}
+          page={page}
+          keeper={keeper}
+          missing={missing}
+          handingIn={handingIn}
+          ink={ink}
+        />
       )}
     </div>
   )
@@ -198,13 +239,28 @@ function NotNow({ page }: { readonly page: PiecePage }) {
 /** The last hand-in, frozen as it was. */
 function AsHandedIn({ page }: { readonly page: PiecePage }) {
   const time = useNow()
+  const { classId } = useIds()
   const [last] = page.handIns
-  if (!last) return page.copy ? <Written html={page.copy.html} /> : <NotNow page={page} />
+  const params = { classId, workId: page.work.id, placeId: page.pupil.placeId }
+  if (!last) {
+    if (page.worksheet?.version)
+      return (
+        <Suspense fallback={<Waiting />}>
+          <LazyShown params={params} />
+        </Suspense>
+      )
+    return page.copy ? <Written html={page.copy.html} /> : <NotNow page={page} />
+  }
   return (
     <div className="rounded-[var(--radius-card)] border border-rule px-5 py-4">
       <p className="mb-3 text-sm text-soft">
         {say('work_handedIn_at', { at: when(last.pressedAt ?? last.at, time) })}
       </p>
+      {last.worksheet && (
+        <Suspense fallback={<Waiting />}>
+          <LazyShown params={params} version={last.worksheet.version} />
+        </Suspense>
+      )}
       <Written html={last.html} className="text-[17px]" />
       <FileList files={last.files} page={page} html={last.html} />
     </div>

@@ -31,9 +31,13 @@ export function keepPress(copy: string, press: KeptPress): boolean {
 }
 
 /** Hands in what was pressed before, with both moments by the clock of this device. */
-export const sendPress = (params: PieceParams, version: number, press: KeptPress): Promise<Standing> =>
+export const sendPress = (
+  params: PieceParams,
+  looked: { readonly version: number; readonly ink: number | null },
+  press: KeptPress,
+): Promise<Standing> =>
   call(routes.handIn, params, {
-    version,
+    ...looked,
     as: press.as,
     press: { pressedAt: press.pressedAt, sentAt: Date.now() },
   })

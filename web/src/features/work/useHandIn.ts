@@ -5,6 +5,7 @@ import { useCallback, useEffect, useState } from 'react'
 import { call, Unreachable } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
+import type { InkKeeper } from '../worksheets/inkKeeper.js'
 import type { CopyKeeper } from './copyKeeper.js'
 import { draftKey } from './drafts.js'
 import { dropPress, type KeptPress, keepPress, readPress, sendPress } from './press.js'
@@ -24,7 +25,7 @@ export type HandingIn = {
 }
 
 /** Handing in, also while there is no network: the press is kept, shown as waiting, and sent with its time. */
-export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
+export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeeper | null = null): HandingIn {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
@@ -46,17 +47,24 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
   }, [callOff, client, classId, workId, placeId])
 
   const { status } = keeper
+  const inkStatus = ink?.status
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what the worksheet is waiting for is looked at anew as it changes
   useEffect(() => {
     if (!press) return
     // another text came in between: nobody has looked at what would be handed in
     if (status.is === 'conflict' || status.is === 'refused') callOff()
     if (status.is !== 'saved' && status.is !== 'empty') return
+    if (ink?.dirty) return
     let gone = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const send = async () => {
       clearTimeout(timer)
       try {
-        await sendPress({ classId, workId, placeId }, keeper.version, press)
+        await sendPress(
+          { classId, workId, placeId },
+          { version: keeper.version, ink: inkVersion(ink) },
+          press,
+        )
         if (!gone) await done()
       } catch (error) {
         if (gone) return
@@ -75,7 +83,7 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
       clearTimeout(timer)
       window.removeEventListener('online', online)
     }
-  }, [press, status, keeper, callOff, done, classId, workId, placeId])
+  }, [press, status, inkStatus, keeper, ink, callOff, done, classId, workId, placeId])
 
   const wait = (as: PlaceId | null) => {
     const kept = { pressedAt: Date.now(), as }
@@ -87,10 +95,11 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
     setBusy(true)
     setProblem(undefined)
     try {
-      await keeper.flush()
+      await Promise.all([keeper.flush(), ink?.flush()])
+      if (ink?.status.is === 'refused') throw ink.status.error
       if (keeper.status.is === 'conflict') return true
       if (keeper.status.is === 'refused') throw keeper.status.error
-      if (keeper.status.is === 'unsaved') wait(as)
+      if (keeper.status.is === 'unsaved' || ink?.status.is === 'unsaved') wait(as)
       else await arrive(as)
       return true
     } catch (error) {
@@ -103,7 +112,7 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
 
   const arrive = async (as: PlaceId | null) => {
     try {
-      await call(routes.handIn, params, { version: keeper.version, as })
+      await call(routes.handIn, params, { version: keeper.version, ink: inkVersion(ink), as })
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error
       wait(as)
@@ -114,3 +123,5 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper): HandingIn {
 
   return { press, arrived, busy, problem, go, callOff }
 }
+
+const inkVersion = (ink: InkKeeper | null): number | null => ink?.version || null

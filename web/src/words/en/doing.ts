@@ -4,6 +4,7 @@ import { learn } from '../wording.js'
 export const doing = {
   bar_files_one: '{count} file saved',
   bar_files_other: '{count} files saved',
+  page_begin: 'Write on a page as well',
   page_words_one: '{count} word',
   page_words_other: '{count} words',
 

@@ -1,0 +1,45 @@
+import type { WorksheetPage } from '@oppen/contract'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { type PieceParams, reads } from '../../app/queries.js'
+import { useNow } from '../../app/session.js'
+import { Problem, Waiting } from '../../parts/Feedback.js'
+import { problemWords } from '../../words/problem.js'
+import type { InkKeeper } from './inkKeeper.js'
+import { useInk } from './useInk.js'
+import { Worksheet } from './Worksheet.js'
+
+type Props = {
+  readonly params: PieceParams
+  /** Tells the page around it how the worksheet stands, with each change; null once it is closed. */
+  readonly onState: (state: InkState | null) => void
+}
+
+/** How a worksheet that is open stands. */
+export type InkState = {
+  readonly keeper: InkKeeper
+  readonly status: InkKeeper['status']
+  /** Pages on which nothing stands, from 1. */
+  readonly emptyPages: readonly number[]
+}
+
+/** The own worksheet of a pupil, read first. */
+export default function OwnWorksheet({ params, onState }: Props) {
+  const time = useNow()
+  const { data, error, refetch } = useQuery(reads.worksheet(params))
+  if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
+  if (!data) return <Waiting />
+  return <Open params={params} page={data} onState={onState} />
+}
+
+function Open({ params, page, onState }: Props & { readonly page: WorksheetPage }) {
+  const keeper = useInk(params, page)
+  const { status, items } = keeper
+  useEffect(() => {
+    const full = new Set([...items.values()].map(item => item.page))
+    const emptyPages = page.sheets.flatMap((sheet, index) => (full.has(sheet.id) ? [] : [index + 1]))
+    onState({ keeper, status, emptyPages })
+  }, [keeper, status, items, page.sheets, onState])
+  useEffect(() => () => onState(null), [onState])
+  return <Worksheet params={params} page={page} keeper={keeper} />
+}

@@ -1,0 +1,231 @@
+import type { WorksheetPage } from '@oppen/contract'
+import { compare, type Saved } from '@oppen/core/copy'
+import {
+  applied,
+  back,
+  did,
+  forward,
+  type InkEdit,
+  type InkHistory,
+  type InkItem,
+  NO_HISTORY,
+} from '@oppen/core/ink'
+
+/** One thing that was put on a worksheet or taken off it, as the device keeps it. */
+export type InkDeed = {
+  readonly id: string
+  /** Null for what was taken off. */
+  readonly put: InkItem | null
+  /** Whether the server has confirmed it. */
+  readonly sent: boolean
+}
+
+export type InkStatus =
+  | { readonly is: 'empty' | 'here' | 'saving' }
+  | { readonly is: 'saved'; readonly at: number }
+  | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: 'unreachable' | 'signedOut' }
+  | { readonly is: 'refused'; readonly error: unknown }
+
+export type InkResult =
+  | { readonly is: 'saved'; readonly saved: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'> }
+  | { readonly is: 'unreachable' | 'signedOut' }
+  | { readonly is: 'refused'; readonly error: unknown }
+
+export type InkStore = {
+  readonly all: () => readonly InkDeed[]
+  /** The version that the server last confirmed to this device. */
+  readonly base: () => Saved | undefined
+  /** False where the device has no room. */
+  readonly keep: (deed: InkDeed) => boolean
+  readonly keepBase: (saved: Saved) => void
+}
+
+export type InkWorld = {
+  readonly save: (put: readonly InkItem[], drop: readonly string[]) => Promise<InkResult>
+  readonly store: InkStore
+  readonly later: (run: () => void, milliseconds: number) => () => void
+}
+
+const PAUSE = 400
+const RETRIES = [3_000, 3_000, 6_000, 12_000, 30_000] as const
+/** So many things go with one save. */
+const BATCH = 400
+
+/**
+ * Keeps one worksheet safe: every stroke is in the device's store as it ends, and on the server after a pause. Things
+ * are put and taken off by their ids, so what two devices draw at once is all there, and what a server set back has
+ * forgotten is given to it again.
+ */
+export class InkKeeper {
+  status: InkStatus
+  items: ReadonlyMap<string, InkItem>
+  history: InkHistory = NO_HISTORY
+  deviceFull = false
+  #saved: Saved | null
+  readonly #pending = new Map<string, InkDeed>()
+  #saving: Promise<void> | undefined
+  #cancel: (() => void) | undefined
+  #failed = 0
+  readonly #world: InkWorld
+  readonly #listeners = new Set<() => void>()
+
+  constructor(world: InkWorld, page: WorksheetPage) {
+    this.#world = world
+    this.#saved = savedOf(page)
+    const kept = world.store.all()
+    for (const deed of kept) if (!deed.sent || this.#wasSetBack()) this.#pending.set(deed.id, deed)
+    this.items = this.#over(page.items)
+    this.status = this.#saved ? { is: 'saved', at: this.#saved.savedAt } : { is: 'empty' }
+    if (this.#pending.size) this.status = { is: 'here' }
+  }
+
+  /** Whether the server knows less than it once confirmed. */
+  #wasSetBack(): boolean {
+    const base = this.#world.store.base()
+    if (!base) return false
+    if (!this.#saved) return true
+    const stands = compare(base, this.#saved)
+    return stands === 'ahead' || stands === 'apart'
+  }
+
+  /** What the server has, with what it does not have yet. */
+  #over(items: readonly InkItem[]): Map<string, InkItem> {
+    const all = new Map(items.map(item => [item.id, item]))
+    for (const { id, put } of this.#pending.values()) {
+      if (put) all.set(id, put)
+      else all.delete(id)
+    }
+    return all
+  }
+
+  /** Sends what was found on the device. Making a keeper only looks; this begins its work. */
+  begin(): void {
+    if (this.#pending.size) this.#schedule(0)
+  }
+
+  get version(): number {
+    return this.#saved?.version ?? 0
+  }
+
+  get dirty(): boolean {
+    return this.#pending.size > 0
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener)
+    return () => void this.#listeners.delete(listener)
+  }
+
+  #set(status: InkStatus): void {
+    this.status = status
+    for (const listener of this.#listeners) listener()
+  }
+
+  /** The pupil put something on the worksheet, took something off, or both. */
+  do(edit: InkEdit): void {
+    this.history = did(this.history, edit)
+    this.#apply(edit)
+  }
+
+  undo(): void {
+    this.#step(back(this.history))
+  }
+
+  redo(): void {
+    this.#step(forward(this.history))
+  }
+
+  #step(step: { readonly history: InkHistory; readonly edit: InkEdit } | undefined): void {
+    if (!step) return
+    this.history = step.history
+    this.#apply(step.edit)
+  }
+
+  #apply(edit: InkEdit): void {
+    this.items = applied(this.items, edit)
+    for (const { id } of edit.drop) this.#owe({ id, put: null, sent: false })
+    for (const item of edit.put) this.#owe({ id: item.id, put: item, sent: false })
+    this.#set(this.status.is === 'unsaved' ? this.status : { is: 'here' })
+    this.#schedule(PAUSE)
+  }
+
+  #owe(deed: InkDeed): void {
+    this.#pending.set(deed.id, deed)
+    this.deviceFull = !this.#world.store.keep(deed)
+  }
+
+  #schedule(milliseconds: number): void {
+    this.#cancel?.()
+    this.#cancel = this.#world.later(() => void this.flush(), milliseconds)
+  }
+
+  /** Sends what is not yet on the server; resolves when that has gone one way or the other. */
+  async flush(): Promise<void> {
+    this.#cancel?.()
+    while (this.#saving) await this.#saving
+    while (this.#pending.size) {
+      this.#saving = this.#send()
+      await this.#saving
+      if (this.status.is === 'unsaved' || this.status.is === 'refused') return
+    }
+  }
+
+  async #send(): Promise<void> {
+    const batch = [...this.#pending.values()].slice(0, BATCH)
+    if (this.status.is !== 'unsaved') this.#set({ is: 'saving' })
+    const result = await this.#world.save(
+      batch.flatMap(deed => deed.put ?? []),
+      batch.flatMap(deed => (deed.put ? [] : deed.id)),
+    )
+    this.#saving = undefined
+    if (result.is === 'saved') this.#arrived(batch, result.saved)
+    else if (result.is === 'refused') this.#set({ is: 'refused', error: result.error })
+    else {
+      this.#set({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why: result.is })
+      this.#schedule(RETRIES[Math.min(this.#failed++, RETRIES.length - 1)] ?? PAUSE)
+    }
+  }
+
+  #arrived(batch: readonly InkDeed[], page: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>): void {
+    this.#failed = 0
+    for (const deed of batch) {
+      // what was changed again meanwhile is still owed
+      if (this.#pending.get(deed.id) !== deed) continue
+      this.#pending.delete(deed.id)
+      this.#world.store.keep({ ...deed, sent: true })
+    }
+    this.#saved = savedOf(page)
+    if (this.#saved) this.#world.store.keepBase(this.#saved)
+    if (this.#pending.size) this.#set({ is: 'here' })
+    else this.#set({ is: 'saved', at: this.#saved?.savedAt ?? 0 })
+  }
+
+  /** The server has another version, drawn elsewhere: taken in under what is drawn here. */
+  heard(page: WorksheetPage): void {
+    if (this.#saving) return
+    const saved = savedOf(page)
+    if (saved && this.#saved && compare(saved, this.#saved) === 'same') return
+    this.#saved = saved
+    if (this.#wasSetBack())
+      for (const deed of this.#world.store.all())
+        if (!this.#pending.has(deed.id)) this.#pending.set(deed.id, deed)
+    this.items = this.#over(page.items)
+    this.#set(
+      this.#pending.size ? { is: 'here' } : saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' },
+    )
+    if (this.#pending.size) this.#schedule(0)
+  }
+
+  /** Stops trying; what is not saved stays in the device's store. */
+  stop(): void {
+    this.#cancel?.()
+  }
+}
+
+function savedOf({
+  version,
+  savedAt,
+  trail,
+}: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>): Saved | null {
+  return savedAt === null ? null : { version, savedAt, trail }
+}

@@ -2,7 +2,7 @@ import type { InkItem, Stroke } from './item.js'
 import { boundsOf } from './outline.js'
 import { pack, unpack } from './packed.js'
 import type { InkPoint, Spot } from './point.js'
-import { toSegment } from './simplify.js'
+import { simplify, toSegment } from './simplify.js'
 
 /** Points are set so close together before some are rubbed out, in page units, that the cut is where it was rubbed. */
 const CLOSE = 2
@@ -31,7 +31,8 @@ export function eraseStroke(
     }
   }
   if (!gone) return [stroke.points]
-  return parts.filter(part => part.length > 1).map(pack)
+  // as few points as before, or the same line would be drawn another way
+  return parts.filter(part => part.length > 1).map(part => pack(simplify(part, 0.1)))
 }
 
 /** How far a point is from a path. */

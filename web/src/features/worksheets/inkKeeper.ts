@@ -42,6 +42,8 @@ export type InkStore = {
 
 export type InkWorld = {
   readonly save: (put: readonly InkItem[], drop: readonly string[]) => Promise<InkResult>
+  /** Reads the worksheet as the server has it at this moment; undefined where it does not answer. */
+  readonly read: () => Promise<WorksheetPage | undefined>
   readonly store: InkStore
   readonly later: (run: () => void, milliseconds: number) => () => void
 }
@@ -62,6 +64,10 @@ export class InkKeeper {
   history: InkHistory = NO_HISTORY
   deviceFull = false
   #saved: Saved | null
+  /** The page that was last taken in. */
+  #taken: Saved | null
+  /** What was read is older than what was once confirmed: it is looked at anew before anything is made of it. */
+  #doubt = false
   readonly #pending = new Map<string, InkDeed>()
   #saving: Promise<void> | undefined
   #cancel: (() => void) | undefined
@@ -72,35 +78,55 @@ export class InkKeeper {
   constructor(world: InkWorld, page: WorksheetPage) {
     this.#world = world
     this.#saved = savedOf(page)
-    const kept = world.store.all()
-    for (const deed of kept) if (!deed.sent || this.#wasSetBack()) this.#pending.set(deed.id, deed)
+    this.#taken = this.#saved
+    for (const deed of world.store.all()) if (!deed.sent) this.#pending.set(deed.id, deed)
+    this.#doubt = this.#isOlder(this.#saved)
     this.items = this.#over(page.items)
     this.status = this.#saved ? { is: 'saved', at: this.#saved.savedAt } : { is: 'empty' }
     if (this.#pending.size) this.status = { is: 'here' }
   }
 
-  /** Whether the server knows less than it once confirmed. */
-  #wasSetBack(): boolean {
+  /** Whether a page knows less than the server once confirmed. */
+  #isOlder(saved: Saved | null): boolean {
     const base = this.#world.store.base()
     if (!base) return false
-    if (!this.#saved) return true
-    const stands = compare(base, this.#saved)
+    if (!saved) return true
+    const stands = compare(base, saved)
     return stands === 'ahead' || stands === 'apart'
   }
 
-  /** What the server has, with what it does not have yet. */
+  /** What the server has, with what it does not have yet; in doubt also with all that it once had of this device. */
   #over(items: readonly InkItem[]): Map<string, InkItem> {
     const all = new Map(items.map(item => [item.id, item]))
-    for (const { id, put } of this.#pending.values()) {
+    const deeds = this.#doubt ? this.#world.store.all() : []
+    for (const { id, put } of [...deeds, ...this.#pending.values()]) {
       if (put) all.set(id, put)
       else all.delete(id)
     }
     return all
   }
 
+  /** Reads anew what was read older than it had been: then it was only an old page, or the server was set back. */
+  async #settleDoubt(): Promise<boolean> {
+    const page = await this.#world.read()
+    if (!page) {
+      this.#failing('unreachable')
+      return false
+    }
+    this.#doubt = false
+    const saved = savedOf(page)
+    if (this.#isOlder(saved)) {
+      for (const deed of this.#world.store.all())
+        if (!this.#pending.has(deed.id)) this.#pending.set(deed.id, deed)
+      if (saved) this.#world.store.keepBase(saved)
+    }
+    this.#take(page)
+    return true
+  }
+
   /** Sends what was found on the device. Making a keeper only looks; this begins its work. */
   begin(): void {
-    if (this.#pending.size) this.#schedule(0)
+    if (this.#pending.size || this.#doubt) this.#schedule(0)
   }
 
   get version(): number {
@@ -163,6 +189,7 @@ export class InkKeeper {
   async flush(): Promise<void> {
     this.#cancel?.()
     while (this.#saving) await this.#saving
+    if (this.#doubt && !(await this.#settleDoubt())) return
     while (this.#pending.size) {
       this.#saving = this.#send()
       await this.#saving
@@ -180,10 +207,13 @@ export class InkKeeper {
     this.#saving = undefined
     if (result.is === 'saved') this.#arrived(batch, result.saved)
     else if (result.is === 'refused') this.#set({ is: 'refused', error: result.error })
-    else {
-      this.#set({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why: result.is })
-      this.#schedule(RETRIES[Math.min(this.#failed++, RETRIES.length - 1)] ?? PAUSE)
-    }
+    else this.#failing(result.is)
+  }
+
+  #failing(why: 'unreachable' | 'signedOut'): void {
+    this.#set({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why })
+    this.#schedule(RETRIES[Math.min(this.#failed, RETRIES.length - 1)] ?? PAUSE)
+    this.#failed += 1
   }
 
   #arrived(batch: readonly InkDeed[], page: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>): void {
@@ -194,26 +224,37 @@ export class InkKeeper {
       this.#pending.delete(deed.id)
       this.#world.store.keep({ ...deed, sent: true })
     }
+    const before = this.#saved
     this.#saved = savedOf(page)
-    if (this.#saved) this.#world.store.keepBase(this.#saved)
+    if (before && this.#saved && compare(before, this.#saved) === 'apart') {
+      this.#doubt = true
+      this.#schedule(0)
+    } else if (this.#saved) this.#world.store.keepBase(this.#saved)
     if (this.#pending.size) this.#set({ is: 'here' })
     else this.#set({ is: 'saved', at: this.#saved?.savedAt ?? 0 })
   }
 
   /** The server has another version, drawn elsewhere: taken in under what is drawn here. */
   heard(page: WorksheetPage): void {
-    if (this.#saving) return
+    if (this.#saving || this.#doubt) return
     const saved = savedOf(page)
-    if (saved && this.#saved && compare(saved, this.#saved) === 'same') return
+    if (saved && this.#taken && compare(saved, this.#taken) === 'same') return
+    if (this.#isOlder(saved)) {
+      this.#doubt = true
+      this.#schedule(0)
+    } else this.#take(page)
+  }
+
+  #take(page: WorksheetPage): void {
+    const saved = savedOf(page)
     this.#saved = saved
-    if (this.#wasSetBack())
-      for (const deed of this.#world.store.all())
-        if (!this.#pending.has(deed.id)) this.#pending.set(deed.id, deed)
+    this.#taken = saved
+    if (saved && !this.#isOlder(saved)) this.#world.store.keepBase(saved)
     this.items = this.#over(page.items)
-    this.#set(
-      this.#pending.size ? { is: 'here' } : saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' },
-    )
-    if (this.#pending.size) this.#schedule(0)
+    if (this.#pending.size) {
+      this.#set({ is: 'here' })
+      this.#schedule(0)
+    } else this.#set(saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' })
   }
 
   /** Stops trying; what is not saved stays in the device's store. */

@@ -35,6 +35,7 @@ export function useInk(params: PieceParams, page: WorksheetPage): InkKeeper {
       new InkKeeper(
         {
           save: (put, drop) => save({ classId, workId, placeId }, put, drop),
+          read: () => call(routes.seeWorksheet, { classId, workId, placeId }).catch(() => undefined),
           store: inkStore(`${account.id} ${workId} ${placeId}`),
           later: (run, milliseconds) => {
             const timer = setTimeout(run, milliseconds)

@@ -1,0 +1,104 @@
+import { expect, test } from '@playwright/test'
+import { LAUNCH } from '../browser.js'
+import { accessible, bar, device, signIn } from '../people.js'
+import { School } from '../school.js'
+
+test.use({
+  launchOptions: {
+    ...LAUNCH,
+    args: [...(LAUNCH.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+  },
+})
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const NAME = /Why the hill is wetter than the harbour/
+
+test('a voice is recorded, paused and kept, a photo taken and turned, a table looked at, and all of it handed in', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await context.grantPermissions(['microphone', 'camera'])
+  await signIn(page, 'goran.pell')
+  await page.getByRole('link', { name: NAME }).first().click()
+
+  await page.getByRole('button', { name: 'Record your voice' }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await expect(page.getByText(/^Recording\s*0:0/)).toBeVisible()
+  // what is not finished is said in the bar's way to hand in
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  await expect(page.getByRole('dialog').getByText('the recording is not finished')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep working' }).click()
+  await expect(page.getByText('0:01')).toBeVisible()
+  await page.getByRole('button', { name: 'Pause' }).click()
+  await expect(page.getByText('Paused at')).toBeVisible()
+  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByLabel('What you recorded')).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByLabel('Voice.webm')).toBeVisible()
+
+  await page.getByRole('button', { name: 'Take a photo' }).click()
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await expect(page.getByRole('button', { name: 'Photo 1.jpg', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('button', { name: 'Photo 1.jpg', exact: true }).click()
+  const picture = page.getByRole('dialog').getByRole('img')
+  const ratio = () =>
+    picture.evaluate(element => {
+      const { naturalWidth, naturalHeight } = element as HTMLImageElement
+      return naturalWidth / naturalHeight
+    })
+  await expect.poll(ratio).toBeGreaterThan(1)
+  await page.getByRole('button', { name: 'Turn it' }).click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Photo 1.jpg', exact: true }).click()
+  await expect.poll(ratio).toBeLessThan(1)
+  await page.keyboard.press('Escape')
+
+  await page.getByLabel('Add a photo or file').setInputFiles([
+    { name: 'rain.csv', mimeType: 'text/csv', buffer: Buffer.from('day,mm\nMon,4\nTue,11\n') },
+    { name: 'page.html', mimeType: 'text/html', buffer: Buffer.from('<script>1</script>') },
+  ])
+  await expect(page.getByRole('alert').filter({ hasText: '“page.html” cannot be added' })).toBeVisible()
+  await page.getByRole('button', { name: 'All right' }).click()
+  await page.getByRole('button', { name: 'rain.csv', exact: true }).click()
+  await expect(page.getByRole('dialog').getByRole('cell', { name: '11' })).toBeVisible()
+  await accessible(page)
+  await page.keyboard.press('Escape')
+
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  await page.getByRole('button', { name: 'Hand it in now' }).click()
+  await expect(bar(page)).toHaveText(/Handed in Wed \d\d:\d\d\. It arrived\.$/)
+  await expect(page.getByLabel('Voice.webm')).toBeVisible()
+  await context.close()
+})
+
+test('a file that was cut off on its way goes on by itself, also after the page was closed', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'priya.dane')
+  await page.getByRole('link', { name: NAME }).first().click()
+  await expect(page.getByRole('button', { name: 'Record your voice' })).toBeVisible()
+  await school.stop('SIGKILL')
+  await page
+    .getByLabel('Add a photo or file')
+    .setInputFiles([
+      { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('Fog at six. '.repeat(2_000)) },
+    ])
+  await expect(page.getByText('Sending notes.txt')).toBeVisible()
+  const address = page.url()
+  await page.close()
+  await school.start()
+  const next = await context.newPage()
+  await next.goto(address)
+  await next.getByRole('button', { name: 'notes.txt', exact: true }).click()
+  await expect(next.getByRole('dialog').getByText(/^Fog at six\. Fog at six\./)).toBeVisible()
+  await context.close()
+})

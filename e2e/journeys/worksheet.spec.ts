@@ -1,0 +1,156 @@
+import { readFile } from 'node:fs/promises'
+import { type Browser, expect, type Page, test } from '@playwright/test'
+import { accessible, bar, device, noSideways, signIn } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const NAME = 'Label the gauge and chart a week'
+const SAVED = /^Saved \d\d:\d\d$/
+
+/** Somebody of the demo with the worksheet open. */
+async function atWorksheet(browser: Browser, userName: string, options = {}): Promise<Page> {
+  const { page } = await device(browser, school.address, options)
+  await signIn(page, userName)
+  await page
+    .getByRole('link', { name: new RegExp(NAME) })
+    .first()
+    .click()
+  await expect(sheet(page, 1)).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Page 1' })).toHaveAttribute('aria-busy', 'false')
+  return page
+}
+
+const sheet = (page: Page, number: number) => page.getByRole('group', { name: `Page ${number}` })
+const hold = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
+
+/** Draws across a page from one place to another, in shares of its width; the first is brought into the middle. */
+async function draw(page: Page, from: [number, number], to: [number, number], on = 1): Promise<void> {
+  await sheet(page, on).evaluate((element, share) => {
+    const { top, width } = element.getBoundingClientRect()
+    document.getElementById('page')?.scrollBy(0, top + share * width - window.innerHeight / 2)
+  }, from[1])
+  const box = await sheet(page, on).boundingBox()
+  if (!box) throw new Error('the page is not there')
+  const at = ([x, y]: [number, number]) => [box.x + x * box.width, box.y + y * box.width] as const
+  await page.mouse.move(...at(from))
+  await page.mouse.down()
+  for (let step = 1; step <= 12; step++) {
+    const share = step / 12
+    await page.mouse.move(...at([from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share]))
+  }
+  await page.mouse.up()
+}
+
+/** How much of a page is drawn on: pixels of its ink that are not see-through. */
+const inked = (page: Page, on = 1): Promise<number> =>
+  sheet(page, on)
+    .locator(':scope > canvas')
+    .first()
+    .evaluate(element => {
+      const canvas = element as HTMLCanvasElement
+      const { data } = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height) ?? {
+        data: [],
+      }
+      let count = 0
+      for (let at = 3; at < data.length; at += 4) if ((data[at] ?? 0) > 0) count += 1
+      return count
+    })
+
+test('drawn, rubbed out, undone, typed and noted; found again after a reload; handed in and seen by the teacher', async ({
+  browser,
+}) => {
+  const page = await atWorksheet(browser, 'oskar.lind')
+  expect(await inked(page)).toBe(0)
+  await draw(page, [0.1, 0.2], [0.5, 0.25])
+  await expect(bar(page)).toHaveText(SAVED)
+  const drawn = await inked(page)
+  expect(drawn).toBeGreaterThan(200)
+
+  // the eraser takes out the middle; undo brings it back, redo takes it out again
+  await hold(page, 'Eraser (E)')
+  await draw(page, [0.25, 0.219], [0.4, 0.2375])
+  await expect.poll(() => inked(page)).toBeLessThan(drawn)
+  const rubbed = await inked(page)
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect.poll(() => inked(page)).toBe(drawn)
+  await page.keyboard.press('ControlOrMeta+Shift+z')
+  await expect.poll(() => inked(page)).toBe(rubbed)
+
+  // words with the keyboard alone: hold the letters, go to the place, type
+  await sheet(page, 1).focus()
+  await page.keyboard.press('t')
+  for (let n = 0; n < 5; n++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Words on the page' }).fill('The funnel')
+  await page.keyboard.press('Escape')
+  await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
+
+  // a margin note tied to a spot, and a shape
+  await hold(page, 'Margin note (N)')
+  await draw(page, [0.6, 0.6], [0.6, 0.6])
+  await page.getByRole('dialog').getByLabel('What you want to note here').fill('Why five?')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Keep the note' }).click()
+  await hold(page, 'Oval')
+  await draw(page, [0.3, 0.3], [0.6, 0.5], 2)
+  await expect(bar(page)).toHaveText(SAVED)
+  await accessible(page)
+
+  await page.reload()
+  await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
+  await expect.poll(() => inked(page)).toBe(rubbed)
+  await page.getByRole('button', { name: 'Margin note 1' }).click()
+  await expect(page.getByRole('dialog').getByLabel('What you want to note here')).toHaveValue('Why five?')
+  await page.keyboard.press('Escape')
+
+  // as a PDF, with everything on it
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Save as a PDF' }).click()
+  const pdf = await readFile(await (await download).path())
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  const review = page.getByRole('dialog')
+  await expect(review.getByText('The funnel')).toBeVisible()
+  await review.getByRole('button', { name: 'Hand it in now' }).click()
+  await expect(bar(page)).toHaveText(/Handed in Wed \d\d:\d\d\. It arrived\.$/)
+  await expect(page.getByText('The funnel')).toBeVisible()
+
+  const { page: teacher } = await device(browser, school.address)
+  await signIn(teacher, 'ms.varga')
+  await teacher.goto(page.url())
+  await teacher.getByRole('link', { name: /Oskar Lind/ }).click()
+  await expect(teacher.getByText('The funnel')).toBeVisible()
+  await expect.poll(() => inked(teacher)).toBeGreaterThan(50)
+  await accessible(teacher)
+  await page.context().close()
+  await teacher.context().close()
+})
+
+test('two devices draw at once, one of them without a network: everything is there in the end', async ({
+  browser,
+}) => {
+  const one = await atWorksheet(browser, 'nia.falk')
+  const two = await atWorksheet(browser, 'nia.falk', { phone: true })
+  await noSideways(two)
+  const before = await inked(one, 2)
+  await two.context().setOffline(true)
+  await draw(two, [0.2, 0.9], [0.8, 0.9], 2)
+  await expect(bar(two)).toHaveText(/^Not saved since/)
+  await draw(one, [0.2, 1.1], [0.8, 1.1], 2)
+  await expect(bar(one)).toHaveText(SAVED)
+  const alone = await inked(one, 2)
+  expect(alone).toBeGreaterThan(before)
+  await two.context().setOffline(false)
+  await expect(bar(two)).toHaveText(SAVED)
+  // the first device hears of it and shows what both drew
+  await expect.poll(() => inked(one, 2)).toBeGreaterThan(alone)
+  await accessible(two)
+  await one.context().close()
+  await two.context().close()
+})

@@ -1,0 +1,228 @@
+import type { WorksheetPage } from '@oppen/contract'
+import { goOn, type Saved, type Trail } from '@oppen/core/copy'
+import type { InkItem } from '@oppen/core/ink'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type InkDeed, InkKeeper, type InkResult } from './inkKeeper.js'
+
+const word = (id: string): InkItem => ({
+  kind: 'text',
+  id,
+  page: 'p',
+  x: 1,
+  y: 1,
+  size: 20,
+  colour: 'black',
+  text: id,
+})
+
+/** A server in memory that keeps things by their ids, as the real one does, and two devices that draw at it. */
+class Desk {
+  items = new Map<string, InkItem>()
+  cut = false
+  lost = false
+  full = false
+  #version = 0
+  #trail: Trail = []
+  #run = 0
+  #backup = { items: this.items, version: 0, trail: this.#trail }
+  readonly stores = [0, 1].map(() => ({
+    deeds: new Map<string, InkDeed>(),
+    base: undefined as Saved | undefined,
+  }))
+  #timers: { run: () => void; off: boolean }[] = []
+
+  get page(): WorksheetPage {
+    const saved = { version: this.#version, savedAt: this.#version || null, trail: this.#trail }
+    return { ...saved, sheets: [], items: [...this.items.values()] }
+  }
+
+  open(device: 0 | 1): InkKeeper {
+    const store = this.stores[device]
+    if (!store) throw new Error('no such device')
+    const keeper = new InkKeeper(
+      {
+        save: async (put, drop) => this.#save(put, drop),
+        read: async () => (this.cut ? undefined : this.page),
+        store: {
+          all: () => [...store.deeds.values()],
+          base: () => store.base,
+          keep: deed => {
+            if (this.full) return false
+            store.deeds.set(deed.id, deed)
+            return true
+          },
+          keepBase: saved => {
+            store.base = saved
+          },
+        },
+        later: run => {
+          const timer = { run, off: false }
+          this.#timers.push(timer)
+          return () => {
+            timer.off = true
+          }
+        },
+      },
+      this.page,
+    )
+    keeper.begin()
+    return keeper
+  }
+
+  #save(put: readonly InkItem[], drop: readonly string[]): InkResult {
+    if (this.cut) return { is: 'unreachable' }
+    for (const id of drop) this.items.delete(id)
+    for (const item of put) this.items.set(item.id, item)
+    this.#version += 1
+    this.#trail = goOn(this.#trail, { run: `r${this.#run}`, version: this.#version })
+    if (this.lost) {
+      this.lost = false
+      return { is: 'unreachable' }
+    }
+    return { is: 'saved', saved: this.page }
+  }
+
+  backUp(): void {
+    this.#backup = { items: new Map(this.items), version: this.#version, trail: this.#trail }
+  }
+
+  setBack(): void {
+    this.#run += 1
+    this.items = new Map(this.#backup.items)
+    this.#version = this.#backup.version
+    this.#trail = this.#backup.trail
+  }
+
+  async pass(): Promise<void> {
+    const due = this.#timers.filter(timer => !timer.off)
+    this.#timers = []
+    for (const timer of due) timer.run()
+    for (let n = 0; n < 12; n++) await Promise.resolve()
+  }
+}
+
+describe('a worksheet', () => {
+  it('is on the device with each stroke and on the server after a pause', async () => {
+    const desk = new Desk()
+    const keeper = desk.open(0)
+    keeper.do({ put: [word('a')], drop: [] })
+    expect(desk.stores[0]?.deeds.get('a')).toMatchObject({ sent: false })
+    expect(keeper.status.is).toBe('here')
+    await desk.pass()
+    expect([...desk.items.keys()]).toEqual(['a'])
+    expect(keeper.status.is).toBe('saved')
+    expect(desk.stores[0]?.deeds.get('a')).toMatchObject({ sent: true })
+  })
+
+  it('undone and done again is on the server as it is seen', async () => {
+    const desk = new Desk()
+    const keeper = desk.open(0)
+    keeper.do({ put: [word('a')], drop: [] })
+    await desk.pass()
+    keeper.undo()
+    await desk.pass()
+    expect([...desk.items.keys()]).toEqual([])
+    keeper.redo()
+    await desk.pass()
+    expect([...desk.items.keys()]).toEqual(['a'])
+  })
+
+  it('of two devices has what both drew', async () => {
+    const desk = new Desk()
+    const [one, two] = [desk.open(0), desk.open(1)]
+    one.do({ put: [word('one')], drop: [] })
+    two.do({ put: [word('two')], drop: [] })
+    await desk.pass()
+    one.heard(desk.page)
+    two.heard(desk.page)
+    expect([...one.items.keys()].sort()).toEqual(['one', 'two'])
+    expect([...two.items.keys()].sort()).toEqual(['one', 'two'])
+  })
+
+  it('that a server set back has forgotten is given to it again', async () => {
+    const desk = new Desk()
+    const keeper = desk.open(0)
+    keeper.do({ put: [word('yesterday')], drop: [] })
+    await desk.pass()
+    desk.backUp()
+    keeper.do({ put: [word('today')], drop: [] })
+    await desk.pass()
+    desk.setBack()
+    desk.open(0)
+    await desk.pass()
+    expect([...desk.items.keys()].sort()).toEqual(['today', 'yesterday'])
+  })
+
+  it('says that the device has no room', () => {
+    const desk = new Desk()
+    desk.full = true
+    const keeper = desk.open(0)
+    keeper.do({ put: [word('a')], drop: [] })
+    expect(keeper.deviceFull).toBe(true)
+  })
+
+  it('loses nothing that was put and not taken off, whatever happens in whatever order', async () => {
+    const step = fc.record({
+      do: fc.constantFrom(
+        'put',
+        'put',
+        'put',
+        'drop',
+        'undo',
+        'cut',
+        'mend',
+        'lose',
+        'wait',
+        'reload',
+        'hear',
+        'backUp',
+        'setBack',
+      ),
+      device: fc.constantFrom(0 as const, 1 as const),
+    })
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { maxLength: 40 }), async steps => {
+        const desk = new Desk()
+        const keepers = [desk.open(0), desk.open(1)]
+        const wanted = new Set<string>()
+        const touched = new Set<string>()
+        for (const [index, { do: what, device }] of steps.entries()) {
+          const keeper = keepers[device] as InkKeeper
+          const before = new Set(keeper.items.keys())
+          if (what === 'put') {
+            keeper.do({ put: [word(`w${index}`)], drop: [] })
+            wanted.add(`w${index}`)
+          } else if (what === 'drop') {
+            const [item] = keeper.items.values()
+            if (item) keeper.do({ put: [], drop: [item] })
+          } else if (what === 'undo') keeper.undo()
+          else if (what === 'cut') desk.cut = true
+          else if (what === 'mend') desk.cut = false
+          else if (what === 'lose') desk.lost = true
+          else if (what === 'wait') await desk.pass()
+          else if (what === 'hear' && !desk.cut) keeper.heard(desk.page)
+          else if (what === 'backUp') desk.backUp()
+          else if (what === 'setBack') desk.setBack()
+          else if (what === 'reload' && !desk.cut) {
+            keeper.stop()
+            keepers[device] = desk.open(device)
+          }
+          // what somebody took off themself is no loss
+          if (what === 'drop' || what === 'undo')
+            for (const id of before) if (!keeper.items.has(id)) touched.add(id)
+        }
+        desk.cut = false
+        for (let n = 0; n < 3; n++)
+          for (const device of [0, 1] as const) {
+            keepers[device]?.stop()
+            keepers[device] = desk.open(device)
+            await desk.pass()
+          }
+        for (const id of wanted)
+          if (!touched.has(id)) expect([...desk.items.keys()], JSON.stringify(steps)).toContain(id)
+      }),
+      { numRuns: 600 },
+    )
+  })
+})

@@ -7,6 +7,7 @@ import { build } from 'esbuild'
 import { serve } from './child.js'
 import { allAtOnce, knocking, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
+import { bytesOfAMinute, drawing, opening, saving, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
 import { ratio } from './reads.js'
 import { weekPages } from './weekPage.js'
@@ -15,8 +16,15 @@ import { weekPages } from './weekPage.js'
 const OUT = 'bench/dist'
 /** `npm run bench -- week` measures the week pages alone. */
 const weekAlone = process.argv.includes('week')
+/** `npm run bench -- doing` measures the work itself alone: typing, saving, drawing. */
+const doingAlone = process.argv.includes('doing')
 await build({
-  entryPoints: { bare: 'bench/src/bare.ts', bareClaim: 'bench/src/bareClaim.ts', ours: 'bench/src/ours.ts' },
+  entryPoints: {
+    bare: 'bench/src/bare.ts',
+    bareClaim: 'bench/src/bareClaim.ts',
+    bareSave: 'bench/src/bareSave.ts',
+    ours: 'bench/src/ours.ts',
+  },
   outdir: OUT,
   outExtension: { '.js': '.mjs' },
   bundle: true,
@@ -57,7 +65,7 @@ const reads = [
   ['topics of a class, for a pupil', `/api/classes/${tie.classId}/topics`, '/topics'],
 ] as const
 const missed: string[] = []
-for (const [name, path, barePath] of weekAlone ? [] : reads) {
+for (const [name, path, barePath] of weekAlone || doingAlone ? [] : reads) {
   const result = await ratio(
     { name, url: `${address}${path}`, cookie },
     { name: 'bare', url: `http://127.0.0.1:${bare.port}${barePath}` },
@@ -69,13 +77,30 @@ for (const [name, path, barePath] of weekAlone ? [] : reads) {
   if (result.ratio < 0.8) missed.push(name)
 }
 
-for (const page of await weekPages(OUT)) {
+for (const page of doingAlone ? [] : await weekPages(OUT)) {
   console.log(
     `week page of a ${page.who}, 400 pieces and 30 pupils: ${page.ratio.toFixed(2)} of bare (${page.ours.toFixed(0)} and ${page.bare.toFixed(0)} requests a second); with ten times the pieces it costs ${page.tenfold.toFixed(2)} of that (at most 1.30)`,
   )
   if (page.tenfold > 1.3) missed.push(`week page of a ${page.who}`)
 }
 if (weekAlone) process.exit(missed.length)
+
+const typed = await typing(address)
+console.log(
+  `typing: from the last letter to “Saved” p95 ${typed.p95.toFixed(0)} ms (under a second after the pause of 600 ms); ${typed.requests.toFixed(0)} requests a minute`,
+)
+if (!(typed.p95 < 1_600)) missed.push('typing')
+const saves = await saving(address, folder, OUT)
+console.log(
+  `${saves.writers} who write at once: ${saves.ratio.toFixed(2)} of a bare upsert (${saves.ours.toFixed(0)} and ${saves.bare.toFixed(0)} saves a second)`,
+)
+console.log(`a minute of drawing takes ${(bytesOfAMinute() / 1000).toFixed(1)} kB`)
+console.log(`a worksheet of 20 pages: ${(await opening(address)).toFixed(0)} ms to the first stroke`)
+const frames = await drawing(address)
+console.log(
+  `drawing over ${frames.strokes} strokes, slowed four times: ${frames.frames.toFixed(1)} frames a second, ${(frames.late * 100).toFixed(1)} % of them late`,
+)
+if (doingAlone) process.exit(missed.length)
 const core = deadlines()
 console.log(
   `deadlines of 2,000 pieces for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,

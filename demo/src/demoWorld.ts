@@ -47,6 +47,7 @@ async function fillOnce(folder: string): Promise<void> {
     school: DEMO_SCHOOL,
     clock,
     random: new Seeded(2026).bytes,
+    run: 'filled',
     hashing: QUICK_HASHING,
   })
   await buildSchool(world, clock)

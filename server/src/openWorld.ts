@@ -22,6 +22,8 @@ export type WorldOptions = {
   readonly school?: World['school']
   readonly clock?: Clock
   readonly random?: World['random']
+  /** The name of this run; made up where none is given. Only what fills a demo, which is always the same, gives one. */
+  readonly run?: string
   readonly log?: Logger
   readonly hashing?: World['hashing']
   readonly onStatement?: (sql: string) => void
@@ -57,7 +59,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     uploads,
     live,
     random,
-    run: randomBytes(6).toString('base64url'),
+    run: options.run ?? randomBytes(6).toString('base64url'),
     clock: options.clock ?? realClock,
     school: options.school ?? { name: 'Oppen', zone: 'UTC' },
     secret: await installationSecret(options.folder, random),

@@ -109,6 +109,8 @@ export const ownWorkPage = z.object({
       mark: z.number().int().nullable(),
       feedback: z.string().nullable(),
       copy: z.string().nullable(),
+      /** The version of the worksheet; null where there is none. */
+      worksheet: z.number().int().nullable(),
       handIns: z.array(z.object({ number: z.number().int(), at: instant, html: z.string() })),
       files: z.array(z.object({ id: id<FileId>(), name: z.string() })),
     }),

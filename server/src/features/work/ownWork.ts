@@ -1,11 +1,12 @@
 import type { OwnWorkPage } from '@oppen/contract'
-import type { FileId } from '@oppen/core/ids'
+import type { FileId, SheetId } from '@oppen/core/ids'
 import { copyTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { worksheetBytes } from '../worksheets/sheets.js'
 import { type OwnPlace, ownWorkJson } from './queries.js'
 
 /** All own work of one pupil in a class, to be read when the class is over for the pupil. */
@@ -13,9 +14,11 @@ export async function seeOwnWork(world: World, address: OwnPlace): Promise<OwnWo
   const page = await ownWork(world, address)
   return {
     ...page,
-    pieces: page.pieces.map(piece => ({
+    pieces: page.pieces.map(({ worksheet, handIns, files, ...piece }) => ({
       ...piece,
-      files: piece.files.map(({ id, name }) => ({ id, name })),
+      worksheet: worksheet?.version ?? null,
+      handIns: handIns.map(({ number, at, html }) => ({ number, at, html })),
+      files: files.map(({ id, name }) => ({ id, name })),
     })),
   }
 }
@@ -27,8 +30,13 @@ async function ownWork(world: World, address: OwnPlace): Promise<OwnWork> {
   return JSON.parse(json)
 }
 
-type Piece = Omit<OwnWorkPage['pieces'][number], 'files'> & {
+/** Pages of a worksheet at a version. */
+type WorksheetAt = { readonly sheets: readonly SheetId[]; readonly version: number }
+type Page = OwnWorkPage['pieces'][number]
+type Piece = Omit<Page, 'files' | 'handIns' | 'worksheet'> & {
   readonly files: readonly { readonly id: FileId; readonly name: string; readonly hash: string }[]
+  readonly handIns: readonly (Page['handIns'][number] & { readonly worksheet: WorksheetAt | null })[]
+  readonly worksheet: WorksheetAt | null
 }
 type OwnWork = Omit<OwnWorkPage, 'pieces'> & { readonly pieces: readonly Piece[] }
 
@@ -40,7 +48,7 @@ export async function sendOwnWork(world: World, address: OwnPlace, response: Res
   const page = await ownWork(world, address)
   const zip = new ZipFile()
   zip.addBuffer(Buffer.from(frontPage(page)), 'index.html')
-  for (const [index, piece] of page.pieces.entries()) addPiece(world, zip, page, { piece, index })
+  for (const [index, piece] of page.pieces.entries()) await addPiece(world, zip, page, { piece, index })
   const name = `${page.pupil.name}, ${page.className}.zip`
   response.set({
     'content-type': 'application/zip',
@@ -55,23 +63,48 @@ export async function sendOwnWork(world: World, address: OwnPlace, response: Res
   return undefined
 }
 
-function addPiece(
+async function addPiece(
   world: World,
   zip: ZipFile,
   page: OwnWork,
   { piece, index }: { piece: Piece; index: number },
-): void {
+): Promise<void> {
   const folder = folderOf(piece, index)
   const title = copyTitle(piece.title, page.pupil.name)
-  if (piece.copy !== null) zip.addBuffer(Buffer.from(whole(title, piece.copy)), `${folder}/own copy.html`)
+  if (piece.copy !== null)
+    zip.addBuffer(Buffer.from(whole(title, withFiles(piece, piece.copy))), `${folder}/own copy.html`)
   for (const handIn of piece.handIns) {
-    zip.addBuffer(Buffer.from(whole(title, handIn.html)), `${folder}/hand-in ${handIn.number}.html`)
+    zip.addBuffer(
+      Buffer.from(whole(title, withFiles(piece, handIn.html))),
+      `${folder}/hand-in ${handIn.number}.html`,
+    )
   }
+  const address = { workId: piece.workId, placeId: page.pupil.placeId }
+  const addWorksheet = async (at: WorksheetAt | null, name: string) => {
+    if (at)
+      zip.addBuffer(Buffer.from(await worksheetBytes(world, address, { ...at, title })), `${folder}/${name}`)
+  }
+  await addWorksheet(piece.worksheet, 'worksheet.pdf')
+  for (const { number, worksheet } of piece.handIns)
+    await addWorksheet(worksheet, `hand-in ${number} worksheet.pdf`)
   if (piece.feedback) zip.addBuffer(Buffer.from(piece.feedback), `${folder}/feedback.txt`)
   for (const [at, file] of piece.files.entries()) {
-    zip.addFile(world.files.pathOf(file.hash), `${folder}/${at + 1} ${plain(file.name)}`)
+    zip.addFile(world.files.pathOf(file.hash), `${folder}/${nameOf(file.name, at)}`)
   }
 }
+
+/** A page whose pictures are the files beside it. */
+const withFiles = ({ files }: Piece, html: string): string =>
+  files.reduce(
+    (text, file, at) =>
+      text.replace(
+        new RegExp(`src="/api/[^"]*/files/${file.id}"`, 'g'),
+        `src="${encodeURIComponent(nameOf(file.name, at))}"`,
+      ),
+    html,
+  )
+
+const nameOf = (name: string, at: number): string => `${at + 1} ${plain(name)}`
 
 /** A name that every system takes for a file or folder. */
 const plain = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}]/gu, '_').slice(0, 80)

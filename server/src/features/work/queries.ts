@@ -348,8 +348,15 @@ const OWN_WORK = `select ${jsonObject({
       mark: 'i.mark',
       feedback: 'i.feedback',
       copy: 'k.html',
+      worksheet: `(select json_object('sheets', json(t.sheets), 'version', t.version) from worksheets t
+        where t.work_id = w.id and t.place_id = p.id)`,
       handIns: jsonArray(
-        jsonObject({ number: 'h.number', at: 'h.at', html: 'h.html' }),
+        jsonObject({
+          number: 'h.number',
+          at: 'h.at',
+          html: 'h.html',
+          worksheet: jsonNested('h.worksheet'),
+        }),
         'from hand_ins h where h.work_id = w.id and h.place_id = p.id order by h.number',
       ),
       files: jsonArray(

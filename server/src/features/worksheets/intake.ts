@@ -67,7 +67,8 @@ async function open(bytes: Uint8Array, name: string): Promise<PDFDocument> {
 async function stillPages(from: PDFDocument, name: string): Promise<PDFDocument> {
   try {
     flatten(from)
-    const still = await PDFDocument.create()
+    // without the time at which it is made: the same pages are the same file
+    const still = await PDFDocument.create({ updateMetadata: false })
     for (const page of from.getPages()) {
       const { x, y, width, height } = page.getCropBox()
       // a page with nothing on it has nothing to take over

@@ -6,6 +6,7 @@ import { degrees, PDFDocument, PDFName, PDFString } from 'pdf-lib'
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { fromBuffer } from 'yauzl'
 import type { PieceAddress } from '../work/moves.js'
 import { MOST_SHEETS } from './intake.js'
 
@@ -351,4 +352,58 @@ describe('as a PDF', () => {
     expect((await take('1')).pages[0]?.drawn).toBe(1)
     expect((await take()).pages[0]?.drawn).toBe(3)
   })
+
+  it('goes along with all own work, as it is and as it was handed in, beside the page and its pictures', async () => {
+    const { json } = await give(await pdfOf(1))
+    const { version } = await draw([line('a', json.sheets[0].id)])
+    const photo = await sharp({ create: { width: 30, height: 40, channels: 3, background: '#eee' } })
+      .jpeg()
+      .toBuffer()
+    const { reply } = await anna.upload(piece, photo, 'jar/lid.jpg')
+    const src = addressOf(routes.seeFile, { ...piece, fileId: reply.id })
+    const saved = await anna.get('saveCopy', piece, { html: `<p>Our jar</p><img src="${src}" />`, base: 0 })
+    await anna.get('handIn', piece, { version: saved.version, ink: version })
+    const { classId, placeId } = piece
+    const answer = await anna.fetch(addressOf(routes.takeOwnWork, { classId, placeId }))
+    const files = await unzip(Buffer.from(await answer.arrayBuffer()))
+    const folder = [...files.keys()].find(
+      name => name.endsWith('Label the jar/worksheet.pdf') && files.get(name),
+    )
+    const mine = [...files].filter(([, bytes]) => bytes.toString().includes('Our jar')).map(([name]) => name)
+    expect(folder).toBeDefined()
+    const home = mine[0]?.split('/')[0] ?? ''
+    const text = (name: string) => files.get(`${home}/${name}`)?.toString() ?? ''
+    expect(text('own copy.html')).toContain('src="1%20lid.jpg"')
+    expect(files.get(`${home}/1 lid.jpg`)?.length).toBe(reply.size)
+    for (const name of ['worksheet.pdf', 'hand-in 1 worksheet.pdf'])
+      expect((await readPdf(files.get(`${home}/${name}`) ?? Buffer.alloc(0))).pages[0]).toMatchObject({
+        text: 'Page 1',
+        drawn: 1,
+      })
+    expect((await anna.get('seeOwnWork', { classId, placeId })).pieces.at(-1)?.worksheet).toBe(1)
+  })
 })
+
+/** Reads a zip with yauzl, which shares no code with what wrote it. */
+async function unzip(bytes: Buffer): Promise<Map<string, Buffer>> {
+  const zip = await new Promise<import('yauzl').ZipFile>((resolve, reject) =>
+    fromBuffer(bytes, { lazyEntries: true }, (error, found) => (found ? resolve(found) : reject(error))),
+  )
+  const files = new Map<string, Buffer>()
+  await new Promise<void>((resolve, reject) => {
+    zip.on('entry', entry =>
+      zip.openReadStream(entry, (error, stream) => {
+        if (!stream) return reject(error)
+        const parts: Buffer[] = []
+        stream.on('data', part => parts.push(part))
+        stream.on('end', () => {
+          files.set(entry.fileName, Buffer.concat(parts))
+          zip.readEntry()
+        })
+      }),
+    )
+    zip.on('end', resolve)
+    zip.readEntry()
+  })
+  return files
+}

@@ -69,6 +69,17 @@ function Piece({ piece, placeId }: PieceProps) {
           </details>
         ))}
         {piece.copy !== null && !piece.handIns.length && <Written html={piece.copy} />}
+        {piece.worksheet !== null && (
+          <p className="mt-1 text-[15px]">
+            <a
+              href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
+              download
+              className="text-blue underline underline-offset-2"
+            >
+              {say('own_worksheet')}
+            </a>
+          </p>
+        )}
         {piece.files.length > 0 && (
           <ul className="mt-1 flex flex-wrap gap-x-4 text-[15px]">
             {piece.files.map(file => (

@@ -66,6 +66,7 @@ export const people = {
   own_title: 'My work in {className}',
   own_title_of: 'The work of {name} in {className}',
   own_take: 'Take it all along (ZIP)',
+  own_worksheet: 'The worksheet, as a PDF',
   own_none: 'Nothing was made in this class.',
   own_copy: 'Page as it was left {at}',
   own_handIn: 'Hand-in {number}, {at}',

@@ -1,0 +1,242 @@
+import { join } from 'node:path'
+import { addressOf, routes } from '@oppen/contract'
+import { type InkItem, pack, tidy } from '@oppen/core/ink'
+import { Person, PUPILS, Seeded } from '@oppen/demo'
+import type { PieceAddress } from '@oppen/server/features/work/moves'
+import { type Browser, chromium, type Page } from '@playwright/test'
+import { PDFDocument } from 'pdf-lib'
+import { serve } from './child.js'
+
+const quantile = (values: readonly number[], q: number): number =>
+  [...values].sort((a, b) => a - b)[Math.ceil(q * values.length) - 1] ?? Number.NaN
+
+const open = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
+
+async function pageOf(browser: Browser, address: string, person: Person): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+  })
+  const [name = '', value = ''] = person.cookie.split('=')
+  await context.addCookies([{ name, value, url: address }])
+  return context.newPage()
+}
+
+/** A piece of each pupil of the demo who has one that nobody has touched and that takes writing now. */
+async function untouched(address: string, most: number): Promise<{ person: Person; piece: PieceAddress }[]> {
+  const found: { person: Person; piece: PieceAddress }[] = []
+  for (const name of PUPILS) {
+    if (found.length >= most) break
+    const person = await new Person(address).signIn(name.toLowerCase().replace(' ', '.'))
+    const { pieces } = await person.get('seeToday', {})
+    const one = pieces.find(
+      ({ standing, work }) => standing.phase === 'untouched' && !work.opensAt && work.kind === 'assignment',
+    )
+    if (one)
+      found.push({ person, piece: { classId: one.classId, workId: one.work.id, placeId: one.placeId } })
+  }
+  return found
+}
+
+const WORDS = 'the wind pushes the wet air up the hill and there it gets cold and rains'.split(' ')
+
+/**
+ * Somebody types for half a minute, a letter every 90 ms, with pauses of a second between sentences: from the last
+ * letter before a pause to "Saved", in milliseconds, and how many requests a minute of typing takes.
+ */
+export async function typing(address: string): Promise<{ p95: number; requests: number }> {
+  const [one] = await untouched(address, 1)
+  if (!one) throw new Error('nothing to write on')
+  const browser = await open()
+  const page = await pageOf(browser, address, one.person)
+  const { classId, workId } = one.piece
+  await page.goto(`${address}/c/${classId}/work/${workId}`)
+  await page.locator('.ProseMirror').click()
+  let requests = 0
+  page.on('request', request => {
+    if (request.url().endsWith('/copy')) requests += 1
+  })
+  const waits: number[] = []
+  const began = performance.now()
+  for (let sentence = 0; sentence < 14; sentence++) {
+    for (const word of [...WORDS].slice(0, 4 + (sentence % 5)))
+      await page.keyboard.type(`${word} `, { delay: 90 })
+    const last = performance.now()
+    await page
+      .locator('footer')
+      .getByText(/^Saved/)
+      .waitFor()
+    waits.push(performance.now() - last)
+    await page.waitForTimeout(400)
+  }
+  const minutes = (performance.now() - began) / 60_000
+  await browser.close()
+  return { p95: quantile(waits, 0.95), requests: requests / minutes }
+}
+
+/** Saves a second of 30 writers at once, as a ratio to a bare server that only puts the text away. */
+export async function saving(address: string, folder: string, out: string) {
+  const writers = await untouched(address, 24)
+  const bare = await serve(join(out, 'bareSave.mjs'), { BARE_COPY: join(folder, '..', 'bareSave.sqlite') })
+  const text = (round: number) =>
+    `<p>${Array.from({ length: 220 }, (_, n) => WORDS[n % WORDS.length]).join(' ')} ${round}</p>`
+  const bases = new Map<number, number>()
+  const SAVES = 12
+  const ours = async (round: number) => {
+    const began = performance.now()
+    await Promise.all(
+      writers.map(async ({ person, piece }, at) => {
+        for (let n = 0; n < SAVES; n++) {
+          const base = bases.get(at) ?? 0
+          const saved = await person.get('saveCopy', piece, { html: text(round * SAVES + n), base })
+          bases.set(at, saved.version)
+        }
+      }),
+    )
+    return (writers.length * SAVES * 1000) / (performance.now() - began)
+  }
+  const theirs = async (round: number) => {
+    const began = performance.now()
+    await Promise.all(
+      writers.map(async (_, at) => {
+        for (let n = 0; n < SAVES; n++) {
+          const body = JSON.stringify({ html: text(round * SAVES + n), base: n })
+          const headers = { 'content-type': 'application/json' }
+          await fetch(`http://127.0.0.1:${bare.port}/copy/${at}`, { method: 'PUT', body, headers })
+        }
+      }),
+    )
+    return (writers.length * SAVES * 1000) / (performance.now() - began)
+  }
+  const rounds: { ours: number; bare: number }[] = []
+  for (let round = 0; round < 6; round++) rounds.push({ ours: await ours(round), bare: await theirs(round) })
+  bare.stop()
+  const warm = rounds.slice(1)
+  return {
+    writers: writers.length,
+    ratio: quantile(
+      warm.map(one => one.ours / one.bare),
+      0.5,
+    ),
+    ours: quantile(
+      warm.map(one => one.ours),
+      0.5,
+    ),
+    bare: quantile(
+      warm.map(one => one.bare),
+      0.5,
+    ),
+  }
+}
+
+/** Strokes as a hand makes them: waves of many points, a hundred a second, as a device gives them. */
+function handwriting(page: string, count: number): InkItem[] {
+  const seeded = new Seeded(7)
+  return Array.from({ length: count }, (_, index) => {
+    const [x, y] = [40 + seeded.next() * 880, 40 + seeded.next() * 1300]
+    const points = Array.from({ length: 45 }, (_, step) => ({
+      x: x + step * (0.8 + seeded.next() * 0.4),
+      y: y + 9 * Math.sin(step / 4) + seeded.next() * 0.3,
+      pressure: 0.3 + 0.4 * Math.abs(Math.sin(step / 9)),
+    }))
+    return {
+      kind: 'stroke',
+      id: `h${index}`,
+      page,
+      tool: 'pen',
+      colour: 'blue',
+      width: 3,
+      points: pack(tidy(points)),
+    }
+  })
+}
+
+/** Bytes that a minute of drawing takes: two strokes a second of half a second each, as they lie in the table. */
+export const bytesOfAMinute = (): number =>
+  handwriting('0123456789abcdef', 120).reduce((sum, item) => sum + JSON.stringify(item).length, 0)
+
+/** A worksheet of so many pages for the first pupil of the demo's class. */
+async function worksheetOf(address: string, pages: number, strokes: number) {
+  const teacher = await new Person(address).signIn('ms.varga')
+  const [one] = await untouched(address, 1)
+  if (!one) throw new Error('nothing to draw on')
+  const { classId, workId } = one.piece
+  const pdf = await PDFDocument.create()
+  for (let n = 1; n <= pages; n++)
+    pdf
+      .addPage([595, 842])
+      .drawText(`Page ${n}: name the parts of what you see.`, { x: 50, y: 760, size: 14 })
+  const form = new FormData()
+  form.append('file', new File([Uint8Array.from(await pdf.save())], 'pages.pdf'))
+  await teacher.fetch(addressOf(routes.giveSheets, { classId, workId }), { method: 'POST', body: form })
+  const { sheets } = await one.person.get('seeWorksheet', one.piece)
+  const items = handwriting(sheets[0]?.id ?? '', strokes)
+  for (let at = 0; at < items.length; at += 400)
+    await one.person.get('saveInk', one.piece, { put: items.slice(at, at + 400), drop: [] })
+  return one
+}
+
+/** Milliseconds from going to a worksheet of 20 pages to the first stroke that is drawn on it. */
+export async function opening(address: string): Promise<number> {
+  const { person, piece } = await worksheetOf(address, 20, 0)
+  const browser = await open()
+  const times: number[] = []
+  for (let round = 0; round < 5; round++) {
+    const page = await pageOf(browser, address, person)
+    const began = performance.now()
+    await page.goto(`${address}/c/${piece.classId}/work/${piece.workId}`)
+    await page.locator('[role=img][aria-busy=false]').first().waitFor()
+    await stroke(page)
+    times.push(performance.now() - began)
+    await page.context().close()
+  }
+  await browser.close()
+  return quantile(times.slice(1), 0.5)
+}
+
+async function stroke(page: Page): Promise<void> {
+  const box = await page.getByRole('group', { name: 'Page 1', exact: true }).boundingBox()
+  if (!box) throw new Error('the page is not there')
+  await page.mouse.move(box.x + 80, box.y + 80)
+  await page.mouse.down()
+  for (let n = 0; n < 60; n++) await page.mouse.move(box.x + 80 + n * 4, box.y + 80 + 20 * Math.sin(n / 6))
+  await page.mouse.up()
+}
+
+/**
+ * Frames a second while drawing over a page with 2,000 strokes, with the processor slowed four times, and the share
+ * of frames that came later than a sixtieth of a second and a half.
+ */
+export async function drawing(address: string): Promise<{ frames: number; late: number; strokes: number }> {
+  const STROKES = 2_000
+  const { person, piece } = await worksheetOf(address, 1, STROKES)
+  const browser = await open()
+  const page = await pageOf(browser, address, person)
+  await page.goto(`${address}/c/${piece.classId}/work/${piece.workId}`)
+  await page.locator('[role=img][aria-busy=false]').first().waitFor()
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })
+  await page.evaluate(() => {
+    const times: number[] = []
+    Object.assign(window, { times })
+    const tick = (now: number) => {
+      times.push(now)
+      requestAnimationFrame(tick)
+    }
+    requestAnimationFrame(tick)
+  })
+  for (let n = 0; n < 6; n++) await stroke(page)
+  const times: number[] = await page.evaluate(() => (window as never as { times: number[] }).times)
+  await browser.close()
+  const gaps = times.slice(1).map((time, at) => time - (times[at] ?? 0))
+  const span = (times.at(-1) ?? 0) - (times[0] ?? 0)
+  return {
+    strokes: STROKES,
+    frames: (gaps.length * 1000) / span,
+    late: gaps.filter(gap => gap > 25).length / gaps.length,
+  }
+}

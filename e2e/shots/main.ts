@@ -41,7 +41,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'today-pupil', who: 'ada.moreno', go: settled },
-  { name: 'today-pupil-phone', who: 'ada.moreno', options: { phone: true }, go: settled },
   { name: 'today-teacher', who: 'ms.varga', go: settled },
   {
     name: 'today-family-phone',
@@ -62,6 +61,14 @@ const SHOTS: readonly Shot[] = [
   { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
   { name: 'post', who: 'ms.varga', go: fillPost },
   { name: 'work', who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
+  {
+    name: 'worksheet',
+    who: 'nia.falk',
+    go: async page => {
+      await openWork(page, 'Label the gauge and chart a week')
+      await page.locator('[role=img][aria-busy=false]').first().waitFor()
+    },
+  },
   {
     name: 'marking',
     who: 'ms.varga',

@@ -110,6 +110,8 @@ export function useUploads(params: PieceParams): Uploads {
   }, [owner, take, go])
 
   const add = async (files: readonly File[]) => {
+    // who chooses again has seen why the one before was refused
+    setList(all => all.filter(one => one.problem === undefined))
     for (const file of files) {
       try {
         precheck(file)

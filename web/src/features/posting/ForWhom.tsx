@@ -64,7 +64,7 @@ function Pupils({ form, put }: Pick<Props, 'form' | 'put'>) {
   return (
     <div className="mt-1 grid max-h-48 grid-cols-2 gap-x-4 overflow-y-auto border border-rule px-2 py-1">
       {(data?.places ?? []).map(place => (
-        <label key={place.id} className="flex items-center gap-1.5 text-[15px]">
+        <label key={place.id} className="flex min-h-7 items-center gap-1.5 text-[15px]">
           <input
             type="checkbox"
             checked={form.placeIds.includes(place.id)}

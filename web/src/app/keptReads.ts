@@ -27,6 +27,9 @@ export async function forgetReads(): Promise<void> {
   await globalThis.caches?.delete(KEPT)
 }
 
+/** Keeping is nothing that anybody waits for, and where it fails nothing is kept. */
+const behind = (work: () => Promise<void>): void => void work().catch(() => undefined)
+
 /**
  * Who is in. Without a network it is who was in last on this device, unless they signed out; the time goes on by the
  * clock of the device. Nothing is kept on a tablet that a class shares.
@@ -34,16 +37,11 @@ export async function forgetReads(): Promise<void> {
 export async function keepMe(read: () => Promise<Me>): Promise<Me> {
   try {
     const me = await read()
-    if (me.tablet) await forgetReads()
-    else {
-      const before = await get<Me>(ME)
-      if (before && before.data.account.id !== me.account.id) await forgetReads()
-      await put(ME, me)
-    }
+    behind(() => keepPerson(me))
     return me
   } catch (error) {
     if (!(error instanceof Unreachable)) {
-      await forgetReads()
+      behind(forgetReads)
       throw error
     }
     const kept = await get<Me>(ME)
@@ -52,16 +50,23 @@ export async function keepMe(read: () => Promise<Me>): Promise<Me> {
   }
 }
 
+async function keepPerson(me: Me): Promise<void> {
+  const before = await get<Me>(ME)
+  if (me.tablet || (before && before.data.account.id !== me.account.id)) await forgetReads()
+  if (!me.tablet) await put(ME, me)
+}
+
 /** Something that one person read, under a name of its own; without a network as it was when it was last read. */
 export async function keepRead<T>(name: string, read: () => Promise<T>): Promise<T> {
   const path = `/kept/${name}`
   try {
     const data = await read()
-    // only beside who was in: after a sign-out, or on a shared tablet, nothing is kept
-    if (await get(ME)) {
+    behind(async () => {
+      // only beside who was in: after a sign-out, or on a shared tablet, nothing is kept
+      if (!(await get(ME))) return
       await put(path, data)
       await thin()
-    }
+    })
     return data
   } catch (error) {
     const kept = error instanceof Unreachable ? await get<T>(path) : undefined

@@ -6,11 +6,7 @@ export default defineConfig({
     hookTimeout: 60_000,
     projects: [
       { extends: true, test: { name: 'rules', include: ['core/**/*.test.ts', 'contract/**/*.test.ts'] } },
-      {
-        extends: true,
-        // services keep nothing outside of their world, so files can share what they import
-        test: { name: 'service', include: ['server/**/*.test.ts', 'demo/**/*.test.ts'], isolate: false },
-      },
+      { extends: true, test: { name: 'service', include: ['server/**/*.test.ts', 'demo/**/*.test.ts'] } },
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts', 'web/**/*.test.tsx'] } },
     ],
   },

@@ -116,7 +116,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
           )}
         </div>
       )}
-      {room > 0 && (
+      {room > ROOM_WORTH_SAYING && (
         <p className="mt-2 text-sm text-soft tabular-nums">
           {say('files_room', { used: mib(room), most: mib(FILE_LIMITS.pupil) })}
         </p>
@@ -124,6 +124,9 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
     </section>
   )
 }
+
+/** So few bytes are nothing to say. */
+const ROOM_WORTH_SAYING = 50_000
 
 /** Bytes in megabytes, exact where there are few. */
 const mib = (bytes: number): string => {

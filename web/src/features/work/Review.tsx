@@ -11,6 +11,7 @@ import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { LazyShown } from '../worksheets/LazyWorksheet.js'
+import type { InkState } from '../worksheets/OwnWorksheet.js'
 import { FileList } from './Files.js'
 import { missingWords } from './missing.js'
 import type { HandingIn } from './useHandIn.js'
@@ -21,11 +22,12 @@ type Props = {
   readonly html: string
   readonly missing: readonly Missing[]
   readonly handingIn: HandingIn
+  readonly ink: InkState | null
   readonly onClose: () => void
 }
 
 /** Exactly what will be handed in, what is still missing from it, and on a shared tablet whose it is. */
-export function Review({ page, html, missing, handingIn, onClose }: Props) {
+export function Review({ page, html, missing, handingIn, ink, onClose }: Props) {
   const time = useNow()
   const { tablet } = useMe()
   const { classId } = useIds()
@@ -51,7 +53,10 @@ export function Review({ page, html, missing, handingIn, onClose }: Props) {
       {page.worksheet && (
         <div className="mb-4">
           <Suspense fallback={<Waiting />}>
-            <LazyShown params={{ classId, workId: page.work.id, placeId: page.pupil.placeId }} />
+            <LazyShown
+              params={{ classId, workId: page.work.id, placeId: page.pupil.placeId }}
+              {...(ink && { here: ink.keeper.items })}
+            />
           </Suspense>
         </div>
       )}

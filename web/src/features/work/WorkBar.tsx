@@ -94,6 +94,7 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
           html={keeper.html}
           missing={missing}
           handingIn={handingIn}
+          ink={ink}
           onClose={() => setLooking(false)}
         />
       )}

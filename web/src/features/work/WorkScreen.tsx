@@ -73,10 +73,11 @@ function Own({ params, page }: OwnProps) {
   const time = useNow()
   const keeper = useOwnCopy(params, page)
   const [ink, setInk] = useState<InkState | null>(null)
-  const handingIn = useHandIn(params, keeper, ink?.keeper ?? null)
   const { work, standing } = page
   const archived = useTie()?.archived ?? false
   const open = !archived && mayWrite(standing, work, time.now).ok
+  const coming = open && page.worksheet !== null ? undefined : null
+  const handingIn = useHandIn(params, keeper, ink?.keeper ?? coming)
   const writable = open && !handingIn.press
   const title = copyTitle(work.title, page.pupil.name)
   const addPicture = useAddPicture(params)
@@ -107,18 +108,13 @@ function Own({ params, page }: OwnProps) {
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
               <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">
                 <TeacherSays page={page} />
-                {writable && page.worksheet && (
+                {open && page.worksheet && (
                   <section>
                     <h2 className="mb-1 text-lg">{title}</h2>
                     <Suspense fallback={<Waiting />}>
-                      <LazyWorksheet params={params} onState={setInk} />
+                      <LazyWorksheet params={params} locked={!writable} onState={setInk} />
                     </Suspense>
                   </section>
-                )}
-                {open && !writable && page.worksheet && (
-                  <Suspense fallback={<Waiting />}>
-                    <LazyShown params={params} />
-                  </Suspense>
                 )}
                 <section>
                   {showsPage && <h2 className="mb-2 text-lg">{title}</h2>}

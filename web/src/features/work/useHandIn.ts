@@ -54,7 +54,8 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeepe
     // another text came in between: nobody has looked at what would be handed in
     if (status.is === 'conflict' || status.is === 'refused') callOff()
     if (status.is !== 'saved' && status.is !== 'empty') return
-    if (ink?.dirty) return
+    // the worksheet goes first, also the one that is still being opened
+    if (ink === undefined || ink?.dirty) return
     let gone = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const send = async () => {
@@ -124,4 +125,4 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeepe
   return { press, arrived, busy, problem, go, callOff }
 }
 
-const inkVersion = (ink: InkKeeper | null): number | null => ink?.version || null
+const inkVersion = (ink: InkKeeper | null | undefined): number | null => ink?.version || null

@@ -11,6 +11,8 @@ import { Worksheet } from './Worksheet.js'
 
 type Props = {
   readonly params: PieceParams
+  /** While a hand-in waits it is only looked at, and goes on being sent. */
+  readonly locked: boolean
   /** Tells the page around it how the worksheet stands, with each change; null once it is closed. */
   readonly onState: (state: InkState | null) => void
 }
@@ -24,15 +26,15 @@ export type InkState = {
 }
 
 /** The own worksheet of a pupil, read first. */
-export default function OwnWorksheet({ params, onState }: Props) {
+export default function OwnWorksheet({ params, locked, onState }: Props) {
   const time = useNow()
   const { data, error, refetch } = useQuery(reads.worksheet(params))
   if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
   if (!data) return <Waiting />
-  return <Open params={params} page={data} onState={onState} />
+  return <Open params={params} locked={locked} page={data} onState={onState} />
 }
 
-function Open({ params, page, onState }: Props & { readonly page: WorksheetPage }) {
+function Open({ params, locked, page, onState }: Props & { readonly page: WorksheetPage }) {
   const keeper = useInk(params, page)
   const { status, items } = keeper
   useEffect(() => {
@@ -41,5 +43,5 @@ function Open({ params, page, onState }: Props & { readonly page: WorksheetPage 
     onState({ keeper, status, emptyPages })
   }, [keeper, status, items, page.sheets, onState])
   useEffect(() => () => onState(null), [onState])
-  return <Worksheet params={params} page={page} keeper={keeper} />
+  return <Worksheet params={params} locked={locked} page={page} keeper={keeper} />
 }

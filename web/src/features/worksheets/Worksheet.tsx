@@ -20,7 +20,12 @@ import { SheetView } from './SheetView.js'
 import { Toolbar } from './Toolbar.js'
 import { usePdfs } from './usePages.js'
 
-type Props = { readonly params: PieceParams; readonly page: WorksheetPage; readonly keeper: InkKeeper }
+type Props = {
+  readonly params: PieceParams
+  readonly locked: boolean
+  readonly page: WorksheetPage
+  readonly keeper: InkKeeper
+}
 
 const KEYS: Readonly<Record<string, Held>> = {
   p: 'pen',
@@ -36,7 +41,7 @@ const KEYS: Readonly<Record<string, Held>> = {
 type Noting = { readonly page: string; readonly spot: Spot; readonly before: MarginNote | null }
 
 /** A worksheet to write and draw on. */
-export function Worksheet({ params, page, keeper }: Props) {
+export function Worksheet({ params, locked, page, keeper }: Props) {
   const [pen, setPen] = useState<Pen>(BEGIN)
   const [zoom, setZoom] = useState(1)
   const [noting, setNoting] = useState<Noting | null>(null)
@@ -57,6 +62,7 @@ export function Worksheet({ params, page, keeper }: Props) {
     },
   })
   const keys = (event: KeyboardEvent) => {
+    if (locked) return
     const { target, key } = event
     if (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement) return
     const command = event.ctrlKey || event.metaKey
@@ -70,7 +76,7 @@ export function Worksheet({ params, page, keeper }: Props) {
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: hears the keys of the tools from whatever in it has the focus
     <div onKeyDown={keys}>
-      <Toolbar pen={pen} onPen={setPen} keeper={keeper} zoom={zoom} onZoom={setZoom} />
+      {!locked && <Toolbar pen={pen} onPen={setPen} keeper={keeper} zoom={zoom} onZoom={setZoom} />}
       {remove.words && <Problem words={remove.words} />}
       <div ref={place} className="overflow-x-auto pt-3">
         <ol className="flex flex-col gap-4">
@@ -83,11 +89,11 @@ export function Worksheet({ params, page, keeper }: Props) {
                 pdf={pdfs.get(sheet.file)}
                 address={address(sheet)}
                 width={width}
-                pen={pen}
+                {...(!locked && { pen })}
                 onEdit={edit => keeper.do(edit)}
                 onNote={({ spot, before }) => setNoting({ page: sheet.id, spot, before })}
               />
-              {sheet.own && (
+              {sheet.own && !locked && (
                 <span className="absolute top-1 right-1 rounded bg-sheet/90">
                   <Off
                     label={say('worksheet_page_off', { number: index + 1 })}
@@ -100,7 +106,7 @@ export function Worksheet({ params, page, keeper }: Props) {
         </ol>
       </div>
       <div className="mt-3 flex flex-wrap gap-2">
-        <AddPages params={params} />
+        {!locked && <AddPages params={params} />}
         {keeper.version > 0 && (
           <a
             href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
@@ -116,7 +122,7 @@ export function Worksheet({ params, page, keeper }: Props) {
         <NoteWindow
           params={params}
           {...noting}
-          onEdit={edit => keeper.do(edit)}
+          onEdit={locked ? undefined : edit => keeper.do(edit)}
           onClose={() => setNoting(null)}
         />
       )}

@@ -1,7 +1,7 @@
 import '../../words/en/doing.js'
 import '../../words/en/worksheets.js'
 import { addressOf, routes, type Sheet } from '@oppen/contract'
-import type { MarginNote } from '@oppen/core/ink'
+import type { InkItem, MarginNote } from '@oppen/core/ink'
 import { useQuery } from '@tanstack/react-query'
 import { FileDown } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
@@ -20,10 +20,12 @@ type Props = {
   readonly params: PieceParams
   /** As it was at a version; without one as it is now. */
   readonly version?: number
+  /** What stands on it here, where that is more than has arrived. */
+  readonly here?: ReadonlyMap<string, InkItem>
 }
 
 /** A worksheet to look at, as it is or as it was. */
-export function WorksheetShown({ params, version }: Props) {
+export function WorksheetShown({ params, version, here }: Props) {
   const time = useNow()
   const now = useQuery({ ...reads.worksheet(params), enabled: version === undefined })
   const then = useQuery({ ...reads.inkVersion(params, String(version)), enabled: version !== undefined })
@@ -33,7 +35,7 @@ export function WorksheetShown({ params, version }: Props) {
   const [note, setNote] = useState<MarginNote | null>(null)
   const address = (sheet: Sheet) => addressOf(routes.seeSheet, { ...params, sheetId: sheet.id })
   const pdfs = usePdfs(data?.sheets ?? [], address)
-  const items = useMemo(() => new Map((data?.items ?? []).map(item => [item.id, item])), [data])
+  const items = useMemo(() => here ?? new Map((data?.items ?? []).map(item => [item.id, item])), [data, here])
   const byPage = useByPage(items)
   return (
     <div ref={place}>

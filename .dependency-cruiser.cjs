@@ -24,8 +24,14 @@ module.exports = {
     {
       name: 'server-never-imports-web',
       severity: 'error',
-      from: { path: '^server/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^server/src', pathNot: ['\\.test\\.ts$', '^server/src/testing/'] },
       to: { path: '^(web|demo|e2e|bench)/' },
+    },
+    {
+      name: 'testing-is-for-tests',
+      severity: 'error',
+      from: { pathNot: ['\\.test\\.ts$', '^server/src/testing/'] },
+      to: { path: '^server/src/testing/' },
     },
     {
       name: 'demo-uses-no-screens',

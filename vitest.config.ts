@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     testTimeout: 20_000,
     hookTimeout: 60_000,
+    maxWorkers: '100%',
     projects: [
       { extends: true, test: { name: 'rules', include: ['core/**/*.test.ts', 'contract/**/*.test.ts'] } },
       { extends: true, test: { name: 'service', include: ['server/**/*.test.ts', 'demo/**/*.test.ts'] } },

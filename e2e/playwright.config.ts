@@ -7,7 +7,8 @@ export default defineConfig({
   globalSetup: './master.ts',
   timeout: 120_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // journeys wait more than they work: two side by side take little more than half the time
+  workers: 2,
   forbidOnly: !!process.env.CI,
   reporter: [['list']],
   use: {

@@ -1,5 +1,5 @@
-import { type ChildProcess, spawn } from 'node:child_process'
-import { cp, mkdtemp, rm } from 'node:fs/promises'
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
+import { cp, mkdtemp, open as openFile, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -11,18 +11,22 @@ export class School {
   readonly address: string
   readonly folder: string
   readonly #port: number
+  /** The folder lies on a disk of its own with so much room, in megabytes. */
+  readonly #room: number | undefined
   #child: ChildProcess | undefined
   #stopping = false
 
-  private constructor(folder: string, port: number) {
+  private constructor(folder: string, port: number, room?: number) {
     this.folder = folder
+    this.#room = room
     this.#port = port
     this.address = `http://127.0.0.1:${port}`
   }
 
   /** Serves a new folder with the demo on a free port; it is copied where one was filled before, else filled. */
-  static async open(): Promise<School> {
-    const school = new School(join(await mkdtemp(join(tmpdir(), 'oppen-school-')), 'data'), await freePort())
+  static async open({ room }: { readonly room?: number } = {}): Promise<School> {
+    const home = await mkdtemp(join(tmpdir(), 'oppen-school-'))
+    const school = new School(join(home, 'data'), await freePort(), room)
     const master = process.env.OPPEN_MASTER
     if (master) await cp(master, school.folder, { recursive: true })
     await school.start()
@@ -31,7 +35,9 @@ export class School {
 
   async start(): Promise<void> {
     this.#stopping = false
-    const child = spawn(process.execPath, ['--enable-source-maps', 'demo/dist/serve.mjs'], {
+    const serve = [process.execPath, '--enable-source-maps', 'demo/dist/serve.mjs'] as const
+    const [command, ...rest] = this.#room === undefined ? serve : onSmallDisk(this.folder, this.#room, serve)
+    const child = spawn(command, rest, {
       cwd: ROOT,
       env: {
         ...process.env,
@@ -52,6 +58,21 @@ export class School {
     })
   }
 
+  /** Fills the small disk of this school to its last byte. Gives the way to free it again. */
+  async fillDisk(): Promise<() => Promise<void>> {
+    // the disk is seen by the server alone, and by others through it
+    const filler = `/proc/${this.#child?.pid}/root${this.folder}/filler`
+    const file = await openFile(filler, 'w')
+    try {
+      for (;;) await file.write(Buffer.alloc(4096))
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error
+    } finally {
+      await file.close()
+    }
+    return () => rm(filler)
+  }
+
   /** Ends the server: gracefully, or as if the power had gone. */
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
     const child = this.#child
@@ -67,6 +88,19 @@ export class School {
     await rm(join(this.folder, '..'), { recursive: true, force: true })
   }
 }
+
+/** A command that finds a folder on a disk of its own: in memory, seen by nobody else, gone when the command ends. */
+function onSmallDisk(
+  folder: string,
+  megabytes: number,
+  command: readonly string[],
+): readonly [string, ...string[]] {
+  const script = `mkdir -p "$0" && cp -a "$0" "$0.first" && mount -t tmpfs -o size=${megabytes}m tmpfs "$0" && cp -a "$0.first/." "$0" && exec "$@"`
+  return ['unshare', '--user', '--map-root-user', '--mount', 'sh', '-c', script, folder, ...command]
+}
+
+/** Whether disks of their own can be had here: where Linux lets people make them. */
+export const SMALL_DISKS = spawnSync('unshare', ['--user', '--map-root-user', '--mount', 'true']).status === 0
 
 /** A port that is free now. */
 function freePort(): Promise<number> {

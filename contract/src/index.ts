@@ -24,6 +24,16 @@ export type {
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'
+export type {
+  CopyVersion,
+  MoveLine,
+  Note,
+  OutcomePage,
+  PieceFile,
+  PiecePage,
+  RoomPage,
+  ThreadPage,
+} from './features/pieces.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { RecordPage } from './features/record.js'
 export type { Found, SearchPage } from './features/search.js'
@@ -40,24 +50,8 @@ export type {
 } from './features/timing.js'
 export type { TodayClass, TodayLesson, TodayPage, TodayPiece } from './features/today.js'
 export type { WeekCard, WeekLesson, WeekPage } from './features/week.js'
-export type {
-  CopyVersion,
-  Material,
-  MoveLine,
-  Note,
-  OutcomePage,
-  OwnWorkPage,
-  PieceFile,
-  PiecePage,
-  Question,
-  RoomPage,
-  ThreadPage,
-  TopicsPage,
-  WorkForm,
-  WorkLine,
-  WorkPage,
-  WorkTrial,
-} from './features/work.js'
+export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './features/work.js'
+export type { Material, Question, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
 export { type RouteName, routes } from './routes.js'
 export { EMPTY_WORK } from './wire/emptyWork.js'

@@ -7,6 +7,7 @@ import { classShapes } from './features/classes.js'
 import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
+import { pieceShapes } from './features/pieces.js'
 import { progressShapes } from './features/progress.js'
 import { recordShapes } from './features/record.js'
 import { searchShapes } from './features/search.js'
@@ -24,6 +25,7 @@ export const shapes = {
   ...classShapes,
   ...timingShapes,
   ...workShapes,
+  ...pieceShapes,
   ...worksheetShapes,
   ...answerShapes,
   ...weekShapes,

@@ -153,3 +153,19 @@ test('two tabs that write the same copy: both texts are held out, none is lost',
   await one.context().close()
   await other.context().close()
 })
+
+test('Oppen is renewed under an open page: a part that is gone brings the new page, and no word goes', async ({
+  browser,
+}) => {
+  const page = await atWork(browser, 'oskar.lind')
+  await editor(page, NAME).pressSequentially('Clouds pile up')
+  await page.route(/\/assets\/Palette/, route => route.fulfill({ status: 404 }), { times: 1 })
+  const anew = page.waitForEvent('load')
+  await page.keyboard.press('ControlOrMeta+k')
+  await anew
+  await expect(editor(page, NAME)).toHaveText('Clouds pile up')
+  await expect(bar(page)).toHaveText(SAVED)
+  await page.keyboard.press('ControlOrMeta+k')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.context().close()
+})

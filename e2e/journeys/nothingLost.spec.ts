@@ -1,4 +1,3 @@
-import { cp, rm } from 'node:fs/promises'
 import { sayingOf } from '@oppen/core/copy'
 import { Person, Seeded } from '@oppen/demo'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
@@ -10,6 +9,7 @@ import {
   type SaveResult,
   type Sending,
 } from '../../web/src/features/work/copyKeeper.js'
+import { Disasters } from '../disasters.js'
 import { School } from '../school.js'
 
 /** Seeds of the runs: a run that fails names its seed, and the same seed plays the same steps. */
@@ -97,25 +97,13 @@ for (const seed of SEEDS) {
   test(`edits, cuts, reloads, kills and a backup brought back in the order of seed ${seed} lose no word`, async () => {
     const random = new Seeded(seed)
     const school = await School.open()
-    const backup = `${school.folder}.backup`
+    const disasters = new Disasters(school)
     const person = await new Person(school.address).signIn('ada.moreno')
     const piece = await untouched(person)
     const devices = [new Device(person, piece), new Device(person, piece)] as const
     for (const device of devices) await device.open()
     const words: string[] = []
-    const backUp = async () => {
-      await school.stop()
-      await rm(backup, { recursive: true, force: true })
-      await cp(school.folder, backup, { recursive: true })
-      await school.start()
-    }
-    const setBack = async () => {
-      await school.stop('SIGKILL')
-      await rm(school.folder, { recursive: true, force: true })
-      await cp(backup, school.folder, { recursive: true })
-      await school.start()
-    }
-    await backUp()
+    await disasters.backUp()
     const played: string[] = []
     for (let step = 0; step < STEPS; step++) {
       const device = random.pick(devices)
@@ -140,16 +128,9 @@ for (const seed of SEEDS) {
       else if (what === 'reload') await device.open()
       else if (what === 'choose') device.keeper.choose(random.pick(['mine', 'theirs', 'joined']))
       else {
-        const how = random.pick(['kill', 'backUp', 'setBack'])
-        if (how === 'backUp') await backUp()
-        else if (how === 'setBack') await setBack()
-        else {
-          // killed while a save may be on its way
-          const going = device.keeper.flush()
-          await school.stop('SIGKILL')
-          await going
-          await school.start()
-        }
+        const how = random.pick(['killDuring', 'backUp', 'setBack'] as const)
+        if (how === 'killDuring') await disasters.killDuring(device.keeper.flush())
+        else await disasters[how]()
       }
     }
     // in the end every device is at home, with its network, and what differs is joined

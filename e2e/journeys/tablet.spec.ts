@@ -150,6 +150,22 @@ test('three children in turn on one shared tablet: each as the right one, and no
     await expect(editor(page, /My shell/)).toHaveText('Noa has two small ones.')
   })
 
+  await test.step('before handing in the tablet asks who is in front of it, and the wrong face hands nothing in', async () => {
+    await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+    const review = page.getByRole('dialog')
+    const go = review.getByRole('button', { name: 'Hand it in now' })
+    await expect(review.getByRole('heading', { name: 'Who hands this in?' })).toBeVisible()
+    await expect(go).toBeDisabled()
+    await review.getByRole('button', { name: 'Ole F.' }).click()
+    await expect(review.getByText('This page is Noa B.’s. If you are Ole F.')).toBeVisible()
+    await expect(go).toBeDisabled()
+    await accessible(page)
+    await review.getByRole('button', { name: 'Noa B.' }).click()
+    await expect(review.getByText('Right, Noa B.: this is your page.')).toBeVisible()
+    await go.click()
+    await expect(bar(page)).toHaveText(/It arrived\.$/)
+  })
+
   await test.step('the teacher sees each word under the right name, and ends the tablet', async () => {
     await page.getByRole('button', { name: 'Not you?' }).first().click()
     await page.getByRole('button', { name: 'Mia H.' }).click()

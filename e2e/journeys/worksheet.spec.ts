@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { type Browser, expect, type Page, test } from '@playwright/test'
-import { accessible, bar, device, noSideways, signIn } from '../people.js'
+import { accessible, bar, device, noSideways, screensKept, signIn } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -108,6 +108,21 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   await expect(page.getByRole('dialog').getByLabel('What you want to note here')).toHaveValue('Why five?')
   await page.keyboard.press('Escape')
 
+  // how it was earlier is looked at and brought back, and so is what was there then
+  await page.getByText('Earlier versions of the worksheet').click()
+  await page
+    .getByRole('button', { name: /as it stood/ })
+    .last()
+    .click()
+  await expect(page.getByRole('dialog').getByRole('img', { name: 'Page 1' })).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Bring this back' }).click()
+  await expect(sheet(page, 1).getByText('The funnel')).toHaveCount(0)
+  await page.getByRole('button', { name: /before Oskar Lind brought an earlier one back/ }).click()
+  await page.getByRole('button', { name: 'Bring this back' }).click()
+  await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
+  await expect.poll(() => inked(page)).toBe(rubbed)
+
   // as a PDF, with everything on it
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Save as a PDF' }).click()
@@ -127,6 +142,10 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   await teacher.getByRole('link', { name: /Oskar Lind/ }).click()
   await expect(teacher.getByText('The funnel')).toBeVisible()
   await expect.poll(() => inked(teacher)).toBeGreaterThan(50)
+  await accessible(teacher)
+  // large, in a window of its own
+  await teacher.getByRole('button', { name: 'Look at it large' }).click()
+  await expect(teacher.getByRole('dialog').getByText('The funnel')).toBeVisible()
   await accessible(teacher)
   await page.context().close()
   await teacher.context().close()
@@ -153,4 +172,44 @@ test('two devices draw at once, one of them without a network: everything is the
   await accessible(two)
   await one.context().close()
   await two.context().close()
+})
+
+test('handed in without a network, and the browser closed: it goes by itself when its pupil is in again', async ({
+  browser,
+}) => {
+  const page = await atWorksheet(browser, 'nia.falk', { keeps: true })
+  await screensKept(page)
+  await draw(page, [0.1, 0.2], [0.5, 0.25])
+  await expect(bar(page)).toHaveText(SAVED)
+  await school.stop('SIGKILL')
+  await draw(page, [0.1, 0.4], [0.5, 0.45])
+  await expect(bar(page)).toHaveText(/^Not saved since/)
+  const drawn = await inked(page)
+  await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  // the review shows what stands here, also what has not arrived
+  await expect(page.getByRole('dialog').getByRole('img', { name: 'Page 1' })).toBeVisible()
+  await page.getByRole('button', { name: 'Hand it in now' }).click()
+  await expect(bar(page)).toHaveText(/^Handed in here \w{3} \d\d:\d\d/)
+  await accessible(page)
+  const address = page.url()
+  const context = page.context()
+  await page.close()
+  await school.start()
+
+  // the piece itself is not opened
+  const next = await context.newPage()
+  await next.goto('/today')
+  await expect(next.getByText('A hand-in that waited on this device has arrived.').first()).toBeVisible()
+  await next.goto(address)
+  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. It arrived\.$/)
+  // the page is shown smaller than it was drawn on
+  await expect.poll(() => inked(next)).toBeGreaterThan(drawn * 0.7)
+  // the teacher sees when it was pressed and when it arrived, and the same strokes
+  const { page: teacher } = await device(browser, school.address)
+  await signIn(teacher, 'ms.varga')
+  await teacher.goto(address)
+  await teacher.getByRole('link', { name: /Nia Falk/ }).click()
+  await expect.poll(() => inked(teacher)).toBeGreaterThan(100)
+  await context.close()
+  await teacher.context().close()
 })

@@ -14,6 +14,7 @@ import { outboxPost, type Post } from './features/mail/post.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { setMissingRules } from './features/timing/retime.js'
 import { newId } from './ids.js'
+import { Printer } from './paper/printer.js'
 import type { Clock, World } from './world.js'
 
 export type WorldOptions = {
@@ -57,6 +58,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     db,
     files,
     uploads,
+    printer: new Printer(),
     live,
     random,
     run: options.run ?? randomBytes(6).toString('base64url'),
@@ -93,5 +95,6 @@ async function installationSecret(folder: string, random: World['random']): Prom
 /** Closes the streams and the files of a world. */
 export async function closeWorld(world: World): Promise<void> {
   world.live.stop()
+  await world.printer.close()
   await world.db.close()
 }

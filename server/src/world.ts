@@ -6,6 +6,7 @@ import type { FileStore } from './features/files/store.js'
 import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { Post } from './features/mail/post.js'
+import type { Printer } from './paper/printer.js'
 
 /** Time as the school has it; in the demo it can be moved. */
 export type Clock = {
@@ -29,6 +30,8 @@ export type World = {
   readonly files: FileStore
   /** Files that are still coming in. */
   readonly uploads: Uploads
+  /** Sets written pages as PDFs. */
+  readonly printer: Printer
   readonly live: LiveStreams
   /** What carries mail out of the house, or the stand-in for it. */
   readonly post: Post

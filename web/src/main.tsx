@@ -1,22 +1,14 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { Component, lazy, type ReactNode, StrictMode, Suspense } from 'react'
+import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
+import { part } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { router } from './app/router.js'
 import { useSaid } from './parts/tell.js'
 import './style.css'
 
-const Toasts = lazy(() => import('./parts/Toasts.js'))
-
-/** What cannot be shown is left out, and takes nothing else of the page along: without a network a part may not come. */
-class LeftOut extends Component<{ readonly children: ReactNode }, { readonly out: boolean }> {
-  override state = { out: false }
-  static getDerivedStateFromError = () => ({ out: true })
-  override render() {
-    return this.state.out ? null : this.props.children
-  }
-}
+const Toasts = part(() => import('./parts/Toasts.js'))
 
 /** What was just done, once there is something to say. */
 function Said() {
@@ -34,9 +26,7 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <RouterProvider router={router} />
-      <LeftOut>
-        <Said />
-      </LeftOut>
+      <Said />
     </QueryClientProvider>
   </StrictMode>,
 )

@@ -1,7 +1,8 @@
 import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant, typed } from '../wire/shapes.js'
-import { note, question, standing, workLine } from './work.js'
+import { note } from './pieces.js'
+import { question, standing, workLine } from './workParts.js'
 
 const answer = z.object({
   placeId: id<PlaceId>(),

@@ -2,7 +2,7 @@ import type { ClassId, EntryId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, typed } from '../wire/shapes.js'
 import { todayLesson } from './today.js'
-import { standing, workLine } from './work.js'
+import { standing, workLine } from './workParts.js'
 
 /** A deadline: of an own piece or a child's, or for its teacher that of the groups that share it. */
 const deadline = z.object({

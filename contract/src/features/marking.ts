@@ -1,7 +1,7 @@
 import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, localTime, typed } from '../wire/shapes.js'
-import { standing, timing, workLine } from './work.js'
+import { standing, timing, workLine } from './workParts.js'
 
 export const markingPage = z.object({
   className: z.string(),

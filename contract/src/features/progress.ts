@@ -1,7 +1,7 @@
 import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, timing, workLine } from './work.js'
+import { standing, timing, workLine } from './workParts.js'
 
 export const progressPage = z.object({
   className: z.string(),

@@ -1,7 +1,7 @@
 import type { ClassId, InvitationId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, workLine } from './work.js'
+import { standing, workLine } from './workParts.js'
 
 /** One piece on somebody's day. */
 export const todayPiece = z.object({

@@ -2,7 +2,8 @@ import type { GroupId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, typed } from '../wire/shapes.js'
 import { groupTimes, why } from './timing.js'
-import { counts, lane, posting, standing, workLine } from './work.js'
+import { counts, posting } from './work.js'
+import { lane, standing, workLine } from './workParts.js'
 
 const heldLesson = z.object({
   key: z.string(),

@@ -87,7 +87,8 @@ function nameIn(block: string, text: string): string | undefined {
 
 const plain = (html: string): string => sayingOf(html).replace(/\s+/g, ' ').trim()
 
-const sameText = (one: string, other: string): boolean =>
+/** Whether two pages say the same and show as many pictures and formulas, however they are set. */
+export const sameText = (one: string, other: string): boolean =>
   plain(one) === plain(other) && picturesIn(one) === picturesIn(other)
 
 const picturesIn = (html: string): number => html.match(/<(?:img|span data-tex)\b/gi)?.length ?? 0

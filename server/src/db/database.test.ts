@@ -93,3 +93,19 @@ it('has foreign keys and the write-ahead log on, and writes through to the disk'
   expect(await pragma('journal_mode')).toBe('wal')
   expect(await pragma('synchronous')).toBe(2)
 })
+
+it('says that the disk is full, keeps nothing of the command, and goes on when there is room', async () => {
+  await db.write(() => set('a', '1'))
+  // SQLite’s own limit, which it answers as it does a full disk
+  const most = (pages: number) => db.write(() => db.run(`pragma max_page_count = ${pages}`))
+  await most(1)
+  const large = db.write(async () => {
+    await set('b', 'kept?')
+    await set('c', 'x'.repeat(200_000))
+  })
+  await expect(large).rejects.toThrow('SQLITE_FULL')
+  expect(await get('b')).toBeUndefined()
+  await most(1_000_000)
+  await db.write(() => set('c', 'y'))
+  expect([await get('a'), await get('b'), await get('c')]).toEqual(['1', undefined, 'y'])
+})

@@ -78,12 +78,21 @@ export class Database {
       result = await this.#current.run(write, command)
       await this.#writer.query('COMMIT')
     } catch (error) {
-      await this.#writer.query('ROLLBACK')
+      await this.#rollBack()
       throw error
     }
     this.generation++
     for (const effect of write.after) effect()
     return result
+  }
+
+  /** Where the disk is full SQLite has undone the transaction itself, and says that there is none. */
+  async #rollBack(): Promise<void> {
+    try {
+      await this.#writer.query('ROLLBACK')
+    } catch (error) {
+      if (!(error as Error).message.includes('no transaction is active')) throw error
+    }
   }
 
   /** Whether this is inside a command: what is read there may yet be undone, and is nothing to keep. */

@@ -1,8 +1,7 @@
 import { addressOf, type RouteName, routes } from '@oppen/contract'
-import type { CircleFileId, FileId, NoticeId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { CircleFileId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
-  addBytes,
   type BuiltClass,
   buildAccount,
   buildClass,
@@ -11,17 +10,13 @@ import {
   follow,
   named,
   type Person,
-  pieceOf,
   placeOf,
   type TestServer,
   takePlace,
   testServer,
-  writeCopy,
 } from '@oppen/demo'
-import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { keepClassFile } from '../features/about/files.js'
-import { writePage } from '../features/about/pages.js'
 import { accounts } from '../features/accounts/models.js'
 import { addEntry } from '../features/calendar/entries.js'
 import { makeFeed } from '../features/calendar/feed.js'
@@ -35,11 +30,9 @@ import { keysByPlace } from '../features/joining/keys.js'
 import { makeTablet } from '../features/joining/tablets.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { keepMaterial } from '../features/work/materials.js'
-import type { PieceAddress } from '../features/work/moves.js'
 import { writeInThread, writeNote } from '../features/work/threads.js'
-import { keepGiven } from '../features/worksheets/given.js'
-import { saveInk } from '../features/worksheets/service.js'
 import { newId } from '../ids.js'
+import { furnish } from '../testing/furnish.js'
 import { MAY, WHO, type Who } from './whoMay.js'
 
 let school: TestServer
@@ -50,91 +43,6 @@ let own: Record<string, string>
 let elsewhere: Record<string, string>
 /** What a route that takes something away is asked about, made anew each time. */
 let fresh: (name: RouteName) => Promise<Record<string, string>>
-
-const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
-
-/** A page given out with a piece, and something on it: twice, so that a version is kept. */
-async function furnishSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
-  const hash = await world.files.keepBytes(Buffer.from('a page'))
-  const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
-  const { sheets } = await keepGiven(world, piece, [page])
-  const id = sheets[0]?.id ?? ''
-  const dot = { kind: 'note', page: id, x: 1, y: 1, text: 'x', fileId: null } as const
-  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'one' }], drop: [] })
-  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'two' }], drop: [] })
-  return id
-}
-
-async function furnish(
-  world: TestServer['world'],
-  into: BuiltClass,
-  name: string,
-  pupil: Parameters<typeof takePlace>[3],
-) {
-  await takePlace(world, into, name, pupil)
-  const topicId: TopicId = await buildTopic(world, into, 'Topic')
-  const workId: WorkId = await buildWork(world, into, { topicId, title: 'Work', points: '10' })
-  const address = pieceOf(into, workId, name)
-  const base = await writeCopy(world, pupil, address, { html: '<p>words</p>' })
-  await writeCopy(world, pupil, address, { html: '<p>other words</p>', base })
-  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
-    .png()
-    .toBuffer()
-  await addBytes(world, pupil, address, { name: 'a.png', bytes })
-  const stored = await world.files.keepBytes(Buffer.from('a table'))
-  const material = await keepMaterial(
-    world,
-    { classId: into.classId, workId },
-    { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
-  )
-  const file = await world.db.row<{ id: FileId }>('select id from files where work_id = $workId', { workId })
-  const notice = await world.db.write(async () => {
-    const { writeNotice } = await import('../features/talk/service.js')
-    return writeNotice(world, into.teacher, into.classId, '<p>notice</p>')
-  })
-  return {
-    classId: into.classId,
-    workId,
-    topicId,
-    placeId: placeOf(into, name).placeId as PlaceId,
-    fileId: file?.id ?? '',
-    noticeId: notice.noticeId as NoticeId,
-    groupId: Object.values(into.groups)[0] ?? '',
-    keyKind: 'home',
-    waitId: 'none',
-    tabletId: 'none',
-    mergeId: 'none',
-    keyId: 'none',
-    invitationId: 'none',
-    accountId: 'none',
-    mailId: 'none',
-    sessionId: 'none',
-    circleId: 'none',
-    postId: 'none',
-    circleFileId: 'none',
-    materialId: material.id,
-    answerOf: placeOf(into, name).placeId,
-    week: '2026-10-12',
-    from: '2026-10-05',
-    to: '2026-10-11',
-    entryId: 'none',
-    pageId: (await writePage(world, into.teacher, into.classId, PAGE)).pageId as string,
-    classFileId: (
-      await keepClassFile(world, into.teacher, into.classId, {
-        name: 'a.txt',
-        hash: stored,
-        type: 'text/plain',
-        size: 7,
-      })
-    ).id as string,
-    feedKey: 'none',
-    uploadId: 'none',
-    sheetId: await furnishSheet(world, pupil, address),
-    noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
-    // the version that the second writing took the place of
-    number: String(base),
-  }
-}
 
 beforeAll(async () => {
   school = await testServer()

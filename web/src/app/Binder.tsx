@@ -1,16 +1,17 @@
 import type { Me } from '@oppen/contract'
 import { CalendarDays, Plus, Users } from 'lucide-react'
-import { lazy, Suspense } from 'react'
+import { Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
+import { part } from './part.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
 import { useWaiting } from './waiting.js'
 
-const DemoClock = lazy(() => import('./DemoClock.js'))
+const DemoClock = part(() => import('./DemoClock.js'))
 
 export function Binder() {
   const me = useMe()

@@ -1,9 +1,10 @@
 import { when } from '@oppen/core/timing'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { say } from '../words/say.js'
+import { part } from './part.js'
 import { useNow } from './session.js'
 
-const MoveClock = lazy(() => import('./MoveClock.js'))
+const MoveClock = part(() => import('./MoveClock.js'))
 
 /** The clock of the demo, which can be moved to see how the school looks at another time. */
 export default function DemoClock() {

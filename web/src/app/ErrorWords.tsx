@@ -1,8 +1,9 @@
-import { lazy, Suspense } from 'react'
+import { Suspense } from 'react'
 import { say } from '../words/say.js'
 import { Refusal, Unreachable } from './api.js'
+import { part } from './part.js'
 
-const Worded = lazy(() => import('./Worded.js'))
+const Worded = part(() => import('./Worded.js'))
 
 /**
  * What went wrong, in words. What must be said when nothing more can be fetched is there from the start; the

@@ -1,13 +1,14 @@
-import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react'
+import { Suspense, useEffect, useState, useSyncExternalStore } from 'react'
 import { useNavigate } from 'react-router'
 import type { Shortcut } from './KeyList.js'
+import { part } from './part.js'
 import { numberedOf } from './places.js'
 import { useMe } from './session.js'
 
 export type { Shortcut }
 
-const Palette = lazy(() => import('./Palette.js'))
-const KeyList = lazy(() => import('./KeyList.js'))
+const Palette = part(() => import('./Palette.js'))
+const KeyList = part(() => import('./KeyList.js'))
 
 let ofScreen: readonly Shortcut[] = []
 const listeners = new Set<() => void>()

@@ -30,7 +30,7 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const results = search.found.map(idOf)
   const all = [...entries.map(entry => entry.id), ...results]
   return (
-    <Window open onClose={onClose} title={say('find_or_do')} wide>
+    <Window open onClose={onClose} title={say('find_or_do')} size="wide">
       <Command
         label={say('find_or_do')}
         shouldFilter={false}

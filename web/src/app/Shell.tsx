@@ -2,11 +2,12 @@ import type { Me } from '@oppen/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Suspense, useEffect, useRef } from 'react'
 import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
-import { leftDrafts } from '../features/work/drafts.js'
 import { Problem, Waiting } from '../parts/Feedback.js'
+import { tell } from '../parts/tell.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
 import { Binder } from './Binder.js'
+import { filesLeft, leftHere } from './device.js'
 import { ErrorWords } from './ErrorWords.js'
 import { Keys } from './Keys.js'
 import { useLive } from './live.js'
@@ -34,7 +35,7 @@ function Inside() {
   useLive()
   useFocusOnMove()
   useFreeTablet(me)
-  useLeftDrafts(me)
+  useLeft(me)
   return (
     <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
       <a
@@ -71,15 +72,38 @@ function useFocusOnMove(): void {
   }, [pathname])
 }
 
-/** Sends what this person wrote here and was not saved before; only fetched where there is something. */
-function useLeftDrafts({ account, ties }: Me): void {
+/** Looks so often whether something was left here that can go now, in milliseconds. */
+const LOOK_AGAIN = 30_000
+
+/** Sends what this person made here and was not saved before; only fetched where there is something. */
+function useLeft({ account, ties }: Me): void {
   const client = useQueryClient()
-  const sent = useRef<string>(undefined)
+  const { pathname } = useLocation()
+  const sending = useRef(false)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: who leaves a page may leave something on it
   useEffect(() => {
-    if (account.kind !== 'pupil' || sent.current === account.id || !leftDrafts(account.id).length) return
-    sent.current = account.id
-    void import('../features/work/leftDrafts.js')
-      .then(({ sendLeftDrafts }) => sendLeftDrafts({ accountId: account.id, ties }))
-      .then(count => (count ? client.invalidateQueries() : undefined))
-  }, [account, ties, client])
+    if (account.kind !== 'pupil') return
+    const send = async () => {
+      if (sending.current || !(leftHere(account.id).length || (await filesLeft()))) return
+      sending.current = true
+      try {
+        const { sendLeft, leftWords } = await import('../features/work/left.js')
+        const { pieces, handIns } = await sendLeft({ accountId: account.id, ties })
+        if (handIns) tell(leftWords(handIns))
+        if (pieces) await client.invalidateQueries()
+      } catch {
+        // without a network the part that sends cannot be fetched either
+      } finally {
+        sending.current = false
+      }
+    }
+    const again = () => void send()
+    again()
+    const timer = setInterval(again, LOOK_AGAIN)
+    window.addEventListener('online', again)
+    return () => {
+      clearInterval(timer)
+      window.removeEventListener('online', again)
+    }
+  }, [account, ties, client, pathname])
 }

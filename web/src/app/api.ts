@@ -27,6 +27,9 @@ export class Refusal extends Error {
 /** The server could not be reached, or said nothing that can be read: trying again later may help. */
 export class Unreachable extends Error {}
 
+/** What a page itself found wrong, in its own words. */
+export class Said extends Error {}
+
 type Options = { readonly signal?: AbortSignal; readonly keepalive?: boolean }
 
 /** Asks the server by a route of the contract. Throws `Refusal` or `Unreachable`. */

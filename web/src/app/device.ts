@@ -7,6 +7,9 @@ export const INK_BASE = 'oppen inkbase '
 /** And hand-ins that were pressed and have not arrived. */
 export const PRESS = 'oppen press '
 
+/** Files that have not arrived, in a store of their own. */
+export const KEPT_FILES = 'oppen files'
+
 type Page = { readonly dirty: boolean; readonly at: number }
 
 /** What is kept under a name of ours; nothing where it cannot be read. */
@@ -47,6 +50,31 @@ const sentInk = (accountId = ''): string[] =>
     key => key.startsWith(accountId ? `${INK}${accountId} ` : INK) && readKept<{ sent: boolean }>(key)?.sent,
   )
 
+/** The pieces of one person, as work and place, of which something is kept here that has not arrived. */
+export function leftHere(accountId: string): string[] {
+  const left = new Set<string>()
+  for (const key of Object.keys(localStorage))
+    for (const kind of [PAGE, INK, PRESS]) {
+      if (!key.startsWith(`${kind}${accountId} `)) continue
+      if (kind === PAGE && !readKept<Page>(key)?.dirty) continue
+      if (kind === INK && readKept<{ sent: boolean }>(key)?.sent !== false) continue
+      left.add(
+        key
+          .slice(kind.length + accountId.length + 1)
+          .split(' ')
+          .slice(0, 2)
+          .join(' '),
+      )
+    }
+  return [...left]
+}
+
+/** Whether files of anybody are kept here that have not arrived. */
+export async function filesLeft(): Promise<boolean> {
+  const store = await globalThis.caches?.open(KEPT_FILES)
+  return !!(await store?.keys())?.length
+}
+
 /** Makes room by forgetting what the server has, the oldest first. Gives whether there was anything to forget. */
 export function makeRoom(): boolean {
   const oldest = confirmed().sort((one, other) => one.at - other.at)
@@ -54,4 +82,16 @@ export function makeRoom(): boolean {
   const drawn = oldest.length ? [] : sentInk()
   for (const key of drawn) localStorage.removeItem(key)
   return oldest.length + drawn.length > 0
+}
+
+/** Keeps a text under a name; what is only kept to be safe gives way to it. False where there is no room at all. */
+export function keep(key: string, text: string): boolean {
+  for (;;) {
+    try {
+      localStorage.setItem(key, text)
+      return true
+    } catch {
+      if (!makeRoom()) return false
+    }
+  }
 }

@@ -3,6 +3,20 @@ import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 
+type InkEvent = Extract<LiveEvent, { what: 'ink' }>
+
+const drawing = new Map<string, (event: InkEvent) => void>()
+const pieceOf = ({ workId, placeId }: Pick<InkEvent, 'workId' | 'placeId'>): string => `${workId} ${placeId}`
+
+/** Hears of one worksheet saved, in place of reading it again with each stroke. Gives the way to stop hearing. */
+export function onInkSaved(
+  piece: Pick<InkEvent, 'workId' | 'placeId'>,
+  listener: (event: InkEvent) => void,
+): () => void {
+  drawing.set(pieceOf(piece), listener)
+  return () => void drawing.delete(pieceOf(piece))
+}
+
 type CopyEvent = Extract<LiveEvent, { what: 'copy' }>
 
 const copyListeners = new Set<(event: CopyEvent) => void>()
@@ -82,7 +96,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('circle', event.circleId)
       break
     case 'ink':
-      again('worksheet', event.classId, event.workId, event.placeId)
+      // who draws on it here knows of the own strokes, and reads again only for those of another device
+      if (drawing.has(pieceOf(event))) drawing.get(pieceOf(event))?.(event)
+      else again('worksheet', event.classId, event.workId, event.placeId)
       break
     case 'copy':
       for (const listener of copyListeners) listener(event)

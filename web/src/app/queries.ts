@@ -202,6 +202,11 @@ export const reads = {
       queryKey: ['settings', classId],
       queryFn: ({ signal }) => call(routes.seeSettings, { classId }, undefined, { signal }),
     }),
+  room: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['room', classId],
+      queryFn: ({ signal }) => call(routes.seeRoom, { classId }, undefined, { signal }),
+    }),
   record: (classId: ClassId) =>
     queryOptions({
       queryKey: ['record', classId],

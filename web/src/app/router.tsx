@@ -2,11 +2,12 @@ import type { ComponentType } from 'react'
 import { createBrowserRouter } from 'react-router'
 import { Waiting } from '../parts/Feedback.js'
 import { Fault, FaultPage } from './Fault.js'
+import { fetched } from './part.js'
 import { Shell } from './Shell.js'
 
 /** A screen in a file of its own, fetched when somebody goes there. */
 const screen = (load: () => Promise<{ Screen: ComponentType }>) => async () => ({
-  Component: (await load()).Screen,
+  Component: (await fetched(load)).Screen,
 })
 
 export const router = createBrowserRouter([

@@ -1,7 +1,8 @@
-import { type ComponentProps, lazy, Suspense } from 'react'
+import { type ComponentProps, Suspense } from 'react'
+import { part } from '../app/part.js'
 import { Waiting } from './Feedback.js'
 
-const Editor = lazy(() => import('./editor/Editor.js'))
+const Editor = part(() => import('./editor/Editor.js'))
 
 /** The editor, fetched only where somebody writes. */
 export function LazyEditor(props: ComponentProps<typeof Editor>) {

@@ -7,12 +7,14 @@ import { say } from '../words/say.js'
 // the page's policy lets in only styles that carry its nonce, also those that a dialog adds to hold the page still
 setNonce(document.querySelector('meta[name=nonce]')?.getAttribute('content') ?? '')
 
+const SIZES = { usual: 'max-w-lg', wide: 'max-w-3xl', full: 'max-w-5xl' } as const
+
 type Props = {
   readonly open: boolean
   readonly onClose: () => void
   readonly title: string
   readonly children: ReactNode
-  readonly wide?: boolean
+  readonly size?: keyof typeof SIZES
 }
 
 /**
@@ -34,7 +36,7 @@ function useEscape(open: boolean, content: RefObject<HTMLDivElement | null>, onC
 }
 
 /** A page laid over the page: named, closed with Escape, and the focus goes back where it came from. */
-export function Window({ open, onClose, title, children, wide = false }: Props) {
+export function Window({ open, onClose, title, children, size = 'usual' }: Props) {
   const content = useRef<HTMLDivElement>(null)
   useEscape(open, content, onClose)
   return (
@@ -44,7 +46,7 @@ export function Window({ open, onClose, title, children, wide = false }: Props) 
         <Dialog.Content
           aria-describedby={undefined}
           ref={content}
-          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${SIZES[size]}`}
         >
           <header className="flex items-center justify-between gap-4 border-b border-rule px-5 py-3">
             <Dialog.Title className="text-lg">{title}</Dialog.Title>

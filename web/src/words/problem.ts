@@ -1,6 +1,6 @@
 import './en/problems.js'
 import { type WhenOptions, when } from '@oppen/core/timing'
-import { Refusal, Unreachable } from '../app/api.js'
+import { Refusal, Said, Unreachable } from '../app/api.js'
 import { say, type WordKey } from './say.js'
 
 /** Parameters of refusals that are moments, to be said as times. */
@@ -9,6 +9,7 @@ const MOMENTS = ['at', 'now', 'savedAt']
 /** What went wrong, in words: the thing, the reason and the way on. */
 export function problemWords(error: unknown, time: WhenOptions): string {
   if (error instanceof Unreachable) return say('problem_unreachable')
+  if (error instanceof Said) return error.message
   if (!(error instanceof Refusal)) return say('problem_unknown')
   const params = Object.fromEntries(
     Object.entries(error.params).map(([name, value]) => [

@@ -64,8 +64,7 @@ export class Uploads {
         await this.#admit(begin, upload)
         return { metadata: { ...upload.metadata, owner: begin.owner } }
       },
-      onResponseError: (_, error) =>
-        error === TUS.FILE_WRITE_ERROR ? wired(new Refused('disk_full')) : undefined,
+      onResponseError: (_, error) => (isFull(error) ? wired(new Refused('disk_full')) : undefined),
     })
     await server.handle(request, response)
     return undefined
@@ -102,6 +101,10 @@ export class Uploads {
     await rm(join(this.#folder, `${id}.json`), { force: true })
   }
 }
+
+/** Whether a part could not be written: the library says so of bytes, the system of the note beside them. */
+const isFull = (error: unknown): boolean =>
+  error === TUS.FILE_WRITE_ERROR || (error as NodeJS.ErrnoException).code === 'ENOSPC'
 
 /** A refusal of the contract as the protocol's server sends it. */
 function wired({ code, params }: Refused): { status_code: number; body: string } {

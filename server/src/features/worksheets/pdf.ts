@@ -1,18 +1,9 @@
-import { readFile } from 'node:fs/promises'
-import { createRequire } from 'node:module'
 import { type InkColour, type InkItem, linesOf, outlineOf, PAGE_WIDTH, pathOf } from '@oppen/core/ink'
 import fontkit from '@pdf-lib/fontkit'
-import {
-  BlendMode,
-  LineCapStyle,
-  PDFDocument,
-  type PDFFont,
-  type PDFImage,
-  type PDFPage,
-  type RGB,
-  rgb,
-} from 'pdf-lib'
+import { BlendMode, LineCapStyle, PDFDocument, type PDFImage, type PDFPage, type RGB, rgb } from 'pdf-lib'
 import sharp from 'sharp'
+import { escapeHtml } from '../../html.js'
+import { Letters } from '../../paper/letters.js'
 import type { World } from '../../world.js'
 import type { SheetRow } from './models.js'
 
@@ -44,21 +35,23 @@ export async function worksheetPdf(
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   pdf.setTitle(title)
-  const font = await pdf.embedFont(await fontBytes(), { subset: true })
+  const letters = new Letters(pdf)
   const sources = new Sources(world, pdf)
   const notes: string[] = []
   for (const sheet of pages) {
     const page = await sources.page(sheet)
-    for (const item of items.filter(one => one.page === sheet.id)) drawItem(page, font, item, notes)
+    for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, letters, item, notes)
   }
-  if (notes.length) writeNotes(pdf, font, title, notes)
+  if (notes.length) await addNotes(world, pdf, title, notes)
   return pdf.save()
 }
 
-async function fontBytes(): Promise<Uint8Array> {
-  const { resolve } = createRequire(import.meta.url)
-  const path = '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff'
-  return readFile(resolve(path))
+/** The words of margin notes on sheets of their own, by their numbers. */
+async function addNotes(world: World, pdf: PDFDocument, title: string, notes: readonly string[]) {
+  const html = `<ol>${notes.map(note => `<li><p>${escapeHtml(note).replaceAll('\n', '<br>')}</p></li>`).join('')}</ol>`
+  const printed = await world.printer.print({ title, html, foot: title, pictures: new Map() })
+  const paper = await PDFDocument.load(printed)
+  for (const page of await pdf.copyPages(paper, paper.getPageIndices())) pdf.addPage(page)
 }
 
 /** What the pages were made of, each opened once. */
@@ -99,7 +92,7 @@ class Sources {
   }
 }
 
-function drawItem(page: PDFPage, font: PDFFont, item: InkItem, notes: string[]): void {
+async function drawItem(page: PDFPage, letters: Letters, item: InkItem, notes: string[]): Promise<void> {
   const { width, height } = page.getSize()
   const scale = width / PAGE_WIDTH
   // paths of SVG run downwards from where they are put; a PDF page begins below
@@ -124,14 +117,9 @@ function drawItem(page: PDFPage, font: PDFFont, item: InkItem, notes: string[]):
       break
     case 'text': {
       const size = item.size * scale
-      page.drawText(writable(font, item.text), {
-        x: item.x * scale,
-        y: height - item.y * scale - size,
-        size,
-        lineHeight: size * 1.3,
-        font,
-        color: COLOURS[item.colour],
-      })
+      const at = { x: item.x * scale, y: height - item.y * scale - size, size, color: COLOURS[item.colour] }
+      for (const [row, line] of item.text.split('\n').entries())
+        await letters.write(page, line, { ...at, y: at.y - row * size * 1.3 })
       break
     }
     case 'note': {
@@ -139,49 +127,8 @@ function drawItem(page: PDFPage, font: PDFFont, item: InkItem, notes: string[]):
       const [x, y, size] = [item.x * scale, height - item.y * scale, 8]
       page.drawCircle({ x, y, size, color: rgb(0.93, 0.73, 0.29) })
       const mark = String(notes.length)
-      page.drawText(mark, { x: x - font.widthOfTextAtSize(mark, 9) / 2, y: y - 3.2, size: 9, font })
+      const wide = await letters.widthOf(mark, 9)
+      await letters.write(page, mark, { x: x - wide / 2, y: y - 3.2, size: 9, color: COLOURS.black })
     }
   }
-}
-
-/** Text without the signs that the font does not have. */
-function writable(font: PDFFont, text: string): string {
-  const known = new Set(font.getCharacterSet())
-  return [...text].map(char => (char === '\n' || known.has(char.codePointAt(0) ?? 0) ? char : '?')).join('')
-}
-
-const SHEET = { width: 595.28, height: 841.89, inset: 56 }
-
-function writeNotes(pdf: PDFDocument, font: PDFFont, title: string, notes: readonly string[]): void {
-  let page = pdf.addPage([SHEET.width, SHEET.height])
-  let y = SHEET.height - SHEET.inset
-  const line = (text: string, size: number) => {
-    if (y < SHEET.inset) {
-      page = pdf.addPage([SHEET.width, SHEET.height])
-      y = SHEET.height - SHEET.inset
-    }
-    page.drawText(text, { x: SHEET.inset, y, size, font })
-    y -= size * 1.4
-  }
-  line(writable(font, title), 14)
-  for (const [index, note] of notes.entries()) {
-    const words = writable(font, `${index + 1}  ${note}`)
-    for (const part of wrapped(font, words, SHEET.width - 2 * SHEET.inset)) line(part, 11)
-  }
-}
-
-function wrapped(font: PDFFont, text: string, width: number): string[] {
-  const lines: string[] = []
-  for (const paragraph of text.split('\n')) {
-    let line = ''
-    for (const word of paragraph.split(' ')) {
-      const longer = line ? `${line} ${word}` : word
-      if (line && font.widthOfTextAtSize(longer, 11) > width) {
-        lines.push(line)
-        line = word
-      } else line = longer
-    }
-    lines.push(line)
-  }
-  return lines
 }

@@ -2,8 +2,9 @@ import type { AboutPage, ClassPage } from '@oppen/contract'
 import { timeNow } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { timeOfDay, when } from '@oppen/core/timing'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { Suspense, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
+import { part } from '../../app/part.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
@@ -15,7 +16,7 @@ import { ClassFiles } from './ClassFiles.js'
 import { ClassLinks } from './ClassLinks.js'
 import { useRemovePage } from './useRemovePage.js'
 
-const WritePage = lazy(() => import('./WritePage.js'))
+const WritePage = part(() => import('./WritePage.js'))
 
 type Props = { readonly classId: ClassId; readonly about: AboutPage; readonly writes: boolean }
 

@@ -1,10 +1,11 @@
+import { part } from '../../app/part.js'
 import '../../words/en/calendar.js'
 import '../../words/en/classroom.js'
 import '../../words/en/week.js'
 import type { Entry } from '@oppen/contract'
 import { CALENDAR_VIEWS, type CalendarView, turnPage } from '@oppen/core/calendar'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { useMe } from '../../app/session.js'
 import { useWide } from '../../app/wide.js'
@@ -19,8 +20,8 @@ import { Month } from './Month.js'
 import { useDays, useOpenPage } from './useDays.js'
 import { Week } from './Week.js'
 
-const EntryWindow = lazy(() => import('./EntryWindow.js'))
-const FeedWindow = lazy(() => import('./FeedWindow.js'))
+const EntryWindow = part(() => import('./EntryWindow.js'))
+const FeedWindow = part(() => import('./FeedWindow.js'))
 
 /** Everything with a date, over all classes: deadlines, lessons, closures and own notes. */
 export function Screen() {

@@ -1,7 +1,8 @@
+import { part } from '../../app/part.js'
 import '../../words/en/doing.js'
 import { kindOfFile } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, type ReactNode, Suspense } from 'react'
+import { type ReactNode, Suspense } from 'react'
 import { Unreachable } from '../../app/api.js'
 import { useNow } from '../../app/session.js'
 import { buttonLook } from '../../parts/Button.js'
@@ -11,7 +12,7 @@ import { Window } from '../../parts/Window.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 
-const PdfPages = lazy(() => import('./PdfPages.js').then(({ PdfPages: default_ }) => ({ default: default_ })))
+const PdfPages = part(() => import('./PdfPages.js').then(({ PdfPages: default_ }) => ({ default: default_ })))
 
 export type Shown = { readonly name: string; readonly type: string; readonly address: string }
 
@@ -20,7 +21,7 @@ type Props = { readonly file: Shown; readonly onClose: () => void; readonly chil
 /** A file looked at in place; `children` is what can be done with it. */
 export function Preview({ file, onClose, children }: Props) {
   return (
-    <Window open onClose={onClose} title={file.name} wide>
+    <Window open onClose={onClose} title={file.name} size="wide">
       <Inside file={file} />
       <div className="mt-4 flex flex-wrap items-center gap-3">
         {children}

@@ -1,5 +1,4 @@
-/** Files that were added or recorded on this device and have not arrived: kept here until they have. */
-const KEPT = 'oppen files'
+import { KEPT_FILES } from '../../app/device.js'
 
 export type KeptFile = {
   /** Under which it is kept: whose it is, for which piece, and a name of its own. */
@@ -9,7 +8,7 @@ export type KeptFile = {
 
 const pathOf = (owner: string, id: string): string => `/kept/${encodeURIComponent(owner)}/${id}`
 
-const store = (): Promise<Cache> | undefined => globalThis.caches?.open(KEPT)
+const store = (): Promise<Cache> | undefined => globalThis.caches?.open(KEPT_FILES)
 
 /** Keeps a file for one piece of one person. Where the device has no room it is only on the page. */
 export async function keepFile(owner: string, file: File): Promise<KeptFile> {
@@ -21,6 +20,15 @@ export async function keepFile(owner: string, file: File): Promise<KeptFile> {
     // full: it goes from memory
   }
   return { key, file }
+}
+
+/** The pieces of one person, as work and place, of which files are still kept. */
+export async function piecesWithFiles(accountId: string): Promise<string[]> {
+  const owners = ((await (await store())?.keys()) ?? []).map(({ url }) =>
+    decodeURIComponent(new URL(url).pathname.split('/')[2] ?? ''),
+  )
+  const own = owners.filter(owner => owner.startsWith(`${accountId} `))
+  return [...new Set(own.map(owner => owner.slice(accountId.length + 1)))]
 }
 
 /** What is still kept for one piece of one person, in the order in which it was added. */

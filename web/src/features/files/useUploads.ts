@@ -1,8 +1,9 @@
 import { FILE_KINDS, kindOfFile } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { Refusal, Unreachable } from '../../app/api.js'
+import { Refusal } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
+import { notYet } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { forgetFile, type KeptFile, keepFile, keptFiles } from './keptFiles.js'
 import { type Sending, sendFile } from './sendFile.js'
@@ -15,9 +16,13 @@ export type OnItsWay = {
   readonly size: number
   /** What it was refused for; it stays here until it is taken off. */
   readonly problem?: unknown
+  /** What holds it up for now; it is tried again. */
+  readonly delay?: unknown
 }
 
 export type Uploads = {
+  /** Whether it is known what was added before and has not arrived. */
+  readonly known: boolean
   readonly list: readonly OnItsWay[]
   readonly add: (files: readonly File[]) => Promise<void>
   readonly cancel: (key: string) => void
@@ -43,6 +48,7 @@ export function useUploads(params: PieceParams): Uploads {
   const { account } = useMe()
   const client = useQueryClient()
   const [list, setList] = useState<readonly OnItsWay[]>([])
+  const [known, setKnown] = useState(false)
   const waiting = useRef<KeptFile[]>([])
   const going = useRef<{ key: string; sending: Sending } | undefined>(undefined)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
@@ -65,14 +71,15 @@ export function useUploads(params: PieceParams): Uploads {
     if (!next || going.current) return
     const { key, file } = next
     const piece = { classId, workId, placeId }
-    const sending = sendFile(piece, file, sent => set(key, { sent }))
+    const sending = sendFile(piece, file, sent => set(key, { sent, delay: undefined }))
     going.current = { key, sending }
     try {
       await sending.arrived
       done(key)
       await client.invalidateQueries({ queryKey: reads.piece(piece).queryKey })
     } catch (error) {
-      if (error instanceof Unreachable) {
+      if (notYet(error)) {
+        set(key, { delay: error })
         timer.current = setTimeout(() => void go(), RETRY)
       } else {
         waiting.current = waiting.current.filter(one => one.key !== key)
@@ -99,7 +106,13 @@ export function useUploads(params: PieceParams): Uploads {
   // what was added before and never arrived goes now
   useEffect(() => {
     let gone = false
-    void keptFiles(owner).then(kept => !gone && take(kept))
+    void keptFiles(owner)
+      .catch(() => [])
+      .then(kept => {
+        if (gone) return
+        take(kept)
+        setKnown(true)
+      })
     const online = () => void go()
     window.addEventListener('online', online)
     return () => {
@@ -130,5 +143,5 @@ export function useUploads(params: PieceParams): Uploads {
     void go()
   }
 
-  return { list, add, cancel }
+  return { known, list, add, cancel }
 }

@@ -1,6 +1,7 @@
 import type { DoorPage } from '@oppen/contract'
 import { firstName } from '../../app/places.js'
 import { Avatar } from '../../parts/Avatar.js'
+import { Progress } from '../../parts/Progress.js'
 import { say } from '../../words/say.js'
 
 /** Who came in by this door, the newest first, and who has not. */
@@ -12,11 +13,11 @@ export function WhoIsIn({ page, now }: { readonly page: DoorPage; readonly now: 
       <h2 className="text-2xl" aria-live="polite">
         {say('board_in', { in: inside.length, of: all })}
       </h2>
-      <progress
-        max={Math.max(1, all)}
+      <Progress
+        max={all}
         value={inside.length}
-        aria-label={say('board_in', { in: inside.length, of: all })}
-        className="mt-3 h-2 w-full shrink-0 appearance-none overflow-hidden rounded-full bg-linen-deep [&::-webkit-progress-bar]:bg-linen-deep [&::-webkit-progress-value]:bg-blue [&::-moz-progress-bar]:bg-blue"
+        label={say('board_in', { in: inside.length, of: all })}
+        className="mt-3 w-full shrink-0"
       />
       <ul className="mt-4 flex flex-col gap-1.5">
         {inside.map(one => (

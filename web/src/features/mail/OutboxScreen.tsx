@@ -57,7 +57,7 @@ function Line({ mail, onOpen }: LineProps) {
 function Letter({ mailId, onClose }: { readonly mailId: MailId; readonly onClose: () => void }) {
   const { data } = useQuery(reads.mail(mailId))
   return (
-    <Window open onClose={onClose} title={data?.subject ?? say('outbox_title')} wide>
+    <Window open onClose={onClose} title={data?.subject ?? say('outbox_title')} size="wide">
       {data ? (
         <div className="flex flex-col gap-4">
           <p>

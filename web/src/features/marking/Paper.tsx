@@ -12,9 +12,9 @@ import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { FileList } from '../work/Files.js'
-import { Versions } from '../work/Versions.js'
+import { PageVersions } from '../work/PageVersions.js'
 import { useLookAtPiece } from '../work/WorkScreen.js'
-import { LazyShown } from '../worksheets/LazyWorksheet.js'
+import { LazySheetVersions, LazyShown } from '../worksheets/LazyWorksheet.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
 export function Paper({ params, state }: { readonly params: PieceParams; readonly state: PieceState }) {
@@ -38,6 +38,7 @@ type Props = { readonly page: PiecePage; readonly params: PieceParams; readonly 
 function Sheets({ page, params, state }: Props) {
   const time = useNow()
   const archived = useTie()?.archived ?? false
+  const may = !archived && mayFollow('handIn', page.standing)
   useLookAtPiece(params, page.notes.length)
   const [last, ...earlier] = page.handIns
   const isIn = page.standing.phase === 'withTeacher' || page.standing.phase === 'handedBack'
@@ -79,11 +80,14 @@ function Sheets({ page, params, state }: Props) {
       </article>
       {page.copy && (
         <div className="mt-4">
-          <Versions
-            params={params}
-            count={page.copy.versions}
-            may={!archived && mayFollow('handIn', page.standing)}
-          />
+          <PageVersions params={params} count={page.copy.versions} may={may} />
+        </div>
+      )}
+      {!!page.worksheet?.version && (
+        <div className="mt-4">
+          <Suspense fallback={null}>
+            <LazySheetVersions params={params} may={may} />
+          </Suspense>
         </div>
       )}
       {earlier.length > 0 && isIn && (

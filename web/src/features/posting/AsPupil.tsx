@@ -44,7 +44,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
     }))
   const locked = state.is === 'opens'
   return (
-    <Window open onClose={onClose} title={say('aspupil_title')} wide>
+    <Window open onClose={onClose} title={say('aspupil_title')} size="wide">
       {trial.times.length > 1 && (
         <fieldset aria-label={say('week_groups')} className="mb-3 flex gap-1">
           {trial.times.map(one => (

@@ -14,7 +14,7 @@ type Props = { readonly place: RegisterPlace; readonly page: RegisterPage; reado
 export function PlaceWindow({ place, page, onClose }: Props) {
   const here = place.leftAt === null
   return (
-    <Window open onClose={onClose} title={place.name} wide>
+    <Window open onClose={onClose} title={place.name} size="wide">
       <div className="flex flex-col gap-6">
         {page.archived && <Problem words={say('archived_lead')} />}
         <PlaceForm place={place} groups={page.groups} />

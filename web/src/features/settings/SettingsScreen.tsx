@@ -11,6 +11,7 @@ import { say } from '../../words/say.js'
 import { Invitations } from '../register/Invitations.js'
 import { Ending } from './Ending.js'
 import { Groups } from './Groups.js'
+import { RoomForFiles } from './RoomForFiles.js'
 import { SettingsForm } from './SettingsForm.js'
 import { SharedTablets } from './SharedTablets.js'
 import { Team } from './Team.js'
@@ -39,6 +40,7 @@ function Settings({ data }: { readonly data: ClassSettings }) {
       <Team data={data} />
       <Invitations invitations={data.invitations.filter(one => one.kind === 'coTeacher')} />
       {data.shared && <SharedTablets data={data} />}
+      <RoomForFiles />
       <Ending data={data} />
     </Sheet>
   )

@@ -22,7 +22,7 @@ export function LessonsFromFile({ found, groups, onChoose, onClose }: Props) {
   )
   const chosen = found.map((one, index) => ({ found: one, whose: whose[index] ?? 'none' }))
   return (
-    <Window open onClose={onClose} title={say('timetable_file_title')} wide>
+    <Window open onClose={onClose} title={say('timetable_file_title')} size="wide">
       <p className="mb-3 text-[15px] text-soft">{say('timetable_file_lead')}</p>
       <ul className="flex flex-col gap-3">
         {found.map((one, index) => (

@@ -2,9 +2,10 @@ import type { TodayPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { dayInWords } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { Suspense, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { call } from '../../app/api.js'
+import { part } from '../../app/part.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { buttonLook } from '../../parts/Button.js'
@@ -12,11 +13,11 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { PupilToday } from './PupilToday.js'
 
-const Invited = lazy(() => import('./Invited.js'))
-const News = lazy(() => import('./News.js'))
+const Invited = part(() => import('./Invited.js'))
+const News = part(() => import('./News.js'))
 // who teaches or has children here
-const FamilyToday = lazy(() => import('./FamilyToday.js').then(one => ({ default: one.FamilyToday })))
-const TeacherToday = lazy(() => import('./TeacherToday.js').then(one => ({ default: one.TeacherToday })))
+const FamilyToday = part(() => import('./FamilyToday.js').then(one => ({ default: one.FamilyToday })))
+const TeacherToday = part(() => import('./TeacherToday.js').then(one => ({ default: one.TeacherToday })))
 
 /** What there is to do now, over all classes. */
 export function Screen() {

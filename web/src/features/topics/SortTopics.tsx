@@ -33,7 +33,7 @@ export function SortTopics({ topics, onClose }: Props) {
     order.go(ids)
   }
   return (
-    <Window open onClose={onClose} title={say('topics_sort')} wide>
+    <Window open onClose={onClose} title={say('topics_sort')} size="wide">
       <ul className="flex flex-col gap-2">
         {named.map((topic, index) => (
           <li key={topic.id} className="flex flex-wrap items-center gap-2 border-b border-rule pb-2">

@@ -54,7 +54,7 @@ export function FillWeek({ page, onClose }: Props) {
     setLeft(next)
   }
   return (
-    <Window open onClose={onClose} title={say('week_fill')} wide>
+    <Window open onClose={onClose} title={say('week_fill')} size="wide">
       <form onSubmit={submit} noValidate className="flex flex-col gap-4">
         <Choice
           label={say('week_fill_from')}

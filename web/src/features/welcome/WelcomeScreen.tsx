@@ -1,9 +1,10 @@
+import { part } from '../../app/part.js'
 import '../../words/en/joining.js'
 import { addressOf, routes } from '@oppen/contract'
 import { readEntry } from '@oppen/core/joining'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { QrCode } from 'lucide-react'
-import { type FormEvent, lazy, Suspense, useState } from 'react'
+import { type FormEvent, Suspense, useState } from 'react'
 import { Navigate, useNavigate, useSearchParams } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useAsk } from '../../app/outside.js'
@@ -16,7 +17,7 @@ import { Doorstep } from './Doorstep.js'
 import { knockQuery } from './knock.js'
 import { Secret } from './Secret.js'
 
-const Scanner = lazy(() => import('./Scanner.js'))
+const Scanner = part(() => import('./Scanner.js'))
 
 /** The one field: a class code, a circle's, a key or a user name, and it finds out which. */
 export function Screen() {

@@ -10,6 +10,8 @@ import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
+import { mebibytes } from '../../parts/mebibytes.js'
+import { Progress } from '../../parts/Progress.js'
 import { Sound } from '../../parts/Sound.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
@@ -116,22 +118,13 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
           )}
         </div>
       )}
-      {room > ROOM_WORTH_SAYING && (
+      {room > 0 && (
         <p className="mt-2 text-sm text-soft tabular-nums">
-          {say('files_room', { used: mib(room), most: mib(FILE_LIMITS.pupil) })}
+          {say('files_room', { used: mebibytes(room), most: mebibytes(FILE_LIMITS.pupil) })}
         </p>
       )}
     </section>
   )
-}
-
-/** So few bytes are nothing to say. */
-const ROOM_WORTH_SAYING = 50_000
-
-/** Bytes in megabytes, exact where there are few. */
-const mib = (bytes: number): string => {
-  const size = bytes / 1024 / 1024
-  return size < 10 ? size.toFixed(1) : String(Math.round(size))
 }
 
 /** A file on its way, how much of it has come, or why it does not. */
@@ -154,14 +147,19 @@ function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () =
       <span className="min-w-0 truncate" role="status">
         {say('work_uploading', { name: one.name })}
       </span>
-      <progress
+      {one.delay !== undefined && (
+        <span className="basis-full text-rust">
+          {problemWords(one.delay, time)} {say('upload_waits')}
+        </span>
+      )}
+      <Progress
         value={one.sent}
         max={one.size}
-        aria-label={say('upload_progress', { name: one.name })}
-        className="w-40"
+        label={say('upload_progress', { name: one.name })}
+        className="w-28"
       />
       <span className="text-sm text-soft tabular-nums">
-        {say('upload_sent', { sent: mib(one.sent), size: mib(one.size) })}
+        {say('upload_sent', { sent: mebibytes(one.sent), size: mebibytes(one.size) })}
       </span>
       <Button look="quiet" className="!min-h-8 !py-0.5" onClick={cancel}>
         {say('cancel')}

@@ -37,7 +37,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
     if (await handingIn.go(as)) onClose()
   }
   return (
-    <Window open onClose={onClose} title={say('work_review_title')} wide>
+    <Window open onClose={onClose} title={say('work_review_title')} size="wide">
       {missing.length > 0 && (
         <div className="mb-4 border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
           <p className="font-semibold">{say('missing_head')}</p>
@@ -54,6 +54,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
         <div className="mb-4">
           <Suspense fallback={<Waiting />}>
             <LazyShown
+              inWindow
               params={{ classId, workId: page.work.id, placeId: page.pupil.placeId }}
               {...(ink && { here: ink.keeper.items })}
             />

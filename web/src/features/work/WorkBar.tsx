@@ -8,6 +8,7 @@ import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { type PieceParams, reads } from '../../app/queries.js'
+import type { NotYet } from '../../app/reaching.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -68,6 +69,7 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
               status={barStatus(keeper.status, ink)}
               keeper={keeper}
               handingIn={handingIn}
+              missing={missing}
             />
           </p>
           {begun && !press && barStatus(keeper.status, ink).is !== 'empty' && missing.length > 0 && (
@@ -109,12 +111,13 @@ function barStatus(page: CopyStatus, ink: InkState | null): CopyStatus {
   return page.is === 'here' || page.is === 'saving' ? page : ink.status
 }
 
-type WordsProps = Pick<Props, 'page' | 'keeper' | 'handingIn'> & { readonly status: CopyStatus }
+type WordsProps = Pick<Props, 'page' | 'keeper' | 'handingIn' | 'missing'> & { readonly status: CopyStatus }
 
-function BarWords({ page, status, keeper, handingIn }: WordsProps) {
+function BarWords({ page, status, keeper, handingIn, missing }: WordsProps) {
   const time = useNow()
   const { standing } = page
   const { press, arrived } = handingIn
+  const filesComing = missing.some(one => one.is === 'uploading')
   if (standing.phase === 'withTeacher' && standing.handedInAt !== null) {
     const said = say('work_done', { at: when(standing.handedInAt, time) })
     return (
@@ -127,7 +130,8 @@ function BarWords({ page, status, keeper, handingIn }: WordsProps) {
     return null
   if (press) {
     const ago = Date.now() - press.pressedAt
-    return <strong className="text-rust">{say('handIn_waits', { at: when(time.now - ago, time) })}</strong>
+    const waits = filesComing ? 'handIn_waits_files' : 'handIn_waits'
+    return <strong className="text-rust">{say(waits, { at: when(time.now - ago, time) })}</strong>
   }
   switch (status.is) {
     case 'empty':
@@ -162,10 +166,11 @@ const Cheer = ({ turn }: { readonly turn: number }) => (
   <span className="cheer">{say(CHEERS[turn % CHEERS.length] ?? CHEERS[0])}</span>
 )
 
-type Unsaved = { readonly lastAt: number | null; readonly why: string }
+type Unsaved = { readonly lastAt: number | null; readonly why: NotYet }
 
 function unsavedWords({ lastAt, why }: Unsaved, zone: string, full: boolean): string {
   if (why === 'signedOut') return say('bar_signed_out')
+  if (why === 'serverFull') return say('bar_server_full')
   if (lastAt === null) return say(full ? 'bar_unsaved_full_never' : 'bar_unsaved_never')
   return say(full ? 'bar_unsaved_full' : 'bar_unsaved', { at: timeOfDay(lastAt, zone) })
 }

@@ -21,7 +21,7 @@ import { say } from '../../words/say.js'
 import { OwnQuestion } from '../answers/OwnQuestion.js'
 import { sendFile } from '../files/sendFile.js'
 import { useUploads } from '../files/useUploads.js'
-import { LazyAddPages, LazyShown, LazyWorksheet } from '../worksheets/LazyWorksheet.js'
+import { LazyAddPages, LazySheetVersions, LazyShown, LazyWorksheet } from '../worksheets/LazyWorksheet.js'
 import type { InkState } from '../worksheets/OwnWorksheet.js'
 import { ClassThread } from './ClassThread.js'
 import { Conflict } from './Conflict.js'
@@ -29,12 +29,12 @@ import { FileList, Files, type Making, notIn } from './Files.js'
 import { Handout } from './Handout.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
+import { PageVersions } from './PageVersions.js'
 import { PieceHead } from './PieceHead.js'
 import { SideNote } from './SideNote.js'
 import { TeacherSays } from './TeacherSays.js'
 import { useHandIn } from './useHandIn.js'
 import { useOwnCopy } from './useOwnCopy.js'
-import { Versions } from './Versions.js'
 import { WorkBar } from './WorkBar.js'
 
 /** A pupil's piece of work: what to do, the own copy, what the teacher says, and handing in. */
@@ -77,11 +77,14 @@ function Own({ params, page }: OwnProps) {
   const archived = useTie()?.archived ?? false
   const open = !archived && mayWrite(standing, work, time.now).ok
   const coming = open && page.worksheet !== null ? undefined : null
-  const handingIn = useHandIn(params, keeper, ink?.keeper ?? coming)
-  const writable = open && !handingIn.press
-  const title = copyTitle(work.title, page.pupil.name)
   const addPicture = useAddPicture(params)
   const uploads = useUploads(params)
+  const underWay = uploads.list.filter(one => one.problem === undefined)
+  const filesComing = !uploads.known || underWay.length > 0
+  const filesRefused = underWay.length < uploads.list.length
+  const handingIn = useHandIn(params, { keeper, ink: ink?.keeper ?? coming, filesComing, filesRefused })
+  const writable = open && !handingIn.press
+  const title = copyTitle(work.title, page.pupil.name)
   const [making, setMaking] = useState<Making | null>(null)
   const [writing, setWriting] = useState(false)
   // where there is a worksheet, a page to write on is there once somebody wants it
@@ -97,7 +100,7 @@ function Own({ params, page }: OwnProps) {
       ? [{ is: 'pages', numbers: ink.emptyPages } as const]
       : []),
     ...(making === 'voice' || making === 'video' ? [{ is: 'recording' } as const] : []),
-    ...uploads.list.map(({ name }) => ({ is: 'uploading', name }) as const),
+    ...underWay.map(({ name }) => ({ is: 'uploading', name }) as const),
   ]
   return (
     <div className="flex min-h-full flex-col">
@@ -162,7 +165,12 @@ function Own({ params, page }: OwnProps) {
                 <div className="order-3 flex flex-col gap-6">
                   <SideNote params={params} page={page} who={say('work_note_who')} />
                   <ClassThread address={params} thread={page.thread} />
-                  {page.copy && <Versions params={params} count={page.copy.versions} may={open} />}
+                  {page.copy && <PageVersions params={params} count={page.copy.versions} may={open} />}
+                  {!!page.worksheet?.version && (
+                    <Suspense fallback={null}>
+                      <LazySheetVersions params={params} may={open} />
+                    </Suspense>
+                  )}
                   <History page={page} />
                 </div>
               </div>

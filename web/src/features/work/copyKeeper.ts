@@ -1,4 +1,6 @@
 import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/copy'
+import { Keeper, type Later } from '../../app/keeper.js'
+import type { NotYet, Reached } from '../../app/reaching.js'
 
 /** What one page holds of a copy on the device. */
 export type Draft = {
@@ -22,7 +24,7 @@ export type CopyStatus =
   | { readonly is: 'here' | 'saving' }
   | { readonly is: 'saved'; readonly at: number }
   /** `lastAt` is when the server last had it; null for never. */
-  | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: 'unreachable' | 'signedOut' }
+  | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: NotYet }
   | { readonly is: 'refused'; readonly error: unknown }
   | ({ readonly is: 'conflict' } & Held)
 
@@ -36,10 +38,8 @@ export type Sending = {
 
 /** How a save went: kept, or why not. */
 export type SaveResult =
-  | { readonly is: 'saved'; readonly saved: Saved & { readonly html: string | null } }
+  | Reached<Saved & { readonly html: string | null }>
   | { readonly is: 'conflict'; readonly theirs: Edition }
-  | { readonly is: 'unreachable' | 'signedOut' }
-  | { readonly is: 'refused'; readonly error: unknown }
 
 /** The device's own store for exactly this copy of exactly this person. */
 export type Drafts = {
@@ -54,24 +54,20 @@ export type Drafts = {
 export type KeeperWorld = {
   readonly save: (sending: Sending) => Promise<SaveResult>
   readonly drafts: Drafts
-  /** Runs later; gives the way to call it off. */
-  readonly later: (run: () => void, milliseconds: number) => () => void
+  readonly later: Later
   readonly now: () => number
 }
 
 const PAUSE = 600
 /** So many texts go aside with one save. */
-const MOST_ASIDE = 5
-/** What did not arrive is tried again after so long, each time longer. */
-const RETRIES = [3_000, 3_000, 6_000, 12_000, 30_000] as const
+export const MOST_ASIDE = 5
 
 /**
  * Keeps one own copy safe: each change goes to the device's store at once and to the server after a pause. What
  * the server could not take is tried again until it has it; what a server set back has forgotten is given to it again.
  * Where the text was changed elsewhere meanwhile, both are held out to the writer, and nothing is written over unasked.
  */
-export class CopyKeeper {
-  status: CopyStatus
+export class CopyKeeper extends Keeper<CopyStatus> {
   /** The text as the writer should see it; `edition` counts how often it came from outside. */
   html: string
   edition = 0
@@ -79,24 +75,20 @@ export class CopyKeeper {
   deviceFull = false
   #base: Edition | null
   #dirty = false
-  #saving: Promise<void> | undefined
-  #cancel: (() => void) | undefined
   #chosen = false
   #aside: string[] = []
   #given: string[] = []
-  #failed = 0
   /** Texts that this page has had, by their hashes: meeting one of them is meeting oneself. */
   readonly #had = new Set<number>()
   readonly #template: string
   readonly #world: KeeperWorld
-  readonly #listeners = new Set<() => void>()
 
   constructor(world: KeeperWorld, server: Edition | undefined, template: string) {
+    super(world.later, server ? { is: 'saved', at: server.savedAt } : { is: 'empty' })
     this.#world = world
     this.#template = template
     this.html = server?.html ?? template
     this.#base = server ?? null
-    this.status = server ? { is: 'saved', at: server.savedAt } : { is: 'empty' }
     this.#resume(server)
   }
 
@@ -134,14 +126,14 @@ export class CopyKeeper {
   #hold(mine: string, theirs: Edition, from: string | null): void {
     const joined = from === null ? unite(mine, theirs.html) : join(from, mine, theirs.html)
     this.html = mine
-    this.#set({ is: 'conflict', mine, theirs, joined })
+    this.set({ is: 'conflict', mine, theirs, joined })
   }
 
   /** Sends what was found on the device, if anything was. Making a keeper only looks; this begins its work. */
   begin(): void {
     if (this.dirty) this.#keep()
     this.#world.drafts.settle()
-    if (this.dirty) this.#schedule(0)
+    if (this.dirty) this.schedule(0)
   }
 
   get version(): number {
@@ -150,16 +142,6 @@ export class CopyKeeper {
 
   get dirty(): boolean {
     return this.#dirty || this.#aside.length > 0 || this.status.is === 'conflict'
-  }
-
-  subscribe = (listener: () => void): (() => void) => {
-    this.#listeners.add(listener)
-    return () => void this.#listeners.delete(listener)
-  }
-
-  #set(status: CopyStatus): void {
-    this.status = status
-    for (const listener of this.#listeners) listener()
   }
 
   /** The writer changed the text. */
@@ -175,8 +157,8 @@ export class CopyKeeper {
       this.#hold(html, theirs, this.#origin(theirs))
       return
     }
-    if (this.status.is !== 'unsaved') this.#set({ is: 'here' })
-    this.#schedule(PAUSE)
+    if (this.status.is !== 'unsaved') this.set({ is: 'here' })
+    this.schedule(PAUSE)
   }
 
   /** The page was given out anew: who has not begun sees it so. */
@@ -184,7 +166,7 @@ export class CopyKeeper {
     if (this.#base || this.dirty || this.html === template || this.status.is !== 'empty') return
     this.html = template
     this.edition += 1
-    this.#set({ is: 'empty' })
+    this.set({ is: 'empty' })
   }
 
   #keep(): void {
@@ -200,24 +182,19 @@ export class CopyKeeper {
     this.deviceFull = !this.#world.drafts.write(held)
   }
 
-  #schedule(milliseconds: number): void {
-    this.#cancel?.()
-    this.#cancel = this.#world.later(() => void this.flush(), milliseconds)
-  }
-
   /** Sends what is not yet on the server; resolves when that has gone one way or the other. */
   async flush(): Promise<void> {
-    this.#cancel?.()
-    while (this.#saving) await this.#saving
+    this.callOff()
+    await this.settled()
     if (!(this.#dirty || this.#aside.length) || this.status.is === 'conflict') return
-    this.#saving = this.#send()
-    await this.#saving
+    this.sending = this.#send()
+    await this.sending
   }
 
   async #send(): Promise<void> {
     const sent = this.html
     const aside = this.#aside.slice(0, MOST_ASIDE)
-    if (this.status.is !== 'unsaved') this.#set({ is: 'saving' })
+    if (this.status.is !== 'unsaved') this.set({ is: 'saving' })
     const result = await this.#world.save({
       html: sent,
       base: this.version,
@@ -225,33 +202,31 @@ export class CopyKeeper {
       chosen: this.#chosen,
       aside,
     })
-    this.#saving = undefined
+    this.sending = undefined
     if (result.is === 'saved') {
       this.#aside = this.#aside.filter(text => !aside.includes(text))
       this.#given = [...this.#given, ...aside].slice(-MOST_ASIDE)
       this.#arrived(sent, { ...result.saved, html: result.saved.html ?? sent })
     } else if (result.is === 'conflict') this.#meet(result.theirs)
-    else if (result.is === 'refused') this.#set({ is: 'refused', error: result.error })
+    else if (result.is === 'refused') this.set({ is: 'refused', error: result.error })
     else this.#failing(result.is)
   }
 
-  #failing(why: 'unreachable' | 'signedOut'): void {
-    this.#set({ is: 'unsaved', lastAt: this.#base?.savedAt ?? null, why })
-    this.#schedule(RETRIES[Math.min(this.#failed, RETRIES.length - 1)] ?? PAUSE)
-    this.#failed += 1
+  #failing(why: NotYet): void {
+    this.failing({ is: 'unsaved', lastAt: this.#base?.savedAt ?? null, why })
   }
 
   #arrived(sent: string, saved: Edition): void {
     this.#had.add(hash(sent))
     this.#base = saved
     this.#chosen = false
-    this.#failed = 0
+    this.succeeded()
     this.#dirty = this.html !== sent
     this.#keep()
     if (this.dirty) {
-      this.#set({ is: 'here' })
-      this.#schedule(PAUSE)
-    } else this.#set({ is: 'saved', at: saved.savedAt })
+      this.set({ is: 'here' })
+      this.schedule(PAUSE)
+    } else this.set({ is: 'saved', at: saved.savedAt })
   }
 
   /** Meets another version while there is something unsaved here. */
@@ -260,7 +235,7 @@ export class CopyKeeper {
     if (theirs.html === this.html) this.#arrived(this.html, theirs)
     else if (this.#had.has(hash(theirs.html)) || theirs.html === this.#base?.html) this.#goOnFrom(theirs)
     else {
-      this.#cancel?.()
+      this.callOff()
       this.#hold(this.html, theirs, this.#origin(theirs))
       this.#keep()
     }
@@ -278,13 +253,13 @@ export class CopyKeeper {
     this.#base = theirs
     this.#dirty = true
     this.#keep()
-    this.#set({ is: 'here' })
-    this.#schedule(0)
+    this.set({ is: 'here' })
+    this.schedule(0)
   }
 
   /** The server has another version, saved elsewhere: taken in where nothing here would be lost. */
   heard(server: Edition): void {
-    if (this.#saving || this.status.is === 'conflict') return
+    if (this.sending || this.status.is === 'conflict') return
     const stands = this.#base ? compare(this.#base, server) : 'behind'
     if (stands === 'same') return
     if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
@@ -301,7 +276,7 @@ export class CopyKeeper {
     this.#base = server
     this.#dirty = false
     this.#keep()
-    this.#set({ is: 'saved', at: server.savedAt })
+    this.set({ is: 'saved', at: server.savedAt })
   }
 
   /** Goes on with one text or with both as one; the others stay among the versions on the server. */
@@ -315,11 +290,6 @@ export class CopyKeeper {
     this.edition += 1
     this.#chosen = true
     this.#goOnFrom(theirs)
-  }
-
-  /** Stops trying; what is not saved stays in the device's store. */
-  stop(): void {
-    this.#cancel?.()
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Edition } from '@oppen/core/copy'
 import { idOf } from '@oppen/core/copy'
-import { BASE, forgetPage, keptPages, makeRoom, PAGE, readKept } from '../../app/device.js'
+import { BASE, forgetPage, keep, keptPages, PAGE, readKept } from '../../app/device.js'
 import type { Draft, Drafts } from './copyKeeper.js'
 
 /** Where the device keeps one copy of one person, so that a shared tablet never shows another's words. */
@@ -12,18 +12,6 @@ type Kept = Omit<Draft, 'base'>
 function read(key: string): Draft | undefined {
   const kept = readKept<Kept>(key)
   return kept && { ...kept, base: readKept<Edition>(BASE + key.slice(PAGE.length)) ?? null }
-}
-
-/** Keeps a text under a name; what is only kept to be safe gives way to it. False where there is no room at all. */
-function put(key: string, text: string): boolean {
-  for (;;) {
-    try {
-      localStorage.setItem(key, text)
-      return true
-    } catch {
-      if (!makeRoom()) return false
-    }
-  }
 }
 
 let pages = 0
@@ -45,9 +33,9 @@ export function draftsOf(copy: string): Drafts {
     },
     write: ({ base: from, ...page }) => {
       const id = from ? JSON.stringify(idOf(from)) : ''
-      const whole = id === written || !from || put(base, JSON.stringify(from))
+      const whole = id === written || !from || keep(base, JSON.stringify(from))
       if (whole) written = id
-      return put(own, JSON.stringify(page)) && whole
+      return keep(own, JSON.stringify(page)) && whole
     },
     settle: () => {
       for (const key of found) if (key !== own) forgetPage(key)
@@ -57,26 +45,47 @@ export function draftsOf(copy: string): Drafts {
 }
 
 const open = new Set<string>()
+const times = new Map<string, number>()
 
 /** Says that a copy is open on this page, which sees to its draft itself. Gives the way to say that it is closed. */
 export function openedCopy(copy: string): () => void {
   open.add(copy)
-  return () => void open.delete(copy)
+  times.set(copy, timesOpened(copy) + 1)
+  const release = hold(copy)
+  return () => {
+    open.delete(copy)
+    release()
+  }
 }
 
-export type LeftDraft = {
-  readonly key: string
-  readonly workId: string
-  readonly placeId: string
-  readonly draft: Draft
-}
+export const isOpen = (copy: string): boolean => open.has(copy)
 
-/** What one person wrote on this device that the server has not confirmed, and that is not open on the page. */
-export function leftDrafts(accountId: string): LeftDraft[] {
-  return keptPages(accountId).flatMap(key => {
-    const [workId = '', placeId = ''] = key.slice(PAGE.length + accountId.length + 1).split(' ')
-    const draft = read(key)
-    if (!draft?.dirty || open.has(draftKey(accountId, workId, placeId))) return []
-    return [{ key, workId, placeId, draft }]
+/** How often a copy was opened since the page was loaded. */
+export const timesOpened = (copy: string): number => times.get(copy) ?? 0
+
+/** The other tabs see by a lock of the browser that a copy is open; where there are no locks they do not. */
+function hold(copy: string): () => void {
+  let release = (): void => undefined
+  const closed = new Promise<void>(done => {
+    release = done
   })
+  void globalThis.navigator?.locks?.request(copy, { mode: 'shared' }, () => closed)
+  return release
 }
+
+/** Does something for a copy that is open nowhere, in no tab of this browser; does nothing where it is. */
+export async function whileClosed(copy: string, run: () => Promise<void>): Promise<void> {
+  if (isOpen(copy)) return
+  const locks = globalThis.navigator?.locks
+  if (locks) await locks.request(copy, { ifAvailable: true }, async lock => (lock ? run() : undefined))
+  else await run()
+}
+
+/** What was written of one copy on this device and the server has not confirmed, with the names it is kept under. */
+export const unsent = (copy: string): { readonly key: string; readonly draft: Draft }[] =>
+  keptPages()
+    .filter(key => key.startsWith(`${copy} `))
+    .flatMap(key => {
+      const draft = read(key)
+      return draft?.dirty ? [{ key, draft }] : []
+    })

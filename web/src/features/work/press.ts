@@ -2,13 +2,15 @@ import { routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import type { Standing } from '@oppen/core/work'
 import { call } from '../../app/api.js'
-import { PAGE, PRESS, readKept } from '../../app/device.js'
+import { keep, PAGE, PRESS, readKept } from '../../app/device.js'
 import type { PieceParams } from '../../app/queries.js'
 
 /** A hand-in that was pressed and has not arrived. */
 export type KeptPress = {
   /** By the clock of the device. */
   readonly pressedAt: number
+  /** The text that was looked at. */
+  readonly html: string
   /** On a shared tablet: who the child in front of it said to be. */
   readonly as: PlaceId | null
 }
@@ -21,14 +23,8 @@ export const readPress = (copy: string): KeptPress | null => readKept<KeptPress>
 export const dropPress = (copy: string): void => localStorage.removeItem(pressKey(copy))
 
 /** Keeps a press until it can be sent. Gives whether the device had room for it. */
-export function keepPress(copy: string, press: KeptPress): boolean {
-  try {
-    localStorage.setItem(pressKey(copy), JSON.stringify(press))
-    return true
-  } catch {
-    return false
-  }
-}
+export const keepPress = (copy: string, press: KeptPress): boolean =>
+  keep(pressKey(copy), JSON.stringify(press))
 
 /** Hands in what was pressed before, with both moments by the clock of this device. */
 export const sendPress = (

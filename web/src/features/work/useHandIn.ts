@@ -1,10 +1,12 @@
 import { routes } from '@oppen/contract'
+import { sameText } from '@oppen/core/copy'
 import type { PlaceId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useState } from 'react'
-import { call, Unreachable } from '../../app/api.js'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { call, Said, Unreachable } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
+import { say } from '../../words/say.js'
 import type { InkKeeper } from '../worksheets/inkKeeper.js'
 import type { CopyKeeper } from './copyKeeper.js'
 import { draftKey } from './drafts.js'
@@ -24,13 +26,29 @@ export type HandingIn = {
   readonly callOff: () => void
 }
 
-/** Handing in, also while there is no network: the press is kept, shown as waiting, and sent with its time. */
-export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeeper | null = null): HandingIn {
+type Parts = {
+  readonly keeper: CopyKeeper
+  /** The worksheet; undefined while it is still being opened, null where there is none. */
+  readonly ink?: InkKeeper | null | undefined
+  /** Whether files are still on their way, and whether one was refused. */
+  readonly filesComing?: boolean
+  readonly filesRefused?: boolean
+}
+
+/**
+ * Handing in, also while there is no network or while files are on their way: the press is kept, shown as waiting, and
+ * sent with its time once all that belongs to it has arrived.
+ */
+export function useHandIn(
+  params: PieceParams,
+  { keeper, ink = null, filesComing = false, filesRefused = false }: Parts,
+): HandingIn {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
   const copy = draftKey(account.id, workId, placeId)
   const [press, setPress] = useState(() => readPress(copy))
+  const waitedForFiles = useRef(false)
   const [arrived, setArrived] = useState(false)
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<unknown>()
@@ -51,11 +69,23 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeepe
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the worksheet is waiting for is looked at anew as it changes
   useEffect(() => {
     if (!press) return
+    if (filesComing) waitedForFiles.current = true
+    if (waitedForFiles.current && filesRefused) {
+      waitedForFiles.current = false
+      callOff()
+      setProblem(new Said(say('handIn_file_refused')))
+      return
+    }
     // another text came in between: nobody has looked at what would be handed in
     if (status.is === 'conflict' || status.is === 'refused') callOff()
     if (status.is !== 'saved' && status.is !== 'empty') return
-    // the worksheet goes first, also the one that is still being opened
-    if (ink === undefined || ink?.dirty) return
+    // the worksheet goes first, also the one that is still being opened, and so do files
+    if (ink === undefined || ink?.dirty || filesComing) return
+    if (!sameText(keeper.html, press.html)) {
+      callOff()
+      setProblem(new Said(say('handIn_changed')))
+      return
+    }
     let gone = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const send = async () => {
@@ -84,10 +114,23 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeepe
       clearTimeout(timer)
       window.removeEventListener('online', online)
     }
-  }, [press, status, inkStatus, keeper, ink, callOff, done, classId, workId, placeId])
+  }, [
+    press,
+    status,
+    inkStatus,
+    keeper,
+    ink,
+    filesComing,
+    filesRefused,
+    callOff,
+    done,
+    classId,
+    workId,
+    placeId,
+  ])
 
   const wait = (as: PlaceId | null) => {
-    const kept = { pressedAt: Date.now(), as }
+    const kept = { pressedAt: Date.now(), html: keeper.html, as }
     if (!keepPress(copy, kept)) throw new Unreachable('the device has no room')
     setPress(kept)
   }
@@ -100,7 +143,7 @@ export function useHandIn(params: PieceParams, keeper: CopyKeeper, ink: InkKeepe
       if (ink?.status.is === 'refused') throw ink.status.error
       if (keeper.status.is === 'conflict') return true
       if (keeper.status.is === 'refused') throw keeper.status.error
-      if (keeper.status.is === 'unsaved' || ink?.status.is === 'unsaved') wait(as)
+      if (keeper.status.is === 'unsaved' || ink?.status.is === 'unsaved' || filesComing) wait(as)
       else await arrive(as)
       return true
     } catch (error) {

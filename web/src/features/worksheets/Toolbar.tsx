@@ -15,13 +15,13 @@ import {
   Square,
   Type,
   Undo2,
-  ZoomIn,
-  ZoomOut,
 } from 'lucide-react'
-import { say, type WordKey } from '../../words/say.js'
+import { say } from '../../words/say.js'
 import { COLOURS } from './colours.js'
 import type { InkKeeper } from './inkKeeper.js'
 import { type Held, type Pen, WIDTHS } from './pens.js'
+import { TOOL_LOOK, Tool } from './Tool.js'
+import { Zoom } from './Zoom.js'
 
 type Props = {
   readonly pen: Pen
@@ -48,15 +48,8 @@ const ICONS: Readonly<Record<Held, LucideIcon>> = {
 
 const HELD: readonly (readonly Held[])[] = [[...TOOLS, 'eraser'], ['text', 'note'], [...SHAPES], ['move']]
 
-export const ZOOMS = [0.5, 0.75, 1, 1.5, 2, 3] as const
-
-const BUTTON =
-  'flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:text-blue aria-pressed:ring-1 aria-pressed:ring-blue disabled:opacity-40'
-
-/** What to hold, in which ink, how wide; back and forward; nearer and farther. */
+/** Back and forward, which a phone has to show at once; what to hold, in which ink, how wide; nearer and farther. */
 export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
-  const at = (ZOOMS as readonly number[]).indexOf(zoom)
-  const step = (by: number) => onZoom(ZOOMS[at + by] ?? zoom)
   const { done, undone } = keeper.history
   return (
     <div
@@ -64,6 +57,10 @@ export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
       aria-label={say('worksheet_tools')}
       className="sticky top-0 z-10 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-rule bg-sheet/95 py-1.5 max-md:flex-nowrap max-md:overflow-x-auto"
     >
+      <span className="flex shrink-0 border-r border-rule pr-1.5">
+        <Tool name="editor_undo" icon={Undo2} disabled={!done.length} onPress={() => keeper.undo()} />
+        <Tool name="editor_redo" icon={Redo2} disabled={!undone.length} onPress={() => keeper.redo()} />
+      </span>
       {HELD.map(group => (
         <span key={group[0]} className="flex shrink-0 border-r border-rule pr-1.5">
           {group.map(held => (
@@ -86,7 +83,7 @@ export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
             aria-label={say(`ink_${colour}`)}
             aria-pressed={pen.colour === colour}
             onClick={() => onPen({ ...pen, colour })}
-            className={BUTTON}
+            className={TOOL_LOOK}
           >
             <span className="size-5 rounded-full" style={{ background: COLOURS[colour] }} />
           </button>
@@ -101,48 +98,13 @@ export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
             aria-label={say(`worksheet_width_${index as 0 | 1 | 2}`)}
             aria-pressed={pen.width === width}
             onClick={() => onPen({ ...pen, width })}
-            className={BUTTON}
+            className={TOOL_LOOK}
           >
             <span className="w-5 rounded-full bg-current" style={{ height: width / 1.5 }} />
           </button>
         ))}
       </span>
-      <span className="flex shrink-0 border-r border-rule pr-1.5">
-        <Tool name="editor_undo" icon={Undo2} disabled={!done.length} onPress={() => keeper.undo()} />
-        <Tool name="editor_redo" icon={Redo2} disabled={!undone.length} onPress={() => keeper.redo()} />
-      </span>
-      <span className="flex shrink-0 items-center">
-        <Tool name="worksheet_farther" icon={ZoomOut} disabled={at <= 0} onPress={() => step(-1)} />
-        <span className="w-11 text-center text-sm text-soft tabular-nums">{Math.round(zoom * 100)} %</span>
-        <Tool
-          name="worksheet_nearer"
-          icon={ZoomIn}
-          disabled={at >= ZOOMS.length - 1}
-          onPress={() => step(1)}
-        />
-      </span>
+      <Zoom zoom={zoom} onZoom={onZoom} />
     </div>
   )
 }
-
-type ToolProps = {
-  readonly name: WordKey
-  readonly icon: LucideIcon
-  readonly pressed?: boolean
-  readonly disabled?: boolean
-  readonly onPress: () => void
-}
-
-const Tool = ({ name, icon: Icon, pressed, disabled, onPress }: ToolProps) => (
-  <button
-    type="button"
-    title={say(name)}
-    aria-label={say(name)}
-    aria-pressed={pressed}
-    disabled={disabled}
-    onClick={onPress}
-    className={BUTTON}
-  >
-    <Icon size={18} aria-hidden="true" />
-  </button>
-)

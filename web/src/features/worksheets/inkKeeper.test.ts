@@ -3,7 +3,7 @@ import { goOn, type Saved, type Trail } from '@oppen/core/copy'
 import type { InkItem } from '@oppen/core/ink'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type InkDeed, InkKeeper, type InkResult } from './inkKeeper.js'
+import { type InkDeed, InkKeeper, type InkWorld } from './inkKeeper.js'
 
 const word = (id: string): InkItem => ({
   kind: 'text',
@@ -70,7 +70,7 @@ class Desk {
     return keeper
   }
 
-  #save(put: readonly InkItem[], drop: readonly string[]): InkResult {
+  #save(put: readonly InkItem[], drop: readonly string[]): Awaited<ReturnType<InkWorld['save']>> {
     if (this.cut) return { is: 'unreachable' }
     for (const id of drop) this.items.delete(id)
     for (const item of put) this.items.set(item.id, item)

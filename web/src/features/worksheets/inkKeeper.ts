@@ -10,6 +10,8 @@ import {
   type InkItem,
   NO_HISTORY,
 } from '@oppen/core/ink'
+import { Keeper, type Later } from '../../app/keeper.js'
+import type { NotYet, Reached } from '../../app/reaching.js'
 
 /** One thing that was put on a worksheet or taken off it, as the device keeps it. */
 export type InkDeed = {
@@ -23,13 +25,10 @@ export type InkDeed = {
 export type InkStatus =
   | { readonly is: 'empty' | 'here' | 'saving' }
   | { readonly is: 'saved'; readonly at: number }
-  | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: 'unreachable' | 'signedOut' }
+  | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: NotYet }
   | { readonly is: 'refused'; readonly error: unknown }
 
-export type InkResult =
-  | { readonly is: 'saved'; readonly saved: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'> }
-  | { readonly is: 'unreachable' | 'signedOut' }
-  | { readonly is: 'refused'; readonly error: unknown }
+type InkSaved = Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>
 
 export type InkStore = {
   readonly all: () => readonly InkDeed[]
@@ -41,15 +40,14 @@ export type InkStore = {
 }
 
 export type InkWorld = {
-  readonly save: (put: readonly InkItem[], drop: readonly string[]) => Promise<InkResult>
+  readonly save: (put: readonly InkItem[], drop: readonly string[]) => Promise<Reached<InkSaved>>
   /** Reads the worksheet as the server has it at this moment; undefined where it does not answer. */
   readonly read: () => Promise<WorksheetPage | undefined>
   readonly store: InkStore
-  readonly later: (run: () => void, milliseconds: number) => () => void
+  readonly later: Later
 }
 
 const PAUSE = 400
-const RETRIES = [3_000, 3_000, 6_000, 12_000, 30_000] as const
 /** So many things go with one save. */
 const BATCH = 400
 
@@ -58,8 +56,7 @@ const BATCH = 400
  * are put and taken off by their ids, so what two devices draw at once is all there, and what a server set back has
  * forgotten is given to it again.
  */
-export class InkKeeper {
-  status: InkStatus
+export class InkKeeper extends Keeper<InkStatus> {
   items: ReadonlyMap<string, InkItem>
   history: InkHistory = NO_HISTORY
   deviceFull = false
@@ -69,20 +66,17 @@ export class InkKeeper {
   /** What was read is older than what was once confirmed: it is looked at anew before anything is made of it. */
   #doubt = false
   readonly #pending = new Map<string, InkDeed>()
-  #saving: Promise<void> | undefined
-  #cancel: (() => void) | undefined
-  #failed = 0
   readonly #world: InkWorld
-  readonly #listeners = new Set<() => void>()
 
   constructor(world: InkWorld, page: WorksheetPage) {
+    const saved = savedOf(page)
+    super(world.later, saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' })
     this.#world = world
-    this.#saved = savedOf(page)
+    this.#saved = saved
     this.#taken = this.#saved
     for (const deed of world.store.all()) if (!deed.sent) this.#pending.set(deed.id, deed)
     this.#doubt = this.#isOlder(this.#saved)
     this.items = this.#over(page.items)
-    this.status = this.#saved ? { is: 'saved', at: this.#saved.savedAt } : { is: 'empty' }
     if (this.#pending.size) this.status = { is: 'here' }
   }
 
@@ -126,7 +120,7 @@ export class InkKeeper {
 
   /** Sends what was found on the device. Making a keeper only looks; this begins its work. */
   begin(): void {
-    if (this.#pending.size || this.#doubt) this.#schedule(0)
+    if (this.#pending.size || this.#doubt) this.schedule(0)
   }
 
   get version(): number {
@@ -135,16 +129,6 @@ export class InkKeeper {
 
   get dirty(): boolean {
     return this.#pending.size > 0
-  }
-
-  subscribe = (listener: () => void): (() => void) => {
-    this.#listeners.add(listener)
-    return () => void this.#listeners.delete(listener)
-  }
-
-  #set(status: InkStatus): void {
-    this.status = status
-    for (const listener of this.#listeners) listener()
   }
 
   /** The pupil put something on the worksheet, took something off, or both. */
@@ -171,8 +155,8 @@ export class InkKeeper {
     this.items = applied(this.items, edit)
     for (const { id } of edit.drop) this.#owe({ id, put: null, sent: false })
     for (const item of edit.put) this.#owe({ id: item.id, put: item, sent: false })
-    this.#set(this.status.is === 'unsaved' ? this.status : { is: 'here' })
-    this.#schedule(PAUSE)
+    this.set(this.status.is === 'unsaved' ? this.status : { is: 'here' })
+    this.schedule(PAUSE)
   }
 
   #owe(deed: InkDeed): void {
@@ -180,44 +164,37 @@ export class InkKeeper {
     this.deviceFull = !this.#world.store.keep(deed)
   }
 
-  #schedule(milliseconds: number): void {
-    this.#cancel?.()
-    this.#cancel = this.#world.later(() => void this.flush(), milliseconds)
-  }
-
   /** Sends what is not yet on the server; resolves when that has gone one way or the other. */
   async flush(): Promise<void> {
-    this.#cancel?.()
-    while (this.#saving) await this.#saving
+    this.callOff()
+    await this.settled()
     if (this.#doubt && !(await this.#settleDoubt())) return
     while (this.#pending.size) {
-      this.#saving = this.#send()
-      await this.#saving
+      this.sending = this.#send()
+      await this.sending
       if (this.status.is === 'unsaved' || this.status.is === 'refused') return
     }
   }
 
   async #send(): Promise<void> {
     const batch = [...this.#pending.values()].slice(0, BATCH)
-    if (this.status.is !== 'unsaved') this.#set({ is: 'saving' })
+    if (this.status.is !== 'unsaved') this.set({ is: 'saving' })
     const result = await this.#world.save(
       batch.flatMap(deed => deed.put ?? []),
       batch.flatMap(deed => (deed.put ? [] : deed.id)),
     )
-    this.#saving = undefined
+    this.sending = undefined
     if (result.is === 'saved') this.#arrived(batch, result.saved)
-    else if (result.is === 'refused') this.#set({ is: 'refused', error: result.error })
+    else if (result.is === 'refused') this.set({ is: 'refused', error: result.error })
     else this.#failing(result.is)
   }
 
-  #failing(why: 'unreachable' | 'signedOut'): void {
-    this.#set({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why })
-    this.#schedule(RETRIES[Math.min(this.#failed, RETRIES.length - 1)] ?? PAUSE)
-    this.#failed += 1
+  #failing(why: NotYet): void {
+    this.failing({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why })
   }
 
-  #arrived(batch: readonly InkDeed[], page: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>): void {
-    this.#failed = 0
+  #arrived(batch: readonly InkDeed[], page: InkSaved): void {
+    this.succeeded()
     for (const deed of batch) {
       // what was changed again meanwhile is still owed
       if (this.#pending.get(deed.id) !== deed) continue
@@ -228,20 +205,20 @@ export class InkKeeper {
     this.#saved = savedOf(page)
     if (before && this.#saved && compare(before, this.#saved) === 'apart') {
       this.#doubt = true
-      this.#schedule(0)
+      this.schedule(0)
     } else if (this.#saved) this.#world.store.keepBase(this.#saved)
-    if (this.#pending.size) this.#set({ is: 'here' })
-    else this.#set({ is: 'saved', at: this.#saved?.savedAt ?? 0 })
+    if (this.#pending.size) this.set({ is: 'here' })
+    else this.set({ is: 'saved', at: this.#saved?.savedAt ?? 0 })
   }
 
   /** The server has another version, drawn elsewhere: taken in under what is drawn here. */
   heard(page: WorksheetPage): void {
-    if (this.#saving || this.#doubt) return
+    if (this.sending || this.#doubt) return
     const saved = savedOf(page)
     if (saved && this.#taken && compare(saved, this.#taken) === 'same') return
     if (this.#isOlder(saved)) {
       this.#doubt = true
-      this.#schedule(0)
+      this.schedule(0)
     } else this.#take(page)
   }
 
@@ -252,21 +229,12 @@ export class InkKeeper {
     if (saved && !this.#isOlder(saved)) this.#world.store.keepBase(saved)
     this.items = this.#over(page.items)
     if (this.#pending.size) {
-      this.#set({ is: 'here' })
-      this.#schedule(0)
-    } else this.#set(saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' })
-  }
-
-  /** Stops trying; what is not saved stays in the device's store. */
-  stop(): void {
-    this.#cancel?.()
+      this.set({ is: 'here' })
+      this.schedule(0)
+    } else this.set(saved ? { is: 'saved', at: saved.savedAt } : { is: 'empty' })
   }
 }
 
-function savedOf({
-  version,
-  savedAt,
-  trail,
-}: Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>): Saved | null {
+function savedOf({ version, savedAt, trail }: InkSaved): Saved | null {
   return savedAt === null ? null : { version, savedAt, trail }
 }

@@ -54,9 +54,9 @@ export class PageInk {
     }
     const gone = [...this.#drawn.values()].filter(one => next.get(one.item.id) !== one)
     this.#drawn = next
-    if (gone.length) this.#mend(gone.map(one => one.box))
-    const mended = gone.length ? fresh.filter(one => !gone.some(other => overlap(one.box, other.box))) : fresh
-    for (const one of mended) this.#draw(one)
+    const over = fresh.filter(one => gone.some(other => overlap(one.box, other.box)))
+    if (gone.length) this.#mend([...gone, ...over].map(one => one.box))
+    for (const one of fresh) if (!over.includes(one)) this.#draw(one)
   }
 
   #draw({ item, path }: Drawn): void {
@@ -72,13 +72,18 @@ export class PageInk {
       right: Math.max(one.right, other.right),
       bottom: Math.max(one.bottom, other.bottom),
     }))
+    // whole pixels, one more than the softened edge of a line takes
+    const scale = this.#scale
+    const [left, top] = [Math.floor(box.left * scale) - 2, Math.floor(box.top * scale) - 2]
+    const [right, bottom] = [Math.ceil(box.right * scale) + 2, Math.ceil(box.bottom * scale) + 2]
     context.save()
-    context.setTransform(this.#scale, 0, 0, this.#scale, 0, 0)
+    context.setTransform(1, 0, 0, 1, 0, 0)
     context.beginPath()
-    context.rect(box.left - 1, box.top - 1, box.right - box.left + 2, box.bottom - box.top + 2)
+    context.rect(left, top, right - left, bottom - top)
     context.clip()
-    context.clearRect(box.left - 1, box.top - 1, box.right - box.left + 2, box.bottom - box.top + 2)
-    for (const one of this.#drawn.values()) if (overlap(one.box, box)) this.#draw(one)
+    context.clearRect(left, top, right - left, bottom - top)
+    const wide = { left: left / scale, top: top / scale, right: right / scale, bottom: bottom / scale }
+    for (const one of this.#drawn.values()) if (overlap(one.box, wide)) this.#draw(one)
     context.restore()
   }
 }

@@ -8,6 +8,10 @@ export const doing = {
   page_words_one: '{count} word',
   page_words_other: '{count} words',
 
+  bar_server_full:
+    'Not saved: the disk of the server is full. What you made is kept on this device and goes as soon as there is room. Tell your school.',
+  upload_waits: 'It goes as soon as it can.',
+
   missing_head: 'Still missing',
   missing_nothing: 'the page is empty',
   missing_untouched: 'the page says what it said at the beginning',
@@ -17,7 +21,7 @@ export const doing = {
   missing_pages_one: 'page {numbers} is empty',
   missing_pages_other: 'pages {numbers} are empty',
   missing_recording: 'the recording is not finished',
-  missing_uploading: '{name} is still on its way',
+  missing_uploading: '{name} is still on its way: handing in waits for it',
   missing_more: 'and {count} more',
   missing_anyway: 'You can hand it in all the same.',
 
@@ -26,6 +30,13 @@ export const doing = {
   handIn_cheer_2: 'Off it goes. Good work!',
   handIn_cheer_3: 'Finished! You can close the book.',
   handIn_waits: 'Handed in here {at}. It goes as soon as Oppen answers, and counts from then.',
+  handIn_waits_files: 'Handed in here {at}. It goes as soon as your files have come, and counts from then.',
+  handIn_left_one: 'A hand-in that waited on this device has arrived.',
+  handIn_left_other: '{count} hand-ins that waited on this device have arrived.',
+  handIn_changed:
+    'The page became another after you pressed, and was not handed in. Look at it, and hand it in again.',
+  handIn_file_refused:
+    'A file could not be added, so nothing was handed in. Look at what is said of the file, and hand in again.',
   handIn_call_off: 'Keep working',
   handIn_called_off: 'It was not sent. You can go on.',
   handIn_pressed: 'pressed {at}',

@@ -11,6 +11,12 @@ export const settings = {
   settings_families_on: 'Families follow their children in this class.',
   settings_families_off:
     'This class runs without families: their keys open nothing here, and those who follow a child no longer see this class.',
+  settings_room: 'Room for files',
+  settings_room_lead:
+    'Pictures, recordings and other files that pupils add. Each pupil has up to {most} MB in this class.',
+  settings_room_used: '{used} of {most} MB',
+  settings_room_files_one: '{count} file',
+  settings_room_files_other: '{count} files',
   settings_shared: 'Shared tablets',
   settings_shared_on:
     'Tablets that you make shared show the faces of the class, and children come in by theirs.',

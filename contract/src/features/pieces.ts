@@ -1,0 +1,191 @@
+import type { FileId, HandInId, NoteId, PlaceId } from '@oppen/core/ids'
+import { z } from 'zod'
+import { done, id, instant, typed } from '../wire/shapes.js'
+import { why } from './timing.js'
+import { material, moveKind, piecePlace, standing, workLine } from './workParts.js'
+import { worksheetState } from './worksheets.js'
+
+export const file = z.object({
+  id: id<FileId>(),
+  name: z.string(),
+  type: z.string(),
+  size: z.number().int(),
+  addedAt: instant,
+})
+export type PieceFile = z.infer<typeof file>
+
+/** How much room the files of pupils take, in bytes. */
+export const roomPage = z.object({
+  most: z.number().int(),
+  mostOfPupil: z.number().int(),
+  pupils: z.array(
+    z.object({ placeId: id<PlaceId>(), name: z.string(), files: z.number().int(), used: z.number().int() }),
+  ),
+})
+export type RoomPage = z.infer<typeof roomPage>
+
+export const move = z.object({
+  kind: moveKind,
+  at: instant,
+  by: z.string(),
+  mark: z.number().int().nullable(),
+  tryAgainBy: instant.nullable(),
+  feedback: z.string().nullable(),
+  number: z.number().int().nullable(),
+  /** When it was pressed, where it arrived later. */
+  pressedAt: instant.nullable(),
+})
+export type MoveLine = z.infer<typeof move>
+
+export const note = z.object({
+  id: id<NoteId>(),
+  by: z.string(),
+  mine: z.boolean(),
+  byTeacher: z.boolean(),
+  /** Empty where it was taken away and the reader is no teacher. */
+  text: z.string(),
+  at: instant,
+  /** Who took it away; null where it stands. */
+  removedBy: z.string().nullable(),
+})
+export type Note = z.infer<typeof note>
+
+/** What a family sees of a piece: how it stands and what the teacher said, nothing written and no side note. */
+export const outcomePage = z.object({
+  className: z.string(),
+  teacherName: z.string(),
+  topicName: z.string().nullable(),
+  work: workLine.extend({ directions: z.string(), why: why.nullable(), materials: z.array(material) }),
+  pupil: piecePlace,
+  standing,
+  feedback: z.string().nullable(),
+  moves: z.array(move.omit({ feedback: true })),
+})
+export type OutcomePage = z.infer<typeof outcomePage>
+
+const saved = z.object({
+  version: z.number().int(),
+  savedAt: instant,
+  /** The runs of the server in which it was saved, each with its first version. */
+  trail: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
+})
+/** One version of an own copy. */
+export const edition = saved.extend({ html: z.string() })
+
+const version = z.object({
+  version: z.number().int(),
+  savedAt: instant,
+  why: z.enum(['pause', 'cut', 'choice', 'back']),
+  words: z.number().int(),
+  /** Who brought an earlier one back in its place. */
+  keptBy: z.string().nullable(),
+})
+export type CopyVersion = z.infer<typeof version>
+
+export const threadPage = z.object({ notes: z.array(note), lookedAt: instant.nullable() })
+export type ThreadPage = z.infer<typeof threadPage>
+
+/** A piece of work as its pupil and the teachers see it. */
+export const piecePage = z.object({
+  className: z.string(),
+  teacherName: z.string(),
+  topicName: z.string().nullable(),
+  work: workLine.extend({
+    directions: z.string(),
+    template: z.string().nullable(),
+    /** Why the deadline is when it is. */
+    why: why.nullable(),
+    materials: z.array(material),
+  }),
+  pupil: piecePlace,
+  standing,
+  feedback: z.string().nullable(),
+  copy: edition.extend({ versions: z.number().int() }).nullable(),
+  files: z.array(file),
+  /** Bytes of all files of this pupil in the class. */
+  room: z.number().int(),
+  /** The worksheet of this piece; null where none was given out and the pupil made none. */
+  worksheet: worksheetState.nullable(),
+  /** What was handed in, frozen as it was, the newest first. */
+  handIns: z.array(
+    z.object({
+      id: id<HandInId>(),
+      number: z.number().int(),
+      at: instant,
+      pressedAt: instant.nullable(),
+      html: z.string(),
+      files: z.array(file),
+      /** The worksheet as it was then. */
+      worksheet: worksheetState.nullable(),
+    }),
+  ),
+  moves: z.array(move),
+  notes: z.array(note),
+  /** The class thread: how many words stand in it, and how many are new. */
+  thread: z.object({ count: z.number().int(), fresh: z.number().int() }),
+  lookedAt: instant.nullable(),
+})
+export type PiecePage = z.infer<typeof piecePage>
+
+export const pieceShapes = {
+  readHandout: { reply: standing },
+  seePiece: { reply: piecePage },
+  seeOutcome: { reply: outcomePage },
+  saveCopy: {
+    body: z.object({
+      html: typed,
+      /** The version the writing began from, and the run in which that was saved; 0 for a copy not made yet. */
+      base: z.number().int().min(0),
+      run: z.string().max(40).nullable().default(null),
+      /** True where the writer has seen the other version and chosen: the other is kept among the versions. */
+      chosen: z.boolean().default(false),
+      /** Texts that the writer held and did not go on with: kept among the versions. */
+      aside: z.array(typed).max(5).default([]),
+    }) as z.ZodType<{ html: string; base: number; run?: string | null; chosen?: boolean; aside?: string[] }>,
+    /** The text only where cleaning made another of it. */
+    reply: saved.extend({ html: z.string().nullable() }),
+  },
+  seeVersions: { reply: z.array(version) },
+  seeVersion: { reply: version.extend({ html: z.string() }) },
+  bringBack: { reply: edition },
+  beginUpload: {},
+  sendPart: {},
+  seeUpload: {},
+  dropUpload: {},
+  /** Takes a whole upload onto the piece. */
+  addFile: { body: z.object({ uploadId: z.string().max(64) }), reply: file },
+  turnPicture: { reply: file },
+  seeRoom: { reply: roomPage },
+  seeFile: {},
+  removeFile: { reply: done },
+  restoreFile: {
+    reply: done,
+  },
+  handIn: {
+    body: z.object({
+      /** The version of the own copy that the pupil looked at; 0 where there is none. */
+      version: z.number().int().min(0),
+      /** Where it was pressed while nothing could be sent: both moments by the clock of the device. */
+      press: z.object({ pressedAt: z.number(), sentAt: z.number() }).nullable().default(null),
+      /** The version of the worksheet that the pupil looked at; null where there is none. */
+      ink: z.number().int().min(0).nullable().default(null),
+      /** On a shared tablet: who the child in front of it says to be. */
+      as: id<PlaceId>().nullable().default(null),
+    }) as z.ZodType<{
+      version: number
+      press?: { pressedAt: number; sentAt: number } | null
+      ink?: number | null
+      as?: PlaceId | null
+    }>,
+    reply: standing,
+  },
+  takeBack: { reply: standing },
+  writeNote: {
+    body: z.object({ text: typed }),
+    reply: note,
+  },
+  removeNote: { reply: done },
+  seeThread: { reply: threadPage },
+  writeInThread: { body: z.object({ text: typed }), reply: note },
+  removeFromThread: { reply: done },
+}

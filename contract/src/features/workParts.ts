@@ -1,0 +1,82 @@
+import type { MaterialId, PlaceId, WorkId } from '@oppen/core/ids'
+import { z } from 'zod'
+import { id, instant, typed } from '../wire/shapes.js'
+
+export const phase = z.enum([
+  'untouched',
+  'started',
+  'withTeacher',
+  'handedBack',
+  'tryAgain',
+  'excused',
+  'received',
+])
+export const moveKind = z.enum([
+  'start',
+  'handIn',
+  'takeBack',
+  'handBack',
+  'tryAgain',
+  'excuse',
+  'include',
+  'receive',
+  'unreceive',
+])
+
+export const standing = z.object({
+  phase,
+  phaseBefore: phase,
+  handIns: z.number().int(),
+  firstHandedInAt: instant.nullable(),
+  handedInAt: instant.nullable(),
+  handedBackAt: instant.nullable(),
+  receivedAt: instant.nullable(),
+  mark: z.number().int().nullable(),
+  tryAgainBy: instant.nullable(),
+})
+
+/** The times of a piece for one reader. */
+export const timing = z.object({
+  opensAt: instant.nullable(),
+  dueAt: instant.nullable(),
+  closesAt: instant.nullable(),
+})
+
+/** The kinds of posted work that are built. */
+export const workKind = z.enum(['handout', 'assignment', 'question'])
+export const lane = z.enum(['getReady', 'lesson', 'followUp'])
+
+/** What comes with the directions: a file, or a link to elsewhere. */
+export const material = z.object({
+  id: id<MaterialId>(),
+  kind: z.enum(['file', 'link']),
+  title: z.string(),
+  url: z.string().nullable(),
+  type: z.string().nullable(),
+  size: z.number().int().nullable(),
+})
+export type Material = z.infer<typeof material>
+
+export const piecePlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
+
+/** Choices to take one or several of, or none for an answer in words; and when classmates' answers are shown. */
+export const question = z.object({
+  choices: z.array(typed).max(20),
+  several: z.boolean(),
+  shown: z.enum(['never', 'afterOwn', 'always']),
+})
+export type Question = z.infer<typeof question>
+
+/** A piece of posted work as lists show it: with the reader's own times, or for a teacher from the first to the last. */
+export const workLine = z.object({
+  id: id<WorkId>(),
+  kind: workKind,
+  title: z.string(),
+  points: z.number().int().nullable(),
+  minutes: z.number().int().nullable(),
+  opensAt: instant.nullable(),
+  dueAt: instant.nullable(),
+  closesAt: instant.nullable(),
+  postedAt: instant,
+})
+export type WorkLine = z.infer<typeof workLine>

@@ -1,0 +1,171 @@
+import type { OwnWorkPage } from '@oppen/contract'
+import { showHundredths } from '@oppen/core/marks'
+import { dayInWords, timeOfDay } from '@oppen/core/timing'
+import { copyTitle } from '@oppen/core/work'
+import type { Response } from 'express'
+import { ZipFile } from 'yazl'
+import { escapeHtml } from '../../html.js'
+import { formulaMarkup } from '../../paper/formulas.js'
+import type { World } from '../../world.js'
+import { worksheetBytes } from '../worksheets/sheets.js'
+import { type OwnWork, type OwnWorkPiece, readOwnWork, type WorksheetAt } from './ownWork.js'
+import type { OwnPlace } from './queries.js'
+
+/** Something in the zip that the page in front leads to. */
+type Entry = { readonly name: string; readonly words: string }
+
+type Packing = { readonly world: World; readonly zip: ZipFile; readonly page: OwnWork }
+
+/**
+ * All own work of one pupil in a class as a zip: a folder for each piece with the copy and each hand-in as a page that
+ * any browser shows and as a PDF, worksheets as PDFs, the files as they are, and one page in front that lists them with
+ * states and marks.
+ */
+export async function sendOwnWork(world: World, address: OwnPlace, response: Response): Promise<undefined> {
+  const page = await readOwnWork(world, address)
+  const zip = new ZipFile()
+  const name = `${page.pupil.name}, ${page.className}.zip`
+  response.set({
+    'content-type': 'application/zip',
+    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+  })
+  const sent = new Promise<void>((resolve, reject) => {
+    response.once('close', resolve)
+    zip.once('error', reject)
+    zip.outputStream.once('error', reject)
+  })
+  // it may fail while the pages are still being set; that is heard of below
+  sent.catch(() => undefined)
+  zip.outputStream.pipe(response)
+  const rows: string[] = []
+  for (const [index, piece] of page.pieces.entries()) {
+    // who left does not need the rest
+    if (response.destroyed) return undefined
+    rows.push(rowOf(piece, index, await addPiece({ world, zip, page }, piece, index)))
+  }
+  zip.addBuffer(Buffer.from(frontPage(world, page, rows)), 'index.html')
+  zip.end()
+  await sent
+  return undefined
+}
+
+async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): Promise<Entry[]> {
+  const { world, zip, page } = packing
+  const folder = folderOf(piece, index)
+  const entries: Entry[] = []
+  const put = (name: string, words: string, bytes: Buffer) => {
+    zip.addBuffer(bytes, `${folder}/${name}`)
+    entries.push({ name: `${folder}/${name}`, words })
+  }
+  const title = copyTitle(piece.title, page.pupil.name)
+  const putPage = async (name: string, words: string, html: string) => {
+    put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(piece, html))))
+    const pictures = await picturesOf(world, piece, html)
+    const foot = `${page.className} · ${words}`
+    try {
+      put(`${name}.pdf`, 'PDF', Buffer.from(await world.printer.print({ title, html, foot, pictures })))
+    } catch (error) {
+      // the page itself is there
+      world.log.error({ error, workId: piece.workId }, 'a page could not be printed')
+    }
+  }
+  const putWorksheet = async (name: string, words: string, at: WorksheetAt | null) => {
+    const address = { workId: piece.workId, placeId: page.pupil.placeId }
+    if (at) put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
+  }
+  if (piece.copy !== null) await putPage('own copy', 'Own copy', piece.copy)
+  await putWorksheet('worksheet', 'Worksheet', piece.worksheet)
+  for (const { number, at, html, worksheet } of piece.handIns) {
+    const words = `Hand-in ${number}, ${momentWords(world, at)}`
+    if (html) await putPage(`hand-in ${number}`, words, html)
+    await putWorksheet(`hand-in ${number} worksheet`, `Hand-in ${number}, worksheet`, worksheet)
+  }
+  if (piece.feedback) put('feedback.html', 'Feedback', Buffer.from(whole(title, piece.feedback)))
+  for (const [at, file] of piece.files.entries()) {
+    const name = `${folder}/${nameOf(file.name, at)}`
+    zip.addFile(world.files.pathOf(file.hash), name)
+    entries.push({ name, words: file.name })
+  }
+  return entries
+}
+
+const addressOfFile = (id: string): RegExp => new RegExp(`src="(/api/[^"]*/files/${id})"`, 'g')
+
+/** The pictures of a page, by their addresses in it. */
+async function picturesOf(
+  world: World,
+  { files }: OwnWorkPiece,
+  html: string,
+): Promise<ReadonlyMap<string, Uint8Array>> {
+  const pictures = new Map<string, Uint8Array>()
+  for (const { id, hash } of files)
+    for (const [, address] of html.matchAll(addressOfFile(id)))
+      if (address) pictures.set(address, await world.files.bytes(hash))
+  return pictures
+}
+
+/** A page whose pictures are the files beside it, and whose formulas are drawn. */
+function forBrowser({ files }: OwnWorkPiece, html: string): string {
+  const pictured = files.reduce(
+    (text, file, at) =>
+      text.replace(addressOfFile(file.id), `src="${encodeURIComponent(nameOf(file.name, at))}"`),
+    html,
+  )
+  return pictured.replace(/<span data-tex="([^"]*)">.*?<\/span>/gs, (whole, escaped: string) => {
+    const tex = unescaped(escaped)
+    return formulaMarkup(tex) ?? whole.replace(/>.*</s, `>${escapeHtml(tex)}<`)
+  })
+}
+
+const SIGNS: Readonly<Record<string, string>> = { '&amp;': '&', '&lt;': '<', '&gt;': '>', '&quot;': '"' }
+const unescaped = (text: string): string => text.replace(/&(?:amp|lt|gt|quot);/g, sign => SIGNS[sign] ?? sign)
+
+const nameOf = (name: string, at: number): string => `${at + 1} ${plain(name)}`
+
+/** A name that every system takes for a file or folder. */
+const plain = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}\p{Cf}]/gu, '_').slice(0, 80)
+
+const folderOf = (piece: OwnWorkPiece, index: number): string =>
+  `${String(index + 1).padStart(2, '0')} ${plain(piece.title)}`.trim().replace(/\.+$/, '')
+
+const STYLE = `body{font:17px/1.5 system-ui,sans-serif;max-width:60rem;margin:2rem auto;padding:0 1rem;color:#20302c}
+img{max-width:100%}table{border-collapse:collapse}th,td{border:1px solid #55635e;padding:.3rem .6rem;text-align:left;vertical-align:top}
+.index td,.index th{border-width:0 0 1px}`
+
+const whole = (title: string, html: string): string =>
+  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(title)}</title><style>${STYLE}</style><h1>${escapeHtml(title)}</h1>${html}</html>\n`
+
+const PHASES: Readonly<Record<OwnWorkPage['pieces'][number]['phase'], string>> = {
+  untouched: 'To do',
+  started: 'Started',
+  withTeacher: 'With your teacher',
+  handedBack: 'Handed back',
+  tryAgain: 'Try again',
+  excused: 'Excused',
+  received: 'Received',
+}
+
+const momentWords = ({ school: { zone } }: World, at: number): string =>
+  `${dayInWords(at, zone)} ${timeOfDay(at, zone)}`
+
+function rowOf(piece: OwnWorkPiece, index: number, entries: readonly Entry[]): string {
+  const links = entries.map(({ name, words }) => {
+    const address = name.split('/').map(encodeURIComponent).join('/')
+    return `<a href="${address}">${escapeHtml(words)}</a>`
+  })
+  const mark =
+    piece.mark === null
+      ? ''
+      : [piece.mark, piece.points].flatMap(one => (one === null ? [] : showHundredths(one))).join(' of ')
+  return `<tr><td>${index + 1}</td><th scope="row">${escapeHtml(piece.title)}</th><td>${PHASES[piece.phase]}</td><td>${mark}</td><td>${links.join(', ')}</td></tr>`
+}
+
+function frontPage(world: World, page: OwnWork, rows: readonly string[]): string {
+  const head =
+    '<tr><th></th><th scope="col">Work</th><th scope="col">State</th><th scope="col">Mark</th><th scope="col">What is here</th></tr>'
+  const taken = `<p>As it was on ${momentWords(world, world.clock.now())}.</p>`
+  return whole(
+    `${page.pupil.name}, ${page.className}`,
+    `${taken}<table class="index">${head}${rows.join('')}</table>`,
+  )
+}

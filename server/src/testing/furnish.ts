@@ -1,0 +1,105 @@
+import type { FileId, NoticeId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import {
+  addBytes,
+  type BuiltClass,
+  buildTopic,
+  buildWork,
+  pieceOf,
+  placeOf,
+  type TestServer,
+  takePlace,
+  writeCopy,
+} from '@oppen/demo'
+import sharp from 'sharp'
+import { keepClassFile } from '../features/about/files.js'
+import { writePage } from '../features/about/pages.js'
+import { writeNotice } from '../features/talk/service.js'
+import { keepMaterial } from '../features/work/materials.js'
+import type { PieceAddress } from '../features/work/moves.js'
+import { writeNote } from '../features/work/threads.js'
+import { keepGiven } from '../features/worksheets/given.js'
+import { saveInk } from '../features/worksheets/service.js'
+
+const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
+
+/** A page given out with a piece, and something on it: twice, so that a version is kept. */
+async function furnishSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
+  const hash = await world.files.keepBytes(Buffer.from('a page'))
+  const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
+  const { sheets } = await keepGiven(world, piece, [page])
+  const id = sheets[0]?.id ?? ''
+  const dot = { kind: 'note', page: id, x: 1, y: 1, text: 'x', fileId: null } as const
+  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'one' }], drop: [] })
+  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'two' }], drop: [] })
+  return id
+}
+
+/** Gives a class one of everything that a route can be asked about, for one pupil of it. The names of all of it. */
+export async function furnish(
+  world: TestServer['world'],
+  into: BuiltClass,
+  name: string,
+  pupil: Parameters<typeof takePlace>[3],
+) {
+  await takePlace(world, into, name, pupil)
+  const topicId: TopicId = await buildTopic(world, into, 'Topic')
+  const workId: WorkId = await buildWork(world, into, { topicId, title: 'Work', points: '10' })
+  const address = pieceOf(into, workId, name)
+  const base = await writeCopy(world, pupil, address, { html: '<p>words</p>' })
+  await writeCopy(world, pupil, address, { html: '<p>other words</p>', base })
+  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
+    .png()
+    .toBuffer()
+  await addBytes(world, pupil, address, { name: 'a.png', bytes })
+  const stored = await world.files.keepBytes(Buffer.from('a table'))
+  const material = await keepMaterial(
+    world,
+    { classId: into.classId, workId },
+    { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
+  )
+  const file = await world.db.row<{ id: FileId }>('select id from files where work_id = $workId', { workId })
+  const notice = await world.db.write(() => writeNotice(world, into.teacher, into.classId, '<p>notice</p>'))
+  return {
+    classId: into.classId,
+    workId,
+    topicId,
+    placeId: placeOf(into, name).placeId as PlaceId,
+    fileId: file?.id ?? '',
+    noticeId: notice.noticeId as NoticeId,
+    groupId: Object.values(into.groups)[0] ?? '',
+    keyKind: 'home',
+    waitId: 'none',
+    tabletId: 'none',
+    mergeId: 'none',
+    keyId: 'none',
+    invitationId: 'none',
+    accountId: 'none',
+    mailId: 'none',
+    sessionId: 'none',
+    circleId: 'none',
+    postId: 'none',
+    circleFileId: 'none',
+    materialId: material.id,
+    answerOf: placeOf(into, name).placeId,
+    week: '2026-10-12',
+    from: '2026-10-05',
+    to: '2026-10-11',
+    entryId: 'none',
+    pageId: (await writePage(world, into.teacher, into.classId, PAGE)).pageId as string,
+    classFileId: (
+      await keepClassFile(world, into.teacher, into.classId, {
+        name: 'a.txt',
+        hash: stored,
+        type: 'text/plain',
+        size: 7,
+      })
+    ).id as string,
+    feedKey: 'none',
+    uploadId: 'none',
+    sheetId: await furnishSheet(world, pupil, address),
+    noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
+    // the version that the second writing took the place of
+    number: String(base),
+  }
+}

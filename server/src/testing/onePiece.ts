@@ -1,0 +1,46 @@
+import type { TopicId, WorkId } from '@oppen/core/ids'
+import {
+  type BuiltClass,
+  buildTopic,
+  buildWork,
+  type Person,
+  pieceOf,
+  type SmallSchool,
+  smallSchool,
+} from '@oppen/demo'
+import { afterAll, beforeAll, beforeEach } from 'vitest'
+import type { PieceAddress } from '../features/work/moves.js'
+
+export type OnePiece = {
+  school: SmallSchool
+  built: BuiltClass
+  topicId: TopicId
+  teacher: Person
+  anna: Person
+  workId: WorkId
+  /** Anna's piece of the work. */
+  piece: () => PieceAddress
+}
+
+/** A school for the tests of one file, with a piece of work in it that is another before each test. */
+export function onePiece(): OnePiece {
+  const on = {} as OnePiece
+  beforeAll(async () => {
+    const school = await smallSchool()
+    const { built, teacher, anna } = school
+    const topicId = await buildTopic(school.world, built, 'High water')
+    const piece = () => pieceOf(built, on.workId, 'Anna Reyes')
+    Object.assign(on, { school, built, teacher, anna, topicId, piece })
+  })
+  afterAll(() => on.school.stop())
+  beforeEach(async () => {
+    on.workId = await buildWork(on.school.world, on.built, {
+      topicId: on.topicId,
+      title: 'Read a table',
+      due: '2026-10-16T17:00',
+      points: '10',
+      template: '<p>High water: </p>',
+    })
+  })
+  return on
+}

@@ -1,0 +1,112 @@
+import '../../words/en/doing.js'
+import { routes, type Tie } from '@oppen/contract'
+import { idOf, sameText } from '@oppen/core/copy'
+import type { AccountId, WorkId } from '@oppen/core/ids'
+import { INK_LIMITS } from '@oppen/core/ink'
+import { call } from '../../app/api.js'
+import { forgetPage, leftHere, readKept } from '../../app/device.js'
+import type { PieceParams } from '../../app/queries.js'
+import { notYet } from '../../app/reaching.js'
+import { say } from '../../words/say.js'
+import { forgetFile, keptFiles, piecesWithFiles } from '../files/keptFiles.js'
+import { sendFile } from '../files/sendFile.js'
+import { inkStore } from '../worksheets/inkStore.js'
+import { type Draft, MOST_ASIDE } from './copyKeeper.js'
+import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './drafts.js'
+import { dropPress, readPress, sendPress } from './press.js'
+
+export const leftWords = (handIns: number): string => say('handIn_left', { count: handIns })
+
+type Writer = { readonly accountId: AccountId; readonly ties: readonly Tie[] }
+
+/** Of how many pieces something arrived, and how many were handed in by it. */
+export type Arrived = { pieces: number; handIns: number }
+
+/** Pieces of which something stays for their pupil to see, and how often they had been opened by then. */
+const staying = new Map<string, number>()
+
+/**
+ * Sends what somebody made on this device and was not saved before the page was closed or they were signed out: words,
+ * strokes, files, and a hand-in that was pressed. What was changed elsewhere meanwhile, or is refused, stays here until
+ * its page is opened, which shows it; and so does a hand-in of it. A piece that is open in any tab is left to it.
+ */
+export async function sendLeft({ accountId, ties }: Writer): Promise<Arrived> {
+  const left = new Set([...leftHere(accountId), ...(await piecesWithFiles(accountId))])
+  const arrived = { pieces: 0, handIns: 0 }
+  for (const piece of left) {
+    const [workId, placeId] = piece.split(' ')
+    const tie = ties.find(one => one.placeId === placeId && one.role === 'pupil')
+    if (!tie?.placeId) continue
+    const params = { classId: tie.classId, workId: workId as WorkId, placeId: tie.placeId }
+    const copy = draftKey(accountId, params.workId, params.placeId)
+    if (staying.get(copy) === timesOpened(copy)) continue
+    try {
+      await whileClosed(copy, () => sendPiece(accountId, params, arrived))
+    } catch (error) {
+      if (notYet(error)) break
+      // it stays on the device, and its page says why when it is opened
+      staying.set(copy, timesOpened(copy))
+    }
+  }
+  return arrived
+}
+
+/** All that was left of one piece, in the order in which it belongs. */
+async function sendPiece(accountId: AccountId, params: PieceParams, arrived: Arrived): Promise<void> {
+  const owner = `${accountId} ${params.workId} ${params.placeId}`
+  const copy = draftKey(accountId, params.workId, params.placeId)
+  const files = await keptFiles(owner)
+  for (const { key, file } of files) {
+    await sendFile(params, file, () => undefined).arrived
+    await forgetFile(key)
+  }
+  const version = await sendPage(copy, params)
+  const ink = await sendStrokes(owner, params)
+  const some = files.length > 0 || version !== undefined || ink !== undefined
+  if (some) arrived.pieces += 1
+  const press = readPress(copy)
+  if (!press || isOpen(copy)) return
+  const page = await call(routes.seePiece, params)
+  if (!sameText(press.html, page.copy?.html ?? page.work.template ?? '')) {
+    staying.set(copy, timesOpened(copy))
+    return
+  }
+  const looked = { version: page.copy?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
+  await sendPress(params, looked, press)
+  dropPress(copy)
+  if (!some) arrived.pieces += 1
+  arrived.handIns += 1
+}
+
+/** The words of one page. Gives the version that they became; nothing where none were left. */
+async function sendPage(copy: string, params: PieceParams): Promise<number | undefined> {
+  let version: number | undefined
+  for (const { key, draft } of unsent(copy)) {
+    const run = draft.base && idOf(draft.base).run
+    const aside = draft.aside.slice(0, MOST_ASIDE)
+    const body = { html: draft.html, base: draft.base?.version ?? 0, run, aside }
+    version = (await call(routes.saveCopy, params, body)).version
+    // what did not go along with it goes when its page is opened
+    if (aside.length === draft.aside.length && readKept<Draft>(key)?.at === draft.at) forgetPage(key)
+  }
+  return version
+}
+
+/** The strokes of one worksheet. Gives the version that they became; nothing where none were left. */
+async function sendStrokes(owner: string, params: PieceParams): Promise<number | undefined> {
+  const store = inkStore(owner)
+  const deeds = store.all().filter(deed => !deed.sent)
+  let version: number | undefined
+  for (let at = 0; at < deeds.length; at += INK_LIMITS.batch) {
+    const batch = deeds.slice(at, at + INK_LIMITS.batch)
+    const body = {
+      put: batch.flatMap(deed => deed.put ?? []),
+      drop: batch.flatMap(deed => (deed.put ? [] : deed.id)),
+    }
+    version = (await call(routes.saveInk, params, body)).version
+    const now = new Map(store.all().map(deed => [deed.id, JSON.stringify(deed)]))
+    for (const deed of batch)
+      if (now.get(deed.id) === JSON.stringify(deed)) store.keep({ ...deed, sent: true })
+  }
+  return version
+}

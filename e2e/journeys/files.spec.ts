@@ -96,8 +96,15 @@ test('a file that was cut off on its way goes on by itself, also after the page 
   const address = page.url()
   await page.close()
   await school.start()
+  // two tabs, and what sends for pages that are closed: all find it, and it is sent once
   const next = await context.newPage()
-  await next.goto(address)
+  const other = await context.newPage()
+  await Promise.all([next.goto(address), other.goto(address)])
+  for (const tab of [next, other]) {
+    await expect(tab.getByRole('button', { name: 'notes.txt', exact: true })).toHaveCount(1)
+    await expect(tab.getByText('Sending notes.txt')).toHaveCount(0)
+  }
+  await next.reload()
   await next.getByRole('button', { name: 'notes.txt', exact: true }).click()
   await expect(next.getByRole('dialog').getByText(/^Fog at six\. Fog at six\./)).toBeVisible()
   await context.close()

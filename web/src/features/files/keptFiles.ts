@@ -4,6 +4,8 @@ export type KeptFile = {
   /** Under which it is kept: whose it is, for which piece, and a name of its own. */
   readonly key: string
   readonly file: File
+  /** Whether it lies on the device; otherwise it is only on this page. */
+  readonly stored: boolean
 }
 
 const pathOf = (owner: string, id: string): string => `/kept/${encodeURIComponent(owner)}/${id}`
@@ -15,11 +17,13 @@ export async function keepFile(owner: string, file: File): Promise<KeptFile> {
   const key = pathOf(owner, `${Date.now().toString(36)}${Math.random().toString(36).slice(2, 8)}`)
   const headers = { 'content-type': file.type, 'x-name': encodeURIComponent(file.name) }
   try {
-    await (await store())?.put(key, new Response(file, { headers }))
+    const cache = await store()
+    await cache?.put(key, new Response(file, { headers }))
+    return { key, file, stored: cache !== undefined }
   } catch {
     // full: it goes from memory
+    return { key, file, stored: false }
   }
-  return { key, file }
 }
 
 /** The pieces of one person, as work and place, of which files are still kept. */
@@ -42,10 +46,14 @@ export async function keptFiles(owner: string): Promise<KeptFile[]> {
     if (!answer) continue
     const type = answer.headers.get('content-type') ?? ''
     const name = decodeURIComponent(answer.headers.get('x-name') ?? 'file')
-    found.push({ key: pathname, file: new File([await answer.blob()], name, { type }) })
+    found.push({ key: pathname, file: new File([await answer.blob()], name, { type }), stored: true })
   }
   return found.sort((one, other) => one.key.localeCompare(other.key))
 }
+
+/** Whether a file that was kept is so still: it has not arrived and was not taken off. */
+export const isKept = async ({ key, stored }: KeptFile): Promise<boolean> =>
+  !stored || (await (await store())?.match(key)) !== undefined
 
 export async function forgetFile(key: string): Promise<void> {
   await (await store())?.delete(key)

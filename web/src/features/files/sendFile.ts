@@ -2,6 +2,7 @@ import { addressOf, type PieceFile, routes, type WireError } from '@oppen/contra
 import { DetailedError, Upload as TusUpload } from 'tus-js-client'
 import { call, Refusal, Unreachable } from '../../app/api.js'
 import type { PieceParams } from '../../app/queries.js'
+import { forgetFile, isKept, type KeptFile } from './keptFiles.js'
 
 export type Sending = {
   /** The file on the piece, once it has arrived. Rejects with `Refusal` or `Unreachable`. */
@@ -31,6 +32,7 @@ export function sendUpload(
   progress: (sent: number, of: number) => void,
 ): Upload {
   let upload: TusUpload
+  let given = false
   const whole = new Promise<string>((resolve, reject) => {
     upload = new TusUpload(file, {
       endpoint: addressOf(routes.beginUpload, params),
@@ -44,11 +46,16 @@ export function sendUpload(
       onError: error => reject(refusalOf(error)),
     })
     void upload.findPreviousUploads().then(([before]) => {
+      if (given) return
       if (before) upload.resumeFromPreviousUpload(before)
       upload.start()
     })
   })
-  return { whole, cancel: () => void upload.abort(true).catch(() => undefined) }
+  const cancel = () => {
+    given = true
+    void upload.abort(true).catch(() => undefined)
+  }
+  return { whole, cancel }
 }
 
 /** Sends a file and puts it onto the piece. */
@@ -59,6 +66,29 @@ export function sendFile(
 ): Sending {
   const { whole, cancel } = sendUpload(params, file, progress)
   return { arrived: whole.then(uploadId => call(routes.addFile, params, { uploadId })), cancel }
+}
+
+/**
+ * Sends a file that is kept on the device, once: what reads the same store in another tab, or for a page that was
+ * closed, waits until this has arrived, and then finds it gone. What is given up is thrown away, and counts as arrived.
+ */
+export function sendKept(
+  params: PieceParams,
+  kept: KeptFile,
+  progress: (sent: number, of: number) => void,
+): { readonly arrived: Promise<void>; readonly cancel: () => void } {
+  const given = new AbortController()
+  const givenUp = new Promise<void>(done => given.signal.addEventListener('abort', () => done()))
+  const send = async () => {
+    if (!(await isKept(kept)) || given.signal.aborted) return
+    const sending = sendFile(params, kept.file, progress)
+    given.signal.addEventListener('abort', sending.cancel)
+    await Promise.race([sending.arrived, givenUp])
+    await forgetFile(kept.key)
+  }
+  const locks = globalThis.navigator?.locks
+  const arrived = locks ? locks.request(kept.key, send) : send()
+  return { arrived: Promise.race([arrived, givenUp]), cancel: () => given.abort() }
 }
 
 /** What the server answered, as the screens know it. */

@@ -6,7 +6,7 @@ import { type PieceParams, reads } from '../../app/queries.js'
 import { notYet } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { forgetFile, type KeptFile, keepFile, keptFiles } from './keptFiles.js'
-import { type Sending, sendFile } from './sendFile.js'
+import { sendKept } from './sendFile.js'
 
 /** A file on its way to the piece. */
 export type OnItsWay = {
@@ -50,7 +50,7 @@ export function useUploads(params: PieceParams): Uploads {
   const [list, setList] = useState<readonly OnItsWay[]>([])
   const [known, setKnown] = useState(false)
   const waiting = useRef<KeptFile[]>([])
-  const going = useRef<{ key: string; sending: Sending } | undefined>(undefined)
+  const going = useRef<{ key: string; cancel: () => void } | undefined>(undefined)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const { classId, workId, placeId } = params
   const owner = `${account.id} ${workId} ${placeId}`
@@ -69,12 +69,12 @@ export function useUploads(params: PieceParams): Uploads {
     clearTimeout(timer.current)
     const next = waiting.current[0]
     if (!next || going.current) return
-    const { key, file } = next
+    const { key } = next
     const piece = { classId, workId, placeId }
-    const sending = sendFile(piece, file, sent => set(key, { sent, delay: undefined }))
-    going.current = { key, sending }
+    const { arrived, cancel } = sendKept(piece, next, sent => set(key, { sent, delay: undefined }))
+    going.current = { key, cancel }
     try {
-      await sending.arrived
+      await arrived
       done(key)
       await client.invalidateQueries({ queryKey: reads.piece(piece).queryKey })
     } catch (error) {
@@ -137,10 +137,8 @@ export function useUploads(params: PieceParams): Uploads {
   }
 
   const cancel = (key: string) => {
-    if (going.current?.key === key) going.current.sending.cancel()
+    if (going.current?.key === key) going.current.cancel()
     done(key)
-    if (going.current?.key === key) going.current = undefined
-    void go()
   }
 
   return { known, list, add, cancel }

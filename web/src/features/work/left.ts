@@ -8,8 +8,8 @@ import { forgetPage, leftHere, readKept } from '../../app/device.js'
 import type { PieceParams } from '../../app/queries.js'
 import { notYet } from '../../app/reaching.js'
 import { say } from '../../words/say.js'
-import { forgetFile, keptFiles, piecesWithFiles } from '../files/keptFiles.js'
-import { sendFile } from '../files/sendFile.js'
+import { keptFiles, piecesWithFiles } from '../files/keptFiles.js'
+import { sendKept } from '../files/sendFile.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type Draft, MOST_ASIDE } from './copyKeeper.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './drafts.js'
@@ -56,10 +56,7 @@ async function sendPiece(accountId: AccountId, params: PieceParams, arrived: Arr
   const owner = `${accountId} ${params.workId} ${params.placeId}`
   const copy = draftKey(accountId, params.workId, params.placeId)
   const files = await keptFiles(owner)
-  for (const { key, file } of files) {
-    await sendFile(params, file, () => undefined).arrived
-    await forgetFile(key)
-  }
+  for (const file of files) await sendKept(params, file, () => undefined).arrived
   const version = await sendPage(copy, params)
   const ink = await sendStrokes(owner, params)
   const some = files.length > 0 || version !== undefined || ink !== undefined

@@ -1,6 +1,8 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
+import { viteStaticCopy } from 'vite-plugin-static-copy'
+import { PDF_PARTS } from './pdfParts.js'
 
 const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
 
@@ -36,7 +38,7 @@ const startStandsAlone = (): Plugin => ({
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [react(), tailwindcss(), startStandsAlone()],
+  plugins: [react(), tailwindcss(), startStandsAlone(), viteStaticCopy({ targets: PDF_PARTS })],
   build: {
     target: 'es2022',
     sourcemap: false,

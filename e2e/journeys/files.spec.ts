@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { LAUNCH } from '../browser.js'
 import { accessible, bar, device, signIn } from '../people.js'
+import { scannedPdf } from '../scans.js'
 import { School } from '../school.js'
 
 test.use({
@@ -23,6 +24,10 @@ test('a voice is recorded, paused and kept, a photo taken and turned, a table lo
 }) => {
   const { page, context } = await device(browser, school.address)
   await context.grantPermissions(['microphone', 'camera'])
+  const fonts: number[] = []
+  context.on('response', answer => {
+    if (answer.url().includes('/standard_fonts/')) fonts.push(answer.status())
+  })
   await signIn(page, 'goran.pell')
   await page.getByRole('link', { name: NAME }).first().click()
 
@@ -107,5 +112,37 @@ test('a file that was cut off on its way goes on by itself, also after the page 
   await next.reload()
   await next.getByRole('button', { name: 'notes.txt', exact: true }).click()
   await expect(next.getByRole('dialog').getByText(/^Fog at six\. Fog at six\./)).toBeVisible()
+  await context.close()
+})
+
+test('scanned pages are read, however the scanner wrote them, and letters that are not in the file', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  const fonts: number[] = []
+  context.on('response', answer => {
+    if (answer.url().includes('/standard_fonts/')) fonts.push(answer.status())
+  })
+  await signIn(page, 'goran.pell')
+  await page.getByRole('link', { name: NAME }).first().click()
+  await page
+    .getByLabel('Add a photo or file')
+    .setInputFiles([{ name: 'scans.pdf', mimeType: 'application/pdf', buffer: await scannedPdf() }])
+  await page.getByRole('button', { name: 'scans.pdf', exact: true }).click()
+  for (const number of [1, 2, 3, 4]) {
+    const sheet = page.getByRole('dialog').getByRole('img', { name: `Page ${number}` })
+    await sheet.scrollIntoViewIfNeeded()
+    const lightAt = (x: number, y: number) =>
+      sheet.locator('canvas').evaluate(
+        (canvas: HTMLCanvasElement, [x, y]) => {
+          const { width, height } = canvas
+          return canvas.getContext('2d')?.getImageData(x * width, y * height, 1, 1).data[1]
+        },
+        [x, y] as const,
+      )
+    await expect.poll(() => lightAt(0.5, 0.4), `page ${number}`).toBeLessThan(60)
+    expect(await lightAt(0.5, 0.8), `page ${number}`).toBeGreaterThan(200)
+  }
+  expect(fonts).toEqual([200])
   await context.close()
 })

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { type Browser, expect, type Page, test } from '@playwright/test'
-import { accessible, bar, device, noSideways, screensKept, signIn } from '../people.js'
+import { accessible, bar, device, noSideways, screensKept, signIn, signOut } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -21,11 +21,12 @@ async function atWorksheet(browser: Browser, userName: string, options = {}): Pr
     .first()
     .click()
   await expect(sheet(page, 1)).toBeVisible()
-  await expect(page.getByRole('img', { name: 'Page 1' })).toHaveAttribute('aria-busy', 'false')
+  await expect(printed(page)).toHaveAttribute('aria-busy', 'false')
   return page
 }
 
 const sheet = (page: Page, number: number) => page.getByRole('group', { name: `Page ${number}` })
+const printed = (page: Page) => page.getByRole('img', { name: 'Page 1' })
 const hold = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
 
 /** Draws across a page from one place to another, in shares of its width; the first is brought into the middle. */
@@ -179,12 +180,19 @@ test('handed in without a network, and the browser closed: it goes by itself whe
 }) => {
   const page = await atWorksheet(browser, 'nia.falk', { keeps: true })
   await screensKept(page)
+  await page.reload()
+  await expect(printed(page)).toHaveAttribute('aria-busy', 'false')
   await draw(page, [0.1, 0.2], [0.5, 0.25])
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
   await draw(page, [0.1, 0.4], [0.5, 0.45])
   await expect(bar(page)).toHaveText(/^Not saved since/)
   const drawn = await inked(page)
+  // opened anew it has what is printed on it as well
+  await page.reload()
+  await expect(printed(page)).toHaveAttribute('aria-busy', 'false')
+  await expect.poll(() => inked(page)).toBe(drawn)
+  await expect(bar(page)).toHaveText(/^Not saved since/)
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
   // the review shows what stands here, also what has not arrived
   await expect(page.getByRole('dialog').getByRole('img', { name: 'Page 1' })).toBeVisible()
@@ -210,6 +218,31 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   await teacher.goto(address)
   await teacher.getByRole('link', { name: /Nia Falk/ }).click()
   await expect.poll(() => inked(teacher)).toBeGreaterThan(100)
+  // who signs out leaves none of it on the device
+  const kept = () => next.evaluate(() => caches.has('oppen kept files'))
+  expect(await kept()).toBe(true)
+  await signOut(next)
+  expect(await kept()).toBe(false)
   await context.close()
   await teacher.context().close()
+})
+
+test('while the printed page cannot be fetched that is said, what is drawn counts, and it comes by itself', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'goran.pell')
+  const PRINTED = '**/worksheet/sheets/**'
+  await page.route(PRINTED, route => route.abort())
+  await page
+    .getByRole('link', { name: new RegExp(NAME) })
+    .first()
+    .click()
+  const words = sheet(page, 1).getByText('What is printed here could not be fetched yet')
+  await expect(words).toBeVisible()
+  await accessible(page)
+  await page.unroute(PRINTED)
+  await expect(words).toBeHidden()
+  await expect(printed(page)).toHaveAttribute('aria-busy', 'false')
+  await context.close()
 })

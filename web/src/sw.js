@@ -1,11 +1,18 @@
 /**
  * Keeps the screens themselves on the device, so that a page that is open goes on without a network and one that was
- * closed comes up again. Nothing that anybody wrote goes through here: what is kept of that is kept by the page, for
- * one person. `FILES` and `BUILD` are put in when the screens are built.
+ * closed comes up again; and the pictures and printed pages of pieces that were open. What anybody wrote is kept by the
+ * page, for one person. `FILES` and `BUILD` are put in when the screens are built.
  */
 /* global FILES, BUILD */
 const SCREENS = `oppen screens ${BUILD}`
 const PAGE = '/'
+
+/** What pages show of files: of own work, of worksheets, and what was given with the work. */
+const SHOWN =
+  /^\/api\/classes\/[^/]+\/works\/[^/]+\/(pieces\/[^/]+\/(worksheet\/sheets|files)|materials|sheets)\/[^/]+$/
+const FILES_SHOWN = 'oppen kept files'
+/** So many are kept, the newest. */
+const MOST = 60
 
 const keepOne = async (cache, file) => {
   if (!(await caches.match(file))) await cache.add(file)
@@ -44,7 +51,47 @@ const page = async request => {
   }
 }
 
+/** Parts that few need, such as what reads scanned pages: kept once they were used. */
+const part = async request => {
+  const kept = await caches.match(request)
+  if (kept) return kept
+  const answer = await fetch(request)
+  if (answer.ok) await (await caches.open(SCREENS)).put(request, answer.clone())
+  return answer
+}
+
 const file = async request => (await caches.match(request)) ?? fetch(request)
+
+/** Whether somebody is in whose device this is: nothing is kept for those who share it, nor after a sign-out. */
+const isOwn = async () => (await caches.match('/kept/me', { cacheName: 'oppen kept' })) !== undefined
+
+const keepShown = async (request, answer) => {
+  const cache = await caches.open(FILES_SHOWN)
+  const before = await cache.match(request)
+  const tag = answer.headers.get('etag')
+  if (tag && before?.headers.get('etag') === tag) return
+  await cache.put(request, answer)
+  const old = (await cache.keys()).slice(0, -MOST)
+  await Promise.all(old.map(one => cache.delete(one)))
+  // who went meanwhile leaves nothing
+  if (!(await isOwn())) await caches.delete(FILES_SHOWN)
+}
+
+const shown = async (event, request) => {
+  const kept = () => caches.match(request, { cacheName: FILES_SHOWN })
+  try {
+    const answer = await fetch(request)
+    if (answer.status > 500) return (await kept()) ?? answer
+    const still = /^(image|application\/pdf)/.test(answer.headers.get('content-type') ?? '')
+    if (answer.status === 200 && still && (await isOwn()))
+      event.waitUntil(keepShown(request, answer.clone()).catch(() => undefined))
+    return answer
+  } catch (error) {
+    const before = await kept()
+    if (before) return before
+    throw error
+  }
+}
 
 self.addEventListener('fetch', event => {
   const { request } = event
@@ -52,4 +99,6 @@ self.addEventListener('fetch', event => {
   if (request.method !== 'GET' || origin !== self.location.origin) return
   if (request.mode === 'navigate' && !pathname.startsWith('/api/')) event.respondWith(page(request))
   else if (FILES.includes(pathname)) event.respondWith(file(request))
+  else if (pathname.startsWith('/assets/pdfjs-')) event.respondWith(part(request))
+  else if (SHOWN.test(pathname) && !request.headers.has('range')) event.respondWith(shown(event, request))
 })

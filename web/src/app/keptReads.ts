@@ -3,6 +3,8 @@ import { Unreachable } from './api.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
 const KEPT = 'oppen kept'
+/** What the service worker keeps of the pictures and printed pages of those pieces (`sw.js`). */
+const KEPT_SHOWN = 'oppen kept files'
 const ME = '/kept/me'
 /** So many pieces are kept, the last opened ones. */
 const MOST = 12
@@ -25,6 +27,7 @@ async function get<T>(path: string): Promise<Kept<T> | undefined> {
 /** Forgets everything that was kept: somebody else may be next at this device. */
 export async function forgetReads(): Promise<void> {
   await globalThis.caches?.delete(KEPT)
+  await globalThis.caches?.delete(KEPT_SHOWN)
 }
 
 /** Keeping is nothing that anybody waits for, and where it fails nothing is kept. */

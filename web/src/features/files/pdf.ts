@@ -20,9 +20,23 @@ export type Pdf = {
  * go of everything.
  */
 export function openPdf(address: string): { readonly pdf: Promise<Pdf>; readonly close: () => void } {
-  const loading = import('pdfjs-dist').then(({ getDocument, GlobalWorkerOptions }) => {
+  const loading = import('pdfjs-dist').then(({ getDocument, GlobalWorkerOptions, version }) => {
     GlobalWorkerOptions.workerSrc = workerAddress
-    return getDocument({ url: address, isEvalSupported: false, enableXfa: false, useWasm: false })
+    const parts = `${import.meta.env.BASE_URL}assets/pdfjs-${version}`
+    return getDocument({
+      url: address,
+      isEvalSupported: false,
+      enableXfa: false,
+      // in one piece, so that it can be kept on the device and is there without a network
+      disableRange: true,
+      // what scanners make (CCITT, JBIG2, JPEG 2000) is read by these
+      wasmUrl: `${parts}/wasm/`,
+      // the letters of PDFs that bring none, the same on each device, and which sign is which in those of East Asia
+      useSystemFonts: false,
+      standardFontDataUrl: `${parts}/standard_fonts/`,
+      cMapUrl: `${parts}/cmaps/`,
+      iccUrl: `${parts}/iccs/`,
+    })
   })
   const pdf = loading.then(task => task.promise).then(read)
   return { pdf, close: () => void loading.then(task => task.destroy()).catch(() => undefined) }

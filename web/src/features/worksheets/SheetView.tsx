@@ -9,18 +9,18 @@ import {
 } from '@oppen/core/ink'
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { say } from '../../words/say.js'
-import type { Pdf } from '../files/pdf.js'
 import { COLOURS } from './colours.js'
 import { Paper } from './Paper.js'
 import { PageInk } from './pageInk.js'
 import { isDrawing, isShape, newInkId, type Pen, sizeOf } from './pens.js'
+import type { PdfOrMissing } from './usePages.js'
 import { usePen } from './usePen.js'
 
 export type SheetProps = {
   readonly sheet: Sheet
   readonly number: number
   readonly items: readonly InkItem[]
-  readonly pdf: Pdf | undefined
+  readonly pdf: PdfOrMissing
   readonly address: string
   /** How wide the page is shown, in pixels of the screen. */
   readonly width: number

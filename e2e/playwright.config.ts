@@ -18,7 +18,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // journeys about being without a network let the screens be kept on the device
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    // a trace costs every journey a third of its time: `OPPEN_TRACE=1` where one is looked into
+    trace: process.env.OPPEN_TRACE ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
   },
 })

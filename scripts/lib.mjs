@@ -27,6 +27,20 @@ function bin(name) {
   )
 }
 
+/** Runs several commands side by side to their ends, and says of each what it said; stops everything if one fails. */
+export async function together(commands) {
+  const ends = Object.entries(commands).map(async ([name, [command, ...args]]) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', part => (said += part))
+    const status = await new Promise((resolve, reject) => child.on('close', resolve).on('error', reject))
+    console.log(`\n— ${name}\n${said.trim()}`)
+    return status
+  })
+  const failed = (await Promise.all(ends)).find(status => status !== 0)
+  if (failed !== undefined) process.exit(failed ?? 1)
+}
+
 /** Starts something that goes on; it ends with this process. */
 export function start(args, env = {}) {
   const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } })

@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import {
@@ -13,6 +13,7 @@ import {
 } from '@oppen/contract'
 import { shapes } from '@oppen/contract/shapes'
 import { standingClock } from '@oppen/server/clock'
+import { openDatabase } from '@oppen/server/db/index'
 import { type Listening, listen } from '@oppen/server/listen'
 import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
@@ -28,9 +29,31 @@ export type TestServer = {
   readonly stop: () => Promise<void>
 }
 
+let empty: Promise<Buffer> | undefined
+
+/** A database with all its tables and nothing in them: making it takes longer than most tests, so each file does it once. */
+function emptyDatabase(): Promise<Buffer> {
+  const make = async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'oppen-empty-'))
+    const file = join(folder, 'oppen.sqlite')
+    await (await openDatabase({ file })).close()
+    const bytes = await readFile(file)
+    await rm(folder, { recursive: true })
+    return bytes
+  }
+  empty ??= make()
+  return empty
+}
+
+async function newFolder(): Promise<string> {
+  const folder = await mkdtemp(join(tmpdir(), 'oppen-'))
+  await writeFile(join(folder, 'oppen.sqlite'), await emptyDatabase())
+  return folder
+}
+
 /** A real server on a free port over a real file in a new folder; its clock stands until it is moved. */
 export async function testServer(options: Partial<WorldOptions> = {}): Promise<TestServer> {
-  const folder = options.folder ?? (await mkdtemp(join(tmpdir(), 'oppen-')))
+  const folder = options.folder ?? (await newFolder())
   const clock = standingClock(DEMO_NOW)
   const random = new Seeded(1).bytes
   const world = await openWorld({

@@ -1,0 +1,5 @@
+import { browser, built } from './lib.mjs'
+
+/** What journeys need: the screens and the server, built, and a browser. */
+built()
+browser()

@@ -1,30 +1,16 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { forgetConfirmed, leftHere } from '../../app/device.js'
+import { DeviceStore } from '../../testing/deviceStore.js'
 import { draftKey, draftsOf, isOpen, openedCopy, unsent } from './drafts.js'
 
 /** How much fits into the store of the device. */
 let room = Number.POSITIVE_INFINITY
 
-/** A store as browsers have it, for one device. */
-class DeviceStore {
-  [name: string]: unknown
-  getItem(key: string) {
-    return (this[key] as string | undefined) ?? null
-  }
-  setItem(key: string, value: string) {
-    if (JSON.stringify({ ...this, [key]: value }).length > room) throw new Error('QuotaExceededError')
-    this[key] = value
-  }
-  removeItem(key: string) {
-    delete this[key]
-  }
-}
-
 const base = { html: '<p></p>', version: 2, savedAt: 1, trail: [{ run: 'r', from: 1 }] }
 const draft = (html: string, at = 1) => ({ html, base, dirty: true, at, aside: [], given: [] })
 
 beforeEach(() => {
-  Object.assign(globalThis, { localStorage: new DeviceStore() })
+  Object.assign(globalThis, { localStorage: new DeviceStore(() => room) })
   room = Number.POSITIVE_INFINITY
 })
 

@@ -4,6 +4,7 @@ import type { Tie } from '@oppen/contract'
 import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { leftHere } from '../../app/device.js'
+import { DeviceStore } from '../../testing/deviceStore.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { draftKey, draftsOf, openedCopy } from './drafts.js'
 import { sendLeft } from './left.js'
@@ -46,7 +47,7 @@ const answerOf = (route: string, body: Record<string, unknown>): unknown => {
 beforeEach(async () => {
   // what stayed in the test before is looked at anew
   openedCopy(copy)()
-  Object.assign(globalThis, { localStorage: Object.create({ getItem, setItem, removeItem }) })
+  Object.assign(globalThis, { localStorage: new DeviceStore() })
   asked = []
   refusing = []
   text = ''
@@ -74,17 +75,6 @@ afterEach(async () => {
   globalThis.fetch = realFetch
   await new Promise(done => server.close(done))
 })
-
-/** A store as browsers have it. */
-function getItem(this: Record<string, string>, key: string) {
-  return this[key] ?? null
-}
-function setItem(this: Record<string, string>, key: string, value: string) {
-  this[key] = value
-}
-function removeItem(this: Record<string, string>, key: string) {
-  delete this[key]
-}
 
 const send = () => sendLeft({ accountId: ann, ties: [tie] })
 const routesAsked = () => asked.map(one => one.route)

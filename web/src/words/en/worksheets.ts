@@ -3,8 +3,7 @@ import { learn } from '../wording.js'
 /** Worksheets: pages to write and draw on. */
 export const worksheets = {
   worksheet_page: 'Page {number}',
-  worksheet_paper_missing:
-    'What is printed here could not be fetched yet; it comes by itself.',
+  worksheet_paper_missing: 'What is printed here could not be fetched yet; it comes by itself.',
   worksheet_tools: 'To write and draw with',
   worksheet_hold_pen: 'Pen (P)',
   worksheet_hold_pencil: 'Pencil (B)',

@@ -26,7 +26,7 @@ export function readEntry(text: string): Outcome<Entry, EntryRefusal> {
   if (address) return address
   if (NAME.test(typed)) return had({ kind: 'userName', userName: typed.toLowerCase() })
   const alone = readAlone(typed)
-  if (alone.ok) return alone
+  if (alone.ok && (inGroups(typed) || looksPrinted(bare(typed)))) return alone
   return fromText(typed) ?? (nearlyCode(typed) ? alone : refused('entry_unknown'))
 }
 
@@ -55,10 +55,15 @@ const readAlone = (text: string) => (bare(text).length > MIDDLE ? keyEntry(text)
 
 /** Whether all of the text may be one code with a slip in it, rather than a sentence. */
 function nearlyCode(text: string): boolean {
-  const words = text.split(/\s+/)
   const { length } = bare(text)
   const near = length <= CODE_LENGTH + 2 || (length >= KEY_LENGTH - 3 && length <= KEY_LENGTH + 3)
-  return near && (words.length === 1 || words.every(word => word.length <= 4))
+  return near && inGroups(text)
+}
+
+/** Whether a text is in one piece or in pieces as short as those of a code, rather than in words. */
+function inGroups(text: string): boolean {
+  const pieces = text.split(/\s+/)
+  return pieces.length === 1 || pieces.every(piece => piece.length <= 4)
 }
 
 /** How a code or key is printed: groups of three and four, or four fours. */

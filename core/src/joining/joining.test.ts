@@ -5,6 +5,7 @@ import {
   type DoorSpan,
   doorNames,
   doorState,
+  readCode,
   readEntry,
   readNewSecret,
   setApart,
@@ -76,10 +77,21 @@ describe('the one field of Welcome', () => {
     expect(readEntry(`The code is ${slipped}`)).toMatchObject({ refusal: { code: 'code_look' } })
   })
 
+  it('reads a key however it was parted, as long as it is not in words', () => {
+    const [one, other] = [key.slice(0, 8), key.slice(8)]
+    expect(readEntry(`${one} ${other}`)).toEqual({ ok: true, value: { kind: 'key', key } })
+    expect(readEntry(key.toLowerCase().replace(/(..)/g, '$1 '))).toMatchObject({ value: { key } })
+    // sixteen letters whose check symbol is right by chance
+    expect(readCode('hmsqlbqm dtctb xsr', 16).ok).toBe(true)
+    expect(readEntry('hmsqlbqm dtctb xsr')).toMatchObject({ refusal: { code: 'entry_unknown' } })
+  })
+
   it('never takes ordinary words for a code', () => {
     const word = fc.stringMatching(/^[a-z]{2,12}$/)
     fc.assert(
       fc.property(fc.array(word, { minLength: 3, maxLength: 12 }), words => {
+        // what is all in pieces of four may be a code, however it was parted
+        fc.pre(words.some(one => one.length > 4))
         expect(readEntry(words.join(' ')).ok).toBe(false)
       }),
     )

@@ -17,7 +17,7 @@ const NOW = 1_800_000_000_000
 const me = (id: string, more: object = {}) =>
   ({ account: { id }, now: NOW, tablet: null, ...more }) as unknown as Me
 const cut = (): Promise<never> => Promise.reject(new Unreachable('no network'))
-const refused = (): Promise<never> => Promise.reject(new Refusal(401, { code: 'sign_in_first' }))
+const refused = (): Promise<never> => Promise.reject(new Refusal(401, { code: 'sign_in_needed' }))
 
 /** Keeping goes on behind what is shown: this waits until it has come to that. */
 const until = (wanted: () => Promise<boolean>) => expect.poll(wanted, { interval: 2 }).toBe(true)

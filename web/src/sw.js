@@ -1,7 +1,7 @@
 /**
  * Keeps the screens themselves on the device, so that a page that is open goes on without a network and one that was
- * closed comes up again; and the pictures and printed pages of pieces that were open. What anybody wrote is kept by the
- * page, for one person. `FILES` and `BUILD` are put in when the screens are built.
+ * closed comes up again; and for pupils the pictures and printed pages of pieces that were open. What anybody wrote is
+ * kept by the page, for one person. `FILES` and `BUILD` are put in when the screens are built.
  */
 /* global FILES, BUILD */
 const SCREENS = `oppen screens ${BUILD}`
@@ -62,8 +62,11 @@ const part = async request => {
 
 const file = async request => (await caches.match(request)) ?? fetch(request)
 
-/** Whether somebody is in whose device this is: nothing is kept for those who share it, nor after a sign-out. */
-const isOwn = async () => (await caches.match('/kept/me', { cacheName: 'oppen kept' })) !== undefined
+/** Whether a pupil is in whose device this is: nothing is kept for those who share one, nor after a sign-out. */
+const isOwn = async () => {
+  const me = await caches.match('/kept/me', { cacheName: 'oppen kept' })
+  return me !== undefined && (await me.json()).data.account.kind === 'pupil'
+}
 
 const keepShown = async (request, answer) => {
   const cache = await caches.open(FILES_SHOWN)

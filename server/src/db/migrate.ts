@@ -9,6 +9,7 @@ import { ownCopies } from './migrations/2026-11-25-own-copies.js'
 import { search } from './migrations/2026-11-25-search.js'
 import { weeks } from './migrations/2026-11-25-weeks.js'
 import { worksheets } from './migrations/2026-11-25-worksheets.js'
+import { foundWords } from './migrations/2026-11-26-found-words.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -19,6 +20,7 @@ const migrations: readonly Migration[] = [
   search,
   ownCopies,
   worksheets,
+  foundWords,
 ]
 
 /** The steps of this database, each kept whole or not at all. */

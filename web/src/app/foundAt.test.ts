@@ -22,6 +22,10 @@ const as = (kind: Me['account']['kind']) => ({ account: { kind } }) as Me
 
 describe('a press on something found leads', () => {
   it.each<[Me['account']['kind'], Partial<Record<keyof Found, unknown>>, string]>([
+    ['pupil', { kind: 'post', workId: 'w1' }, '/c/c1/work/w1#thread'],
+    ['pupil', { kind: 'post', workId: 'w1', placeId: 'p1' }, '/c/c1/work/w1#note'],
+    ['teacher', { kind: 'post', workId: 'w1' }, '/c/c1/work/w1/marking#thread'],
+    ['teacher', { kind: 'post', workId: 'w1', placeId: 'p1' }, '/c/c1/work/w1/marking/p1#note'],
     ['pupil', { workId: 'w1' }, '/c/c1/work/w1'],
     ['pupil', { kind: 'file', workId: 'w1', placeId: 'p1' }, '/c/c1/work/w1'],
     ['pupil', { kind: 'post' }, '/c/c1/talk'],

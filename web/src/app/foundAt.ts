@@ -5,9 +5,11 @@ export function addressOfFound(found: Found, me: Me): string {
   const { kind, classId, circleId, workId, placeId, ref } = found
   if (circleId) return `/circles/${circleId}`
   const at = `/c/${classId}`
+  // words beside a piece of work: those of the class, or between a pupil and the teachers
+  const beside = workId && kind === 'post' ? (placeId ? '#note' : '#thread') : ''
   if (me.account.kind === 'teacher') {
     if (found.draft) return `${at}/post/${workId}`
-    if (workId) return `${at}/work/${workId}/marking${placeId ? `/${placeId}` : ''}`
+    if (workId) return `${at}/work/${workId}/marking${placeId ? `/${placeId}` : ''}${beside}`
     if (kind === 'person') return placeId ? `${at}/register?place=${placeId}` : `${at}/about`
     return kind === 'post' ? `${at}/talk` : `${at}/about${kind === 'page' ? `#page-${ref}` : ''}`
   }
@@ -18,6 +20,6 @@ export function addressOfFound(found: Found, me: Me): string {
     if (kind === 'person' && placeId) return `${child}/progress`
     return `${child}/about?class=${classId}`
   }
-  if (workId) return `${at}/work/${workId}`
+  if (workId) return `${at}/work/${workId}${beside}`
   return kind === 'post' ? `${at}/talk` : `${at}/about${kind === 'page' ? `#page-${ref}` : ''}`
 }

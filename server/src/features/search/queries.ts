@@ -12,26 +12,33 @@ const OWN = `exists (select 1 from places p where p.account_id = $viewer and p.l
 const MINE = `from places p join classes k on k.id = p.class_id where p.left_at is null and p.class_id = e.class_id
   and (p.account_id = $viewer or (k.families = 1
     and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))`
+/** The places of the viewer alone: what pupils write is not for families. */
+const OWN_ASKED = `exists (select 1 from places p join asked a on a.place_id = p.id and a.work_id = e.work_id and ${APPEARED}
+  where p.account_id = $viewer and p.left_at is null and p.class_id = e.class_id)`
+const OWN_PLACE = 'exists (select 1 from places p where p.id = e.place_id and p.account_id = $viewer)'
 const asked = (more: string) => `exists (select 1 ${MINE} and exists (
   select 1 from asked a where a.work_id = e.work_id and a.place_id = p.id and ${APPEARED} ${more}))`
 const OPEN = 'and (a.opens_at is null or a.opens_at <= $now)'
 
 /**
  * Whether the viewer may see entry `e`; that the viewer belongs to its class or circle is seen to before. Work and
- * what belongs to it are seen by those of whom it is asked, directions once they are open; what pupils say in Talk is
- * not for families; names of classmates are for those with an account to come back to.
+ * what belongs to it are seen by those of whom it is asked, directions once they are open; work that was taken away by
+ * nobody; what pupils say in Talk and beside their work is not for families; names of classmates are for those with an account to come back to.
  */
-const VISIBLE = `case e.kind
+const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id = e.work_id and t.removed_at is null))
+  and case e.kind
   when 'work' then ${TAUGHT} or ${asked('')}
   when 'directions' then ${TAUGHT} or ${asked(OPEN)}
   when 'material' then ${TAUGHT} or ${asked(OPEN)}
-  when 'file' then ${TAUGHT} or exists (select 1 from places p where p.id = e.place_id and p.account_id = $viewer)
+  when 'file' then ${TAUGHT} or ${OWN_PLACE}
+  when 'inThread' then ${TAUGHT} or ${OWN_ASKED}
+  when 'sideNote' then ${TAUGHT} or ${OWN_PLACE}
   when 'reply' then ${TAUGHT} or ${OWN}
   when 'place' then ${TAUGHT} or (${OWN} and $guest = 0) or exists (select 1 ${MINE} and p.id = e.place_id)
   else 1 end`
 
 const KIND = `case e.kind when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
-  when 'circlePost' then 'post' when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
+  when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post' when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
 
 /** The child of whom work is asked, or whose name was found. */
@@ -54,7 +61,7 @@ const FOUND = `with best as materialized (
     placeId: `coalesce(e.place_id, ${CHILD('p.id')})`,
     child: CHILD('coalesce(p.account_id, p.id)'),
     draft: jsonBoolean('w.id is not null and w.posted_at is null'),
-    title: `iif(e.kind = 'directions', w.title, ${around('search_texts', 'title', 24)})`,
+    title: `iif(e.kind in ('directions', 'inThread', 'sideNote'), w.title, ${around('search_texts', 'title', 24)})`,
     body: around('search_texts', 'body', 16),
     at: 'e.at',
   })} as one

@@ -104,6 +104,40 @@ describe('what is found', () => {
   })
 })
 
+const never = (): never => {
+  throw new Error('it is not there')
+}
+
+describe('words beside a piece of work', () => {
+  const words = async (person: Person) => {
+    const found = (await find(person, 'estuary')).filter(one => one.kind === 'post')
+    return found.map(one => `${plain(one.title)}: ${plain(one.body)}`).sort()
+  }
+
+  it('are found by those who may read them there, and no longer once they are taken out', async () => {
+    const { world, built, anna, bo, teacher, family } = school
+    const { classId } = built
+    const groupIds = [built.groups.Heron ?? never()]
+    const workId = await buildWork(world, built, { title: 'Tide log', forWhom: 'groups', groupIds })
+    const piece = pieceOf(built, workId, 'Anna Reyes')
+    await anna.get('writeInThread', { classId, workId }, { text: 'Is the estuary <b 5 km wide?' })
+    await anna.get('writeNote', piece, { text: 'I was at the estuary' })
+    const { notes } = await anna.get('seeThread', { classId, workId })
+    expect(await words(anna)).toEqual([
+      'Tide log: I was at the estuary',
+      'Tide log: Is the estuary <b 5 km wide?',
+    ])
+    expect(await words(teacher)).toEqual(await words(anna))
+    // of another group, and at home
+    expect(await words(bo)).toEqual([])
+    expect(await words(family)).toEqual([])
+    await anna.get('removeFromThread', { classId, workId, noteId: notes[0]?.id ?? never() })
+    expect(await words(teacher)).toEqual(['Tide log: I was at the estuary'])
+    await removeWork(world, { classId, workId })
+    expect([...(await words(teacher)), ...(await words(anna))]).toEqual([])
+  })
+})
+
 const viewerOf = async (userName: string) => {
   const row = await school.world.db.row<{ id: string }>(
     'select id from accounts where user_name = $userName',
@@ -212,6 +246,9 @@ it('whatever is typed is looked for, and nothing of it is taken for a command', 
 it('texts made as things change are those made anew from everything', async () => {
   const { world } = school
   await buildWork(world, school.built, { title: 'One', directions: '<p>two</p>' })
+  const workId = await buildWork(world, school.built, { title: 'Noted' })
+  await school.anna.get('writeNote', pieceOf(school.built, workId, 'Anna Reyes'), { text: 'mine' })
+  await school.anna.get('writeInThread', { ...at(), workId }, { text: 'for all' })
   await refreshTexts(world)
   await buildWork(world, school.built, { title: 'Three' })
   await refreshTexts(world)
@@ -228,6 +265,8 @@ it('texts made as things change are those made anew from everything', async () =
       ['works', 'work'],
       ['works', 'directions'],
       ['places', 'place'],
+      ['side_notes', 'sideNote'],
+      ['class_notes', 'inThread'],
     ])
       await world.db.run(`insert into search_due (kind, ref) select '${kind}', id from ${table}`)
     await world.db.run(

@@ -10,7 +10,7 @@ export type Source = {
   placeId: PlaceId | null
   at: Instant | null
   title: string
-  /** Formatted text, or plain where it is never formatted. */
+  /** Formatted text. */
   html: string
 }
 
@@ -29,6 +29,9 @@ const reading = (fields: Partial<Record<keyof Source, string>> & { ref: string }
   `select ${Object.entries({ ...NOTHING, ...fields })
     .map(([name, sql]) => `${sql} as ${name}`)
     .join(', ')} ${from}`
+
+/** Plain text as it would stand in formatted text. */
+const plain = (text: string): string => `replace(replace(${text}, '&', '&amp;'), '<', '&lt;')`
 
 const IN = 'in (select value from json_each($refs))'
 
@@ -58,7 +61,7 @@ export const SOURCES = {
     `from notices n where n.id ${IN}`,
   ),
   reply: reading(
-    { ref: 'r.id', classId: 'n.class_id', at: 'r.at', html: 'r.text' },
+    { ref: 'r.id', classId: 'n.class_id', at: 'r.at', html: plain('r.text') },
     `from notice_replies r join notices n on n.id = r.notice_id where r.id ${IN}`,
   ),
   page: reading(
@@ -97,6 +100,21 @@ export const SOURCES = {
       title: 'f.name',
     },
     `from files f join works w on w.id = f.work_id and w.removed_at is null where f.id ${IN} and f.removed_at is null`,
+  ),
+  inThread: reading(
+    { ref: 'n.id', classId: 'w.class_id', workId: 'w.id', at: 'n.at', html: plain('n.text') },
+    `from class_notes n join works w on w.id = n.work_id where n.id ${IN} and n.removed_at is null`,
+  ),
+  sideNote: reading(
+    {
+      ref: 'n.id',
+      classId: 'w.class_id',
+      workId: 'w.id',
+      placeId: 'n.place_id',
+      at: 'n.at',
+      html: plain('n.text'),
+    },
+    `from side_notes n join works w on w.id = n.work_id where n.id ${IN} and n.removed_at is null`,
   ),
   place: reading(
     { ref: 'p.id', classId: 'p.class_id', placeId: 'p.id', title: 'p.name' },

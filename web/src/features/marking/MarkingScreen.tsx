@@ -7,7 +7,7 @@ import { when } from '@oppen/core/timing'
 import { stateOfWork } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
@@ -54,12 +54,13 @@ export function Screen() {
     k: () => goTo(nextAfter([...shown].reverse(), placeId, () => true)),
     n: () => goTo(nextToMark),
   })
-  // the first to mark is open at once: marking begins without a press
+  // the first to mark is open at once: marking begins without a press; the class's thread stands beside anybody's work
+  const { hash } = useLocation()
   useEffect(() => {
     if (placeId) return
-    const first = rows.find(FILTERS.toMark)
-    if (first) navigate(`/c/${classId}/work/${workId}/marking/${first.placeId}`, { replace: true })
-  }, [placeId, rows, navigate, classId, workId])
+    const first = rows.find(FILTERS.toMark) ?? (hash ? rows[0] : undefined)
+    if (first) navigate(`/c/${classId}/work/${workId}/marking/${first.placeId}${hash}`, { replace: true })
+  }, [placeId, rows, navigate, classId, workId, hash])
 
   return (
     <Sheet title={data.work.title}>

@@ -7,6 +7,7 @@ import { useEffect, useState } from 'react'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useNow, useTie } from '../../app/session.js'
+import { useArrival } from '../../app/useArrival.js'
 import { NewMark, Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -17,10 +18,14 @@ type Props = { readonly address: Address; readonly thread: PiecePage['thread'] }
 
 /** The thread that everybody in the class sees beside one piece of work; opened with a press. */
 export function ClassThread({ address, thread }: Props) {
-  const [open, setOpen] = useState(false)
+  const { here, place } = useArrival<HTMLDetailsElement>('thread')
+  const [open, setOpen] = useState(here)
+  useEffect(() => {
+    if (here) setOpen(true)
+  }, [here])
   const [fresh] = useState(thread.fresh)
   return (
-    <details open={open} onToggle={event => setOpen(event.currentTarget.open)}>
+    <details ref={place} open={open} onToggle={event => setOpen(event.currentTarget.open)}>
       <summary className="cursor-pointer">
         <h2 className="inline text-lg">{say('thread_title')}</h2>{' '}
         <span className="text-sm text-soft tabular-nums">{thread.count > 0 && thread.count}</span>{' '}

@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useTie } from '../../app/session.js'
+import { useArrival } from '../../app/useArrival.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 import { isFresh, Notes } from './Notes.js'
@@ -15,12 +16,13 @@ type Props = { readonly params: PieceParams; readonly page: PiecePage; readonly 
 /** The private thread of one pupil and the teachers on one piece of work. */
 export function SideNote({ params, page, who }: Props) {
   const client = useQueryClient()
+  const { place } = useArrival<HTMLElement>('note')
   // as it was when the page was opened: what was new then stays marked while it is read
   const [seenAt] = useState(page.lookedAt)
   const fresh = page.notes.filter(note => isFresh(note, seenAt)).length
   const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
   return (
-    <section>
+    <section ref={place}>
       <h2 className="flex flex-wrap items-baseline gap-2 text-lg">
         {say('work_note')}
         {fresh > 0 && <NewMark>{say('note_fresh', { count: fresh })}</NewMark>}

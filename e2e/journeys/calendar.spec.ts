@@ -232,6 +232,18 @@ test('what was written is found by its words, by whoever may see it', async ({ b
   await page.getByRole('option', { name: /How we work together/ }).click()
   await expect(page.getByRole('heading', { name: 'How we work together' })).toBeInViewport()
   await context.close()
+
+  // what was said beside a piece of work leads to where it stands, and is open there
+  for (const userName of ['bram.okoye', 'ms.varga']) {
+    const { page: next, context: own } = await device(browser, school.address)
+    await signIn(next, userName)
+    await next.keyboard.press('Control+k')
+    await next.getByPlaceholder('Words of a piece').fill('leeward side away')
+    await next.getByRole('option', { name: /Why the hill is wetter/ }).click()
+    await expect(next.getByText('Thank you, Priya. Leeward is')).toBeInViewport()
+    await accessible(next)
+    await own.close()
+  }
 })
 
 test('directions with a formula, a picture and a link are seen by the pupil as they were written', async ({

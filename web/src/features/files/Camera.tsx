@@ -1,5 +1,5 @@
 import { Camera as CameraIcon } from 'lucide-react'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { Button } from '../../parts/Button.js'
 import { say } from '../../words/say.js'
 import { DeviceProblems } from './DeviceProblems.js'
@@ -17,6 +17,7 @@ export function Camera({ name, onKeep, onClose }: Props) {
   const { stream, problem, again, standIn } = useDevice(devices => devices.camera(false))
   const taken = useRef(0)
   const place = useRef<HTMLDivElement>(null)
+  const [ready, setReady] = useState(false)
   if (problem) return <DeviceProblems problem={problem} again={again} standIn={standIn} />
   if (!stream) return <p className="text-soft">{say('recorder_asking_video')}</p>
   const take = async () => {
@@ -27,9 +28,9 @@ export function Camera({ name, onKeep, onClose }: Props) {
   }
   return (
     <div ref={place} className="flex flex-col gap-3">
-      <Live stream={stream} />
+      <Live stream={stream} onReady={() => setReady(true)} />
       <div className="flex flex-wrap gap-2">
-        <Button look="first" onClick={() => void take()}>
+        <Button look="first" onClick={() => void take()} disabled={!ready}>
           <CameraIcon size={17} aria-hidden="true" />
           {say('camera_take')}
         </Button>

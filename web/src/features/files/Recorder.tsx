@@ -4,6 +4,7 @@ import { Button } from '../../parts/Button.js'
 import { Sound } from '../../parts/Sound.js'
 import { say } from '../../words/say.js'
 import { DeviceProblems } from './DeviceProblems.js'
+import { KeptRecording } from './keptFiles.js'
 import { LONGEST, Recording, type RecordingKind } from './recording.js'
 import { useDevice } from './useDevice.js'
 
@@ -11,22 +12,27 @@ type Props = {
   readonly kind: RecordingKind
   /** What the file is called, without its ending. */
   readonly name: string
-  readonly onKeep: (file: File) => void
+  /** Whose it is: while it is made it is kept on the device for them. */
+  readonly owner?: string
+  /** What was recorded is wanted; `kept` is how it lies on the device. */
+  readonly onKeep: (file: File, kept: KeptRecording | undefined) => void
   readonly onClose: () => void
 }
 
 type Stage = 'ready' | 'recording' | 'paused' | 'made'
 
 /** Records a voice or a short video: pause, listen, record again, and keep it or not. */
-export function Recorder({ kind, name, onKeep, onClose }: Props) {
+export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
   const { stream, problem, again, standIn } = useDevice(devices =>
     kind === 'voice' ? devices.microphone() : devices.camera(true),
   )
   const [stage, setStage] = useState<Stage>('ready')
   const [made, setMade] = useState<{ file: File; url: string }>()
   const recording = useRef<Recording>(undefined)
+  const kept = useRef<KeptRecording>(undefined)
   const [lasts, setLasts] = useState(0)
 
+  useEffect(() => () => kept.current?.leave(), [])
   useEffect(() => () => void (made && URL.revokeObjectURL(made.url)), [made])
 
   const stop = async () => {
@@ -51,8 +57,11 @@ export function Recorder({ kind, name, onKeep, onClose }: Props) {
   if (!stream) return <p className="text-soft">{say(`recorder_asking_${kind}`)}</p>
 
   const start = () => {
-    recording.current = new Recording(kind, stream)
-    recording.current.start(performance.now())
+    void kept.current?.drop()
+    const begun = new Recording(kind, stream, part => kept.current?.add(part))
+    kept.current = owner === undefined ? undefined : new KeptRecording(owner, begun.fileName(name))
+    recording.current = begun
+    begun.start(performance.now())
     setMade(undefined)
     setLasts(0)
     setStage('recording')
@@ -64,6 +73,10 @@ export function Recorder({ kind, name, onKeep, onClose }: Props) {
   const resume = () => {
     recording.current?.resume(performance.now())
     setStage('recording')
+  }
+  const drop = () => {
+    void kept.current?.drop()
+    onClose()
   }
   return (
     <div className="flex flex-col gap-3">
@@ -113,7 +126,7 @@ export function Recorder({ kind, name, onKeep, onClose }: Props) {
         )}
         {made && (
           <>
-            <Button look="first" onClick={() => onKeep(made.file)}>
+            <Button look="first" onClick={() => onKeep(made.file, kept.current)}>
               {say('recorder_keep')}
             </Button>
             <Button onClick={start}>
@@ -122,7 +135,7 @@ export function Recorder({ kind, name, onKeep, onClose }: Props) {
             </Button>
           </>
         )}
-        <Button look="quiet" onClick={onClose}>
+        <Button look="quiet" onClick={drop}>
           {say(stage === 'ready' ? 'cancel' : 'recorder_drop')}
         </Button>
       </div>
@@ -131,13 +144,20 @@ export function Recorder({ kind, name, onKeep, onClose }: Props) {
 }
 
 /** What the camera sees now. */
-export function Live({ stream }: { readonly stream: MediaStream }) {
+export function Live({ stream, onReady }: { readonly stream: MediaStream; readonly onReady?: () => void }) {
   const video = useRef<HTMLVideoElement>(null)
   useEffect(() => {
     if (video.current) video.current.srcObject = stream
   }, [stream])
   return (
-    <video ref={video} autoPlay muted playsInline className="max-h-72 self-start rounded bg-black">
+    <video
+      ref={video}
+      autoPlay
+      muted
+      playsInline
+      onPlaying={onReady}
+      className="max-h-72 self-start rounded bg-black"
+    >
       <track kind="captions" />
     </video>
   )

@@ -24,12 +24,29 @@ export class Recording {
   #recorded = 0
   #since: number | null = null
 
-  /** Throws where the browser records nothing of this kind. */
-  constructor(kind: RecordingKind, stream: MediaStream) {
+  /**
+   * Throws where the browser records nothing of this kind.
+   *
+   * @param onPart - hears of each second of it as it comes
+   */
+  constructor(kind: RecordingKind, stream: MediaStream, onPart: (part: Blob) => void) {
     const mimeType = FORMATS[kind].find(format => MediaRecorder.isTypeSupported(format))
     if (!mimeType) throw new DOMException('no format', 'NotSupportedError')
     this.#recorder = new MediaRecorder(stream, { mimeType })
-    this.#recorder.ondataavailable = ({ data }) => data.size > 0 && this.#parts.push(data)
+    this.#recorder.ondataavailable = ({ data }) => {
+      if (data.size === 0) return
+      this.#parts.push(data)
+      onPart(data)
+    }
+  }
+
+  get #type(): string {
+    return this.#recorder.mimeType.split(';')[0] ?? ''
+  }
+
+  /** What a file of it is called. */
+  fileName(name: string): string {
+    return `${name}.${ENDINGS[this.#type] ?? 'webm'}`
   }
 
   start(now: number): void {
@@ -41,6 +58,7 @@ export class Recording {
     this.#recorded = this.lasts(now)
     this.#since = null
     this.#recorder.pause()
+    this.#recorder.requestData()
   }
 
   resume(now: number): void {
@@ -60,7 +78,6 @@ export class Recording {
       this.#recorder.stop()
       await stopped
     }
-    const type = this.#recorder.mimeType.split(';')[0] ?? ''
-    return new File(this.#parts, `${name}.${ENDINGS[type] ?? 'webm'}`, { type })
+    return new File(this.#parts, this.fileName(name), { type: this.#type })
   }
 }

@@ -1,3 +1,4 @@
+import '../../words/en/doing.js'
 import { FILE_KINDS, kindOfFile } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
@@ -5,7 +6,9 @@ import { Refusal } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { notYet } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
-import { forgetFile, type KeptFile, keepFile, keptFiles } from './keptFiles.js'
+import { tell } from '../../parts/tell.js'
+import { say } from '../../words/say.js'
+import { forgetFile, type KeptFile, type KeptRecording, keepFile, keptFiles } from './keptFiles.js'
 import { sendKept } from './sendFile.js'
 
 /** A file on its way to the piece. */
@@ -24,7 +27,10 @@ export type Uploads = {
   /** Whether it is known what was added before and has not arrived. */
   readonly known: boolean
   readonly list: readonly OnItsWay[]
-  readonly add: (files: readonly File[]) => Promise<void>
+  /** Sends files; of a recording, also how it lies on the device already. */
+  readonly add: (files: readonly File[], recording?: KeptRecording) => Promise<void>
+  /** Under whose name files are kept on the device. */
+  readonly owner: string
   readonly cancel: (key: string) => void
 }
 
@@ -112,6 +118,8 @@ export function useUploads(params: PieceParams): Uploads {
         if (gone) return
         take(kept)
         setKnown(true)
+        const cut = kept.find(one => one.cut)
+        if (cut) tell(say('recorder_cut', { name: cut.file.name }))
       })
     const online = () => void go()
     window.addEventListener('online', online)
@@ -122,14 +130,15 @@ export function useUploads(params: PieceParams): Uploads {
     }
   }, [owner, take, go])
 
-  const add = async (files: readonly File[]) => {
+  const add = async (files: readonly File[], recording?: KeptRecording) => {
     // who chooses again has seen why the one before was refused
     setList(all => all.filter(one => one.problem === undefined))
     for (const file of files) {
       try {
         precheck(file)
-        take([await keepFile(owner, file)])
+        take([(await recording?.finished(file)) ?? (await keepFile(owner, file))])
       } catch (problem) {
+        void recording?.drop()
         const key = `refused ${file.name} ${Date.now()}`
         setList(all => [...all, { key, name: file.name, sent: 0, size: file.size, problem }])
       }
@@ -141,5 +150,5 @@ export function useUploads(params: PieceParams): Uploads {
     done(key)
   }
 
-  return { known, list, add, cancel }
+  return { known, list, add, owner, cancel }
 }

@@ -17,6 +17,7 @@ import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { Camera } from '../files/Camera.js'
+import type { KeptRecording } from '../files/keptFiles.js'
 import { Preview } from '../files/Preview.js'
 import { Recorder } from '../files/Recorder.js'
 import type { OnItsWay, Uploads } from '../files/useUploads.js'
@@ -59,8 +60,8 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
     void uploads.add([...(input.files ?? [])])
     input.value = ''
   }
-  const keep = (file: File) => {
-    void uploads.add([file])
+  const keep = (file: File, recording?: KeptRecording) => {
+    void uploads.add([file], recording)
     if (making !== 'photo') onMaking(null)
   }
   return (
@@ -112,6 +113,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
               key={making}
               kind={making}
               name={say(`made_${making}`)}
+              owner={uploads.owner}
               onKeep={keep}
               onClose={() => onMaking(null)}
             />

@@ -98,6 +98,7 @@ export const doing = {
   recorder_keep: 'Keep it',
   recorder_again: 'Record again',
   recorder_drop: 'Throw it away',
+  recorder_cut: 'A recording was cut off. What was recorded by then goes to your files: {name}',
   device_refused:
     'The browser does not let Oppen use it. Allow it beside the address of this page and try again, or record with another program and add the file.',
   device_none:

@@ -5,7 +5,7 @@ export const finding = {
   find_hint: 'Words of a piece, a post, a page, a file or a name',
   find_places: 'Places and deeds',
   find_kind_work: 'Work',
-  find_kind_post: 'Said in Talk and circles',
+  find_kind_post: 'Said in Talk, in circles and beside work',
   find_kind_page: 'About the classes',
   find_kind_file: 'Files and links',
   find_kind_person: 'People',

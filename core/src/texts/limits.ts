@@ -21,9 +21,9 @@ export function readText(kind: TextKind, text: string): Outcome<string> {
   return had(trimmed)
 }
 
-/** Whether formatted text says nothing: no picture, and no letters, digits or signs once its marks are gone. */
+/** Whether formatted text says nothing: no picture or formula, and no letter, digit or sign once its marks are gone. */
 export function isBlank(html: string): boolean {
-  if (/<img\s/i.test(html)) return false
+  if (/<(?:img|span data-tex)\b/i.test(html)) return false
   return !html
     .replace(/<[^>]*>/g, '')
     .replace(/&nbsp;|&#160;/g, ' ')

@@ -182,7 +182,11 @@ describe('a file', () => {
       headers: { ...TUS, 'upload-offset': String(half) },
     })
     expect(rest.status).toBe(204)
-    expect((await anna.get('addFile', piece, { uploadId: id })).name).toBe('cut.jpg')
+    const added = await anna.get('addFile', piece, { uploadId: id })
+    expect(added.name).toBe('cut.jpg')
+    // the answer was cut off as well, and it is asked again
+    expect(await anna.get('addFile', piece, { uploadId: id })).toEqual(added)
+    expect((await anna.get('seePiece', piece)).files.filter(file => file.name === 'cut.jpg')).toEqual([added])
     expect(await incoming()).toEqual([])
   })
 

@@ -36,14 +36,21 @@ export async function upload(
   })
 }
 
-/** Takes a whole upload onto a piece. Refuses what the store does, and what there is no room for. */
+/**
+ * Takes a whole upload onto a piece, as a file of the same name: who asks again, because the answer did not come, gets
+ * the one that is there. Refuses what the store does, and what there is no room for.
+ */
 export async function addFile(
   world: World,
   viewer: Viewer,
   address: PieceAddress,
   uploadId: string,
 ): Promise<PieceFile> {
-  return keepFile(world, viewer, address, await takeUpload(world, address, uploadId))
+  const fileId = uploadId as FileId
+  const there = await fileOfPiece(world.db, { ...address, fileId })
+  if (there)
+    return { id: fileId, name: there.name, type: there.type, size: there.size, addedAt: there.addedAt }
+  return keepFile(world, viewer, address, await takeUpload(world, address, uploadId), { id: fileId })
 }
 
 /** Takes a whole upload for a piece into the store, for whatever it is to become. */
@@ -92,7 +99,7 @@ export async function turnPicture(world: World, viewer: Viewer, address: FileAdd
   return world.db.write(async () => {
     await setRemoved(world, address, world.clock.now())
     const { name, type, addedAt } = file
-    return keepFile(world, viewer, address, { name, type, hash, size: turned.length }, addedAt)
+    return keepFile(world, viewer, address, { name, type, hash, size: turned.length }, { addedAt })
   })
 }
 
@@ -102,9 +109,8 @@ export function keepFile(
   viewer: Viewer,
   address: PieceAddress,
   upload: Upload,
-  addedAt = world.clock.now(),
+  { id = newId<FileId>(world), addedAt = world.clock.now() } = {},
 ): Promise<PieceFile> {
-  const id = newId<FileId>(world)
   const { workId, placeId } = address
   return world.db.write(async () => {
     const { standing } = await writable(world, address)

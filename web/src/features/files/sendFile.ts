@@ -65,7 +65,19 @@ export function sendFile(
   progress: (sent: number, of: number) => void,
 ): Sending {
   const { whole, cancel } = sendUpload(params, file, progress)
-  return { arrived: whole.then(uploadId => call(routes.addFile, params, { uploadId })), cancel }
+  return { arrived: whole.then(uploadId => add(params, uploadId)), cancel }
+}
+
+/** Puts a whole upload onto the piece; where the answer is cut off it asks again, which puts it there once. */
+async function add(params: PieceParams, uploadId: string, tries = 0): Promise<PieceFile> {
+  try {
+    return await call(routes.addFile, params, { uploadId })
+  } catch (error) {
+    const wait = RETRIES[tries]
+    if (wait === undefined || !(error instanceof Unreachable)) throw error
+    await new Promise(done => setTimeout(done, wait))
+    return add(params, uploadId, tries + 1)
+  }
 }
 
 /**

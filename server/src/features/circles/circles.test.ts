@@ -86,3 +86,77 @@ describe('a circle', () => {
     expect((await see(school.anna)).members.map(member => member.name)).toEqual(['Anna Reyes'])
   })
 })
+
+describe('what is put into a circle', () => {
+  let anna: Person
+  beforeAll(async () => {
+    anna = school.anna
+    await anna.get('renewCircleCode', { circleId }, { open: true })
+    await school.bo.get('joinCircle', {}, { code: (await see(anna)).code ?? '' })
+  })
+
+  const put = async (person: Person, name: string, bytes = 'day,mm\nMon,4\n') => {
+    const body = new FormData()
+    body.append('file', new Blob([bytes], { type: 'text/csv' }), name)
+    return person.fetch(`/api/circles/${circleId}/files`, { method: 'POST', body })
+  }
+  const fileNamed = async (name: string) => {
+    const file = (await see(anna)).files.find(one => one.name === name)
+    if (!file) throw new Error(`${name} is not there`)
+    return file
+  }
+
+  it('says something: a post of blanks is refused by name, a picture or a formula is a post', async () => {
+    for (const html of ['', '<p> &nbsp;</p>', '<ul><li></li></ul>'])
+      expect(await school.bo.ask('postInCircle', { circleId }, { html }), html).toMatchObject({
+        status: 422,
+        error: { code: 'text_empty', path: 'html' },
+      })
+    await school.bo.get('postInCircle', { circleId }, { html: '<p><span data-tex="x^2"></span></p>' })
+    expect((await see(anna)).posts).toMatchObject([{ by: 'Bo Lund', mine: false }])
+    expect((await see(school.bo)).posts).toMatchObject([{ by: 'Bo Lund', mine: true }])
+  })
+
+  it('can be taken off by who put it there, and by nobody else but the keepers', async () => {
+    expect((await put(anna, 'of anna.csv')).status).toBe(200)
+    expect((await put(school.bo, 'of bo.csv')).status).toBe(200)
+    const [ofAnna, ofBo] = [await fileNamed('of anna.csv'), await fileNamed('of bo.csv')]
+    const remove = (person: Person, circleFileId: typeof ofAnna.id) =>
+      person.ask('removeCircleFile', { circleId, circleFileId })
+    expect(await remove(school.bo, ofAnna.id)).toMatchObject({ status: 404 })
+    expect(await remove(school.bo, ofBo.id)).toMatchObject({ status: 200 })
+    // it is off for everybody, also by its address, and cannot be taken off twice
+    expect((await anna.fetch(`/api/circles/${circleId}/files/${ofBo.id}`)).status).toBe(404)
+    expect(await remove(anna, ofBo.id)).toMatchObject({ status: 404 })
+    expect(await remove(anna, ofAnna.id)).toMatchObject({ status: 200 })
+    expect((await see(anna)).files.map(file => file.name)).toEqual(['list.pdf'])
+  })
+
+  it('is what it says that it is, and is kept whole', async () => {
+    expect(await (await put(anna, 'rain.csv', '<script>1</script>')).json()).toMatchObject({ done: true })
+    const { id, type } = await fileNamed('rain.csv')
+    const answer = await school.bo.fetch(`/api/circles/${circleId}/files/${id}`)
+    // words in a table are words, wherever a browser shows them
+    expect([type, answer.headers.get('content-type')]).toEqual(['text/csv', 'text/csv; charset=utf-8'])
+    expect(answer.headers.get('content-security-policy')).toMatch(/sandbox/)
+    expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
+    expect(await answer.text()).toBe('<script>1</script>')
+    const refused = await put(anna, 'page.html', '<!doctype html><p>hello</p>')
+    expect([refused.status, (await refused.json()).error.params?.name]).toEqual([415, 'page.html'])
+  })
+
+  it('is named by its keepers alone, with blanks set right', async () => {
+    expect(await school.bo.ask('renameCircle', { circleId }, { name: 'Mine' })).toMatchObject({ status: 404 })
+    expect(await anna.ask('renameCircle', { circleId }, { name: '  ' })).toMatchObject({
+      error: { code: 'text_empty', path: 'name' },
+    })
+    await anna.get('renameCircle', { circleId }, { name: '  Reading   together ' })
+    expect((await school.bo.get('me', {})).circles).toMatchObject([{ name: 'Reading together' }])
+  })
+
+  it('stays with the circle when its writer leaves', async () => {
+    await school.bo.get('leaveCircle', { circleId })
+    expect(await school.bo.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
+    expect((await see(anna)).posts).toMatchObject([{ by: 'Bo Lund' }])
+  })
+})

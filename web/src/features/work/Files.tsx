@@ -182,9 +182,13 @@ function Tile({ file, params, own = false }: TileProps) {
   const [open, setOpen] = useState(false)
   const address = addressOf(routes.seeFile, { ...params, fileId: file.id })
   const kind = kindOfFile(file.type)
+  const client = useQueryClient()
   const turn = useDeed({
-    do: () => call(routes.turnPicture, { ...params, fileId: file.id }),
-    again: [reads.piece(params).queryKey],
+    // it is looked at until the turned one stands in its place
+    do: async () => {
+      await call(routes.turnPicture, { ...params, fileId: file.id })
+      await client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+    },
     done: () => setOpen(false),
   })
   return (

@@ -14,6 +14,7 @@ import { weekPages } from './weekPage.js'
 
 /** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
 const OUT = 'bench/dist'
+const print = (line: string): void => void process.stdout.write(`${line}\n`)
 /** `npm run bench -- week` measures the week pages alone. */
 const weekAlone = process.argv.includes('week')
 /** `npm run bench -- doing` measures the work itself alone: typing, saving, drawing. */
@@ -71,14 +72,14 @@ for (const [name, path, barePath] of weekAlone || doingAlone ? [] : reads) {
     { name: 'bare', url: `http://127.0.0.1:${bare.port}${barePath}` },
   )
   const { ours: own, bare: base } = result
-  console.log(
+  print(
     `${name}: ${result.ratio.toFixed(2)} of bare (${own.toFixed(0)} and ${base.toFixed(0)} requests a second; at least 0.80)`,
   )
   if (result.ratio < 0.8) missed.push(name)
 }
 
 for (const page of doingAlone ? [] : await weekPages(OUT)) {
-  console.log(
+  print(
     `week page of a ${page.who}, 400 pieces and 30 pupils: ${page.ratio.toFixed(2)} of bare (${page.ours.toFixed(0)} and ${page.bare.toFixed(0)} requests a second); with ten times the pieces it costs ${page.tenfold.toFixed(2)} of that (at most 1.30)`,
   )
   if (page.tenfold > 1.3) missed.push(`week page of a ${page.who}`)
@@ -86,42 +87,42 @@ for (const page of doingAlone ? [] : await weekPages(OUT)) {
 if (weekAlone) process.exit(missed.length)
 
 const typed = await typing(address)
-console.log(
+print(
   `typing: from the last letter to “Saved” p95 ${typed.p95.toFixed(0)} ms (under a second after the pause of 600 ms); ${typed.requests.toFixed(0)} requests a minute`,
 )
 if (!(typed.p95 < 1_600)) missed.push('typing')
 const saves = await saving(address, folder, OUT)
-console.log(
+print(
   `${saves.writers} who write at once: ${saves.ratio.toFixed(2)} of a bare upsert (${saves.ours.toFixed(0)} and ${saves.bare.toFixed(0)} saves a second)`,
 )
-console.log(`a minute of drawing takes ${(bytesOfAMinute() / 1000).toFixed(1)} kB`)
-console.log(`a worksheet of 20 pages: ${(await opening(address)).toFixed(0)} ms to the first stroke`)
+print(`a minute of drawing takes ${(bytesOfAMinute() / 1000).toFixed(1)} kB`)
+print(`a worksheet of 20 pages: ${(await opening(address)).toFixed(0)} ms to the first stroke`)
 const frames = await drawing(address)
-console.log(
+print(
   `drawing over ${frames.strokes} strokes, slowed four times: ${frames.frames.toFixed(1)} frames a second, ${(frames.late * 100).toFixed(1)} % of them late`,
 )
 if (doingAlone) process.exit(missed.length)
 const core = deadlines()
-console.log(
+print(
   `deadlines of 2,000 pieces for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,
 )
 
 const { script, outside } = await firstLoad(address, cookie)
-console.log(
+print(
   `script on the first load of Today: ${(script / 1000).toFixed(1)} kB, ${(script / 150_000).toFixed(2)} of the 150 kB allowed; from outside: ${outside.length}`,
 )
 if (script > 150_000 || outside.length) missed.push('first load')
 
 const knocks = await knocking(address, folder, OUT)
-console.log(
+print(
   `a knock with an open code: ${knocks.ratio.toFixed(2)} of bare (${knocks.ours.toFixed(0)} and ${knocks.bare.toFixed(0)} requests a second)`,
 )
 const burst = await allAtOnce(address, folder, OUT)
-console.log(
+print(
   `28 who come in at once: ${burst.ratio.toFixed(2)} of bare (${burst.ours.toFixed(0)} and ${burst.bare.toFixed(0)} pupils a second)`,
 )
 const board = await ontoTheBoard(address)
-console.log(
+print(
   `28 within a minute, from “come in” to the name on the board: median ${board.median.toFixed(0)} ms, p95 ${board.p95.toFixed(0)} ms`,
 )
 if (!(board.p95 < 1000)) missed.push('onto the board')

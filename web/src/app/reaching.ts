@@ -36,6 +36,21 @@ const RETRIES = [3_000, 3_000, 6_000, 12_000, 30_000] as const
 /** When to try again after so many tries in vain, in milliseconds: each time later. */
 export const retryAfter = (failed: number): number => RETRIES[Math.min(failed, RETRIES.length - 1)] ?? 30_000
 
+/** Runs something after so many milliseconds, or once the network is back; gives the way to call it off. */
+export function onceReachable(run: () => void, milliseconds: number): () => void {
+  const go = () => {
+    callOff()
+    run()
+  }
+  const timer = setTimeout(go, milliseconds)
+  window.addEventListener('online', go)
+  const callOff = () => {
+    clearTimeout(timer)
+    window.removeEventListener('online', go)
+  }
+  return callOff
+}
+
 /** Runs something later; gives the way to call it off. */
 export function later(run: () => void, milliseconds: number): () => void {
   const timer = setTimeout(run, milliseconds)

@@ -10,7 +10,7 @@ export function useArrival<T extends HTMLElement>(
   const here = hash === `#${name}`
   // biome-ignore lint/correctness/useExhaustiveDependencies: who comes again by the same address is brought there again
   useEffect(() => {
-    if (here) place.current?.scrollIntoView({ block: 'center' })
+    if (here) place.current?.scrollIntoView()
   }, [here, key])
   return { here, place }
 }

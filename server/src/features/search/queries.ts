@@ -23,7 +23,8 @@ const OPEN = 'and (a.opens_at is null or a.opens_at <= $now)'
 /**
  * Whether the viewer may see entry `e`; that the viewer belongs to its class or circle is seen to before. Work and
  * what belongs to it are seen by those of whom it is asked, directions once they are open; work that was taken away by
- * nobody; what pupils say in Talk and beside their work is not for families; names of classmates are for those with an account to come back to.
+ * nobody; what pupils say in Talk and beside their work is not for families; names of classmates are for those with an
+ * account to come back to.
  */
 const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id = e.work_id and t.removed_at is null))
   and case e.kind
@@ -38,7 +39,8 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   else 1 end`
 
 const KIND = `case e.kind when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
-  when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post' when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
+  when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post'
+  when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
 
 /** The child of whom work is asked, or whose name was found. */

@@ -2,10 +2,10 @@ import type { AboutPage, ClassPage } from '@oppen/contract'
 import { timeNow } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { timeOfDay, when } from '@oppen/core/timing'
-import { Suspense, useEffect, useState } from 'react'
-import { useLocation } from 'react-router'
+import { Suspense, useState } from 'react'
 import { part } from '../../app/part.js'
 import { useNow } from '../../app/session.js'
+import { useArrival } from '../../app/useArrival.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
@@ -24,7 +24,6 @@ type Props = { readonly classId: ClassId; readonly about: AboutPage; readonly wr
 export function ClassAbout({ classId, about, writes }: Props) {
   // the page that is being written: one that is there, or a new one
   const [writing, setWriting] = useState<ClassPage | 'new' | null>(null)
-  useAnchor()
   const pages = about.pages.filter(page => page.kind !== 'newsletter')
   const newsletters = about.pages.filter(page => page.kind === 'newsletter')
   const done = () => setWriting(null)
@@ -79,14 +78,6 @@ export function ClassAbout({ classId, about, writes }: Props) {
   )
 }
 
-/** Brings the page that the address names into sight, once it is there. */
-function useAnchor(): void {
-  const { hash } = useLocation()
-  useEffect(() => {
-    if (hash) document.getElementById(hash.slice(1))?.scrollIntoView()
-  }, [hash])
-}
-
 function Write(props: {
   readonly classId: ClassId
   readonly page: ClassPage | null
@@ -104,8 +95,9 @@ type PageProps = { readonly classId: ClassId; readonly page: ClassPage; readonly
 function Page({ classId, page, onWrite }: PageProps) {
   const time = useNow()
   const remove = useRemovePage(classId)
+  const { place } = useArrival<HTMLDivElement>(`page-${page.id}`)
   return (
-    <div id={`page-${page.id}`} className="scroll-mt-4">
+    <div ref={place} id={`page-${page.id}`} className="scroll-mt-4">
       <Section
         title={page.title}
         aside={

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
-import { notYet } from '../../app/reaching.js'
+import { notYet, onceReachable } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
@@ -57,7 +57,7 @@ export function useUploads(params: PieceParams): Uploads {
   const [known, setKnown] = useState(false)
   const waiting = useRef<KeptFile[]>([])
   const going = useRef<{ key: string; cancel: () => void } | undefined>(undefined)
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const callOff = useRef<() => void>(undefined)
   const { classId, workId, placeId } = params
   const owner = `${account.id} ${workId} ${placeId}`
 
@@ -72,7 +72,7 @@ export function useUploads(params: PieceParams): Uploads {
   }, [])
 
   const go = useCallback(async () => {
-    clearTimeout(timer.current)
+    callOff.current?.()
     const next = waiting.current[0]
     if (!next || going.current) return
     const { key } = next
@@ -86,7 +86,7 @@ export function useUploads(params: PieceParams): Uploads {
     } catch (error) {
       if (notYet(error)) {
         set(key, { delay: error })
-        timer.current = setTimeout(() => void go(), RETRY)
+        callOff.current = onceReachable(() => void go(), RETRY)
       } else {
         waiting.current = waiting.current.filter(one => one.key !== key)
         set(key, { problem: error })
@@ -121,14 +121,11 @@ export function useUploads(params: PieceParams): Uploads {
         const cut = kept.find(one => one.cut)
         if (cut) tell(say('recorder_cut', { name: cut.file.name }))
       })
-    const online = () => void go()
-    window.addEventListener('online', online)
     return () => {
       gone = true
-      clearTimeout(timer.current)
-      window.removeEventListener('online', online)
+      callOff.current?.()
     }
-  }, [owner, take, go])
+  }, [owner, take])
 
   const add = async (files: readonly File[], recording?: KeptRecording) => {
     // who chooses again has seen why the one before was refused

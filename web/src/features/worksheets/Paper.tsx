@@ -1,6 +1,6 @@
 import type { Sheet } from '@oppen/contract'
 import { useEffect, useRef, useState } from 'react'
-import { later, retryAfter } from '../../app/reaching.js'
+import { onceReachable, retryAfter } from '../../app/reaching.js'
 import { say } from '../../words/say.js'
 import type { PdfOrMissing } from './usePages.js'
 
@@ -36,14 +36,7 @@ function Photo({ address, label }: PhotoProps) {
   const [failed, setFailed] = useState(0)
   const [missing, setMissing] = useState(false)
   useEffect(() => {
-    if (!missing) return
-    const again = () => setMissing(false)
-    window.addEventListener('online', again)
-    const callOff = later(again, retryAfter(failed))
-    return () => {
-      window.removeEventListener('online', again)
-      callOff()
-    }
+    if (missing) return onceReachable(() => setMissing(false), retryAfter(failed))
   }, [missing, failed])
   if (missing) return <NotYet />
   const fail = () => {

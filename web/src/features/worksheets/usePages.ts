@@ -1,6 +1,6 @@
 import type { Sheet } from '@oppen/contract'
 import { useEffect, useState } from 'react'
-import { retryAfter } from '../../app/reaching.js'
+import { onceReachable, retryAfter } from '../../app/reaching.js'
 import { openPdf, type Pdf } from '../files/pdf.js'
 
 /** How the file of a page is had: by the page. */
@@ -11,26 +11,26 @@ export type PdfOrMissing = Pdf | 'missing' | undefined
 
 /** Opens a PDF, however often it takes. Gives the way to let go of it. */
 function keepOpening(address: string, say: (pdf: PdfOrMissing) => void): () => void {
-  let opening: ReturnType<typeof openPdf>
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let failed = 0
-  const open = () => {
-    clearTimeout(timer)
-    timer = undefined
-    opening = openPdf(address)
-    opening.pdf.then(say, () => {
-      say('missing')
-      timer = setTimeout(open, retryAfter(failed))
-      failed += 1
-    })
+  let letGo = (): void => undefined
+  let gone = false
+  const open = (failed: number) => {
+    const opening = openPdf(address)
+    letGo = opening.close
+    opening.pdf.then(
+      pdf => !gone && say(pdf),
+      () => {
+        // what could not be read still has a worker
+        opening.close()
+        if (gone) return
+        say('missing')
+        letGo = onceReachable(() => open(failed + 1), retryAfter(failed))
+      },
+    )
   }
-  const online = () => timer && open()
-  open()
-  window.addEventListener('online', online)
+  open(0)
   return () => {
-    window.removeEventListener('online', online)
-    clearTimeout(timer)
-    opening.close()
+    gone = true
+    letGo()
   }
 }
 
@@ -42,15 +42,13 @@ export function usePdfs(sheets: readonly Sheet[], addressOf: AddressOf): Readonl
   )
   // biome-ignore lint/correctness/useExhaustiveDependencies: the names of the files are what they are opened by
   useEffect(() => {
-    let gone = false
     const closing = files.split(' ').flatMap(file => {
       const sheet = sheets.find(one => one.file === file)
       if (!sheet) return []
-      const show = (pdf: PdfOrMissing) => !gone && setOpen(before => new Map(before).set(file, pdf))
+      const show = (pdf: PdfOrMissing) => setOpen(before => new Map(before).set(file, pdf))
       return [keepOpening(addressOf(sheet), show)]
     })
     return () => {
-      gone = true
       for (const close of closing) close()
       setOpen(new Map())
     }

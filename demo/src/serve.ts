@@ -1,26 +1,28 @@
-import { resolve } from 'node:path'
 import { everybody } from '@oppen/server/features/accounts/standInPeople'
 import { standInProvider } from '@oppen/server/features/accounts/standInProvider'
-import { listen, stopOnSignals } from '@oppen/server/listen'
+import { serveWorld, stopOnSignals, takePort } from '@oppen/server/listen'
+import { readSettings, type Settings } from '@oppen/server/settings'
+import { startPlainly } from '@oppen/server/startRefused'
 import { pino } from 'pino'
 import { DEMO_SECRET } from './builders.js'
 import { openDemo } from './demoWorld.js'
 
-const { env } = process
-const log = pino({ level: env.OPPEN_LOG ?? 'warn' })
-const standIn = standInProvider('Tern Hollow')
-const data = resolve(env.OPPEN_DATA ?? 'demo-data')
-const world = await openDemo(data, { log, schoolSignIn: standIn.signIn })
-const listening = await listen(world, {
-  port: Number(env.OPPEN_PORT ?? 4310),
-  host: env.OPPEN_HOST ?? '127.0.0.1',
-  webFolder: resolve(env.OPPEN_WEB ?? 'web/dist'),
-  standIn: standIn.router(everybody(world, DEMO_SECRET)),
-})
-stopOnSignals(listening, world)
-
-process.stdout.write(`
-  Oppen, with the demo of Tern Hollow School:  ${listening.address}
+async function serve(settings: Settings): Promise<void> {
+  const port = await takePort(settings)
+  const standIn = standInProvider('Tern Hollow', () => port.address)
+  const world = await openDemo(settings.folder, {
+    log: pino({ level: settings.log }),
+    schoolSignIn: standIn.signIn,
+    address: settings.address ?? port.address,
+    onStep: port.say,
+  })
+  const listening = serveWorld(world, port, {
+    webFolder: settings.webFolder,
+    standIn: standIn.router(everybody(world, DEMO_SECRET)),
+  })
+  stopOnSignals(listening, world)
+  process.stdout.write(`
+  Oppen, with the demo of Tern Hollow School:  ${world.address}
 
   Sign in with one of these user names; the secret is always ${DEMO_SECRET}
 
@@ -34,3 +36,6 @@ process.stdout.write(`
 
   Stop with Ctrl C; what was done is kept. Start over: npm run demo -- --fresh
 `)
+}
+
+await startPlainly(() => serve(readSettings({ OPPEN_DATA: 'demo-data', OPPEN_LOG: 'warn', ...process.env })))

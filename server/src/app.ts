@@ -21,6 +21,7 @@ import { weekHandlers } from './features/week/routes.js'
 import { workHandlers } from './features/work/routes.js'
 import { worksheetHandlers } from './features/worksheets/routes.js'
 import { BODY_LIMIT_MB, replyToErrors } from './http/errors.js'
+import { originOf, ownHostOnly, ownHosts } from './http/origin.js'
 import { pages } from './http/pages.js'
 import { sameSiteOnly, securityHeaders } from './http/security.js'
 import { type Handlers, serveAll } from './http/serve.js'
@@ -56,10 +57,15 @@ export type AppOptions = {
   readonly proxies?: number
   /** The stand-in for the identity provider of the school, where it is tried out. */
   readonly standIn?: Router
+  /** Where the server listens; this machine may ask it there by its own names. */
+  readonly listening?: string
 }
 
 /** The whole of the server over a world. */
-export function createApp(world: World, { webFolder, proxies = 0, standIn }: AppOptions = {}): Express {
+export function createApp(
+  world: World,
+  { webFolder, proxies = 0, standIn, listening = originOf(world) }: AppOptions = {},
+): Express {
   const app = express()
   app.disable('x-powered-by')
   app.disable('etag')
@@ -69,12 +75,14 @@ export function createApp(world: World, { webFolder, proxies = 0, standIn }: App
     await world.db.row('select 1 as alive')
     response.json({ alive: true })
   })
+  const hosts = ownHosts(world, listening)
+  app.use(ownHostOnly(hosts))
   app.use(securityHeaders())
   app.use('/api', (_, response, next) => {
     response.set('cache-control', 'no-store')
     next()
   })
-  app.use(sameSiteOnly)
+  app.use(sameSiteOnly(hosts))
   app.use(express.json({ limit: `${BODY_LIMIT_MB}mb` }))
   app.use(serveAll(world, handlers))
   if (standIn) app.use(STAND_IN_PATH, standIn)

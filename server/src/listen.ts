@@ -1,8 +1,67 @@
-import { createServer, type Server } from 'node:http'
+import { createServer, type RequestListener, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { type AppOptions, createApp } from './app.js'
+import { type Doing, notServing } from './http/starting.js'
 import { closeWorld } from './openWorld.js'
+import { StartRefused } from './startRefused.js'
 import type { World } from './world.js'
+
+/** A port that is ours: until something is served there, it answers what the server is doing. */
+export type Port = {
+  readonly server: Server
+  /** Where the server listens, "http://127.0.0.1:4310". */
+  readonly address: string
+  readonly say: (doing: Doing) => void
+  readonly serve: (listener: RequestListener) => void
+  /** Refuses what is new, lets what was begun end, and gives the port back; connections that hang on are cut off. */
+  readonly close: () => Promise<void>
+}
+
+/** How long requests that were begun may take to end when the server stops, in milliseconds. */
+const GRACE = 1_500
+
+/** Takes a port (0 for any free one) before anything else is done. Throws `StartRefused` where it cannot be had. */
+export async function takePort({ port, host = '127.0.0.1' }: { port: number; host?: string }): Promise<Port> {
+  let doing: Doing = { what: 'It opens its data.' }
+  let listener = notServing(() => doing)
+  const server = createServer((request, response) => listener(request, response))
+  // a head that never ends, or a body that trickles, holds a connection only so long
+  server.headersTimeout = 30_000
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) =>
+      reject(new StartRefused('port_taken', { host, port, what: error.code ?? error.message })),
+    )
+    server.listen(port, host, resolve)
+  })
+  const { port: given } = server.address() as AddressInfo
+  const name = ['0.0.0.0', '::'].includes(host) ? 'localhost' : host.includes(':') ? `[${host}]` : host
+  return {
+    server,
+    address: `http://${name}:${given}`,
+    say: now => {
+      doing = now
+    },
+    serve: next => {
+      listener = next
+    },
+    close: () => {
+      doing = { what: 'It is stopping and will be back.' }
+      listener = notServing(() => doing)
+      return closeServer(server)
+    },
+  }
+}
+
+async function closeServer(server: Server): Promise<void> {
+  const closed = new Promise(resolve => server.close(resolve))
+  server.closeIdleConnections()
+  // a connection that is kept alive becomes idle with its last answer
+  const idle = setInterval(() => server.closeIdleConnections(), 50)
+  const late = setTimeout(() => server.closeAllConnections(), GRACE)
+  await closed
+  clearInterval(idle)
+  clearTimeout(late)
+}
 
 export type Listening = {
   readonly server: Server
@@ -13,24 +72,20 @@ export type Listening = {
 export type ListenOptions = AppOptions & { readonly port: number; readonly host?: string }
 
 /** Serves a world on a port (0 for any free one) until it is stopped: what was begun is finished first. */
-export async function listen(
-  world: World,
-  { port, host = '127.0.0.1', ...options }: ListenOptions,
-): Promise<Listening> {
-  const server = createServer(createApp(world, options))
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject)
-    server.listen(port, host, resolve)
-  })
-  const { port: given } = server.address() as AddressInfo
+export async function listen(world: World, { port, host, ...options }: ListenOptions): Promise<Listening> {
+  return serveWorld(world, await takePort({ port, ...(host && { host }) }), options)
+}
+
+/** Serves a world on a port that was taken. */
+export function serveWorld(world: World, port: Port, options: AppOptions = {}): Listening {
+  world.address ??= port.address
+  port.serve(createApp(world, { listening: port.address, ...options }))
   const stop = async () => {
-    const closed = new Promise(resolve => server.close(resolve))
     world.live.stop()
-    server.closeIdleConnections()
-    await closed
+    await port.close()
     await closeWorld(world)
   }
-  return { server, address: `http://${host === '0.0.0.0' ? 'localhost' : host}:${given}`, stop }
+  return { server: port.server, address: port.address, stop }
 }
 
 /** Stops once when the machine asks for it, and leaves after ten seconds whatever hangs. */

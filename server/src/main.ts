@@ -1,43 +1,42 @@
-import { resolve } from 'node:path'
 import { pino } from 'pino'
 import { oidcSignIn } from './features/accounts/schoolSignIn.js'
 import { everybody } from './features/accounts/standInPeople.js'
 import { standInProvider } from './features/accounts/standInProvider.js'
 import { smtpPost } from './features/mail/post.js'
-import { listen, stopOnSignals } from './listen.js'
+import { serveWorld, stopOnSignals, takePort } from './listen.js'
 import { openWorld } from './openWorld.js'
+import { readSettings, type Settings } from './settings.js'
+import { startPlainly } from './startRefused.js'
 
-const { env } = process
-const log = pino({ level: env.OPPEN_LOG ?? 'info' })
+/** Starts the server: settings, then the port, then the folder; each says in one line why it cannot be had. */
+async function main(settings: Settings): Promise<void> {
+  const log = pino({ level: settings.log })
+  const port = await takePort(settings)
+  process.stdout.write(
+    `Oppen opens ${settings.folder} and will be found at ${settings.address ?? port.address}\n`,
+  )
+  const standIn = settings.standIn && standInProvider(settings.standIn.name, () => port.address)
+  if (standIn) log.warn('the stand-in for the school’s identity provider lets everybody in with one secret')
+  const signIn = settings.signIn && oidcSignIn(settings.signIn)
+  const world = await openWorld({
+    folder: settings.folder,
+    school: settings.school,
+    log,
+    address: settings.address ?? port.address,
+    schoolSignIn: standIn?.signIn ?? signIn ?? null,
+    ...(settings.mail && { post: smtpPost(settings.mail.smtp, settings.mail.from) }),
+    onStep: doing => {
+      port.say(doing)
+      log.info(doing, 'starting')
+    },
+  })
+  const listening = serveWorld(world, port, {
+    proxies: settings.proxies,
+    webFolder: settings.webFolder,
+    ...(standIn && { standIn: standIn.router(everybody(world, settings.standIn?.secret ?? '')) }),
+  })
+  stopOnSignals(listening, world)
+  process.stdout.write(`Oppen is ready at ${world.address}\n`)
+}
 
-const school = { name: env.OPPEN_SCHOOL ?? 'Our school', zone: env.OPPEN_ZONE ?? 'Europe/Lisbon' }
-const accountName = env.OPPEN_SIGN_IN_NAME ?? school.name
-const standIn = env.OPPEN_SIGN_IN_STAND_IN ? standInProvider(accountName) : undefined
-if (standIn) log.warn('the stand-in for the school’s identity provider lets everybody in with one secret')
-
-const world = await openWorld({
-  folder: resolve(env.OPPEN_DATA ?? 'data'),
-  school,
-  log,
-  ...(env.OPPEN_ADDRESS && { address: env.OPPEN_ADDRESS.replace(/\/+$/, '') }),
-  ...(env.OPPEN_SIGN_IN_ISSUER && {
-    schoolSignIn: oidcSignIn({
-      name: accountName,
-      issuer: () => env.OPPEN_SIGN_IN_ISSUER ?? '',
-      clientId: env.OPPEN_SIGN_IN_CLIENT ?? 'oppen',
-      ...(env.OPPEN_SIGN_IN_CLIENT_SECRET && { clientSecret: env.OPPEN_SIGN_IN_CLIENT_SECRET }),
-    }),
-  }),
-  ...(standIn && { schoolSignIn: standIn.signIn }),
-  ...(env.OPPEN_SMTP && { post: smtpPost(env.OPPEN_SMTP, env.OPPEN_MAIL_FROM ?? 'Oppen') }),
-})
-
-const listening = await listen(world, {
-  port: Number(env.OPPEN_PORT ?? 4310),
-  host: env.OPPEN_HOST ?? '127.0.0.1',
-  proxies: Number(env.OPPEN_PROXIES ?? 0),
-  webFolder: resolve(env.OPPEN_WEB ?? 'web/dist'),
-  ...(standIn && { standIn: standIn.router(everybody(world, env.OPPEN_SIGN_IN_STAND_IN ?? '')) }),
-})
-stopOnSignals(listening, world)
-log.info({ address: listening.address }, 'serving')
+await startPlainly(() => main(readSettings(process.env)))

@@ -1,18 +1,20 @@
 import { randomBytes } from 'node:crypto'
-import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { type Logger, pino } from 'pino'
 import { realClock } from './clock.js'
-import { openDatabase } from './db/index.js'
+import { dataSteps } from './dataSteps.js'
+import { openDatabase, runDataSteps } from './db/index.js'
+import { audienceOf } from './features/accounts/audience.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
-import { viewerOfHash } from './features/accounts/sessions.js'
 import { FileStore } from './features/files/store.js'
 import { Uploads } from './features/files/uploads.js'
-import { makeMissingKeys } from './features/joining/keys.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
 import { refreshTexts } from './features/search/refresh.js'
-import { setMissingRules } from './features/timing/retime.js'
+import { keepZone } from './features/timing/zone.js'
+import { type FolderLock, lockFolder } from './folderLock.js'
+import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
 import { Printer } from './paper/printer.js'
 import type { Clock, World } from './world.js'
@@ -31,6 +33,8 @@ export type WorldOptions = {
   readonly post?: Post
   readonly address?: string
   readonly schoolSignIn?: SchoolSignIn | null
+  /** Told what is being done while it opens. */
+  readonly onStep?: (doing: Doing) => void
 }
 
 /** Argon2id as OWASP's Password Storage Cheat Sheet gives it: 19 MiB, two rounds, one lane. */
@@ -43,10 +47,21 @@ export const QUICK_HASHING = { memoryCost: 1024, timeCost: 1 } as const
 
 /** Opens, or makes, everything that the server works on. */
 export async function openWorld(options: WorldOptions): Promise<World> {
-  await mkdir(options.folder, { recursive: true })
+  const lock = await lockFolder(options.folder, options.address)
+  try {
+    return await open(options, lock)
+  } catch (error) {
+    await lock.release()
+    throw error
+  }
+}
+
+async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
+  const onStep = options.onStep ?? (() => undefined)
   const db = await openDatabase({
     file: join(options.folder, 'oppen.sqlite'),
     ...(options.onStatement && { onStatement: options.onStatement }),
+    onStep,
   })
   const files = new FileStore(join(options.folder, 'files'))
   await files.prepare()
@@ -56,6 +71,7 @@ export async function openWorld(options: WorldOptions): Promise<World> {
   const random = options.random ?? randomBytes
   const world: World = {
     db,
+    lock,
     files,
     uploads,
     printer: new Printer(),
@@ -72,10 +88,13 @@ export async function openWorld(options: WorldOptions): Promise<World> {
     post:
       options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
   }
-  await makeMissingKeys(world)
-  await setMissingRules(world)
-  await refreshTexts(world)
-  live.whoIs = tokenHash => viewerOfHash(world, tokenHash)
+  await runDataSteps(db, {
+    steps: dataSteps(world),
+    onStep: ({ name, ...step }) => onStep({ what: `It brings its data along: ${name}.`, ...step }),
+  })
+  await keepZone(world)
+  await refreshTexts(world, onStep)
+  live.audience = audienceOf(world)
   return world
 }
 
@@ -97,4 +116,5 @@ export async function closeWorld(world: World): Promise<void> {
   world.live.stop()
   await world.printer.close()
   await world.db.close()
+  await world.lock.release()
 }

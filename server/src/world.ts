@@ -6,6 +6,7 @@ import type { FileStore } from './features/files/store.js'
 import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { Post } from './features/mail/post.js'
+import type { FolderLock } from './folderLock.js'
 import type { Printer } from './paper/printer.js'
 
 /** Time as the school has it; in the demo it can be moved. */
@@ -18,6 +19,8 @@ export type Clock = {
 /** Everything a service reaches beyond its arguments. */
 export type World = {
   readonly db: Database
+  /** That no other process uses the same folder. */
+  readonly lock: FolderLock
   readonly clock: Clock
   /** The school's name and its time zone (IANA). */
   readonly school: { readonly name: string; readonly zone: string }
@@ -37,8 +40,8 @@ export type World = {
   readonly post: Post
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */
   readonly schoolSignIn: SchoolSignIn | null
-  /** Where people find Oppen, where the school has set it. */
-  readonly address: string | null
+  /** Where people find Oppen: as the school has set it, else where the server listens, once it does. */
+  address: string | null
   readonly log: Logger
   /** How hard secrets are hashed; lower only in tests and the demo. */
   readonly hashing: { readonly memoryCost: number; readonly timeCost: number }

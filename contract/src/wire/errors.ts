@@ -4,6 +4,7 @@ export const ERRORS = {
   sign_in_wrong: { status: 403, params: [] },
   not_found: { status: 404, params: [] },
   cross_site: { status: 403, params: [] },
+  host_unknown: { status: 421, params: [] },
   too_many_tries: { status: 429, params: ['minutes'] },
   body_unreadable: { status: 400, params: [] },
   body_too_large: { status: 413, params: ['most'] },

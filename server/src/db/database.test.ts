@@ -87,8 +87,8 @@ it('every step of the tables goes there and back', async () => {
 })
 
 it('has foreign keys and the write-ahead log on, and writes through to the disk', async () => {
-  const pragma = async (name: string) =>
-    Object.values((await db.sequelize.query(`pragma ${name}`))[0][0] as object)[0]
+  const pragma = (name: string) =>
+    db.write(async () => Object.values((await db.row(`pragma ${name}`)) ?? {})[0])
   expect(await pragma('foreign_keys')).toBe(1)
   expect(await pragma('journal_mode')).toBe('wal')
   expect(await pragma('synchronous')).toBe(2)

@@ -1,10 +1,10 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import pLimit from 'p-limit'
-import { QueryTypes, Sequelize } from 'sequelize'
-import { type Bind, PreparedReads } from './prepared.js'
+import { Sequelize } from 'sequelize'
+import { type Bind, Statements } from './statements.js'
 import { defineTable, type Table, type TableModel } from './table.js'
+import { WriteQueue } from './writeQueue.js'
 
-type Write = { readonly after: (() => void)[] }
+type Write = { readonly after: (() => void)[]; readonly touched: Set<string> }
 
 export type DatabaseOptions = {
   /** The SQLite file; made where it does not exist. */
@@ -15,30 +15,32 @@ export type DatabaseOptions = {
 
 const READERS = 2
 const READ_ONLY = 1
+const PLAIN = /^\w+$/
 
 /**
  * One SQLite file: one connection that writes, one command at a time, and two that only read. All commands go
- * through one queue and run in a transaction begun IMMEDIATE, so that reading before writing is safe; reads
- * outside of a command go side by side with it on their own connections.
+ * through one queue and run in transactions begun IMMEDIATE, so that reading before writing is safe; reads outside
+ * of a command go side by side with it on their own connections.
  */
 export class Database {
-  /** Counts the commands that were kept. What was read before may be out of date once it has changed. */
-  generation = 0
   readonly #writer: Sequelize
-  readonly #readers: Sequelize[] = []
-  readonly #prepared: PreparedReads[] = []
-  readonly #queue = pLimit(1)
+  readonly #writing: Statements
+  readonly #readers: { readonly sequelize: Sequelize; readonly statements: Statements }[] = []
+  readonly #queue: WriteQueue
   readonly #current = new AsyncLocalStorage<Write>()
   readonly #models = new Map<string, TableModel<object>>()
+  readonly #changes = new Map<string, number>()
   readonly #options: DatabaseOptions
   #turn = 0
 
   private constructor(options: DatabaseOptions) {
     this.#options = options
     this.#writer = connect(options)
+    this.#writing = new Statements(this.#writer, options.onStatement)
+    this.#queue = new WriteQueue(sql => this.#writing.all(sql).then(() => undefined))
   }
 
-  /** Opens the file for writing; `readAlso` opens the readers once the tables are there. */
+  /** Opens the file for writing; `openReaders` opens the readers once the tables are there. */
   static async open(options: DatabaseOptions): Promise<Database> {
     const db = new Database(options)
     await db.#writer.query('PRAGMA journal_mode = WAL')
@@ -47,52 +49,39 @@ export class Database {
     return db
   }
 
-  /** For migrations alone. */
-  get sequelize(): Sequelize {
-    return this.#writer
-  }
-
   async openReaders(): Promise<void> {
     for (let n = 0; n < READERS; n++) {
-      const reader = connect(this.#options, { mode: READ_ONLY })
-      await reader.query('PRAGMA busy_timeout = 5000')
-      this.#readers.push(reader)
-      this.#prepared.push(new PreparedReads(reader))
+      const sequelize = connect(this.#options, { mode: READ_ONLY })
+      await sequelize.query('PRAGMA busy_timeout = 5000')
+      this.#readers.push({ sequelize, statements: new Statements(sequelize, this.#options.onStatement) })
     }
   }
 
   /**
-   * Runs one command as one transaction, after those before it. What the command throws undoes all of it.
-   * Inside another command it is part of that one.
+   * Runs one command, after those before it and whole or not at all: what it throws undoes all of it, and nothing of
+   * the others. It is on the disk when the promise resolves; commands that wait at the same moment are written through
+   * together. Inside another command it is part of that one.
    */
   write<T>(command: () => Promise<T>): Promise<T> {
     if (this.#current.getStore()) return command()
-    return this.#queue(() => this.#transaction(command))
+    const write: Write = { after: [], touched: new Set() }
+    return this.#queue.add({
+      run: () => this.#current.run(write, command),
+      committed: () => this.#committed(write),
+    })
   }
 
-  async #transaction<T>(command: () => Promise<T>): Promise<T> {
-    const write: Write = { after: [] }
-    await this.#writer.query('BEGIN IMMEDIATE')
-    let result: T
-    try {
-      result = await this.#current.run(write, command)
-      await this.#writer.query('COMMIT')
-    } catch (error) {
-      await this.#rollBack()
-      throw error
-    }
-    this.generation++
-    for (const effect of write.after) effect()
-    return result
+  #committed({ touched, after }: Write): void {
+    for (const table of touched) this.#changes.set(table, (this.#changes.get(table) ?? 0) + 1)
+    for (const effect of after) effect()
   }
 
-  /** Where the disk is full SQLite has undone the transaction itself, and says that there is none. */
-  async #rollBack(): Promise<void> {
-    try {
-      await this.#writer.query('ROLLBACK')
-    } catch (error) {
-      if (!(error as Error).message.includes('no transaction is active')) throw error
-    }
+  /**
+   * A number that changes with every committed command that may have changed one of the tables: what was read of
+   * them before may be out of date once it has changed.
+   */
+  changesOf(tables: readonly string[]): number {
+    return tables.reduce((sum, table) => sum + (this.#changes.get(table) ?? 0), 0)
   }
 
   /** Whether this is inside a command: what is read there may yet be undone, and is nothing to keep. */
@@ -102,14 +91,18 @@ export class Database {
 
   /** Runs an effect once the current command is on disk, never if it is undone. */
   afterCommit(effect: () => void): void {
+    this.#inside('afterCommit').after.push(effect)
+  }
+
+  #inside(what: string): Write {
     const write = this.#current.getStore()
-    if (!write) throw new Error('afterCommit belongs inside a write')
-    write.after.push(effect)
+    if (!write) throw new Error(`${what} belongs inside a write`)
+    return write
   }
 
   /** The model of a table, for commands; only inside of `write`. */
   model<Row extends object>(table: Table<Row>): TableModel<Row> {
-    if (!this.#current.getStore()) throw new Error(`the model of ${table.name} belongs inside a write`)
+    this.#inside(`the model of ${table.name}`).touched.add(table.name)
     const known = this.#models.get(table.name) ?? (defineTable(this.#writer, table) as TableModel<object>)
     this.#models.set(table.name, known)
     return known as unknown as TableModel<Row>
@@ -117,7 +110,7 @@ export class Database {
 
   /** All rows of a query, as plain objects. Inside of a command it reads what the command has written. */
   rows<T extends object>(sql: string, bind: Bind = {}): Promise<T[]> {
-    return this.#side().query<T>(sql, { bind: { ...bind }, type: QueryTypes.SELECT })
+    return this.#side().all<T>(sql, bind)
   }
 
   /** The first row of a query, if there is one. */
@@ -126,44 +119,52 @@ export class Database {
     return row
   }
 
-  /**
-   * The JSON that a query writes in its one column named `json`; undefined where it finds nothing. Outside of a
-   * command the statement is kept prepared, so its text must not vary with what is asked.
-   */
+  /** The JSON that a query writes in its one column named `json`; undefined where it finds nothing. */
   async json(sql: string, bind: Bind = {}): Promise<string | undefined> {
-    const row = await this.#jsonRow(sql, bind)
+    const row = await this.row<{ json: string | null }>(sql, bind)
     return row?.json ?? undefined
   }
 
-  #jsonRow(sql: string, bind: Bind): Promise<{ json: string | null } | undefined> {
-    if (this.#current.getStore() || !this.#prepared.length) return this.row(sql, bind)
-    this.#options.onStatement?.(sql)
-    return this.#prepared[this.#nextReader()]?.row(sql, bind) ?? this.row(sql, bind)
-  }
-
-  #side(): Sequelize {
-    if (this.#current.getStore()) return this.#writer
-    return this.#readers[this.#nextReader()] ?? this.#writer
-  }
-
-  #nextReader(): number {
+  #side(): Statements {
+    if (this.#current.getStore()) return this.#writing
     this.#turn = (this.#turn + 1) % Math.max(1, this.#readers.length)
-    return this.#turn
+    return this.#readers[this.#turn]?.statements ?? this.#writing
   }
 
-  /** Runs a statement that changes something, for what has no model; only inside of `write`. */
-  async run(sql: string, bind: Bind = {}): Promise<void> {
-    if (!this.#current.getStore()) throw new Error(`a change belongs inside a write: ${sql.slice(0, 60)}`)
-    await this.#writer.query(sql, { bind: { ...bind } })
+  /**
+   * Runs a statement that changes something, for what has no model; only inside of `write`. `touches` are the tables
+   * whose readers must look again, all that the statement names unless said otherwise.
+   */
+  async run(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
+    const { touched } = this.#inside(`a change (${sql.slice(0, 60)})`)
+    for (const table of touches) touched.add(table)
+    await this.#writing.all(sql, bind)
   }
 
+  /** Runs a script of statements inside of `write`; for migrations. */
+  async script(sql: string): Promise<void> {
+    this.#inside('a script')
+    await this.#writing.script(sql)
+  }
+
+  /** Sets what SQLite sets only between transactions; for migrations. */
+  async pragma(name: string, value: string): Promise<void> {
+    if (!PLAIN.test(name) || !PLAIN.test(value)) throw new Error(`no pragma: ${name} = ${value}`)
+    await this.#queue.alone(() => this.#writing.script(`PRAGMA ${name} = ${value}`))
+  }
+
+  /** Takes no more commands and closes the file when those before are done. */
   async close(): Promise<void> {
-    await this.#queue(async () => {
-      await Promise.all(this.#prepared.map(one => one.close()))
-      await Promise.all([...this.#readers, this.#writer].map(one => one.close()))
+    await this.#queue.alone(async () => {
+      await Promise.all([...this.#readers.map(one => one.statements), this.#writing].map(one => one.close()))
+      await Promise.all([...this.#readers.map(one => one.sequelize), this.#writer].map(one => one.close()))
     })
   }
 }
+
+/** The tables that a statement names as changed. */
+const tablesChangedBy = (sql: string): string[] =>
+  [...sql.matchAll(/\b(?:into|update|delete\s+from)\s+"?(\w+)/gi)].map(found => found[1] ?? '')
 
 function connect({ file, onStatement }: DatabaseOptions, dialectOptions?: { mode: number }): Sequelize {
   return new Sequelize({

@@ -1,17 +1,53 @@
+import { StartRefused } from '../startRefused.js'
 import { Database, type DatabaseOptions } from './database.js'
-import { migrator } from './migrate.js'
+import { migrate } from './migrate.js'
 
-/** Opens the database with all its tables in their newest form. */
-export async function openDatabase(options: DatabaseOptions): Promise<Database> {
-  const db = await Database.open(options)
-  await migrator(db).up()
-  await db.openReaders()
-  return db
+type Opening = DatabaseOptions & { readonly onStep?: (doing: Doing) => void }
+type Doing = { readonly what: string; readonly number?: number; readonly of?: number }
+
+/**
+ * Opens the database with all its tables in their newest form. Throws `StartRefused`, with nothing changed, where the
+ * file is damaged or was used by a newer Oppen.
+ */
+export async function openDatabase({ onStep = () => undefined, ...options }: Opening): Promise<Database> {
+  const db = await Database.open(options).catch(error => {
+    throw damaged(error, options.file) ?? error
+  })
+  try {
+    onStep({ what: 'It looks whether its data is whole.' })
+    await refuseDamaged(db, options.file)
+    await migrate(db, {
+      onStep: ({ name, ...step }) => onStep({ what: `It updates its tables: ${name}.`, ...step }),
+    })
+    await db.openReaders()
+    return db
+  } catch (error) {
+    await db.close().catch(() => undefined)
+    throw error
+  }
+}
+
+/** SQLite's own look at every page of the file; what it finds first is named. */
+async function refuseDamaged(db: Database, file: string): Promise<void> {
+  const found = await db.rows<{ quick_check: string }>('PRAGMA quick_check(1)').catch(error => {
+    throw damaged(error, file) ?? error
+  })
+  const [first] = found
+  if (first && first.quick_check !== 'ok')
+    throw new StartRefused('database_damaged', { file, what: first.quick_check.replace(/\s+/g, ' ') })
+}
+
+function damaged(error: unknown, file: string): StartRefused | undefined {
+  const what = String((error as Error).message)
+  return /SQLITE_(CORRUPT|NOTADB)/.test(what)
+    ? new StartRefused('database_damaged', { file, what })
+    : undefined
 }
 
 export type { DatabaseOptions } from './database.js'
 export { Database } from './database.js'
 export * from './fullText.js'
 export * from './json.js'
-export type { Bind } from './prepared.js'
+export { type DataStep, runDataSteps } from './migrate.js'
+export type { Bind } from './statements.js'
 export * from './table.js'

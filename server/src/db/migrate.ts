@@ -1,4 +1,5 @@
-import { SequelizeStorage, Umzug } from 'umzug'
+import { Umzug } from 'umzug'
+import { StartRefused } from '../startRefused.js'
 import type { Database } from './database.js'
 import type { Migration } from './migration.js'
 import { firstDay } from './migrations/2026-10-01-first-day.js'
@@ -23,33 +24,100 @@ const migrations: readonly Migration[] = [
   foundWords,
 ]
 
-/** The steps of this database, each kept whole or not at all. */
-export function migrator(db: Database): Umzug<Database> {
+/** A step that fills in what SQL alone cannot; it runs once, after all steps of the tables. */
+export type DataStep = { readonly name: string; readonly run: () => Promise<void> }
+
+/** The log of the steps that were done. A step and its line are one transaction. */
+const LOG = 'SequelizeMeta'
+
+const isDone = async (db: Database, name: string): Promise<boolean> =>
+  (await db.row(`select 1 from ${LOG} where name = $name`, { name })) !== undefined
+
+const note = (db: Database, name: string) => db.run(`insert into ${LOG} (name) values ($name)`, { name })
+const forget = (db: Database, name: string) => db.run(`delete from ${LOG} where name = $name`, { name })
+
+/** The steps of this database, each kept whole, with its line in the log, or not at all. */
+export function migrator(db: Database, known: readonly Migration[] = migrations): Umzug<Database> {
   return new Umzug({
-    migrations: migrations.map(({ name, up, down }) => ({
+    migrations: known.map(({ name, up, down }) => ({
       name,
-      up: () => runAll(db, up),
-      down: () => runAll(db, down),
+      up: () => runAll(db, up, () => note(db, name)),
+      down: () => runAll(db, down, () => forget(db, name)),
     })),
     context: db,
-    storage: new SequelizeStorage({ sequelize: db.sequelize }),
+    storage: {
+      executed: () => executed(db),
+      // the step itself has written its line
+      logMigration: async () => undefined,
+      unlogMigration: async () => undefined,
+    },
     logger: undefined,
   })
 }
 
+async function executed(db: Database): Promise<string[]> {
+  await db.write(() => db.run(`create table if not exists ${LOG} (name text primary key)`))
+  return (await db.rows<{ name: string }>(`select name from ${LOG} order by name`)).map(row => row.name)
+}
+
+export type Migrating = {
+  readonly steps?: readonly DataStep[]
+  /** Told before each step: which it is, of how many. */
+  readonly onStep?: (step: { readonly name: string; readonly number: number; readonly of: number }) => void
+}
+
 /**
- * Runs the statements of a step. References are looked at once at its end, so that a table can be made anew under
+ * Brings the tables to their newest form. Throws `StartRefused` where a newer Oppen has been at the file: what it
+ * wrote is not for this one to guess.
+ */
+export async function migrate(db: Database, { steps = [], onStep }: Migrating = {}): Promise<void> {
+  const umzug = migrator(db)
+  const done = await umzug.executed()
+  refuseNewer(
+    done.map(one => one.name),
+    steps,
+    await executed(db),
+  )
+  const pending = await umzug.pending()
+  let number = 0
+  umzug.on('migrating', ({ name }) => onStep?.({ name, number: ++number, of: pending.length }))
+  await umzug.up()
+}
+
+function refuseNewer(done: readonly string[], steps: readonly DataStep[], log: readonly string[]): void {
+  const known = new Set([...done, ...migrations.map(one => one.name), ...steps.map(one => one.name)])
+  const unknown = log.filter(name => !known.has(name))
+  if (unknown.length) throw new StartRefused('database_newer', { step: unknown.at(-1) ?? '' })
+}
+
+/** Runs the steps of data that were not done yet. */
+export async function runDataSteps(db: Database, { steps = [], onStep }: Migrating): Promise<void> {
+  const log = new Set(await executed(db))
+  const pending = steps.filter(step => !log.has(step.name))
+  for (const [index, { name, run }] of pending.entries()) {
+    onStep?.({ name, number: index + 1, of: pending.length })
+    await db.write(async () => {
+      if (await isDone(db, name)) return
+      await run()
+      await note(db, name)
+    })
+  }
+}
+
+/**
+ * Runs the scripts of a step. References are looked at once at its end, so that a table can be made anew under
  * its name (SQLite: "Making Other Kinds Of Table Schema Changes", https://www.sqlite.org/lang_altertable.html).
  */
-async function runAll(db: Database, statements: readonly string[]): Promise<void> {
-  await db.sequelize.query('PRAGMA foreign_keys = OFF')
+async function runAll(db: Database, scripts: readonly string[], log: () => Promise<void>): Promise<void> {
+  await db.pragma('foreign_keys', 'OFF')
   try {
     await db.write(async () => {
-      for (const statement of statements) await db.sequelize.query(statement)
+      for (const script of scripts) await db.script(script)
       const broken = await db.rows<{ table: string }>('PRAGMA foreign_key_check')
       if (broken[0]) throw new Error(`the step leaves references of ${broken[0].table} broken`)
+      await log()
     })
   } finally {
-    await db.sequelize.query('PRAGMA foreign_keys = ON')
+    await db.pragma('foreign_keys', 'ON')
   }
 }

@@ -1,16 +1,9 @@
-/** One dated step of the tables, as statements there and back. */
+/** One dated step of the tables, as scripts there and back: SQLite itself takes a script apart into statements. */
 export type Migration = {
   readonly name: string
   readonly up: readonly string[]
   readonly down: readonly string[]
 }
-
-/** The statements of a text, one after the other. */
-export const statementsOf = (text: string): string[] =>
-  text
-    .split(';')
-    .map(one => one.trim())
-    .filter(Boolean)
 
 /** A record's rows are written once and never changed. */
 export const onlyAdded = (table: string): string =>

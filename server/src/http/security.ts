@@ -51,14 +51,16 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
  * Lets a change through only from a page of our own origin: browsers say where a request comes from in
  * Sec-Fetch-Site or Origin, and the session cookie is SameSite=Lax besides.
  */
-export const sameSiteOnly: RequestHandler = (request, _response, next) => {
-  if (SAFE.has(request.method)) return next()
-  const site = request.get('sec-fetch-site')
-  if (site) return site === 'same-origin' ? next() : next(new Refused('cross_site'))
-  const origin = request.get('origin')
-  if (origin && hostOf(origin) !== request.get('host')) return next(new Refused('cross_site'))
-  next()
-}
+export const sameSiteOnly =
+  (hosts: ReadonlySet<string>): RequestHandler =>
+  (request, _response, next) => {
+    if (SAFE.has(request.method)) return next()
+    const site = request.get('sec-fetch-site')
+    if (site) return site === 'same-origin' ? next() : next(new Refused('cross_site'))
+    const origin = request.get('origin')
+    if (origin && !hosts.has(hostOf(origin) ?? '')) return next(new Refused('cross_site'))
+    next()
+  }
 
 function hostOf(origin: string): string | undefined {
   try {

@@ -52,7 +52,7 @@ export class Tries {
   readonly #told = new TryBook(ALLOWED.window)
   /** Addresses from which somebody who belongs here has asked, and when last. */
   readonly #known = new Map<string, number>()
-  #allowed: { generation: number; at: number; allowed: Allowance } | undefined
+  #allowed: { changes: number; at: number; allowed: Allowance } | undefined
 
   constructor(world: World) {
     this.#world = world
@@ -90,11 +90,11 @@ export class Tries {
    * themselves meanwhile only make it stricter than it need be, for a minute at most.
    */
   async #allowedNow(now: number): Promise<Allowance> {
-    const { generation } = this.#world.db
+    const changes = this.#world.db.changesOf(['doors', 'circles'])
     const known = this.#allowed
-    if (known?.generation === generation && now - known.at < MINUTE) return known.allowed
+    if (known?.changes === changes && now - known.at < MINUTE) return known.allowed
     const allowed = allowedTries(await openCodes(this.#world.db, now))
-    this.#allowed = { generation, at: now, allowed }
+    this.#allowed = { changes, at: now, allowed }
     return allowed
   }
 

@@ -238,13 +238,7 @@ const names = [...tables.matchAll(/create table (\w+)/g)].map(found => found[1] 
 
 export const firstDay: Migration = {
   name: '2026-10-01-first-day',
-  up: [
-    ...tables
-      .split(';')
-      .map(one => one.trim())
-      .filter(Boolean),
-    ...record,
-  ],
+  up: [tables, ...record],
   down: [
     ...['moves', 'hand_ins', 'hand_in_files'].flatMap(name => [
       `drop trigger ${name}_never_update`,

@@ -1,9 +1,10 @@
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /** What a class says of itself: pages, links one press away, files; and birthdays of those who want them known. */
 export const about: Migration = {
   name: '2026-11-25-about',
-  up: statementsOf(`
+  up: [
+    `
 create table class_pages (
   id text primary key,
   class_id text not null references classes (id) on delete cascade,
@@ -37,7 +38,8 @@ create table class_files (
   removed_at integer
 ) strict;
 create index class_files_of_class on class_files (class_id);
-alter table accounts add column birthday text`),
+alter table accounts add column birthday text`,
+  ],
   down: [
     'alter table accounts drop column birthday',
     'drop table class_files',

@@ -1,9 +1,10 @@
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /** Own entries of people, and the addresses under which other programs read somebody's calendar. */
 export const calendar: Migration = {
   name: '2026-11-25-calendar',
-  up: statementsOf(`
+  up: [
+    `
 create table entries (
   id text primary key,
   account_id text not null references accounts (id) on delete cascade,
@@ -23,6 +24,7 @@ create table feeds (
   hash text not null unique,
   made_at integer not null,
   read_at integer
-) strict`),
+) strict`,
+  ],
   down: ['drop table feeds', 'drop table entries'],
 }

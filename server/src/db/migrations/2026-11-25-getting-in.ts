@@ -1,4 +1,4 @@
-import { type Migration, onlyAdded, statementsOf } from '../migration.js'
+import { type Migration, onlyAdded } from '../migration.js'
 
 const accounts = `
 alter table accounts add column email text;
@@ -220,7 +220,7 @@ const MOVE = [
 ]
 const HAND_IN = ['id', 'work_id', 'number', 'html', 'at']
 
-const up = [accounts, classes, places, doors, circles, merges].flatMap(statementsOf)
+const up = [accounts, classes, places, doors, circles, merges]
 
 const placesBefore = `
 create table places_before (
@@ -258,7 +258,7 @@ export const gettingIn: Migration = {
     ...['circle_files', 'circle_posts', 'circle_members', 'circles'].map(name => `drop table ${name}`),
     ...['merges', 'mails', 'records', 'invitations', 'tablets', 'waits'].map(name => `drop table ${name}`),
     ...dropColumns('family_links', ['copied']),
-    ...statementsOf(placesBefore),
+    placesBefore,
     ...['sights', 'lesson_times', 'resets'].map(name => `drop table ${name}`),
     ...dropColumns('doors', ['admits']),
     ...dropColumns('classes', ['families', 'shared', 'own_secret', 'idle_minutes', 'admits', 'archived_at']),

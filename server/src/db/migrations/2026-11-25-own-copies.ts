@@ -1,4 +1,4 @@
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /**
  * Own copies whose versions can be told from those of a server set back, looked through and brought back; presses
@@ -6,7 +6,8 @@ import { type Migration, statementsOf } from '../migration.js'
  */
 export const ownCopies: Migration = {
   name: '2026-11-25-own-copies',
-  up: statementsOf(`
+  up: [
+    `
 alter table copies add column trail text not null default '[]';
 alter table copies add column kept_at integer;
 alter table copy_versions add column why text not null default 'choice';
@@ -27,7 +28,8 @@ create table class_notes (
   removed_by text references accounts (id)
 ) strict;
 create index class_notes_of_work on class_notes (work_id, at);
-create index files_of_place on files (place_id)`),
+create index files_of_place on files (place_id)`,
+  ],
   down: [
     'drop index files_of_place',
     'drop table class_notes',

@@ -1,5 +1,5 @@
 import { fullTextTable } from '../fullText.js'
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /**
  * Texts that can be found. Whatever changes in a table marks its row in `search_due`; the texts are made anew from
@@ -67,7 +67,7 @@ const triggers = [
 
 export const search: Migration = {
   name: '2026-11-25-search',
-  up: [...statementsOf(tables), fullTextTable('search_texts'), ...marks, names, ...whatIsThere],
+  up: [tables, fullTextTable('search_texts'), ...marks, names, ...whatIsThere],
   down: [
     ...triggers.map(name => `drop trigger ${name}`),
     'drop table search_texts',

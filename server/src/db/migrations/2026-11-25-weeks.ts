@@ -1,4 +1,4 @@
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /**
  * Posted work with its kind, week, lane and rules of timing; what comes out of the rules stands in `work_times`, one
@@ -232,9 +232,9 @@ const NEW_TABLES = [
 
 export const weeks: Migration = {
   name: '2026-11-25-weeks',
-  up: [...[works, timetables, loads].flatMap(statementsOf), asked, ...sums],
+  up: [works, timetables, loads, asked, ...sums],
   down: [
-    ...statementsOf(worksBefore),
+    worksBefore,
     ...NEW_TABLES.map(name => `drop table ${name}`),
     'drop index pieces_come_back',
     'alter table groups drop column room',

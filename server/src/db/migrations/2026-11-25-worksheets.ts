@@ -1,4 +1,4 @@
-import { type Migration, statementsOf } from '../migration.js'
+import type { Migration } from '../migration.js'
 
 /**
  * Worksheets: pages given out with the work or added by a pupil, and what stands on them. Ink is only ever added to:
@@ -6,7 +6,8 @@ import { type Migration, statementsOf } from '../migration.js'
  */
 export const worksheets: Migration = {
   name: '2026-11-25-worksheets',
-  up: statementsOf(`
+  up: [
+    `
 create table sheets (
   id text primary key,
   work_id text not null references works (id),
@@ -53,7 +54,8 @@ create table ink (
   data text not null,
   primary key (work_id, place_id, id, added)
 ) strict, without rowid;
-alter table hand_ins add column worksheet text`),
+alter table hand_ins add column worksheet text`,
+  ],
   down: [
     'alter table hand_ins drop column worksheet',
     'drop table ink',

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, Instant, PlaceId } from '@oppen/core/ids'
+import type { AccountId, CircleId, ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
@@ -7,34 +7,74 @@ import { TEACHER_NAME } from '../work/lines.js'
 const ARCHIVED = jsonBoolean('c.archived_at is not null')
 const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })
 
-const ties = `
+/** The tables that say who belongs where. */
+export const TIES = [
+  'accounts',
+  'sessions',
+  'classes',
+  'teachers',
+  'places',
+  'family_links',
+  'circle_members',
+] as const
+
+/** What ties account `a` to classes `c`, all of them or those that are limited to, and to circles. */
+const tiesTo = (inClass: string, inCircle: string) => `
   'teaches', ${jsonArray(
     jsonObject({ classId: 't.class_id', role: 't.role', archived: ARCHIVED }),
-    'from teachers t join classes c on c.id = t.class_id where t.account_id = a.id',
+    `from teachers t join classes c on c.id = t.class_id where t.account_id = a.id ${inClass}`,
   )},
   'places', ${jsonArray(
     place,
-    'from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_at is null',
+    `from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_at is null ${inClass}`,
   )},
   'follows', ${jsonArray(
     place,
     `from family_links l join places p on p.id = l.place_id and p.left_at is null
-     join classes c on c.id = p.class_id and c.families = 1 where l.account_id = a.id`,
+     join classes c on c.id = p.class_id and c.families = 1 where l.account_id = a.id ${inClass}`,
   )},
   'left', ${jsonArray(
     place,
-    "from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_how = 'left'",
+    `from places p join classes c on c.id = p.class_id where p.account_id = a.id and p.left_how = 'left' ${inClass}`,
   )},
   'circles', ${jsonArray(
     jsonObject({ circleId: 'circle_id', role: 'role' }),
-    'from circle_members where account_id = a.id',
+    `from circle_members where account_id = a.id ${inCircle}`,
   )}`
+
+const person = `'accountId', a.id, 'kind', a.kind, 'guest', ${jsonBoolean('a.guest = 1')}`
+
+const viewers = (ties: string, ids: string) =>
+  `select json_group_array(json(one)) as json from (
+     select json_object(${person}, ${ties}) as one from accounts a where a.id in (${ids}))`
+
+/** Everybody who is tied to a class, as viewers with their ties to it alone, as JSON. */
+export const classViewersJson = (db: Database, classId: ClassId) =>
+  db.json(
+    viewers(
+      tiesTo('and c.id = $classId', 'and 0'),
+      `select account_id from teachers where class_id = $classId
+       union select account_id from places where class_id = $classId and account_id is not null
+       union select l.account_id from places p join family_links l on l.place_id = p.id where p.class_id = $classId`,
+    ),
+    { classId },
+  )
+
+/** The same of a circle. */
+export const circleViewersJson = (db: Database, circleId: CircleId) =>
+  db.json(
+    viewers(
+      tiesTo('and 0', 'and circle_id = $circleId'),
+      'select account_id from circle_members where circle_id = $circleId',
+    ),
+    { circleId },
+  )
 
 /** The viewer behind a session, with all ties, as JSON; nothing where the session has ended. */
 export const viewerJson = (db: Database, tokenHash: string, now: Instant) =>
   db.json(
-    `select json_object('accountId', a.id, 'kind', a.kind, 'guest', ${jsonBoolean('a.guest = 1')},
-       'seenAt', s.seen_at, 'idle', s.idle, 'endsAt', s.ends_at, 'endsBy', s.ends_by, ${ties}) as json
+    `select json_object(${person},
+       'seenAt', s.seen_at, 'idle', s.idle, 'endsAt', s.ends_at, 'endsBy', s.ends_by, ${tiesTo('', '')}) as json
      from sessions s join accounts a on a.id = s.account_id
      where s.token_hash = $tokenHash and s.ends_at > $now`,
     { tokenHash, now },

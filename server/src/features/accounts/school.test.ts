@@ -16,7 +16,7 @@ let listening: Listening
 let folder: string
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'oppen-school-'))
-  const standIn = standInProvider('Tern Hollow')
+  const standIn = standInProvider('Tern Hollow', () => listening.address)
   world = await openWorld({
     folder,
     school: { name: 'Tern Hollow School', zone: 'Europe/Lisbon' },
@@ -87,7 +87,7 @@ describe('signing in with the account of the school', () => {
   it('knows the person again by the identity, also under another user name', async () => {
     const anna = person()
     await world.db.write(() =>
-      world.db.sequelize.query("update accounts set user_name = 'anna.r' where user_name = 'anna.reyes'"),
+      world.db.run("update accounts set user_name = 'anna.r' where user_name = 'anna.reyes'"),
     )
     const known = await world.db.row<{ n: number }>(
       'select count(*) as n from accounts where identity is not null',

@@ -19,9 +19,9 @@ function provider(world: World): SchoolSignIn {
 }
 
 /** Sends somebody to the identity provider of the school. */
-export async function goToSchool(world: World, request: Request, response: Response): Promise<undefined> {
+export async function goToSchool(world: World, response: Response): Promise<undefined> {
   try {
-    const { address, check } = await provider(world).begin(originOf(world, request))
+    const { address, check } = await provider(world).begin(originOf(world))
     const kept = Buffer.from(JSON.stringify(check)).toString('base64url')
     setCookie(response, COOKIE, kept, TEN_MINUTES)
     response.redirect(303, address)
@@ -41,7 +41,7 @@ export async function backFromSchool(world: World, request: Request, response: R
   const signIn = provider(world)
   const check = keptCheck(request)
   setCookie(response, COOKIE, '', 0)
-  const origin = originOf(world, request)
+  const origin = originOf(world)
   const cameTo = new URL(request.originalUrl, origin)
   const identity = check && (await finish(world, signIn, { origin, cameTo, check }))
   if (!identity) {

@@ -29,9 +29,11 @@ export type SchoolSignIn = {
 export type OidcSettings = {
   readonly name: string
   /** Where the provider publishes its settings; may hang on where Oppen is found, as the stand-in's does. */
-  readonly issuer: (origin: string) => string
+  readonly issuer: string | ((origin: string) => string)
   readonly clientId: string
-  readonly clientSecret?: string
+  readonly clientSecret?: string | undefined
+  /** How the provider is reached, where that is not by its address. */
+  readonly fetch?: oidc.CustomFetch
 }
 
 export const CAME_BACK = '/api/entry/school/back'
@@ -40,11 +42,11 @@ export const CAME_BACK = '/api/entry/school/back'
  * Signs in by OpenID Connect Core 1.0: authorization code with PKCE (RFC 7636, S256), state and nonce. The provider
  * is found by OpenID Connect Discovery.
  */
-export function oidcSignIn({ name, issuer, clientId, clientSecret }: OidcSettings): SchoolSignIn {
+export function oidcSignIn({ name, issuer, ...client }: OidcSettings): SchoolSignIn {
   const found = new Map<string, Promise<oidc.Configuration>>()
   const configured = (origin: string) => {
-    const address = issuer(origin)
-    const known = found.get(address) ?? discover(address, clientId, clientSecret)
+    const address = typeof issuer === 'string' ? issuer : issuer(origin)
+    const known = found.get(address) ?? discover(address, client)
     found.set(address, known)
     // a provider that did not answer is asked again the next time
     known.catch(() => found.delete(address))
@@ -85,10 +87,15 @@ export function oidcSignIn({ name, issuer, clientId, clientSecret }: OidcSetting
   }
 }
 
-function discover(address: string, clientId: string, clientSecret?: string): Promise<oidc.Configuration> {
+function discover(
+  address: string,
+  { clientId, clientSecret, fetch }: Omit<OidcSettings, 'name' | 'issuer'>,
+): Promise<oidc.Configuration> {
   const issuer = new URL(address)
   const proof = clientSecret ? oidc.ClientSecretPost(clientSecret) : oidc.None()
   // a provider without https is taken only where a school has set it so, or on this machine
-  const options = issuer.protocol === 'http:' ? { execute: [oidc.allowInsecureRequests] } : undefined
-  return oidc.discovery(issuer, clientId, undefined, proof, options)
+  return oidc.discovery(issuer, clientId, undefined, proof, {
+    ...(issuer.protocol === 'http:' && { execute: [oidc.allowInsecureRequests] }),
+    ...(fetch && { [oidc.customFetch]: fetch }),
+  })
 }

@@ -7,7 +7,7 @@ import { Op } from 'sequelize'
 import type { World } from '../../world.js'
 import { deviceName } from './deviceName.js'
 import { type CameBy, sessions } from './models.js'
-import { onTablet, viewerJson } from './queries.js'
+import { onTablet, TIES, viewerJson } from './queries.js'
 
 const COOKIE = 'oppen'
 const DAY = 86_400_000
@@ -19,7 +19,7 @@ const SEEN_EVERY = 5 * 60_000
 const SEEN_EVERY_SHARED = 20_000
 
 type Session = { seenAt: Instant; idle: number | null; endsAt: Instant; endsBy: Instant | null }
-type Known = { readonly generation: number; readonly viewer: Viewer; readonly session: Session }
+type Known = { readonly changes: number; readonly viewer: Viewer; session: Session }
 
 const known = new WeakMap<World, Map<string, Known>>()
 
@@ -55,26 +55,29 @@ export async function viewerOf(world: World, request: Request): Promise<Viewer |
   const tokenHash = sessionOf(request)
   if (!tokenHash) return undefined
   const found = await find(world, tokenHash)
-  if (found) await noteSeen(world, tokenHash, found.session)
+  if (found) await noteSeen(world, tokenHash, found)
   return found?.viewer
 }
 
-/** The viewer of a session by the hash of its token; for live streams, whose being open is no use of the session. */
-export async function viewerOfHash(world: World, tokenHash: string): Promise<Viewer | undefined> {
-  return (await find(world, tokenHash))?.viewer
+/**
+ * When a session ends if nothing is done with it, undefined once it has; for live streams, whose being open is no use
+ * of the session.
+ */
+export async function endOfSession(world: World, tokenHash: string): Promise<Instant | undefined> {
+  return (await find(world, tokenHash))?.session.endsAt
 }
 
 /**
- * What was read of a session is used again only until the next command is kept, whatever it was: nobody stays
- * inside on what was true before.
+ * What was read of a session is used again only until a command is committed that may have changed who belongs
+ * where: nobody stays inside on what was true before.
  */
 async function find(world: World, tokenHash: string): Promise<Known | undefined> {
   const cache = known.get(world) ?? new Map<string, Known>()
   known.set(world, cache)
-  const { generation } = world.db
+  const changes = world.db.changesOf(TIES)
   const now = world.clock.now()
   const found = cache.get(tokenHash)
-  if (found?.generation === generation && found.session.endsAt > now) return found
+  if (found?.changes === changes && found.session.endsAt > now) return found
   const json = await viewerJson(world.db, tokenHash, now)
   if (json === undefined) {
     cache.delete(tokenHash)
@@ -82,19 +85,29 @@ async function find(world: World, tokenHash: string): Promise<Known | undefined>
   }
   const { seenAt, idle, endsAt, endsBy, ...viewer } = JSON.parse(json) as Viewer & Session
   if (cache.size > 10_000) cache.clear()
-  const fresh = { generation, viewer, session: { seenAt, idle, endsAt, endsBy } }
+  const fresh = { changes, viewer, session: { seenAt, idle, endsAt, endsBy } }
   cache.set(tokenHash, fresh)
   return fresh
 }
 
-async function noteSeen(world: World, tokenHash: string, { seenAt, idle, endsBy }: Session): Promise<void> {
+/** "Last seen" goes on, and with it the end; it changes nothing of who may see what. */
+async function noteSeen(world: World, tokenHash: string, found: Known): Promise<void> {
+  const { seenAt, idle, endsBy } = found.session
   const now = world.clock.now()
   if (now - seenAt < (idle === null ? SEEN_EVERY : SEEN_EVERY_SHARED)) return
   const endsAt = endOf({ idle, endsBy }, now)
-  await world.db.write(() =>
-    world.db.model(sessions).update({ seenAt: now, endsAt }, { where: { tokenHash } }),
-  )
+  // those who ask meanwhile need not note it again
+  found.session = { seenAt: now, endsAt, idle, endsBy }
+  await world.db
+    .write(() => world.db.run(SEEN, { seenAt: now, endsAt, tokenHash }, []))
+    .catch(error => {
+      found.session = { seenAt, endsAt: found.session.endsAt, idle, endsBy }
+      // where the disk is full, reading goes on
+      if (!/SQLITE_FULL/.test(String(error))) throw error
+    })
 }
+
+const SEEN = 'update sessions set seen_at = $seenAt, ends_at = $endsAt where token_hash = $tokenHash'
 
 const endOf = ({ idle, endsBy }: Pick<Session, 'idle' | 'endsBy'>, now: Instant): Instant =>
   Math.min(now + (idle ?? LIFE), endsBy ?? Number.MAX_SAFE_INTEGER)

@@ -32,20 +32,33 @@ export const challengeOf = (verifier: string): string =>
 /**
  * A school's identity provider for trying things out: OpenID Connect Discovery, the authorization code flow with
  * PKCE (S256 only), tokens signed with a key that lives as long as the process. Swapped by settings for a real one.
+ * `listening` is where this very process listens: what is asked of the stand-in behind a person's back is asked there,
+ * whatever name the school is found by.
  */
-export const standInProvider = (name: string): StandIn => ({
-  signIn: oidcSignIn({ name, clientId: CLIENT, issuer: origin => `${origin}${STAND_IN_PATH}` }),
-  router: know => routerOf(name, know),
-})
+export function standInProvider(name: string, listening: () => string): StandIn {
+  let origin = ''
+  const here = (address: string) => new URL(new URL(address).pathname, listening())
+  return {
+    signIn: oidcSignIn({
+      name,
+      clientId: CLIENT,
+      issuer: own => {
+        origin = own
+        return `${own}${STAND_IN_PATH}`
+      },
+      fetch: (address, options) => fetch(here(address), options as RequestInit),
+    }),
+    router: know => routerOf(name, know, () => `${origin || listening()}${STAND_IN_PATH}`),
+  }
+}
 
-function routerOf(name: string, know: Know): Router {
+function routerOf(name: string, know: Know, issuerOf: () => string): Router {
   const grants = new Map<string, Grant>()
   const keys = generateKeyPair('ES256')
   const router = express.Router()
-  const issuerOf = (request: Request) => `${request.protocol}://${request.get('host')}${STAND_IN_PATH}`
 
-  router.get('/.well-known/openid-configuration', (request, response) => {
-    const issuer = issuerOf(request)
+  router.get('/.well-known/openid-configuration', (_, response) => {
+    const issuer = issuerOf()
     response.json({
       issuer,
       authorization_endpoint: `${issuer}/authorize`,
@@ -106,7 +119,7 @@ function routerOf(name: string, know: Know): Router {
     const { person, nonce } = grant
     const token = await new SignJWT({ nonce, preferred_username: person.userName, name: person.name })
       .setProtectedHeader({ alg: 'ES256', kid: 'stand-in' })
-      .setIssuer(issuerOf(request))
+      .setIssuer(issuerOf())
       .setSubject(person.subject)
       .setAudience(CLIENT)
       .setIssuedAt()

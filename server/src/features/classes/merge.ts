@@ -1,7 +1,6 @@
 import type { AccountId, ClassId, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { PHASES, type Phase } from '@oppen/core/work'
-import { QueryTypes } from 'sequelize'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -114,8 +113,7 @@ async function moveRows(world: World, workId: WorkId, from: PlaceId, into: Place
   }
 }
 
-const run = (world: World, sql: string, bind: Record<string, string>) =>
-  world.db.sequelize.query(sql, { bind, type: QueryTypes.RAW })
+const run = (world: World, sql: string, bind: Record<string, string>) => world.db.run(sql, bind)
 
 async function handOverAccount(
   world: World,

@@ -56,8 +56,8 @@ export const classHandlers = {
   seeFace: ({ world, params, response }) => sendFace(world, params, response),
 
   invitePerson: ({ world, viewer, params, body }) => invitePerson(world, viewer, params.classId, body),
-  inviteFamily: ({ world, viewer, params, request, body }) =>
-    inviteFamily(world, viewer, params.classId, { ...body, origin: originOf(world, request) }),
+  inviteFamily: ({ world, viewer, params, body }) =>
+    inviteFamily(world, viewer, params.classId, { ...body, origin: originOf(world) }),
   withdrawInvitation: ({ world, viewer, params }) => withdraw(world, viewer, params),
   answerInvitation: ({ world, viewer, params, body }) =>
     answerInvitation(world, viewer, params.invitationId, body.answer),

@@ -50,15 +50,15 @@ export const joiningHandlers = {
     await replaceKey(world, viewer, params)
     return { done: true }
   },
-  seeCards: async ({ world, request, response, params }) => {
+  seeCards: async ({ world, response, params }) => {
     const kind = KINDS.find(one => one === params.keyKind)
     if (!kind) throw new Refused('not_found')
     const cards = await cardsOf(world, params.classId, kind)
-    const pdf = await cardsPdf(cards, originOf(world, request))
+    const pdf = await cardsPdf(cards, originOf(world))
     return sendBytes(response, pdf, 'application/pdf', `${kind} keys.pdf`)
   },
-  seeKeyList: async ({ world, request, response, params }) => {
-    const origin = originOf(world, request)
+  seeKeyList: async ({ world, response, params }) => {
+    const origin = originOf(world)
     const all = [
       ...(await cardsOf(world, params.classId, 'home')),
       ...(await cardsOf(world, params.classId, 'family')),

@@ -1,66 +1,138 @@
 import type { LiveEvent } from '@oppen/contract'
-import type { AccountId } from '@oppen/core/ids'
+import type { AccountId, CircleId, ClassId, Instant } from '@oppen/core/ids'
 import { can, type Viewer } from '@oppen/core/permissions'
-import type { Session } from 'better-sse'
+import type { Response } from 'express'
 
-type Stream = { readonly tokenHash: string; readonly session: Session; readonly close: () => void }
+/** What a stream needs of the library that writes it. */
+type Sender = {
+  readonly isConnected: boolean
+  push(event: LiveEvent): unknown
+  once(event: 'disconnected', listener: () => void): unknown
+}
 
-/** Finds who a session belongs to now; undefined once it has ended. */
-export type WhoIs = (tokenHash: string) => Promise<Viewer | undefined>
+export type Stream = {
+  readonly tokenHash: string
+  readonly accountId: AccountId
+  readonly session: Sender
+  readonly response: Pick<Response, 'end' | 'destroy' | 'writableLength'>
+}
+
+type Open = Stream & { endsAt: Instant }
+
+/** Finds out who may be told of something, and how long a session lasts. */
+export type Audience = {
+  readonly now: () => Instant
+  /** Everybody tied to a class, with their ties to it; the same answer to all who ask before those change. */
+  readonly ofClass: (classId: ClassId) => Promise<readonly Viewer[]>
+  readonly ofCircle: (circleId: CircleId) => Promise<readonly Viewer[]>
+  /** When a session ends, which every use puts off; undefined once it has. */
+  readonly endOf: (tokenHash: string) => Promise<Instant | undefined>
+}
+
+/** More screens of one person than this are a fault: the one that has been open longest is closed. */
+const MOST_OF_ONE = 24
+/** A stream whose other end has not taken in so many bytes is dead or never reads; it is closed. */
+const MOST_UNREAD = 256 * 1024
 
 /**
- * The open screens. An event says only that something changed and goes to those who may see it at that very
- * moment: whoever has been removed gets nothing more, and a stream whose session has ended is closed.
+ * The open screens. An event says only that something changed, and goes to those who may see it at that very moment:
+ * whoever has been removed gets nothing more, and a stream whose session has ended is closed. Who is concerned is
+ * found by class or circle, so that what happens in one class costs nothing for the screens of others.
  */
 export class LiveStreams {
-  readonly #streams = new Set<Stream>()
-  whoIs: WhoIs = async () => undefined
+  readonly #ofAccount = new Map<AccountId, Set<Open>>()
+  audience: Audience | undefined
 
-  add(stream: Stream): void {
-    this.#streams.add(stream)
-    stream.session.once('disconnected', () => this.#streams.delete(stream))
+  /** Adds the stream of a session that ends at a moment unless it is used. */
+  add(stream: Stream, endsAt: Instant): void {
+    const { accountId, session } = stream
+    const open = { ...stream, endsAt }
+    const all = this.#ofAccount.get(accountId) ?? new Set()
+    this.#ofAccount.set(accountId, all)
+    const [longest] = all
+    if (longest && all.size >= MOST_OF_ONE) this.#close(longest)
+    all.add(open)
+    this.#ofAccount.set(accountId, all)
+    session.once('disconnected', () => this.#forget(open))
+  }
+
+  /** How many streams are open. */
+  get size(): number {
+    return [...this.#ofAccount.values()].reduce((sum, all) => sum + all.size, 0)
   }
 
   /** Tells all who may see it. */
   async tell(event: LiveEvent): Promise<void> {
-    await Promise.all(
-      [...this.#streams].map(stream => this.#pass(stream, viewer => concerns(viewer, event), event)),
-    )
+    if (!this.#ofAccount.size) return
+    const viewers = await this.#concerned(event).catch(() => undefined)
+    // where it cannot be found out who may be told, screens open anew and read again
+    if (!viewers) return this.stop()
+    for (const viewer of viewers) {
+      const streams = this.#ofAccount.get(viewer.accountId)
+      if (streams && concerns(viewer, event)) for (const one of [...streams]) this.#push(one, event)
+    }
+  }
+
+  async #concerned(event: LiveEvent): Promise<readonly Viewer[]> {
+    if ('classId' in event) return (await this.audience?.ofClass(event.classId)) ?? []
+    if ('circleId' in event) return (await this.audience?.ofCircle(event.circleId)) ?? []
+    throw new Error(`${event.what} is told to persons`)
   }
 
   /** Tells one person, on every device of theirs. */
   async tellPerson(accountId: AccountId, event: LiveEvent): Promise<void> {
-    await Promise.all(
-      [...this.#streams].map(stream => this.#pass(stream, viewer => viewer.accountId === accountId, event)),
-    )
+    for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, event)
   }
 
   tellAll(event: LiveEvent): void {
-    for (const { session } of this.#streams) session.push(event)
+    for (const one of this.#all()) this.#push(one, event)
   }
 
-  async #pass(stream: Stream, wanted: (viewer: Viewer) => boolean, event: LiveEvent): Promise<void> {
-    // a stream whose viewer cannot be found out is closed; its screen opens another and reads again
-    const viewer = await this.whoIs(stream.tokenHash).catch(() => undefined)
-    if (!viewer) return this.#close(stream)
-    if (wanted(viewer) && stream.session.isConnected) stream.session.push(event)
+  #push(one: Open, event: LiveEvent): void {
+    const now = this.audience?.now() ?? 0
+    if (now >= one.endsAt) void this.#pushIfOpen(one, event)
+    else if (one.response.writableLength > MOST_UNREAD) this.#cut(one)
+    else if (one.session.isConnected) one.session.push(event)
+  }
+
+  /** The session would have ended by now, had nothing been done with it since it was last looked at. */
+  async #pushIfOpen(one: Open, event: LiveEvent): Promise<void> {
+    const endsAt = await this.audience?.endOf(one.tokenHash).catch(() => undefined)
+    if (endsAt === undefined) return this.#close(one)
+    one.endsAt = endsAt
+    if (one.session.isConnected) one.session.push(event)
   }
 
   /** Closes every stream of a session. */
   drop(tokenHash: string): void {
-    for (const stream of this.#streams) if (stream.tokenHash === tokenHash) this.#close(stream)
+    for (const stream of this.#all()) if (stream.tokenHash === tokenHash) this.#close(stream)
   }
 
-  #close(stream: Stream): void {
-    this.#streams.delete(stream)
+  #all(): Open[] {
+    return [...this.#ofAccount.values()].flatMap(all => [...all])
+  }
+
+  #forget(stream: Open): void {
+    const all = this.#ofAccount.get(stream.accountId)
+    all?.delete(stream)
+    if (all?.size === 0) this.#ofAccount.delete(stream.accountId)
+  }
+
+  #close(stream: Open): void {
+    this.#forget(stream)
     if (!stream.session.isConnected) return
     stream.session.push({ what: 'me' })
-    stream.close()
+    stream.response.end()
+  }
+
+  #cut(stream: Open): void {
+    this.#forget(stream)
+    stream.response.destroy()
   }
 
   /** Closes all streams, for a server that stops. */
   stop(): void {
-    for (const stream of this.#streams) this.#close(stream)
+    for (const stream of this.#all()) this.#close(stream)
   }
 }
 

@@ -10,8 +10,14 @@ const ROUND = 2_000
 const MOST_TEXT = 200_000
 
 /** Makes the texts anew that have changed since the last search. Nothing is written where nothing has. */
-export async function refreshTexts(world: World): Promise<void> {
-  while ((await dueRows(world.db, 1)).length) await world.db.write(() => refreshRound(world))
+export async function refreshTexts(
+  world: World,
+  onStep: (doing: { what: string }) => void = () => undefined,
+): Promise<void> {
+  for (let done = 0; (await dueRows(world.db, 1)).length; done += ROUND) {
+    onStep({ what: `It reads what can be searched: ${done} texts so far.` })
+    await world.db.write(() => refreshRound(world))
+  }
 }
 
 async function refreshRound(world: World): Promise<void> {

@@ -85,20 +85,26 @@ export const plannerOver = (ground: Ground): Planner =>
 
 export type ClassPlan = { readonly planner: Planner; readonly groups: readonly GroupOf[] }
 
-const kept = new WeakMap<World, Map<ClassId, Promise<ClassPlan>>>()
+/** The tables that a plan is made of: names of groups and how many pupils they have come with it. */
+const TABLES = ['settings', 'classes', 'groups', 'places', 'lesson_times', 'lesson_changes']
+
+type Kept = { readonly changes: number; readonly plan: Promise<ClassPlan> }
+
+const kept = new WeakMap<World, Map<ClassId, Kept>>()
 
 /**
- * The planner of a class. It is kept until the calendar, a timetable or the groups change: whoever changes them
- * calls `forgetPlans`. Inside a command it is worked out anew.
+ * The planner of a class. It is used again until a command is committed that may have changed one of the tables it is
+ * made of. Inside a command it is worked out anew.
  */
 export function planOf(world: World, classId: ClassId): Promise<ClassPlan> {
   if (world.db.writing) return loadPlan(world, classId)
-  const plans = kept.get(world) ?? new Map<ClassId, Promise<ClassPlan>>()
+  const plans = kept.get(world) ?? new Map<ClassId, Kept>()
   kept.set(world, plans)
+  const changes = world.db.changesOf(TABLES)
   const known = plans.get(classId)
-  if (known) return known
+  if (known?.changes === changes) return known.plan
   const plan = loadPlan(world, classId)
-  plans.set(classId, plan)
+  plans.set(classId, { changes, plan })
   plan.catch(() => plans.delete(classId))
   return plan
 }
@@ -106,11 +112,6 @@ export function planOf(world: World, classId: ClassId): Promise<ClassPlan> {
 async function loadPlan(world: World, classId: ClassId): Promise<ClassPlan> {
   const ground = await groundOf(world, classId)
   return { planner: plannerOver(ground), groups: ground.groups }
-}
-
-/** Forgets what was worked out once the command is kept. */
-export function forgetPlans(world: World): void {
-  world.db.afterCommit(() => void kept.delete(world))
 }
 
 /** The lessons of all groups of a class in the week that it is now. */

@@ -14,7 +14,7 @@ import { localOf } from '@oppen/core/zone'
 import type { World } from '../../world.js'
 import { keepRules } from '../work/rules.js'
 import { extensions, type WorkTimeRow, workLoads, workTimes } from './models.js'
-import { forgetPlans, type Ground, groundOf, plannerOver, planOf } from './planner.js'
+import { type Ground, groundOf, plannerOver, planOf } from './planner.js'
 import {
   extensionsOf,
   type GroupOf,
@@ -155,7 +155,6 @@ export async function reload(world: World, work: TimedWork): Promise<void> {
 
 /** The times of a new group for all work that is for the whole class; inside a command. */
 export async function timesForGroup(world: World, classId: ClassId, groupId: GroupId): Promise<void> {
-  forgetPlans(world)
   const { planner } = await planOf(world, classId)
   for (const work of await timedWorks(world.db, classId)) {
     if (work.forWhom === 'groups') continue
@@ -230,7 +229,6 @@ function movesOf({ work, group, was, now }: Change): MovedTime[] {
 
 /** Keeps what the times are on the ground as it is now; inside the command that changed it. */
 export async function retime(world: World, classId: ClassId | null): Promise<void> {
-  forgetPlans(world)
   const ground = await groundOf(world, classId)
   const planner = plannerOver(ground)
   const byWork = new Map<TimedWork, Map<GroupId, Times>>()

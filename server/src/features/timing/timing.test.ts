@@ -299,8 +299,8 @@ it('what each day asks, kept as work comes and goes, equals what is worked out f
   const kept = await loads()
   expect(kept.length).toBeGreaterThan(10)
   await world.db.write(async () => {
-    await world.db.sequelize.query('delete from work_loads')
-    await world.db.sequelize.query('delete from day_loads')
+    await world.db.run('delete from work_loads')
+    await world.db.run('delete from day_loads')
     const { planner } = await planOf(world, built.classId)
     for (const work of await timedWorks(world.db, built.classId)) {
       const rows = await timeRowsOf(world.db, work.id)

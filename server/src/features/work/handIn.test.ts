@@ -123,12 +123,12 @@ describe('handing in', () => {
   it('is a record that the database itself does not let be changed', async () => {
     await on.anna.get('handIn', on.piece(), { version: await write('<p>on record</p>') })
     const { db } = on.school.world
-    const refusal = { parent: { message: expect.stringContaining('are only ever added to') } }
+    const refusal = 'are only ever added to'
     for (const table of ['moves', 'hand_ins']) {
-      const change = () => db.sequelize.query(`update ${table} set at = 0`)
-      const remove = () => db.sequelize.query(`delete from ${table}`)
-      await expect(db.write(change)).rejects.toMatchObject(refusal)
-      await expect(db.write(remove)).rejects.toMatchObject(refusal)
+      const change = () => db.run(`update ${table} set at = 0`)
+      const remove = () => db.run(`delete from ${table}`)
+      await expect(db.write(change)).rejects.toThrow(refusal)
+      await expect(db.write(remove)).rejects.toThrow(refusal)
     }
   })
 })

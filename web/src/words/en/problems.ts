@@ -23,6 +23,8 @@ export const problems = {
     'That user name and secret do not belong together. Check both, or ask your teacher for a new secret.',
   problem_cross_site:
     'This came from another page than Oppen and was not done. Open Oppen itself and try there.',
+  problem_host_unknown:
+    'Oppen is not found at this address. Open it at the address that your school gave you.',
   problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
   problem_body_unreadable: 'What arrived could not be read. Load the page again and send it once more.',
   problem_body_too_large:

@@ -1,0 +1,136 @@
+type Command<T> = {
+  readonly run: () => Promise<T>
+  /** Called once the command is on the disk, before its promise resolves. */
+  readonly committed: () => void
+}
+
+type Waiting = Command<unknown> & {
+  readonly resolve: (result: unknown) => void
+  readonly reject: (reason: unknown) => void
+}
+
+type Outcome = { readonly one: Waiting; ok: boolean; value: unknown }
+
+/** So many commands are written through together at most, and no further one begins after so many milliseconds. */
+const MOST_TOGETHER = 100
+const LONGEST_TOGETHER = 20
+
+/**
+ * Commands one after the other, each whole or not at all. Those that wait at the same moment share one transaction,
+ * and so one wait for the disk ("group commit"): each has a savepoint of its own, so that one that is refused undoes
+ * nothing of the others. Nobody is answered, be it with a refusal, before the transaction is on the disk, because what
+ * a command found may rest on those before it.
+ */
+export class WriteQueue {
+  readonly #sql: (statement: string) => Promise<void>
+  readonly #waiting: Waiting[] = []
+  readonly #alone: (() => Promise<void>)[] = []
+  #working = false
+
+  /** `sql` runs one statement on the connection that writes. */
+  constructor(sql: (statement: string) => Promise<void>) {
+    this.#sql = sql
+  }
+
+  /** Adds a command. Rejects with what it throws, or with what kept its transaction from the disk. */
+  add<T>(command: Command<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      this.#waiting.push({ ...command, resolve: resolve as Waiting['resolve'], reject })
+      void this.#work()
+    })
+  }
+
+  /** Runs something outside of any transaction, after the commands that wait now. */
+  alone<T>(act: () => Promise<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      this.#alone.push(() => act().then(resolve, reject))
+      void this.#work()
+    })
+  }
+
+  async #work(): Promise<void> {
+    if (this.#working) return
+    this.#working = true
+    try {
+      for (;;) {
+        if (this.#waiting.length) await this.#transaction()
+        else if (this.#alone.length) await this.#alone.shift()?.()
+        else break
+      }
+    } finally {
+      this.#working = false
+    }
+  }
+
+  async #transaction(): Promise<void> {
+    const outcomes: Outcome[] = []
+    try {
+      await this.#sql('BEGIN IMMEDIATE')
+      await this.#runAll(outcomes)
+      await this.#sql('COMMIT')
+    } catch (error) {
+      await this.#rollBack()
+      // nothing of it was kept: whoever was in it is told why, and if nobody was, whoever is first
+      if (!outcomes.length) this.#waiting.shift()?.reject(error)
+      for (const { one } of outcomes) one.reject(error)
+      return
+    }
+    for (const outcome of outcomes) settle(outcome)
+  }
+
+  async #runAll(outcomes: Outcome[]): Promise<void> {
+    const until = performance.now() + LONGEST_TOGETHER
+    let kept = 0
+    do {
+      const one = this.#waiting.shift()
+      if (!one) return
+      const outcome: Outcome = { one, ok: false, value: undefined }
+      outcomes.push(outcome)
+      // the first has the transaction to itself, and needs no savepoint
+      if (kept) await this.#sql('SAVEPOINT command')
+      await attempt(outcome)
+      if (outcome.ok && kept++) await this.#sql('RELEASE command')
+      else if (!outcome.ok) await this.#undo(outcome, kept > 0)
+    } while (outcomes.length < MOST_TOGETHER && performance.now() < until)
+  }
+
+  /** Where the disk is full SQLite has undone the whole transaction: that is the reason then for all that were in it. */
+  async #undo({ value }: Outcome, savepoint: boolean): Promise<void> {
+    if (!savepoint) {
+      await this.#rollBack()
+      await this.#sql('BEGIN IMMEDIATE')
+      return
+    }
+    try {
+      await this.#sql('ROLLBACK TO command')
+      await this.#sql('RELEASE command')
+    } catch {
+      throw value
+    }
+  }
+
+  /** SQLite may have undone the transaction itself: there is none then. What else goes wrong the next one meets. */
+  async #rollBack(): Promise<void> {
+    await this.#sql('ROLLBACK').catch(() => undefined)
+  }
+}
+
+async function attempt(outcome: Outcome): Promise<void> {
+  try {
+    outcome.value = await outcome.one.run()
+    outcome.ok = true
+  } catch (error) {
+    outcome.value = error
+  }
+}
+
+/** Tells a command how it ended; effects come first, so that who is answered finds them done. */
+function settle({ one, ok, value }: Outcome): void {
+  try {
+    if (!ok) throw value
+    one.committed()
+    one.resolve(value)
+  } catch (error) {
+    one.reject(error)
+  }
+}

@@ -47,9 +47,9 @@ rmSync('server/dist', { recursive: true, force: true })
 await build({
   entryPoints: {
     'server/dist/main': 'server/src/main.ts',
-    // the thread that sets pages stands beside whatever begins it
-    'server/dist/setting': 'server/src/paper/setting.ts',
-    'demo/dist/setting': 'server/src/paper/setting.ts',
+    // threads stand beside whatever begins them
+    'server/dist/thread': 'server/src/workers/thread.ts',
+    'demo/dist/thread': 'server/src/workers/thread.ts',
     'server/dist/addTeacher': 'server/src/cli/addTeacher.ts',
     'demo/dist/serve': 'demo/src/serve.ts',
   },

@@ -193,7 +193,7 @@ export async function addBytes(
   address: PieceAddress,
   { name, bytes }: { name: string; bytes: Uint8Array },
 ): Promise<void> {
-  const stored = await world.files.take(Readable.from([bytes]), name)
+  const stored = await world.files.take(Readable.from([bytes]), { name })
   await keepFile(world, pupil, address, { ...stored, name })
 }
 

@@ -4,7 +4,7 @@ import type { standingClock } from '@oppen/server/clock'
 import { handIn } from '@oppen/server/features/work/handIn'
 import { writeInThread } from '@oppen/server/features/work/threads'
 import { keepGiven } from '@oppen/server/features/worksheets/given'
-import { pagesOf } from '@oppen/server/features/worksheets/intake'
+import { pagesOf } from '@oppen/server/features/worksheets/newSheets'
 import { saveInk } from '@oppen/server/features/worksheets/service'
 import type { World } from '@oppen/server/world'
 import { PDFDocument, type PDFPage, rgb, StandardFonts } from 'pdf-lib'
@@ -69,7 +69,11 @@ async function labelTheGauge(world: World, clock: Clock, school: DemoSchool): Pr
   const bytes = await gaugePages()
   const hash = await world.files.keepBytes(bytes)
   const upload = { hash, type: 'application/pdf', size: bytes.length, name: 'rain gauge.pdf' }
-  const { sheets } = await keepGiven(world, { classId: garden.classId, workId }, await pagesOf(world, upload))
+  const { sheets } = await keepGiven(
+    world,
+    { classId: garden.classId, workId },
+    await pagesOf(world, upload, workId),
+  )
   const [first = '', second = ''] = sheets.map(sheet => sheet.id as string)
   const working = [
     {

@@ -6,6 +6,26 @@ import { take } from './refusal.js'
 const OWN_PICTURE =
   /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/(materials|pieces\/[\w-]+\/files)|files)\/[\w-]+$/
 
+/** The least and the most that a number in an attribute may say. */
+type Bounds = Readonly<Record<string, readonly [least: number, most: number]>>
+
+/** Cells reach over so many columns and rows at most. */
+export const SPANS = { colspan: [1, 40], rowspan: [1, 400] } as const satisfies Bounds
+
+/** Brings numbers in attributes within their bounds; what is no number goes. */
+const clamped =
+  (bounds: Bounds): sanitize.Transformer =>
+  (tagName, attribs) => {
+    const kept = { ...attribs }
+    for (const [name, [least, most]] of Object.entries(bounds)) {
+      if (kept[name] === undefined) continue
+      const value = Math.trunc(Number(kept[name]))
+      if (Number.isFinite(value)) kept[name] = String(Math.min(most, Math.max(least, value)))
+      else delete kept[name]
+    }
+    return { tagName, attribs: kept }
+  }
+
 const RULES: sanitize.IOptions = {
   allowedTags: [
     ...[
@@ -39,6 +59,8 @@ const RULES: sanitize.IOptions = {
     td: ['colspan', 'rowspan'],
     ol: ['start'],
   },
+  // a number in an attribute makes as much of something as it says, wherever it is drawn
+  transformTags: { td: clamped(SPANS), th: clamped(SPANS), ol: clamped({ start: [-9999, 9999] }) },
   allowedSchemes: ['http', 'https', 'mailto'],
   disallowedTagsMode: 'discard',
   // pictures are our own, and asked for with the permissions of whoever looks: nothing is fetched from elsewhere

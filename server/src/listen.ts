@@ -1,6 +1,7 @@
 import { createServer, type RequestListener, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { type AppOptions, createApp } from './app.js'
+import { keepClearing } from './features/retention/clear.js'
 import { type Doing, notServing } from './http/starting.js'
 import { closeWorld } from './openWorld.js'
 import { StartRefused } from './startRefused.js'
@@ -80,7 +81,9 @@ export async function listen(world: World, { port, host, ...options }: ListenOpt
 export function serveWorld(world: World, port: Port, options: AppOptions = {}): Listening {
   world.address ??= port.address
   port.serve(createApp(world, { listening: port.address, ...options }))
+  const stopClearing = keepClearing(world)
   const stop = async () => {
+    stopClearing()
     world.live.stop()
     await port.close()
     await closeWorld(world)

@@ -12,11 +12,12 @@ import { Uploads } from './features/files/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
 import { refreshTexts } from './features/search/refresh.js'
+import { catchUpTimes } from './features/timing/retime.js'
 import { keepZone } from './features/timing/zone.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
 import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
-import { Printer } from './paper/printer.js'
+import { makeWorkers } from './workers/workers.js'
 import type { Clock, World } from './world.js'
 
 export type WorldOptions = {
@@ -63,10 +64,10 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     ...(options.onStatement && { onStatement: options.onStatement }),
     onStep,
   })
-  const files = new FileStore(join(options.folder, 'files'))
+  const workers = makeWorkers()
+  const files = new FileStore(join(options.folder, 'files'), workers.files)
   await files.prepare()
   const uploads = new Uploads(join(options.folder, 'files', 'uploads'))
-  await uploads.prepare()
   const live = new LiveStreams()
   const random = options.random ?? randomBytes
   const world: World = {
@@ -74,7 +75,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     lock,
     files,
     uploads,
-    printer: new Printer(),
+    workers,
     live,
     random,
     run: options.run ?? randomBytes(6).toString('base64url'),
@@ -88,11 +89,11 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     post:
       options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
   }
-  await runDataSteps(db, {
-    steps: dataSteps(world),
-    onStep: ({ name, ...step }) => onStep({ what: `It brings its data along: ${name}.`, ...step }),
-  })
+  await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>
+    onStep({ what: `It brings its data along: ${name}.`, ...step }),
+  )
   await keepZone(world)
+  await catchUpTimes(world)
   await refreshTexts(world, onStep)
   live.audience = audienceOf(world)
   return world
@@ -114,7 +115,7 @@ async function installationSecret(folder: string, random: World['random']): Prom
 /** Closes the streams and the files of a world. */
 export async function closeWorld(world: World): Promise<void> {
   world.live.stop()
-  await world.printer.close()
+  await world.workers.close()
   await world.db.close()
   await world.lock.release()
 }

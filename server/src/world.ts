@@ -7,7 +7,7 @@ import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { Post } from './features/mail/post.js'
 import type { FolderLock } from './folderLock.js'
-import type { Printer } from './paper/printer.js'
+import type { Workers } from './workers/workers.js'
 
 /** Time as the school has it; in the demo it can be moved. */
 export type Clock = {
@@ -33,8 +33,8 @@ export type World = {
   readonly files: FileStore
   /** Files that are still coming in. */
   readonly uploads: Uploads
-  /** Sets written pages as PDFs. */
-  readonly printer: Printer
+  /** Threads for what strangers’ bytes can make slow or large. */
+  readonly workers: Workers
   readonly live: LiveStreams
   /** What carries mail out of the house, or the stand-in for it. */
   readonly post: Post

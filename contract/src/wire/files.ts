@@ -52,4 +52,6 @@ export const FILE_LIMITS = {
   /** Pixels of a picture, and of its longer side once it is kept. */
   pixels: 80_000_000,
   side: 3000,
+  /** Pixels of the longer side of a picture that is taken at all. */
+  longest: 40_000,
 } as const

@@ -16,9 +16,7 @@ export async function openDatabase({ onStep = () => undefined, ...options }: Ope
   try {
     onStep({ what: 'It looks whether its data is whole.' })
     await refuseDamaged(db, options.file)
-    await migrate(db, {
-      onStep: ({ name, ...step }) => onStep({ what: `It updates its tables: ${name}.`, ...step }),
-    })
+    await migrate(db, ({ name, ...step }) => onStep({ what: `It updates its tables: ${name}.`, ...step }))
     await db.openReaders()
     return db
   } catch (error) {
@@ -48,6 +46,6 @@ export type { DatabaseOptions } from './database.js'
 export { Database } from './database.js'
 export * from './fullText.js'
 export * from './json.js'
-export { type DataStep, runDataSteps } from './migrate.js'
+export { type DataSteps, runDataSteps } from './migrate.js'
 export type { Bind } from './statements.js'
 export * from './table.js'

@@ -94,13 +94,13 @@ it('runs a step of data once, with its line or not at all', async () => {
     await db.run("insert into settings values ('ran', $n)", { n: String(runs) })
     if (runs === 1) throw new Error('cut off')
   }
-  const steps = [{ name: 'filling', run }]
-  await expect(runDataSteps(db, { steps })).rejects.toThrow('cut off')
-  await runDataSteps(db, { steps })
-  await runDataSteps(db, { steps })
+  const steps = { '2026-11-25-keys-of-places': run, '2026-11-25-rules-of-works': async () => undefined }
+  await expect(runDataSteps(db, steps)).rejects.toThrow('cut off')
+  await runDataSteps(db, steps)
+  await runDataSteps(db, steps)
   expect(await db.row("select value from settings where name = 'ran'")).toEqual({ value: '2' })
   // its line is known, and is no sign of a newer Oppen
-  await migrate(db, { steps })
+  await migrate(db)
   await db.close()
 })
 

@@ -11,6 +11,8 @@ import { search } from './migrations/2026-11-25-search.js'
 import { weeks } from './migrations/2026-11-25-weeks.js'
 import { worksheets } from './migrations/2026-11-25-worksheets.js'
 import { foundWords } from './migrations/2026-11-26-found-words.js'
+import { dueTimes } from './migrations/2026-11-27-due-times.js'
+import { uploads } from './migrations/2026-11-27-uploads.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -22,16 +24,17 @@ const migrations: readonly Migration[] = [
   ownCopies,
   worksheets,
   foundWords,
+  uploads,
+  dueTimes,
 ]
 
-/** A step that fills in what SQL alone cannot; it runs once, after all steps of the tables. */
-export type DataStep = { readonly name: string; readonly run: () => Promise<void> }
+/** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */
+export const DATA_STEPS = ['2026-11-25-keys-of-places', '2026-11-25-rules-of-works'] as const
+
+export type DataSteps = Readonly<Record<(typeof DATA_STEPS)[number], () => Promise<void>>>
 
 /** The log of the steps that were done. A step and its line are one transaction. */
 const LOG = 'SequelizeMeta'
-
-const isDone = async (db: Database, name: string): Promise<boolean> =>
-  (await db.row(`select 1 from ${LOG} where name = $name`, { name })) !== undefined
 
 const note = (db: Database, name: string) => db.run(`insert into ${LOG} (name) values ($name)`, { name })
 const forget = (db: Database, name: string) => db.run(`delete from ${LOG} where name = $name`, { name })
@@ -60,45 +63,36 @@ async function executed(db: Database): Promise<string[]> {
   return (await db.rows<{ name: string }>(`select name from ${LOG} order by name`)).map(row => row.name)
 }
 
-export type Migrating = {
-  readonly steps?: readonly DataStep[]
-  /** Told before each step: which it is, of how many. */
-  readonly onStep?: (step: { readonly name: string; readonly number: number; readonly of: number }) => void
-}
+/** Told before each step: which it is, of how many. */
+export type OnStep = (step: { readonly name: string; readonly number: number; readonly of: number }) => void
 
 /**
  * Brings the tables to their newest form. Throws `StartRefused` where a newer Oppen has been at the file: what it
  * wrote is not for this one to guess.
  */
-export async function migrate(db: Database, { steps = [], onStep }: Migrating = {}): Promise<void> {
+export async function migrate(db: Database, onStep?: OnStep): Promise<void> {
   const umzug = migrator(db)
-  const done = await umzug.executed()
-  refuseNewer(
-    done.map(one => one.name),
-    steps,
-    await executed(db),
-  )
+  refuseNewer(await executed(db))
   const pending = await umzug.pending()
   let number = 0
   umzug.on('migrating', ({ name }) => onStep?.({ name, number: ++number, of: pending.length }))
   await umzug.up()
 }
 
-function refuseNewer(done: readonly string[], steps: readonly DataStep[], log: readonly string[]): void {
-  const known = new Set([...done, ...migrations.map(one => one.name), ...steps.map(one => one.name)])
+function refuseNewer(log: readonly string[]): void {
+  const known = new Set<string>([...migrations.map(one => one.name), ...DATA_STEPS])
   const unknown = log.filter(name => !known.has(name))
   if (unknown.length) throw new StartRefused('database_newer', { step: unknown.at(-1) ?? '' })
 }
 
 /** Runs the steps of data that were not done yet. */
-export async function runDataSteps(db: Database, { steps = [], onStep }: Migrating): Promise<void> {
+export async function runDataSteps(db: Database, steps: DataSteps, onStep?: OnStep): Promise<void> {
   const log = new Set(await executed(db))
-  const pending = steps.filter(step => !log.has(step.name))
-  for (const [index, { name, run }] of pending.entries()) {
+  const pending = DATA_STEPS.filter(name => !log.has(name))
+  for (const [index, name] of pending.entries()) {
     onStep?.({ name, number: index + 1, of: pending.length })
     await db.write(async () => {
-      if (await isDone(db, name)) return
-      await run()
+      await steps[name]()
       await note(db, name)
     })
   }

@@ -1,14 +1,18 @@
 import sharp from 'sharp'
 import { afterAll, describe, expect, it } from 'vitest'
 import { readPdf } from '../testing/readBack.js'
+import { makeWorkers } from '../workers/workers.js'
 import { drawFormula, formulaMarkup } from './formulas.js'
-import { Printer } from './printer.js'
 
-const printer = new Printer()
-afterAll(() => printer.close())
+const workers = makeWorkers()
+afterAll(() => workers.close())
 
 const print = async (html: string, pictures: ReadonlyMap<string, Uint8Array> = new Map()) =>
-  (await readPdf(await printer.print({ title: 'Rain', html, foot: 'Garden Science', pictures }))).pages
+  (
+    await readPdf(
+      await workers.documents.run('print', { title: 'Rain', html, foot: 'Garden Science', pictures }),
+    )
+  ).pages
 
 describe('a written page on paper', () => {
   it('has its number and whose it is at the foot of each sheet, which is A4', async () => {
@@ -58,7 +62,7 @@ describe('a written page on paper', () => {
 
   it('sets the next page after one that cannot be set', async () => {
     const broken = new Map([['/api/one', Buffer.from('no picture')]])
-    await expect(print('<img src="/api/one">', broken)).rejects.toThrow('cannot be set')
+    await expect(print('<img src="/api/one">', broken)).rejects.toThrow('unsupported image format')
     expect((await print('<p>well</p>'))[0]?.text).toContain('well')
   })
 })

@@ -13,6 +13,7 @@ import { type ChildNode, Element, Text as Words } from 'domhandler'
 import { parseDocument } from 'htmlparser2'
 import { Fragment, type ReactNode } from 'react'
 import sharp from 'sharp'
+import { SPANS } from '../html.js'
 import { FONTS, writable } from './fonts.js'
 import { type DrawnFormula, drawFormula } from './formulas.js'
 
@@ -272,6 +273,13 @@ function List({ node, drawn }: BlockProps) {
 
 type Cell = { readonly cell: Element | null; readonly span: number }
 
+/** How far a cell reaches; a page that was kept before spans were looked at says whatever it says. */
+function spanOf(cell: Element, name: keyof typeof SPANS): number {
+  const [least, most] = SPANS[name]
+  const value = Math.trunc(Number(cell.attribs[name] ?? 1))
+  return Number.isFinite(value) ? Math.min(most, Math.max(least, value)) : least
+}
+
 /** The rows of a table; where a cell reaches down, the rows below have an empty one in its place. */
 function rowsOf(table: Element): Cell[][] {
   const reaching: number[] = []
@@ -289,8 +297,8 @@ function rowsOf(table: Element): Cell[][] {
       for (const cell of row.children) {
         if (!(cell instanceof Element)) continue
         skip()
-        const span = Number(cell.attribs.colspan ?? 1)
-        const down = Number(cell.attribs.rowspan ?? 1) - 1
+        const span = spanOf(cell, 'colspan')
+        const down = spanOf(cell, 'rowspan') - 1
         cells.push({ cell, span })
         for (let at = 0; at < span; at++) reaching[column++] = down
       }

@@ -5,9 +5,18 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { note } from '../record/service.js'
+import { findTimed, reload } from '../timing/retime.js'
 import { familyLinks, merges, places, type Took } from './models.js'
+import { PIECE_TABLES } from './onPlace.js'
 import { findPlace, type PlaceAddress } from './places.js'
-import { type FoundPlace, familiesOfOne, heldBy, mergeOfClass } from './queries.js'
+import {
+  extensionsOfBoth,
+  type FoundPlace,
+  familiesOfOne,
+  heldBy,
+  mergeOfClass,
+  worksAssignedOnlyTo,
+} from './queries.js'
 import { linkFamily, tellOut, tellRegister } from './ties.js'
 
 /**
@@ -42,6 +51,7 @@ export async function mergePlaces(
       undoneAt: null,
     })
     await moveWork(world, took, from.id, target.id)
+    await moveAsked(world, took, from.id, target.id)
     for (const accountId of took.families) await linkFamily(world, { classId, placeId: target.id, accountId })
     await handOverAccount(world, took, from, target)
     await world.db.model(merges).update({ running: 0 }, { where: { id: mergeId } })
@@ -73,18 +83,31 @@ async function plan(world: World, from: FoundPlace, target: FoundPlace): Promise
   return {
     over: mine.filter(one => !theirs.has(one.workId)).map(one => one.workId),
     swapped: mine.filter(further).map(one => one.workId),
+    ...(await planAsked(world, from.id, target.id)),
     families: families.map(one => one.accountId).filter(id => !known.has(id)),
     account: takesAccount ? from.accountId : null,
     claimedAt: takesAccount ? from.claimedAt : null,
   }
 }
 
+/** Single assignments and own deadlines; of two deadlines the later one is the pupil's. */
+async function planAsked(
+  world: World,
+  from: PlaceId,
+  into: PlaceId,
+): Promise<Required<Pick<Took, 'assigned' | 'extended'>>> {
+  const assigned = await worksAssignedOnlyTo(world.db, from, into)
+  const extended = await extensionsOfBoth(world.db, from, into)
+  const over = extended.filter(one => one.theirs === null)
+  const swapped = extended.filter(one => one.theirs !== null && one.mine > one.theirs)
+  return {
+    assigned: assigned.map(one => one.workId),
+    extended: { over: over.map(one => one.workId), swapped: swapped.map(one => one.workId) },
+  }
+}
+
 const rank = (phase: Phase): number => PHASES.indexOf(phase)
 
-const TABLES = [
-  ...(['copies', 'copy_versions', 'hand_ins', 'files', 'side_notes', 'moves', 'pieces'] as const),
-  ...(['sheets', 'worksheets', 'worksheet_versions', 'ink'] as const),
-]
 const ASIDE = 'aside' as PlaceId
 
 async function moveWork(
@@ -103,8 +126,32 @@ async function moveWork(
   }
 }
 
+/** Moves what is asked of one place to the other, or back, and works out anew what it asks of each day. */
+async function moveAsked(
+  world: World,
+  { assigned = [], extended = { over: [], swapped: [] } }: Pick<Took, 'assigned' | 'extended'>,
+  from: PlaceId,
+  into: PlaceId,
+): Promise<void> {
+  const move = (table: 'work_pupils' | 'extensions', workId: WorkId, one: PlaceId, other: PlaceId) =>
+    run(world, `update ${table} set place_id = $other where work_id = $workId and place_id = $one`, {
+      workId,
+      one,
+      other,
+    })
+  for (const workId of assigned) await move('work_pupils', workId, from, into)
+  for (const workId of extended.over) await move('extensions', workId, from, into)
+  for (const workId of extended.swapped) {
+    await move('extensions', workId, into, ASIDE)
+    await move('extensions', workId, from, into)
+    await move('extensions', workId, ASIDE, from)
+  }
+  for (const workId of new Set([...assigned, ...extended.over, ...extended.swapped]))
+    await reload(world, await findTimed(world, workId))
+}
+
 async function moveRows(world: World, workId: WorkId, from: PlaceId, into: PlaceId): Promise<void> {
-  for (const table of TABLES) {
+  for (const table of PIECE_TABLES) {
     await run(world, `update ${table} set place_id = $into where work_id = $workId and place_id = $from`, {
       workId,
       from,
@@ -149,6 +196,7 @@ export async function undoMerge(
     const model = world.db.model(merges)
     await model.update({ running: 1 }, { where: { id: mergeId } })
     await moveWork(world, took, merge.intoPlace, merge.fromPlace)
+    await moveAsked(world, took, merge.intoPlace, merge.fromPlace)
     await takeBackAccount(world, took, merge)
     for (const accountId of took.families) {
       await world.db.model(familyLinks).destroy({ where: { placeId: merge.intoPlace, accountId } })

@@ -152,6 +152,10 @@ export type Took = {
   readonly over: readonly WorkId[]
   /** Works of which both had a piece, and the one that was further along took the other's place. */
   readonly swapped: readonly WorkId[]
+  /** Works that were asked of the place alone. */
+  readonly assigned?: readonly WorkId[]
+  /** Works whose own deadline went over, and those of which the later of two took the other's place. */
+  readonly extended?: { readonly over: readonly WorkId[]; readonly swapped: readonly WorkId[] }
   readonly families: readonly AccountId[]
   readonly account: AccountId | null
   readonly claimedAt: Instant | null

@@ -11,6 +11,7 @@ import type {
 import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
+import { PIECE_TABLES } from './onPlace.js'
 
 const familiesOfPlace = jsonArray(
   jsonObject({ accountId: 'a.id', name: 'a.shown_name', since: 'l.made_at' }),
@@ -202,12 +203,27 @@ export const heldBy = (db: Database, one: PlaceId, other: PlaceId) =>
   db.rows<PieceHeld>(
     `select w.work_id as workId, w.place_id as placeId, coalesce(i.phase, 'untouched') as phase,
             coalesce(i.moves, 0) as moves, k.saved_at as savedAt
-     from (select work_id, place_id from pieces where place_id in ($one, $other)
-           union select work_id, place_id from copies where place_id in ($one, $other)
-           union select work_id, place_id from files where place_id in ($one, $other)
-           union select work_id, place_id from side_notes where place_id in ($one, $other)) w
+     from (${PIECE_TABLES.map(
+       table => `select work_id, place_id from ${table} where place_id in ($one, $other)`,
+     ).join(' union ')}) w
      left join pieces i on i.work_id = w.work_id and i.place_id = w.place_id
      left join copies k on k.work_id = w.work_id and k.place_id = w.place_id`,
+    { one, other },
+  )
+
+/** Works that are asked of one place by name and not of the other. */
+export const worksAssignedOnlyTo = (db: Database, one: PlaceId, other: PlaceId) =>
+  db.rows<{ workId: WorkId }>(
+    `select work_id as workId from work_pupils k where place_id = $one
+       and not exists (select 1 from work_pupils o where o.work_id = k.work_id and o.place_id = $other)`,
+    { one, other },
+  )
+
+/** The own deadlines of one place, with those of the other on the same work. */
+export const extensionsOfBoth = (db: Database, one: PlaceId, other: PlaceId) =>
+  db.rows<{ workId: WorkId; mine: Instant; theirs: Instant | null }>(
+    `select x.work_id as workId, x.due_at as mine, o.due_at as theirs from extensions x
+       left join extensions o on o.work_id = x.work_id and o.place_id = $other where x.place_id = $one`,
     { one, other },
   )
 

@@ -230,6 +230,72 @@ describe('two places that are one child', () => {
     expect(gwen.kind).toBe('pupil')
   })
 
+  it('become one with answers, replies to them, own deadlines and what was asked of one alone, and back', async () => {
+    const [double, right] = [await added('Ida Crane'), await added('Ida Crane-Moss')]
+    const { db } = school.world
+    const question = await buildWork(school.world, school.built, {
+      title: 'Why?',
+      kind: 'question',
+      question: { choices: [], several: false, seen: 'always' } as never,
+    })
+    const alone = await posted('For one')
+    const [later, earlier] = [await posted('Later'), await posted('Earlier')]
+    const row = (table: string, columns: string, values: string) =>
+      db.run(`insert into ${table} (${columns}) values (${values})`, {
+        double,
+        right,
+        question,
+        alone,
+        later,
+        earlier,
+      })
+    const teacher =
+      (await db.row<{ id: string }>("select id from accounts where kind = 'teacher' limit 1"))?.id ?? ''
+    const extension = (work: string, placeId: PlaceId, dueAt: number) =>
+      db.run(
+        `insert into extensions (work_id, place_id, due, due_at, why, at, by_account)
+         values ($work, $placeId, '2026-10-30T17:00', $dueAt, 'null', 0, $teacher)`,
+        { work, placeId, dueAt, teacher },
+      )
+    await db.write(async () => {
+      await row(
+        'answers',
+        'work_id, place_id, text, choices, at, version',
+        "$question, $double, 'Because', '[]', 1, 1",
+      )
+      await db.run(
+        `insert into answer_replies (id, work_id, place_id, by_account, text, at)
+         values ('reply-1', $question, $double, $teacher, 'Go on', 2)`,
+        { question, double, teacher },
+      )
+      await db.run("update works set for_whom = 'pupils' where id = $alone", { alone })
+      await row('work_pupils', 'work_id, place_id', '$alone, $double')
+      await extension(later, double, 2_000)
+      await extension(later, right, 1_000)
+      await extension(earlier, double, 1_000)
+      await extension(earlier, right, 2_000)
+      await extension(question, double, 3_000)
+    })
+    const of = async (placeId: PlaceId) => ({
+      answers: (
+        await db.rows<{ text: string }>('select text from answers where place_id = $placeId', { placeId })
+      ).length,
+      replies: (await db.rows('select id from answer_replies where place_id = $placeId', { placeId })).length,
+      asked: (await db.rows('select work_id from work_pupils where place_id = $placeId', { placeId })).length,
+      due: (
+        await db.rows<{ at: number }>(
+          'select due_at as at from extensions where place_id = $placeId order by work_id = $later desc, work_id = $earlier desc',
+          { placeId, later, earlier },
+        )
+      ).map(one => one.at),
+    })
+    const before = [await of(double), await of(right)]
+    const { mergeId } = await merge(double, right)
+    expect(await of(right)).toEqual({ answers: 1, replies: 1, asked: 1, due: [2_000, 2_000, 3_000] })
+    await school.teacher.get('undoMerge', { ...at(), mergeId })
+    expect([await of(double), await of(right)]).toEqual(before)
+  })
+
   it('are refused where they are the same, or both somebody’s', async () => {
     const [anna, bo] = [here('Anna Reyes'), here('Bo Lund')]
     expect(await school.teacher.ask('mergePlaces', anna, { into: anna.placeId })).toMatchObject({

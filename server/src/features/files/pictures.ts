@@ -1,14 +1,11 @@
 import { createReadStream } from 'node:fs'
 import { pipeline } from 'node:stream/promises'
 import type { Request, Response } from 'express'
-import sharp from 'sharp'
 import type { Table } from '../../db/index.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { tooMuch } from './store.js'
 import { receive } from './upload.js'
-
-/** Pixels of a stored face, each way: sharp on a tablet's large targets, small on the wire. */
-const SIDE = 256
 
 /**
  * Takes the picture of a face: any photo, cut to a square around what is in it and written anew without what the
@@ -17,10 +14,9 @@ const SIDE = 256
 export async function receivePicture(world: World, request: Request): Promise<string> {
   const { hash, type, name } = await receive(world.files, request)
   if (!type.startsWith('image/')) throw new Refused('picture_only', { name })
-  const square = await sharp(await world.files.bytes(hash))
-    .resize(SIDE, SIDE, { fit: 'cover', position: sharp.strategy.attention })
-    .webp({ quality: 82 })
-    .toBuffer()
+  const square = await world.workers.files.run('square', world.files.pathOf(hash)).catch(error => {
+    throw tooMuch(error, name)
+  })
   return world.files.keepBytes(square)
 }
 

@@ -29,13 +29,19 @@ export const countOfPiece = (db: Database, { workId, placeId }: PieceAddress) =>
 /** Files `f` that take room: those on pieces, and those that were handed in. */
 const KEPT = `(f.removed_at is null or exists (select 1 from hand_in_files x where x.file_id = f.id))`
 
-/** Bytes of the files of one pupil in a class, and of all pupils of it. */
-export const roomOf = async (db: Database, classId: ClassId, placeId: PlaceId) =>
+/** Bytes of the files of one pupil in a class, and of all pupils of it; with those on their way, but for one upload. */
+export const roomOf = async (db: Database, classId: ClassId, placeId: PlaceId, but: string) =>
   (await db.row<{ pupil: number; class: number }>(
-    `select coalesce(sum(iif(f.place_id = $placeId, f.size, 0)), 0) as pupil, coalesce(sum(f.size), 0) as class
-     from places p join files f on f.place_id = p.id and ${KEPT} where p.class_id = $classId`,
-    { classId, placeId },
+    `select coalesce(sum(iif(place_id = $placeId, size, 0)), 0) as pupil, coalesce(sum(size), 0) as class from (
+       select f.place_id, f.size from places p join files f on f.place_id = p.id and ${KEPT}
+         where p.class_id = $classId
+       union all select place_id, size from uploads where class_id = $classId and id <> $but)`,
+    { classId, placeId, but },
   )) ?? { pupil: 0, class: 0 }
+
+/** What an upload of this owner has become, as JSON. */
+export const takenUpload = (db: Database, id: string, owner: string) =>
+  db.json('select reply as json from taken_uploads where id = $id and owner = $owner', { id, owner })
 
 /** How much room each pupil of a class takes, the most first. */
 export const roomOfPupils = (db: Database, classId: ClassId) =>

@@ -1,22 +1,30 @@
-import { FILE_LIMITS, type FileKind, kindOfFile, type PieceFile, type RoomPage } from '@oppen/contract'
+import {
+  type ErrorCode,
+  FILE_LIMITS,
+  type FileKind,
+  kindOfFile,
+  type PieceFile,
+  type RoomPage,
+} from '@oppen/contract'
 import type { ClassId, FileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayWrite } from '@oppen/core/work'
 import type { Request, Response } from 'express'
-import sharp from 'sharp'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findPiece, type PieceAddress, start } from '../work/moves.js'
-import { files } from './models.js'
-import { countOfPiece, type FileAddress, fileOfPiece, roomOf, roomOfPupils } from './queries.js'
+import { files, takenUploads, uploads } from './models.js'
+import { countOfPiece, type FileAddress, fileOfPiece, roomOf, roomOfPupils, takenUpload } from './queries.js'
+import { tooMuch } from './store.js'
 import { tidyFileName, type Upload } from './upload.js'
 
 const ownerOf = ({ workId, placeId }: PieceAddress): string => `piece ${workId} ${placeId}`
 
 /**
  * Answers a request of the upload protocol for a piece: to begin, to send a part, to ask how much has come, to give
- * up. Looks first whether the pupil may write and has room, so that nothing is sent for nothing.
+ * up. Looks first whether the pupil may write and has room, so that nothing is sent for nothing; what was begun takes
+ * its room from then on.
  */
 export async function upload(
   world: World,
@@ -32,43 +40,119 @@ export async function upload(
     path,
     owner,
     newId: () => newId(world),
-    admit: size => hasRoom(world, address, size),
+    admit: (id, size) => reserve(world, address, { id, owner, size }),
+    dropped: id => world.db.write(() => forgetUpload(world, id)),
   })
 }
 
+async function reserve(
+  world: World,
+  address: PieceAddress,
+  { id, owner, size }: { readonly id: string; readonly owner: string; readonly size: number },
+): Promise<void> {
+  const { classId, placeId } = address
+  await world.db.write(async () => {
+    await hasRoom(world, address, size, id)
+    await world.db.model(uploads).create({ id, owner, classId, placeId, size, at: world.clock.now() })
+  })
+}
+
+const forgetUpload = (world: World, id: string) => world.db.run('delete from uploads where id = $id', { id })
+
+/** Refusals of a file for what it is: its bytes are good for nothing more. After any other it may yet be taken. */
+const GOOD_FOR_NOTHING: readonly ErrorCode[] = [
+  'file_empty',
+  'file_large',
+  'file_type',
+  'file_picture',
+  'file_too_much',
+  'pdf_broken',
+  'pdf_locked',
+  'pdf_pages',
+]
+
+type Taking<P, T> = {
+  /** Makes of the stored file what is to be kept; outside of any command. */
+  readonly prepare: (upload: Upload) => Promise<P>
+  /** Keeps it; inside of a command. */
+  readonly keep: (prepared: P) => Promise<T>
+}
+
 /**
- * Takes a whole upload onto a piece, as a file of the same name: who asks again, because the answer did not come, gets
- * the one that is there. Refuses what the store does, and what there is no room for.
+ * Takes a whole upload for a piece, exactly once: whoever asks again, because the answer did not come, or asks twice at
+ * once, gets the same answer. The bytes stay until what names them is on the disk, so that a cut loses nothing.
  */
-export async function addFile(
+export async function takeUpload<P, T>(
+  world: World,
+  address: PieceAddress,
+  uploadId: string,
+  { prepare, keep }: Taking<P, T>,
+): Promise<T> {
+  const owner = ownerOf(address)
+  return world.uploads.oneByOne(uploadId, async () => {
+    const taken = await takenUpload(world.db, uploadId, owner)
+    if (taken !== undefined) return JSON.parse(taken) as T
+    const reply = await refusing(world, uploadId, async () => {
+      const prepared = await prepare(await storeUpload(world, address, uploadId))
+      return world.db.write(async () => {
+        const kept = await keep(prepared)
+        await world.db
+          .model(takenUploads)
+          .create({ id: uploadId, owner, reply: JSON.stringify(kept), at: world.clock.now() })
+        await forgetUpload(world, uploadId)
+        return kept
+      })
+    })
+    await world.uploads.drop(uploadId)
+    return reply
+  })
+}
+
+/** Lets go of the bytes of an upload that is refused for what it is. */
+async function refusing<T>(world: World, uploadId: string, act: () => Promise<T>): Promise<T> {
+  try {
+    return await act()
+  } catch (error) {
+    if (error instanceof Refused && GOOD_FOR_NOTHING.includes(error.code)) {
+      await world.db.write(() => forgetUpload(world, uploadId))
+      await world.uploads.drop(uploadId)
+    }
+    throw error
+  }
+}
+
+async function storeUpload(world: World, address: PieceAddress, uploadId: string): Promise<Upload> {
+  const owner = ownerOf(address)
+  const { path, name, declared, size } = await world.uploads.received(uploadId, owner)
+  await writable(world, address)
+  await hasRoom(world, address, size, uploadId)
+  const tidy = tidyFileName(name)
+  return { ...(await world.files.admit(path, { name: tidy, declared, size, owner })), name: tidy }
+}
+
+/**
+ * Takes a whole upload onto a piece, as a file of the same name. Refuses what the store does, and what there is no room
+ * for.
+ */
+export const addFile = (
   world: World,
   viewer: Viewer,
   address: PieceAddress,
   uploadId: string,
-): Promise<PieceFile> {
-  const fileId = uploadId as FileId
-  const there = await fileOfPiece(world.db, { ...address, fileId })
-  if (there)
-    return { id: fileId, name: there.name, type: there.type, size: there.size, addedAt: there.addedAt }
-  return keepFile(world, viewer, address, await takeUpload(world, address, uploadId), { id: fileId })
-}
+): Promise<PieceFile> =>
+  takeUpload(world, address, uploadId, {
+    prepare: async upload => upload,
+    keep: upload => keepFile(world, viewer, address, upload, { id: uploadId as FileId }),
+  })
 
-/** Takes a whole upload for a piece into the store, for whatever it is to become. */
-export async function takeUpload(world: World, address: PieceAddress, uploadId: string): Promise<Upload> {
-  await writable(world, address)
-  const { path, name, declared, size } = await world.uploads.received(uploadId, ownerOf(address))
-  await hasRoom(world, address, size)
-  const tidy = tidyFileName(name)
-  try {
-    return { ...(await world.files.admit(path, { name: tidy, declared, size })), name: tidy }
-  } finally {
-    await world.uploads.drop(uploadId)
-  }
-}
-
-/** Refuses `room_pupil` and `room_class` where so many more bytes would be too many. */
-async function hasRoom(world: World, { classId, placeId }: PieceAddress, size: number): Promise<void> {
-  const used = await roomOf(world.db, classId, placeId)
+/** Refuses `room_pupil` and `room_class` where so many more bytes would be too many; an upload counts but once. */
+async function hasRoom(
+  world: World,
+  { classId, placeId }: PieceAddress,
+  size: number,
+  uploadId: string,
+): Promise<void> {
+  const used = await roomOf(world.db, classId, placeId, uploadId)
   const say = (most: number, of: number) => ({ most: inMib(most), left: inMib(Math.max(0, most - of)) })
   if (used.pupil + size > FILE_LIMITS.pupil)
     throw new Refused('room_pupil', say(FILE_LIMITS.pupil, used.pupil))
@@ -92,9 +176,11 @@ export async function turnPicture(world: World, viewer: Viewer, address: FileAdd
   const file = await fileOfPiece(world.db, address)
   if (!file || file.removedAt !== null) throw new Refused('not_found')
   if (!file.type.startsWith('image/')) throw new Refused('picture_only', { name: file.name })
-  const turned = await sharp(await world.files.bytes(file.hash), { animated: true })
-    .rotate(90)
-    .toBuffer()
+  const turned = await world.workers.files
+    .run('turn', world.files.pathOf(file.hash), address.placeId)
+    .catch(error => {
+      throw tooMuch(error, file.name)
+    })
   const hash = await world.files.keepBytes(turned)
   return world.db.write(async () => {
     await setRemoved(world, address, world.clock.now())
@@ -177,6 +263,7 @@ const SHOWN: readonly (FileKind | undefined)[] = ['picture', 'audio', 'video', '
 
 /** Sends a stored file, or the part of it that is asked for, so that no browser takes it for a page of ours. */
 export async function sendStored(world: World, file: StoredFile, response: Response): Promise<undefined> {
+  if (!(await world.files.has(file.hash))) throw missing(world, file)
   const shown = SHOWN.includes(kindOfFile(file.type)) ? 'inline' : 'attachment'
   response.set({
     'content-type': file.type.startsWith('text/') ? `${file.type}; charset=utf-8` : file.type,
@@ -190,4 +277,13 @@ export async function sendStored(world: World, file: StoredFile, response: Respo
     response.sendFile(world.files.pathOf(file.hash), { cacheControl: false, dotfiles: 'allow' }, sent)
   })
   return undefined
+}
+
+/** What is in the database and not in the folder, as after a backup that was put together by hand. */
+export function missing(
+  world: World,
+  { name, hash }: { readonly name: string; readonly hash: string },
+): Refused {
+  world.log.error({ hash }, 'a stored file is missing')
+  return new Refused('file_missing', { name })
 }

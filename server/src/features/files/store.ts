@@ -1,26 +1,39 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream, type ReadStream } from 'node:fs'
-import { mkdir, open, readFile, rename, rm } from 'node:fs/promises'
+import { link, mkdir, open, readdir, readFile, rm, stat, utimes } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
-import { FILE_KINDS, FILE_LIMITS, kindOfFile } from '@oppen/contract'
-import sharp from 'sharp'
+import { FILE_LIMITS } from '@oppen/contract'
 import { Refused } from '../../refusal.js'
-import { trueType } from './types.js'
+import { JobTooMuch, type Pool } from '../../workers/pool.js'
+import { writeThrough } from './inspect.js'
 
-type Coming = { readonly name: string; readonly declared?: string; readonly size: number }
+type Coming = {
+  readonly name: string
+  readonly declared?: string
+  readonly size: number
+  /** Whose it is, so that nobody's files hold up those of others. */
+  readonly owner?: string
+}
 
 export type Stored = { readonly hash: string; readonly type: string; readonly size: number }
 
+const HASH = /^[0-9a-f]{64}$/
+
 /**
  * Files in a folder, each under the SHA-256 of what it holds. What comes in is written beside them first and
- * moved into place only when it is whole, of an allowed true type, and rid of what a camera wrote into it.
+ * put into place only when it is whole, of an allowed true type, and rid of what a camera wrote into it. A file and the
+ * folder it stands in are on the disk before anything that names it is.
  */
 export class FileStore {
   readonly #folder: string
+  readonly #workers: Pool
+  /** What was put into place since the start: a row that names it may still be on its way. */
+  readonly #fresh = new Set<string>()
 
-  constructor(folder: string) {
+  constructor(folder: string, workers: Pool) {
     this.#folder = folder
+    this.#workers = workers
   }
 
   async prepare(): Promise<void> {
@@ -32,33 +45,38 @@ export class FileStore {
    * Takes in a stream. Refuses `file_empty`, `file_large`, `file_type` (by what it is, not what it is called)
    * and `file_cut`; nothing of a refused file stays.
    */
-  async take(stream: Readable & { truncated?: boolean }, name: string, declared?: string): Promise<Stored> {
-    const path = join(this.#folder, 'incoming', randomUUID())
+  async take(stream: Readable & { truncated?: boolean }, coming: Omit<Coming, 'size'>): Promise<Stored> {
+    const { name } = coming
+    const path = this.#incoming()
     try {
       const size = await write(stream, path)
       if (stream.truncated) throw new Refused('file_large', { name, most: FILE_LIMITS.size / 1024 / 1024 })
       if (size === 0) throw new Refused('file_empty', { name })
-      return await this.admit(path, { name, size, ...(declared && { declared }) })
+      return await this.admit(path, { ...coming, size })
     } finally {
       await rm(path, { force: true })
     }
   }
 
   /**
-   * Takes in a whole file that lies somewhere beside the store, and moves it there. Refuses `file_type`, `file_large`,
-   * `file_picture` and what a file of its kind is refused for.
+   * Takes in a whole file that lies somewhere beside the store, and leaves it there: whoever brought it takes it away
+   * once what names it is kept. Refuses `file_type`, `file_large`, `file_picture`, and `file_too_much` where looking at
+   * it takes too long.
    */
-  async admit(path: string, { name, declared, size }: Coming): Promise<Stored> {
-    const type = await trueType(path, name, declared)
-    const kind = type && kindOfFile(type)
-    if (!type || !kind) throw new Refused('file_type', { name })
-    const { most } = FILE_KINDS[kind]
-    if (size > most) throw new Refused('file_large', { name, most: most / 1024 / 1024 })
-    if (kind === 'picture') await stripPicture(path, name)
-    return await this.#keep(path, type)
+  async admit(path: string, { owner, ...coming }: Coming): Promise<Stored> {
+    const into = this.#incoming()
+    try {
+      const found = await this.#workers.run('inspect', { ...coming, path, into }, owner)
+      if (found.path === path) await sync(path)
+      return { ...(await this.#keep(found.path)), type: found.type }
+    } catch (error) {
+      throw tooMuch(error, coming.name)
+    } finally {
+      await rm(into, { force: true })
+    }
   }
 
-  async #keep(path: string, type: string): Promise<Stored> {
+  async #keep(path: string): Promise<Omit<Stored, 'type'>> {
     const hash = createHash('sha256')
     let size = 0
     for await (const chunk of createReadStream(path)) {
@@ -66,9 +84,21 @@ export class FileStore {
       size += chunk.length
     }
     const digest = hash.digest('hex')
-    await mkdir(dirname(this.#path(digest)), { recursive: true })
-    await rename(path, this.#path(digest))
-    return { hash: digest, type, size }
+    const place = this.#path(digest)
+    this.#fresh.add(digest)
+    await mkdir(dirname(place), { recursive: true })
+    await link(path, place).catch(async error => {
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+      // what is there already counts as new again
+      await utimes(place, new Date(), new Date())
+    })
+    await sync(dirname(place))
+    await sync(this.#folder)
+    return { hash: digest, size }
+  }
+
+  #incoming(): string {
+    return join(this.#folder, 'incoming', randomUUID())
   }
 
   read(hash: string): ReadStream {
@@ -85,15 +115,41 @@ export class FileStore {
     return this.#path(hash)
   }
 
+  /** Whether a stored file is there: a backup that was put together by hand may miss some. */
+  async has(hash: string): Promise<boolean> {
+    return await stat(this.#path(hash)).then(
+      found => found.isFile(),
+      () => false,
+    )
+  }
+
   /** Keeps bytes that were made here. Gives the hash they are stored under. */
   async keepBytes(bytes: Uint8Array): Promise<string> {
-    const path = join(this.#folder, 'incoming', randomUUID())
+    const path = this.#incoming()
     try {
       await writeThrough(path, bytes)
-      return (await this.#keep(path, '')).hash
+      return (await this.#keep(path)).hash
     } finally {
       await rm(path, { force: true })
     }
+  }
+
+  /** The names of all stored files, with when each was put there. */
+  async *all(): AsyncGenerator<{ readonly hash: string; readonly at: number }> {
+    for (const part of await readdir(this.#folder)) {
+      if (!/^[0-9a-f]{2}$/.test(part)) continue
+      for (const hash of await readdir(join(this.#folder, part))) {
+        const found = HASH.test(hash) && (await stat(this.#path(hash)).catch(() => undefined))
+        if (found) yield { hash, at: found.mtimeMs }
+      }
+    }
+  }
+
+  /** Takes a stored file away that nothing points to; false where it was put there since the server started. */
+  async remove(hash: string): Promise<boolean> {
+    if (this.#fresh.has(hash)) return false
+    await rm(this.#path(hash), { force: true })
+    return true
   }
 
   #path(hash: string): string {
@@ -101,48 +157,42 @@ export class FileStore {
   }
 }
 
-/** Writes a stream to a file and through to the disk; gives the bytes written. */
+/** A job that was given up, as the person who sent the file is told of it. */
+export function tooMuch(error: unknown, name: string): unknown {
+  return error instanceof JobTooMuch ? new Refused('file_too_much', { name }) : error
+}
+
+/** Writes a stream to a file and through to the disk; gives the bytes written. Refuses `file_cut`. */
 async function write(stream: Readable, path: string): Promise<number> {
+  const cut = () => new Refused('file_cut')
+  // it may fail before it is read from, while the file is opened
+  let failed = stream.errored !== null
+  stream.once('error', () => {
+    failed = true
+  })
   const file = await open(path, 'w')
   try {
     let size = 0
+    if (failed) throw cut()
     for await (const chunk of stream) {
       await file.write(chunk)
       size += chunk.length
     }
     await file.sync()
     return size
-  } finally {
-    await file.close()
-  }
-}
-
-/**
- * Turns the picture upright and writes it anew without place, time and camera, no larger than it can be looked at.
- * More pixels than can be decoded are refused before they are: a small file can unpack to a huge picture.
- */
-async function stripPicture(path: string, name: string): Promise<void> {
-  const { pixels, side } = FILE_LIMITS
-  try {
-    const { width, height, pages = 1 } = await sharp(path, { limitInputPixels: false }).metadata()
-    if (width * height * pages > pixels) throw new Refused('file_picture', { name, width, height })
-    const picture = await sharp(path, { limitInputPixels: pixels, animated: pages > 1 })
-      .rotate()
-      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
-      .toBuffer()
-    await writeThrough(path, picture)
   } catch (error) {
-    if (error instanceof Refused || (error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
-    throw new Refused('file_type', { name })
+    throw failed || (error as NodeJS.ErrnoException).code === 'ERR_STREAM_PREMATURE_CLOSE' ? cut() : error
+  } finally {
+    await file.close()
   }
 }
 
-async function writeThrough(path: string, bytes: Uint8Array): Promise<void> {
-  const file = await open(path, 'w')
+/** Waits until a file, or the names in a folder, are on the disk. */
+async function sync(path: string): Promise<void> {
+  const handle = await open(path, 'r')
   try {
-    await file.writeFile(bytes)
-    await file.sync()
+    await handle.sync()
   } finally {
-    await file.close()
+    await handle.close()
   }
 }

@@ -37,6 +37,23 @@ async function textType(path: string, name: string): Promise<string | undefined>
   return type && (await isText(path)) ? type : undefined
 }
 
+/**
+ * `text/plain` or `text/csv` for a text in UTF-16 by its mark (U+FEFF, Unicode 16.0, 23.8) and its name; undefined for
+ * anything else. Its first bytes are also those of some sounds.
+ */
+export async function utf16Of(path: string, name: string): Promise<string | undefined> {
+  const type = TEXTS[/\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '']
+  if (!type) return undefined
+  const file = await open(path)
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(2), 0, 2, 0)
+    const mark = bytesRead === 2 ? buffer.readUInt16BE(0) : 0
+    return mark === 0xfeff || mark === 0xfffe ? type : undefined
+  } finally {
+    await file.close()
+  }
+}
+
 /** Whether a file is UTF-8 without control characters, in its first megabytes. */
 async function isText(path: string): Promise<boolean> {
   const file = await open(path)

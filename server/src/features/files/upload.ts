@@ -7,10 +7,13 @@ import type { FileStore, Stored } from './store.js'
 export type Upload = Stored & { readonly name: string }
 
 const NAME_LENGTH = 120
+/** More of a name is not looked at: putting letters and their marks together takes the longer the more there are. */
+const MOST_READ = 500
 
 /** The name of a file without folders and invisible characters, as people may see it. */
 export function tidyFileName(name: string): string {
   const tidy = name
+    .slice(-MOST_READ)
     .normalize('NFC')
     .replace(/^.*[/\\]/, '')
     .replace(/[\p{Cc}\p{Cf}]/gu, '')
@@ -19,7 +22,7 @@ export function tidyFileName(name: string): string {
 }
 
 /** Streams the one file of a multipart request into the store. Refuses what the store does, and `file_cut`. */
-export function receive(store: FileStore, request: Request): Promise<Upload> {
+export function receive(store: FileStore, request: Request, owner = ''): Promise<Upload> {
   return new Promise((resolve, reject) => {
     let taken: Promise<Upload> | undefined
     const cut = () => reject(new Refused('file_cut'))
@@ -27,12 +30,15 @@ export function receive(store: FileStore, request: Request): Promise<Upload> {
     if (!form) return
     form.on('file', (_, stream, info) => {
       const name = tidyFileName(info.filename ?? '')
-      taken = store.take(stream, name, info.mimeType).then(stored => ({ ...stored, name }))
+      taken = store
+        .take(stream, { name, declared: info.mimeType, owner })
+        .then(stored => ({ ...stored, name }))
       taken.catch(reject)
     })
     form.on('close', () => (taken ? taken.then(resolve, reject) : cut()))
     form.on('error', cut)
     request.on('aborted', () => form.destroy(new Error('cut off')))
+    request.on('error', cut)
     request.pipe(form)
   })
 }

@@ -24,8 +24,10 @@ type Begin = {
   /** What the upload is for: it is found again under the same name alone. */
   readonly owner: string
   readonly newId: () => string
-  /** Looks at how many bytes are to come; throws a refusal where they are too many. */
-  readonly admit: (size: number) => Promise<void>
+  /** Makes room for the bytes that are to come; throws a refusal where they are too many. */
+  readonly admit: (id: string, size: number) => Promise<void>
+  /** Told when an upload is given up by who began it. */
+  readonly dropped: (id: string) => Promise<void>
 }
 
 /**
@@ -36,18 +38,41 @@ export class Uploads {
   readonly #folder: string
   readonly #parts: Parts
   readonly #locker = new MemoryLocker()
+  readonly #taking = new Map<string, Promise<unknown>>()
 
   constructor(folder: string) {
     this.#folder = folder
     this.#parts = new Parts({ directory: folder })
   }
 
-  /** Throws away what was begun long ago. */
-  async prepare(now = Date.now()): Promise<void> {
-    const names = await readdir(this.#folder).catch(() => [])
-    for (const name of names) {
+  /** Throws away what nothing was added to for long, also while the server runs; gives the ids that are gone. */
+  async sweep(now = Date.now()): Promise<string[]> {
+    const gone = new Set<string>()
+    for (const name of await readdir(this.#folder).catch(() => [])) {
       const path = join(this.#folder, name)
-      if (now - (await stat(path)).mtimeMs > LIFE) await rm(path, { force: true })
+      const found = await stat(path).catch(() => undefined)
+      if (!found || now - found.mtimeMs < LIFE) continue
+      await rm(path, { force: true })
+      gone.add(name.replace(/\.json$/, ''))
+    }
+    return [...gone]
+  }
+
+  /** The ids of all uploads that lie here. */
+  async ids(): Promise<string[]> {
+    const names = await readdir(this.#folder).catch(() => [])
+    return [...new Set(names.map(name => name.replace(/\.json$/, '')))]
+  }
+
+  /** Does what is asked of one upload one after the other. */
+  async oneByOne<T>(id: string, act: () => Promise<T>): Promise<T> {
+    const before = this.#taking.get(id) ?? Promise.resolve()
+    const mine = before.then(act, act)
+    this.#taking.set(id, mine)
+    try {
+      return await mine
+    } finally {
+      if (this.#taking.get(id) === mine) this.#taking.delete(id)
     }
   }
 
@@ -66,14 +91,16 @@ export class Uploads {
       },
       onResponseError: (_, error) => (isFull(error) ? wired(new Refused('disk_full')) : undefined),
     })
+    // its room is free by the time that this is answered
+    if (request.method === 'DELETE') await begin.dropped(request.path.slice(begin.path.length + 1))
     await server.handle(request, response)
     return undefined
   }
 
-  async #admit({ admit }: Begin, { size, metadata }: Upload): Promise<void> {
+  async #admit({ admit }: Begin, { id, size, metadata }: Upload): Promise<void> {
     try {
       if (!size) throw new Refused('file_empty', { name: metadata?.filename ?? '' })
-      await admit(size)
+      await admit(id, size)
     } catch (error) {
       throw error instanceof Refused ? wired(error) : error
     }

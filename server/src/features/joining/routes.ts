@@ -3,7 +3,7 @@ import { sendBytes, sendCsv } from '../../http/download.js'
 import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
 import { Refused } from '../../refusal.js'
-import { cardsOf, cardsPdf } from './cards.js'
+import { cardsOf } from './cards.js'
 import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
 import { claim, enterAsSelf, knock } from './entry.js'
 import { comeHome, followChild, joinFamily, replaceKey, showKey } from './keys.js'
@@ -54,7 +54,7 @@ export const joiningHandlers = {
     const kind = KINDS.find(one => one === params.keyKind)
     if (!kind) throw new Refused('not_found')
     const cards = await cardsOf(world, params.classId, kind)
-    const pdf = await cardsPdf(cards, originOf(world))
+    const pdf = await world.workers.documents.run('cards', { cards, origin: originOf(world) }, params.classId)
     return sendBytes(response, pdf, 'application/pdf', `${kind} keys.pdf`)
   },
   seeKeyList: async ({ world, response, params }) => {

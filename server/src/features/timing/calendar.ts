@@ -4,7 +4,7 @@ import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { settings } from './models.js'
 import { calendarOf, groundOf } from './planner.js'
-import { movesOn, retime } from './retime.js'
+import { catchUpTimes, movesOn, noteDueTimes } from './retime.js'
 
 export async function seeCalendar(world: World): Promise<CalendarPage> {
   const { terms, closures, rotation, weekdays, zone } = await calendarOf(world)
@@ -28,8 +28,9 @@ export async function changeCalendar(world: World, form: CalendarForm): Promise<
   const { zone: _, ...calendar } = readForm(world, form)
   await world.db.write(async () => {
     await world.db.model(settings).upsert({ name: 'calendar', value: JSON.stringify(calendar) })
-    await retime(world, null)
+    await noteDueTimes(world, null)
   })
+  await catchUpTimes(world)
   return seeCalendar(world)
 }
 

@@ -130,7 +130,18 @@ describe('a file', () => {
     ],
     [{ name: 'a.ics', text: 'BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n' }, { code: 'calendar_file_unreadable' }],
     [file(), { code: 'calendar_file_empty', params: { name: 'a.ics' } }],
-    [file(...event('DTSTART:20260101T000000Z', 'RRULE:FREQ=SECONDLY')), { code: 'calendar_file_many' }],
+    // 31 February never comes: a rule that is followed minute by minute looks for it for ever
+    [
+      file(
+        ...event('SUMMARY:Never', 'DTSTART:20260101T000000Z', 'RRULE:FREQ=MINUTELY;BYMONTH=2;BYMONTHDAY=31'),
+      ),
+      { code: 'calendar_file_quick', params: { name: 'a.ics', title: 'Never' } },
+    ],
+    [
+      file(...event('DTSTART:20260101T000000Z', 'RRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31')),
+      { code: 'calendar_file_too_much' },
+    ],
+    [file(...event('DTSTART:20260101T000000Z', 'RRULE:FREQ=SECONDLY')), { code: 'calendar_file_quick' }],
   ])('that is none is refused by name %#', async (sent, error) => {
     expect((await school.teacher.ask('readCalendarFile', {}, sent)).error).toMatchObject(error)
   })

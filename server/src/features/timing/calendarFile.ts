@@ -1,45 +1,38 @@
 import type { CalendarFile, FoundTimetable } from '@oppen/contract'
-import { closuresFrom, type FileEvent, lessonsFrom } from '@oppen/core/timing'
-import { addDays, instantsIn, type LocalDate, localAt, localDateAt } from '@oppen/core/zone'
+import { closuresFrom, type FileEvent, lessonsFrom, type SchoolCalendar } from '@oppen/core/timing'
+import { addDays, instantsIn, type LocalDate, localAt } from '@oppen/core/zone'
 import ICAL from 'ical.js'
 import { Refused } from '../../refusal.js'
-import type { World } from '../../world.js'
-import { calendarOf } from './planner.js'
 
 export type SentFile = { readonly name: string; readonly text: string }
 
-/** What repeats is written out so far back and ahead of today, in days, and at most so many times in all. */
-const BACK = 366
-const AHEAD = 800
+/** What repeats is written out so many times in all at most. */
 const MOST_EVENTS = 5_000
 /** A rule is followed so many times and no further, also where it began long ago. */
 const MOST_TURNS = 50_000
 
-type Read = {
+export type Read = {
   /** The zone of the school (IANA): times of other zones are turned into its local times. */
   readonly zone: string
   readonly from: LocalDate
   readonly to: LocalDate
 }
 
-/** The closures in an iCalendar file (RFC 5545), for the school year; keeps nothing. */
-export async function readClosures(world: World, file: SentFile): Promise<CalendarFile> {
-  const today = localDateAt(world.clock.now(), world.school.zone)
-  const events = readEvents(file, {
-    zone: world.school.zone,
-    from: addDays(today, -BACK),
-    to: addDays(today, AHEAD),
-  })
-  return { closures: closuresFrom(events) }
-}
+export type ToRead = { readonly file: SentFile; readonly read: Read }
 
-/** The lessons in an iCalendar file, found as weekly ones where they are; keeps nothing. */
-export async function readLessons(world: World, file: SentFile): Promise<FoundTimetable> {
-  const today = localDateAt(world.clock.now(), world.school.zone)
-  const calendar = await calendarOf(world)
-  const last = calendar.terms.at(-1)?.to ?? addDays(today, BACK)
-  const events = readEvents(file, { zone: calendar.zone, from: addDays(today, -BACK), to: last })
-  const found = lessonsFrom(events, calendar)
+/** The closures in a calendar file, in a thread of its own. */
+export const closuresOf = async ({ file, read }: ToRead): Promise<CalendarFile> => ({
+  closures: closuresFrom(readEvents(file, read)),
+})
+
+/** The lessons in a calendar file, found as weekly ones where they are; in a thread of its own. */
+export async function lessonsOf({
+  file,
+  read,
+  calendar,
+  today,
+}: ToRead & { readonly calendar: SchoolCalendar; readonly today: LocalDate }): Promise<FoundTimetable> {
+  const found = lessonsFrom(readEvents(file, read), calendar)
   if (!found.length) throw new Refused('calendar_file_no_lessons', { name: nameOf(file) })
   return {
     found: found.map(({ title, weekly, single }) => ({
@@ -64,7 +57,7 @@ export function readEvents(file: SentFile, read: Read): FileEvent[] {
   const found: FileEvent[] = []
   for (const event of own) {
     for (const exception of moved) if (exception.uid === event.uid) event.relateException(exception)
-    for (const one of occurrencesOf(event, read)) found.push(one)
+    for (const one of expanded(event, read, file)) found.push(one)
     if (found.length > MOST_EVENTS)
       throw new Refused('calendar_file_many', { name: nameOf(file), most: MOST_EVENTS })
   }
@@ -103,7 +96,18 @@ function lineOf(text: string, error: unknown): { line: number; text: string } {
   return { line: at + 1, text: (lines[at] ?? '').slice(0, 80) }
 }
 
-function occurrencesOf(event: ICAL.Event, read: Read): FileEvent[] {
+/** Some rules are found to be none only when they are followed. */
+function expanded(event: ICAL.Event, read: Read, file: SentFile): FileEvent[] {
+  try {
+    return occurrencesOf(event, read, file)
+  } catch (error) {
+    if (error instanceof Refused) throw error
+    throw new Refused('calendar_file_unreadable', { name: nameOf(file), ...lineOf(file.text, error) })
+  }
+}
+
+function occurrencesOf(event: ICAL.Event, read: Read, file: SentFile): FileEvent[] {
+  refuseQuick(event, file)
   if (!event.isRecurring()) return within(occurrence(event, event.startDate, event.endDate, read), read)
   const found: FileEvent[] = []
   const iterator = event.iterator()
@@ -115,6 +119,20 @@ function occurrencesOf(event: ICAL.Event, read: Read): FileEvent[] {
     if (found.length > MOST_EVENTS) break
   }
   return found
+}
+
+/** Rules that repeat more often than daily: no lesson does, and they may turn for ever without an event. */
+const QUICK = ['SECONDLY', 'MINUTELY', 'HOURLY']
+
+function refuseQuick(event: ICAL.Event, file: SentFile): void {
+  for (const rule of event.component.getAllProperties('rrule').map(one => one.getFirstValue())) {
+    const { freq = '' } = (rule ?? {}) as { freq?: string }
+    if (QUICK.includes(freq))
+      throw new Refused('calendar_file_quick', {
+        name: nameOf(file),
+        title: (event.summary ?? '').slice(0, 80),
+      })
+  }
 }
 
 const within = (one: FileEvent, { from, to }: Read): FileEvent[] =>

@@ -66,6 +66,21 @@ export const timedWorks = (db: Database, classId: ClassId | null) =>
     { classId },
   )
 
+/** Some works of one class whose times are due. */
+export const dueWorks = (db: Database, most: number) =>
+  db.rows<TimedWork>(
+    `${TIMED} where id in (select work_id from due_times
+       where class_id = (select class_id from due_times limit 1) limit $most)`,
+    { most },
+  )
+
+/** What a work asks of each day now. */
+export const loadsOfWork = (db: Database, workId: WorkId) =>
+  db.rows<{ holder: string; day: string; minutes: number }>(
+    'select holder, day, minutes from work_loads where work_id = $workId',
+    { workId },
+  )
+
 /** Work posted before there were rules. */
 export const worksWithoutRules = (db: Database) => db.rows<TimedWork>(`${TIMED} where rules = ''`)
 
@@ -76,6 +91,15 @@ export const timeRows = (db: Database, classId: ClassId | null) =>
      from work_times t join works w on w.id = t.work_id join groups g on g.id = t.group_id
      where $classId is null or w.class_id = $classId order by w.class_id, w.title, w.id, g.position`,
     { classId },
+  )
+
+/** The times of works whose ids are given as JSON. */
+export const timeRowsOfSome = (db: Database, ids: string) =>
+  db.rows<WorkTimeRow>(
+    `select work_id as workId, group_id as groupId, appears_at as appearsAt, opens_at as opensAt,
+       due_at as dueAt, closes_at as closesAt, why, problems
+     from work_times where work_id in (select value from json_each($ids))`,
+    { ids },
   )
 
 export const timeRowsOf = (db: Database, workId: WorkId) =>

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { MovedTime } from '@oppen/contract'
 import type { ClassId, GroupId, Instant, WorkId } from '@oppen/core/ids'
 import { spread } from '@oppen/core/load'
@@ -14,16 +15,19 @@ import { localOf } from '@oppen/core/zone'
 import type { World } from '../../world.js'
 import { keepRules } from '../work/rules.js'
 import { extensions, type WorkTimeRow, workLoads, workTimes } from './models.js'
-import { type Ground, groundOf, plannerOver, planOf } from './planner.js'
+import { type Ground, plannerOver, planOf } from './planner.js'
 import {
+  dueWorks,
   extensionsOf,
   type GroupOf,
+  loadsOfWork,
   pupilsOfWork,
   type TimedWork,
   timedWork,
   timedWorks,
   timeRows,
   timeRowsOf,
+  timeRowsOfSome,
   worksWithoutRules,
 } from './queries.js'
 
@@ -89,29 +93,49 @@ async function keepTimes(
 }
 
 /** Extensions keep the local time they were given, and go out of closures as all times do. */
-async function setExtensions(world: World, work: TimedWork, planner: Planner): Promise<void> {
+async function setExtensions(world: World, work: TimedWork, planner: Planner): Promise<boolean> {
+  let moved = false
   for (const { placeId, due, dueAt } of await extensionsOf(world.db, work.id)) {
     const found = planner.ownTime(due)
     if (!found || found.at === dueAt || dueAt <= world.clock.now()) continue
     await world.db
       .model(extensions)
       .update({ dueAt: found.at, why: JSON.stringify(found.why) }, { where: { workId: work.id, placeId } })
+    moved = true
   }
+  return moved
 }
 
 type Share = { readonly holder: string; readonly day: string; readonly minutes: number }
 
-/** What a piece asks of each day, of its groups or pupils, and what is different for pupils with an extension. */
+/**
+ * Keeps what a piece asks of each day, of its groups or pupils, and what is different for pupils with an extension;
+ * true where that is not what it asked before.
+ */
 export async function setLoads(
   world: World,
   work: TimedWork,
   times: ReadonlyMap<GroupId, Times>,
-  { calendar }: Planner,
-): Promise<void> {
+  planner: Planner,
+): Promise<boolean> {
+  const before = await loadsOfWork(world.db, work.id)
+  const rows = await sharesOfWork(world, work, times, planner)
+  const lines = (shares: readonly Share[]) => shares.map(one => Object.values(one).join(' ')).sort()
+  if (lines(before).join('\n') === lines(rows).join('\n')) return false
   const model = world.db.model(workLoads)
   await model.destroy({ where: { workId: work.id } })
+  await model.bulkCreate(rows.map(share => ({ workId: work.id, ...share })))
+  return true
+}
+
+async function sharesOfWork(
+  world: World,
+  work: TimedWork,
+  times: ReadonlyMap<GroupId, Times>,
+  { calendar }: Planner,
+): Promise<Share[]> {
   const { minutes, postedAt, lane } = work
-  if (!minutes || postedAt === null) return
+  if (!minutes || postedAt === null) return []
   const sharesOf = (holder: string, one: Times | undefined, dueAt = one?.dueAt ?? null): Share[] => {
     if (!one) return []
     const from = Math.max(postedAt, one.appearsAt ?? 0, one.opensAt ?? 0)
@@ -133,8 +157,11 @@ export async function setLoads(
     const less = sharesOf(placeId, one).map(share => ({ ...share, minutes: -share.minutes }))
     return [...less, ...sharesOf(placeId, one, dueAt)]
   })
-  const rows = addUp([...common, ...extended])
-  await model.bulkCreate(rows.map(share => ({ workId: work.id, ...share })))
+  return addUp([...common, ...extended]).map(({ holder, day, minutes: part }) => ({
+    holder,
+    day,
+    minutes: part,
+  }))
 }
 
 function addUp(shares: readonly Share[]): Share[] {
@@ -173,21 +200,21 @@ type Change = {
 }
 
 /**
- * What times would be on another ground. What has passed by now stays as it was: nobody's deadline of last week
- * moves because a lesson does.
+ * What the times of works would be with a planner. What has passed by now stays as it was: nobody's deadline of last
+ * week moves because a lesson does.
  */
-async function changesOn(world: World, ground: Ground, classId: ClassId | null): Promise<Change[]> {
-  const planner = plannerOver(ground)
-  const now = world.clock.now()
-  const works = new Map((await timedWorks(world.db, classId)).map(work => [work.id, work]))
-  const groups = new Map(ground.groups.map(group => [group.id, group]))
-  return (await timeRows(world.db, classId)).flatMap(was => {
-    const work = works.get(was.workId)
-    const group = groups.get(was.groupId)
-    if (!work || !group) return []
+function changesOf(
+  planner: Planner,
+  works: readonly TimedWork[],
+  rows: readonly WorkTimeRow[],
+  now: Instant,
+) {
+  const byId = new Map(works.map(work => [work.id, work]))
+  return rows.flatMap(was => {
+    const work = byId.get(was.workId)
+    if (!work) return []
     const found = timesOf(planner, work, was.groupId)
-    const kept = { ...found, ...passed(was, found, now) }
-    return [{ work, group, was, now: kept }]
+    return [{ work, was, now: { ...found, ...passed(was, found, now) } }]
   })
 }
 
@@ -200,14 +227,24 @@ function passed(was: WorkTimeRow, found: Times, now: Instant): Partial<Times> {
   return { ...times, ...(over.includes('due') && { why: was.why }), problems: JSON.stringify(problems) }
 }
 
-/** Which times would move on another ground, and for whom. */
+/** Which times would move on another ground, and for whom; class by class, so that nobody waits for all of them. */
 export async function movesOn(
   world: World,
   ground: Ground,
   classId: ClassId | null,
 ): Promise<{ moved: MovedTime[] }> {
-  const changes = await changesOn(world, ground, classId)
-  return { moved: changes.flatMap(change => (change.work.postedAt === null ? [] : movesOf(change))) }
+  const planner = plannerOver(ground)
+  const groups = new Map(ground.groups.map(group => [group.id, group]))
+  const moved: MovedTime[] = []
+  for (const each of classId ? [classId] : new Set(ground.groups.map(group => group.classId))) {
+    const works = await timedWorks(world.db, each)
+    const rows = await timeRows(world.db, each)
+    for (const { work, was, now } of changesOf(planner, works, rows, world.clock.now())) {
+      const group = groups.get(was.groupId)
+      if (group && work.postedAt !== null) moved.push(...movesOf({ work, group, was, now }))
+    }
+  }
+  return { moved }
 }
 
 function movesOf({ work, group, was, now }: Change): MovedTime[] {
@@ -227,19 +264,63 @@ function movesOf({ work, group, was, now }: Change): MovedTime[] {
   }))
 }
 
-/** Keeps what the times are on the ground as it is now; inside the command that changed it. */
-export async function retime(world: World, classId: ClassId | null): Promise<void> {
-  const ground = await groundOf(world, classId)
-  const planner = plannerOver(ground)
-  const byWork = new Map<TimedWork, Map<GroupId, Times>>()
-  for (const { work, group, now } of await changesOn(world, ground, classId)) {
-    const times = byWork.get(work) ?? new Map<GroupId, Times>()
-    times.set(group.id, now)
-    byWork.set(work, times)
+/**
+ * Notes that the times of a class, or of all classes, rest on something that has changed; inside the command that
+ * changed it. They are worked out by `catchUpTimes`, which whoever calls this waits for.
+ */
+export const noteDueTimes = (world: World, classId: ClassId | null): Promise<void> =>
+  world.db.run(
+    `insert or ignore into due_times (work_id, class_id) select id, class_id from works where removed_at is null
+       and iif($classId is null, class_id in (select id from classes where archived_at is null), class_id = $classId)`,
+    { classId },
+  )
+
+/** So many works are timed in one command: saves of others go through between two of them. */
+const AT_ONCE = 40
+
+/**
+ * Works out the times that are due, some at a time, and writes those that are not as they were. What a cut leaves over
+ * is done at the next start.
+ */
+export async function catchUpTimes(world: World): Promise<void> {
+  while (await world.db.write(() => timeSome(world))) await setImmediate()
+}
+
+async function timeSome(world: World): Promise<boolean> {
+  const due = await dueWorks(world.db, AT_ONCE)
+  const [first] = due
+  if (!first) return false
+  const { classId } = first
+  const ids = JSON.stringify(due.map(work => work.id))
+  const { planner } = await planOf(world, classId)
+  const rows = await timeRowsOfSome(world.db, ids)
+  const changes = changesOf(planner, due, rows, world.clock.now())
+  let wrote = false
+  for (const work of due) {
+    const own = changes.filter(one => one.work.id === work.id)
+    const times = new Map<GroupId, Times>(own.map(({ was, now }) => [was.groupId, now]))
+    if (own.some(isMoved)) await keepTimes(world, work, times, planner)
+    else if (!(await keepRest(world, work, times, planner))) continue
+    wrote = true
   }
-  for (const [work, times] of byWork) await keepTimes(world, work, times, planner)
-  for (const changed of new Set(ground.groups.map(group => group.classId)))
-    world.db.afterCommit(() => void world.live.tell({ what: 'topics', classId: changed }))
+  await world.db.run('delete from due_times where work_id in (select value from json_each($ids))', { ids })
+  if (wrote) world.db.afterCommit(() => void world.live.tell({ what: 'topics', classId }))
+  return true
+}
+
+const isMoved = ({ was, now }: { was: WorkTimeRow; now: Times }): boolean =>
+  (Object.keys(now) as (keyof Times)[]).some(name => was[name] !== now[name])
+
+/** What hangs on the calendar besides the times themselves; true where any of it changed. */
+async function keepRest(
+  world: World,
+  work: TimedWork,
+  times: ReadonlyMap<GroupId, Times>,
+  planner: Planner,
+): Promise<boolean> {
+  const extended = await setExtensions(world, work, planner)
+  const loaded = await setLoads(world, work, times, planner)
+  return extended || loaded
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Handlers } from '../../http/serve.js'
 import { changeCalendar, seeCalendar, tryCalendar } from './calendar.js'
-import { readClosures, readLessons } from './calendarFile.js'
 import { setExtension } from './extension.js'
+import { readClosures, readLessons } from './foreignCalendar.js'
 import { changeTimetable, seeTimetable, tryTimetable } from './timetable.js'
 
 export const timingHandlers = {

@@ -11,7 +11,7 @@ import { note } from '../record/service.js'
 import { type LessonChangeRow, type LessonRow, lessonChanges, lessonTimes } from './models.js'
 import { groundOf, type Lessons } from './planner.js'
 import { changeRows, lessonRows } from './queries.js'
-import { movesOn, retime } from './retime.js'
+import { catchUpTimes, movesOn, noteDueTimes } from './retime.js'
 
 /** The weekly lessons that hold, what is different on single dates, and the groups with their meeting rooms. */
 export async function seeTimetable(world: World, classId: ClassId): Promise<TimetablePage> {
@@ -71,9 +71,10 @@ export async function changeTimetable(
       await setRoom(world, { classId, groupId }, room)
     }
     await note(world, 'timetable_changed', { classId, by: viewer.accountId })
-    await retime(world, classId)
+    await noteDueTimes(world, classId)
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
   })
+  await catchUpTimes(world)
   return seeTimetable(world, classId)
 }
 

@@ -58,12 +58,14 @@ async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): P
     entries.push({ name: `${folder}/${name}`, words })
   }
   const title = copyTitle(piece.title, page.pupil.name)
+  const owner = page.pupil.placeId
   const putPage = async (name: string, words: string, html: string) => {
     put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(piece, html))))
     const pictures = await picturesOf(world, piece, html)
     const foot = `${page.className} · ${words}`
     try {
-      put(`${name}.pdf`, 'PDF', Buffer.from(await world.printer.print({ title, html, foot, pictures })))
+      const printed = await world.workers.documents.run('print', { title, html, foot, pictures }, owner)
+      put(`${name}.pdf`, 'PDF', Buffer.from(printed))
     } catch (error) {
       // the page itself is there
       world.log.error({ error, workId: piece.workId }, 'a page could not be printed')
@@ -71,7 +73,13 @@ async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): P
   }
   const putWorksheet = async (name: string, words: string, at: WorksheetAt | null) => {
     const address = { workId: piece.workId, placeId: page.pupil.placeId }
-    if (at) put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
+    if (!at) return
+    try {
+      put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
+    } catch (error) {
+      world.log.error({ error, workId: piece.workId }, 'a worksheet could not be printed')
+      put(`${name} could not be printed.txt`, `${words}: could not be printed`, Buffer.from(NOT_PRINTED))
+    }
   }
   if (piece.copy !== null) await putPage('own copy', 'Own copy', piece.copy)
   await putWorksheet('worksheet', 'Worksheet', piece.worksheet)
@@ -83,11 +91,27 @@ async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): P
   if (piece.feedback) put('feedback.html', 'Feedback', Buffer.from(whole(title, piece.feedback)))
   for (const [at, file] of piece.files.entries()) {
     const name = `${folder}/${nameOf(file.name, at)}`
-    zip.addFile(world.files.pathOf(file.hash), name)
-    entries.push({ name, words: file.name })
+    if (await world.files.has(file.hash)) {
+      zip.addFile(world.files.pathOf(file.hash), name)
+      entries.push({ name, words: file.name })
+    } else {
+      world.log.error({ hash: file.hash }, 'a stored file is missing')
+      put(
+        `${nameOf(file.name, at)} is missing.txt`,
+        `${file.name}: missing on the server`,
+        Buffer.from(MISSING),
+      )
+    }
   }
   return entries
 }
+
+/** Stands in a zip where a worksheet could not be made into a PDF. */
+const NOT_PRINTED =
+  'This worksheet could not be made into a PDF. It is still in Oppen, where it can be looked at.\n'
+
+/** Stands in a zip where a file is missing. */
+const MISSING = 'This file is missing on the server. Tell your school; a backup may still have it.\n'
 
 const addressOfFile = (id: string): RegExp => new RegExp(`src="(/api/[^"]*/files/${id})"`, 'g')
 
@@ -100,7 +124,7 @@ async function picturesOf(
   const pictures = new Map<string, Uint8Array>()
   for (const { id, hash } of files)
     for (const [, address] of html.matchAll(addressOfFile(id)))
-      if (address) pictures.set(address, await world.files.bytes(hash))
+      if (address && (await world.files.has(hash))) pictures.set(address, await world.files.bytes(hash))
   return pictures
 }
 

@@ -7,8 +7,9 @@ import { sendStored } from '../files/service.js'
 import { receive } from '../files/upload.js'
 import { findWork } from '../work/posting.js'
 import { tellTopics } from '../work/tell.js'
-import { MOST_SHEETS, type NewSheet, pagesOf } from './intake.js'
+import { MOST_SHEETS } from './intake.js'
 import { sheets } from './models.js'
+import { type NewSheet, pagesOf } from './newSheets.js'
 import { givenSheets, sheetGiven } from './queries.js'
 import { listed, makeSheets } from './service.js'
 
@@ -25,7 +26,8 @@ export async function seeGivenSheets(world: World, address: WorkAddress): Promis
 /** Takes a PDF or a picture as pages that are given out. They reach those who have not begun. */
 export async function giveSheets(world: World, address: WorkAddress, request: Request) {
   await findWork(world, address)
-  return keepGiven(world, address, await pagesOf(world, await receive(world.files, request)))
+  const upload = await receive(world.files, request, address.workId)
+  return keepGiven(world, address, await pagesOf(world, upload, address.workId))
 }
 
 /** Puts pages behind those that are given out. Refuses `sheets_many`. */

@@ -1,16 +1,15 @@
+import { readFile } from 'node:fs/promises'
 import { kindOfFile } from '@oppen/contract'
 import { ParseSpeeds, PDFDocument, type PDFPage } from 'pdf-lib'
 import sharp from 'sharp'
+import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
 import { Refused } from '../../refusal.js'
-import type { World } from '../../world.js'
-import type { Upload } from '../files/upload.js'
 
 /** Pages of a worksheet at most, and so of a PDF that becomes one. */
 export const MOST_SHEETS = 60
 
-/** A page to be: where it is stored, and how large it is, in points. */
-export type NewSheet = {
-  readonly hash: string
+/** A page to be: how large it is, in points, and which page of its file. */
+export type PageOfFile = {
   readonly type: string
   readonly page: number
   readonly width: number
@@ -21,29 +20,39 @@ export type NewSheet = {
 /** A4, in points: what a photo of paper is taken for. */
 const A4 = { short: 595.28, long: 841.89 }
 
-/**
- * Makes pages of a stored file: of a PDF each of its pages, of a picture one. Refuses `pdf_broken`, `pdf_locked`,
- * `pdf_pages`, and `file_type` for anything else.
- */
-export async function pagesOf(world: World, { hash, type, name }: Upload): Promise<NewSheet[]> {
-  const kind = kindOfFile(type)
-  if (kind === 'pdf') return pdfPages(world, await world.files.bytes(hash), name)
-  if (kind !== 'picture') throw new Refused('file_type', { name })
-  const { width, height } = await sharp(await world.files.bytes(hash)).metadata()
-  const upright = height >= width
-  const scale = upright ? A4.short / width : A4.long / width
-  return [{ hash, type, name, page: 1, width: width * scale, height: height * scale }]
+export type FileOfPages = { readonly path: string; readonly type: string; readonly name: string }
+
+export type Pages = {
+  readonly pages: readonly PageOfFile[]
+  /** The file that the pages are of, where it was drawn anew. */
+  readonly file: Uint8Array | null
 }
 
-async function pdfPages(world: World, bytes: Uint8Array, name: string): Promise<NewSheet[]> {
-  const pdf = await open(bytes, name)
-  const pages = pdf.getPageCount()
-  if (pages > MOST_SHEETS) throw new Refused('pdf_pages', { name, pages, most: MOST_SHEETS })
-  const still = await stillPages(pdf, name)
-  const hash = await world.files.keepBytes(await still.save())
-  return still.getPages().map((page, index) => {
-    const { width, height } = page.getSize()
-    return { hash, type: 'application/pdf', name, page: index + 1, width, height }
+/**
+ * Makes pages of a file, in a thread of its own: of a PDF each of its pages, of a picture one. Refuses `pdf_broken`,
+ * `pdf_locked`, `pdf_pages`, `file_too_much`, and `file_type` for anything else.
+ */
+export async function pagesOfFile({ path, type, name }: FileOfPages): Promise<Pages> {
+  const kind = kindOfFile(type)
+  if (kind === 'pdf') return pdfPages(await readFile(path), name)
+  if (kind !== 'picture') throw new Refused('file_type', { name })
+  const { width, height } = await sharp(path).metadata()
+  const upright = height >= width
+  const scale = upright ? A4.short / width : A4.long / width
+  return { pages: [{ type, name, page: 1, width: width * scale, height: height * scale }], file: null }
+}
+
+async function pdfPages(bytes: Uint8Array, name: string): Promise<Pages> {
+  return unpacking(name, async () => {
+    const pdf = await open(bytes, name)
+    const count = pdf.getPageCount()
+    if (count > MOST_SHEETS) throw new Refused('pdf_pages', { name, pages: count, most: MOST_SHEETS })
+    const still = await stillPages(pdf, name)
+    const pages = still.getPages().map((page, index) => {
+      const { width, height } = page.getSize()
+      return { type: 'application/pdf', name, page: index + 1, width, height }
+    })
+    return { pages, file: await still.save() }
   })
 }
 
@@ -53,7 +62,7 @@ async function open(bytes: Uint8Array, name: string): Promise<PDFDocument> {
     if (!pdf.getPageCount()) throw new Refused('pdf_broken', { name })
     return pdf
   } catch (error) {
-    if (error instanceof Refused) throw error
+    if (error instanceof Refused || error instanceof UnpacksToTooMuch) throw error
     // the library's own error is no instance of its class
     const locked = /is encrypted/.test((error as Error).message)
     throw new Refused(locked ? 'pdf_locked' : 'pdf_broken', { name })
@@ -79,7 +88,7 @@ async function stillPages(from: PDFDocument, name: string): Promise<PDFDocument>
     }
     return still
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
+    if (error instanceof UnpacksToTooMuch) throw error
     throw new Refused('pdf_broken', { name })
   }
 }
@@ -88,7 +97,8 @@ async function stillPages(from: PDFDocument, name: string): Promise<PDFDocument>
 function flatten(pdf: PDFDocument): void {
   try {
     pdf.getForm().flatten()
-  } catch {
+  } catch (error) {
+    if (error instanceof UnpacksToTooMuch) throw error
     // the page is shown without its fields
   }
 }

@@ -1,13 +1,24 @@
+import { readFile } from 'node:fs/promises'
 import { type InkColour, type InkItem, linesOf, outlineOf, PAGE_WIDTH, pathOf } from '@oppen/core/ink'
 import fontkit from '@pdf-lib/fontkit'
 import { BlendMode, LineCapStyle, PDFDocument, type PDFImage, type PDFPage, type RGB, rgb } from 'pdf-lib'
 import sharp from 'sharp'
 import { escapeHtml } from '../../html.js'
 import { Letters } from '../../paper/letters.js'
-import type { World } from '../../world.js'
+import { writtenPdf } from '../../paper/pages.js'
+import { unpacking } from '../../paper/unpacking.js'
 import type { SheetRow } from './models.js'
 
-export type PdfSheet = Pick<SheetRow, 'id' | 'hash' | 'type' | 'page' | 'width' | 'height'>
+export type PdfSheet = Pick<SheetRow, 'id' | 'type' | 'page' | 'width' | 'height' | 'name'> & {
+  /** Where its file lies; null where it is missing. */
+  readonly path: string | null
+}
+
+export type PdfWorksheet = {
+  readonly title: string
+  readonly pages: readonly PdfSheet[]
+  readonly items: readonly InkItem[]
+}
 
 /** The inks as they are printed. */
 const COLOURS: Readonly<Record<InkColour, RGB>> = {
@@ -26,65 +37,73 @@ const SHEER = 0.4
  * Pages with everything that stands on them: strokes and shapes as vectors, typed words as text that can be searched,
  * margin notes by number, with their words on a page of their own behind.
  */
-export async function worksheetPdf(
-  world: World,
-  title: string,
-  pages: readonly PdfSheet[],
-  items: readonly InkItem[],
-): Promise<Uint8Array> {
+export const worksheetPdf = (worksheet: PdfWorksheet): Promise<Uint8Array> =>
+  unpacking(worksheet.title, () => drawWorksheet(worksheet))
+
+async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   pdf.setTitle(title)
   const letters = new Letters(pdf)
-  const sources = new Sources(world, pdf)
+  const sources = new Sources(pdf)
   const notes: string[] = []
   for (const sheet of pages) {
-    const page = await sources.page(sheet)
+    const page =
+      sheet.path === null ? await missingPage(pdf, letters, sheet) : await sources.page(sheet, sheet.path)
     for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, letters, item, notes)
   }
-  if (notes.length) await addNotes(world, pdf, title, notes)
+  if (notes.length) await addNotes(pdf, title, notes)
   return pdf.save()
 }
 
+/** Stands for a page whose file is missing on the server: what was drawn on it comes all the same. */
+async function missingPage(
+  pdf: PDFDocument,
+  letters: Letters,
+  { width, height, name }: PdfSheet,
+): Promise<PDFPage> {
+  const page = pdf.addPage([width, height])
+  const words = `The file of this page is missing: ${name}`
+  await letters.write(page, words, { x: 40, y: height - 60, size: 11, color: COLOURS.red })
+  return page
+}
+
 /** The words of margin notes on sheets of their own, by their numbers. */
-async function addNotes(world: World, pdf: PDFDocument, title: string, notes: readonly string[]) {
+async function addNotes(pdf: PDFDocument, title: string, notes: readonly string[]) {
   const html = `<ol>${notes.map(note => `<li><p>${escapeHtml(note).replaceAll('\n', '<br>')}</p></li>`).join('')}</ol>`
-  const printed = await world.printer.print({ title, html, foot: title, pictures: new Map() })
+  const printed = await writtenPdf({ title, html, foot: title, pictures: new Map() })
   const paper = await PDFDocument.load(printed)
   for (const page of await pdf.copyPages(paper, paper.getPageIndices())) pdf.addPage(page)
 }
 
 /** What the pages were made of, each opened once. */
 class Sources {
-  readonly #world: World
   readonly #pdf: PDFDocument
   readonly #files = new Map<string, Promise<PDFDocument>>()
 
-  constructor(world: World, pdf: PDFDocument) {
-    this.#world = world
+  constructor(pdf: PDFDocument) {
     this.#pdf = pdf
   }
 
-  async page(sheet: PdfSheet): Promise<PDFPage> {
+  async page(sheet: PdfSheet, path: string): Promise<PDFPage> {
     if (sheet.type === 'application/pdf') {
-      const [page] = await this.#pdf.copyPages(await this.#open(sheet.hash), [sheet.page - 1])
+      const [page] = await this.#pdf.copyPages(await this.#open(path), [sheet.page - 1])
       if (page) return this.#pdf.addPage(page)
     }
     const page = this.#pdf.addPage([sheet.width, sheet.height])
-    const picture = await this.#picture(sheet)
+    const picture = await this.#picture(path, sheet.type)
     page.drawImage(picture, { x: 0, y: 0, width: sheet.width, height: sheet.height })
     return page
   }
 
-  #open(hash: string): Promise<PDFDocument> {
-    const known =
-      this.#files.get(hash) ?? this.#world.files.bytes(hash).then(bytes => PDFDocument.load(bytes))
-    this.#files.set(hash, known)
+  #open(path: string): Promise<PDFDocument> {
+    const known = this.#files.get(path) ?? readFile(path).then(bytes => PDFDocument.load(bytes))
+    this.#files.set(path, known)
     return known
   }
 
-  async #picture({ hash, type }: PdfSheet): Promise<PDFImage> {
-    const bytes = await this.#world.files.bytes(hash)
+  async #picture(path: string, type: string): Promise<PDFImage> {
+    const bytes = await readFile(path)
     if (type === 'image/jpeg') return this.#pdf.embedJpg(bytes)
     return this.#pdf.embedJpg(
       await sharp(bytes).flatten({ background: '#fff' }).jpeg({ quality: 88 }).toBuffer(),

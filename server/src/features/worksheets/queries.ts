@@ -1,4 +1,4 @@
-import type { Trail } from '@oppen/core/copy'
+import type { KeptVersion, Trail } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
@@ -118,6 +118,14 @@ export const inkVersionsJson = (db: Database, { workId, placeId }: PieceAddress)
       jsonObject(VERSION),
       'from worksheet_versions v where v.work_id = $workId and v.place_id = $placeId order by v.version desc',
     )} as json`,
+    { workId, placeId },
+  )
+
+/** The kept versions of a worksheet, as core looks at them to thin them out. */
+export const keptInkVersions = (db: Database, { workId, placeId }: { workId: WorkId; placeId: PlaceId }) =>
+  db.rows<KeptVersion>(
+    `select version, saved_at as savedAt, why from worksheet_versions
+     where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
 

@@ -1,5 +1,5 @@
 import type { Sheet, WorksheetPage } from '@oppen/contract'
-import { goOn, type KeptFor, keepFor } from '@oppen/core/copy'
+import { goOn, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
 import type { AccountId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, readInk } from '@oppen/core/ink'
 import type { Viewer } from '@oppen/core/permissions'
@@ -8,12 +8,14 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findPiece, type PieceAddress, start } from '../work/moves.js'
-import { MOST_SHEETS, type NewSheet } from './intake.js'
+import { MOST_SHEETS } from './intake.js'
 import { ink, sheets, worksheets, worksheetVersions } from './models.js'
+import type { NewSheet } from './newSheets.js'
 import {
   givenSheets,
   inkVersionOf,
   inkVersionsJson,
+  keptInkVersions,
   lastSheetPosition,
   liveIds,
   ownSheets,
@@ -136,7 +138,10 @@ async function keepVersion(
   { sheets: ids, version, savedAt, items, why, keptAt, keptBy }: Keeping,
 ): Promise<void> {
   const row = { workId, placeId, version, savedAt, items, why, keptAt, keptBy, sheets: JSON.stringify(ids) }
-  await world.db.model(worksheetVersions).bulkCreate([row], { ignoreDuplicates: true })
+  const model = world.db.model(worksheetVersions)
+  await model.bulkCreate([row], { ignoreDuplicates: true })
+  const gone = thinOut(await keptInkVersions(world.db, { workId, placeId }), keptAt)
+  if (gone.length) await model.destroy({ where: { workId, placeId, version: gone } })
 }
 
 async function dropInk(

@@ -7,10 +7,10 @@ import { sendBytes } from '../../http/download.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { sendStored, takeUpload } from '../files/service.js'
+import { tooMuch } from '../files/store.js'
 import type { PieceAddress } from '../work/moves.js'
 import { titleOfPiece } from '../work/service.js'
-import { pagesOf } from './intake.js'
-import { worksheetPdf } from './pdf.js'
+import { pagesOf } from './newSheets.js'
 import { inkVersionOf, itemsAt, ownSheets, sheetOfPiece, worksheetNow } from './queries.js'
 import { addOwnSheets } from './service.js'
 
@@ -21,8 +21,10 @@ export async function addSheets(
   address: PieceAddress,
   uploadId: string,
 ): Promise<{ sheets: Sheet[] }> {
-  const stored = await takeUpload(world, address, uploadId)
-  return addOwnSheets(world, viewer, address, await pagesOf(world, stored))
+  return takeUpload(world, address, uploadId, {
+    prepare: upload => pagesOf(world, upload, address.placeId),
+    keep: pages => addOwnSheets(world, viewer, address, pages),
+  })
 }
 
 /** Sends the file of a page of a piece; to pupils once the piece is open. */
@@ -64,6 +66,15 @@ export async function worksheetBytes(
   { workId, placeId }: Omit<PieceAddress, 'classId'>,
   { sheets, version, title }: Which,
 ): Promise<Uint8Array> {
-  const pages = await ownSheets(world.db, workId, placeId, sheets)
-  return worksheetPdf(world, title, pages, await itemsAt(world.db, { workId, placeId }, version))
+  const rows = await ownSheets(world.db, workId, placeId, sheets)
+  const items = await itemsAt(world.db, { workId, placeId }, version)
+  const pages = await Promise.all(
+    rows.map(async ({ id, hash, type, page, width, height, name }) => {
+      const path = (await world.files.has(hash)) ? world.files.pathOf(hash) : null
+      return { id, type, page, width, height, name, path }
+    }),
+  )
+  return world.workers.documents.run('worksheet', { title, pages, items }, placeId).catch(error => {
+    throw tooMuch(error, title)
+  })
 }

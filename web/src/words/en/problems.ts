@@ -129,6 +129,10 @@ export const problems = {
     'There are no events in {name}. Choose another file; nothing here was changed.',
   problem_calendar_file_many:
     '{name} has more than {most} events. Save a shorter time from the other program and choose that file.',
+  problem_calendar_file_quick:
+    '“{title}” in {name} repeats several times a day, which no lesson and no holiday does. Take it out of the file in the other program and choose the file again.',
+  problem_calendar_file_too_much:
+    '{name} takes too long to read. Save a shorter time from the other program and choose that file.',
   problem_calendar_file_no_lessons:
     'No event in {name} has a beginning and an end on one day of this school year, so no lesson was found. Choose another file; nothing here was changed.',
   problem_lesson_backwards: 'That lesson would end at {ends}, before it begins at {starts}. Swap the times.',
@@ -164,6 +168,10 @@ export const problems = {
   problem_file_large: '“{name}” is larger than {most} MB. Choose a smaller photo or a shorter document.',
   problem_file_picture:
     '{name} has {width} × {height} points, more than can be opened here. Make it smaller and add it again.',
+  problem_file_missing:
+    '“{name}” is listed here, but its file is missing on the server. Tell your school; a backup may still have it.',
+  problem_file_too_much:
+    '“{name}” takes too long to read: it unpacks to far more than it looks. Print it anew as a PDF, or send pictures of it.',
   problem_room_pupil:
     'There is room for {left} MB more of your {most} MB in this class. Take off what you do not need, or make the file smaller.',
   problem_room_class:

@@ -1,0 +1,41 @@
+/**
+ * Every table with rows of a place, and what becomes of them when one place is joined to another:
+ *
+ * - `piece`: they are part of a piece of work and go where the piece goes;
+ * - `asked`: they say what is asked of a pupil, and both places' count for the one that stays;
+ * - `own`: `merge.ts` sees to them by what they mean;
+ * - `stays`: they tell of the place itself, and stay with it;
+ * - `derived`: they are made anew from other rows.
+ *
+ * A test compares this with the tables that there are.
+ */
+export const ON_PLACE = {
+  answer_replies: 'piece',
+  answers: 'piece',
+  copies: 'piece',
+  copy_versions: 'piece',
+  files: 'piece',
+  hand_ins: 'piece',
+  ink: 'piece',
+  moves: 'piece',
+  pieces: 'piece',
+  sheets: 'piece',
+  side_notes: 'piece',
+  worksheet_versions: 'piece',
+  worksheets: 'piece',
+  extensions: 'asked',
+  work_pupils: 'asked',
+  family_links: 'own',
+  merges: 'own',
+  door_entries: 'stays',
+  invitations: 'stays',
+  keys: 'stays',
+  uploads: 'stays',
+  waits: 'stays',
+  search_entries: 'derived',
+} as const satisfies Record<string, 'piece' | 'asked' | 'own' | 'stays' | 'derived'>
+
+/** The tables whose rows go with a piece. */
+export const PIECE_TABLES = (Object.keys(ON_PLACE) as (keyof typeof ON_PLACE)[]).filter(
+  name => ON_PLACE[name] === 'piece',
+)

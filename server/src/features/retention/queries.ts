@@ -1,0 +1,84 @@
+import type { WorkId } from '@oppen/core/ids'
+import type { Database } from '../../db/index.js'
+
+/** The columns that name a stored file by the hash of what it holds. A test compares them with the tables there are. */
+export const STORED_IN = [
+  ['accounts', 'picture'],
+  ['places', 'picture'],
+  ['files', 'hash'],
+  ['materials', 'hash'],
+  ['sheets', 'hash'],
+  ['class_files', 'hash'],
+  ['circle_files', 'hash'],
+] as const
+
+const NAMED = STORED_IN.map(
+  ([table, column]) =>
+    `select ${column} as hash from ${table} where ${column} in (select value from json_each($hashes))`,
+).join(' union ')
+
+/** Of some hashes, given as JSON, those that something names. */
+export async function namedHashes(db: Database, hashes: readonly string[]): Promise<Set<string>> {
+  const rows = await db.rows<{ hash: string }>(NAMED, { hashes: JSON.stringify(hashes) })
+  return new Set(rows.map(row => row.hash))
+}
+
+/** Whether a text of the piece of file `f` shows it. */
+const SHOWN = ['copies', 'copy_versions', 'hand_ins']
+  .map(
+    table => `exists (select 1 from ${table} t where t.work_id = f.work_id and t.place_id = f.place_id
+      and instr(t.html, '/files/' || f.id) > 0)`,
+  )
+  .join(' or ')
+
+/**
+ * Statements that clear what has outlived its time ($before), some rows each ($most). What was handed in, and what a
+ * text still shows, stays.
+ */
+export const CLEARING = {
+  takenUpload:
+    'delete from taken_uploads where id in (select id from taken_uploads where at < $before limit $most)',
+  removedFile: `delete from files where id in (select f.id from files f where f.removed_at < $before
+    and not exists (select 1 from hand_in_files h where h.file_id = f.id) and not (${SHOWN}) limit $most)`,
+  removedClassFile:
+    'delete from class_files where id in (select id from class_files where removed_at < $before limit $most)',
+  removedCircleFile:
+    'delete from circle_files where id in (select id from circle_files where removed_at < $before limit $most)',
+  joinRequest:
+    'delete from waits where id in (select id from waits where coalesce(answered_at, at) < $before limit $most)',
+  invitation: `delete from invitations where id in
+    (select id from invitations where coalesce(answered_at, ends_at) < $before limit $most)`,
+  auditLog: 'delete from records where id in (select id from records where at < $before limit $most)',
+  session:
+    'delete from sessions where token_hash in (select token_hash from sessions where ends_at < $before limit $most)',
+  reset:
+    'delete from resets where token_hash in (select token_hash from resets where ends_at < $before limit $most)',
+} as const
+
+/** Worksheets on which ink was taken off that no version and no hand-in shows, changed last before a moment. */
+export const worksheetsWithOldInk = (db: Database, before: number, most: number) =>
+  db.rows<{ workId: WorkId; placeId: string }>(
+    `select w.work_id as workId, w.place_id as placeId from worksheets w where w.saved_at < $before
+       and exists (select 1 from ink i where i.work_id = w.work_id and i.place_id = w.place_id and ${GONE}) limit $most`,
+    { before, most },
+  )
+
+const GONE = `i.removed is not null
+  and not exists (select 1 from worksheet_versions v where v.work_id = i.work_id and v.place_id = i.place_id
+    and v.version >= i.added and v.version < i.removed)
+  and not exists (select 1 from hand_ins h where h.work_id = i.work_id and h.place_id = i.place_id
+    and h.worksheet ->> 'version' >= i.added and h.worksheet ->> 'version' < i.removed)`
+
+/** Clears the ink of a worksheet that nothing shows. */
+export const clearInk = (db: Database, { workId, placeId }: { workId: WorkId; placeId: string }) =>
+  db.run(
+    `delete from ink as i where i.work_id = $workId and i.place_id = $placeId and ${GONE}`,
+    { workId, placeId },
+    ['ink'],
+  )
+
+export const oldLetters = (db: Database, before: number, most: number) =>
+  db.rows<{ id: string; file: string }>('select id, file from mails where at < $before limit $most', {
+    before,
+    most,
+  })

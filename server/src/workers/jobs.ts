@@ -1,0 +1,30 @@
+/**
+ * What is done in threads of their own: whatever strangers' bytes can make slow or large. Each is fetched when it is
+ * first asked for, so that a thread that reads calendars loads nothing of PDFs.
+ */
+export const jobs = {
+  /** Looks at a file that came in: its true type, and a picture turned upright and rid of what a camera noted. */
+  inspect: () => import('../features/files/inspect.js').then(one => one.inspect),
+  /** A face, cut to a square. */
+  square: () => import('../features/files/squares.js').then(one => one.square),
+  /** A picture turned a quarter to the right. */
+  turn: () => import('../features/files/turning.js').then(one => one.turn),
+  /** The pages of a PDF or a picture, drawn anew. */
+  pages: () => import('../features/worksheets/intake.js').then(one => one.pagesOfFile),
+  /** A worksheet with everything on it, as a PDF. */
+  worksheet: () => import('../features/worksheets/pdf.js').then(one => one.worksheetPdf),
+  /** A written page as a PDF. */
+  print: () => import('../paper/pages.js').then(one => one.writtenPdf),
+  /** Cards with keys, as a PDF. */
+  cards: () => import('../features/joining/cardsPdf.js').then(one => one.cardsPdf),
+  /** The closures of a calendar file. */
+  closures: () => import('../features/timing/calendarFile.js').then(one => one.closuresOf),
+  /** The weekly lessons of a calendar file. */
+  lessons: () => import('../features/timing/calendarFile.js').then(one => one.lessonsOf),
+} as const
+
+type Jobs = typeof jobs
+export type JobName = keyof Jobs
+type Does<J extends JobName> = Awaited<ReturnType<Jobs[J]>>
+export type InputOf<J extends JobName> = Parameters<Does<J>>[0]
+export type OutputOf<J extends JobName> = Awaited<ReturnType<Does<J>>>

@@ -1,0 +1,27 @@
+import { Pool } from './pool.js'
+
+/** The threads of a server, apart by what they do, so that nothing quick waits for something long. */
+export type Workers = {
+  /** Files as they come in, and pictures. */
+  readonly files: Pool
+  /** PDFs that come in or go out. */
+  readonly documents: Pool
+  /** Calendars of other programs. */
+  readonly calendars: Pool
+  readonly close: () => Promise<void>
+}
+
+/** Makes the threads; each begins when there is something to do. */
+export function makeWorkers(): Workers {
+  const files = new Pool({ threads: 2, deadline: 20_000, memory: 256, most: 200 })
+  const documents = new Pool({ threads: 2, deadline: 30_000, memory: 384, most: 200 })
+  const calendars = new Pool({ threads: 1, deadline: 5_000, memory: 128, most: 50 })
+  return {
+    files,
+    documents,
+    calendars,
+    close: async () => {
+      await Promise.all([files, documents, calendars].map(pool => pool.close()))
+    },
+  }
+}

@@ -41,12 +41,22 @@ export async function together(commands) {
   if (failed !== undefined) process.exit(failed ?? 1)
 }
 
-/** Starts something that goes on; it ends with this process. */
+/** What a server ends with that met a fault of its own and wants to be started anew. */
+const FAULT = 70
+
+/** Starts something that goes on; it ends with this process, and is started anew after a fault of its own. */
 export function start(args, env = {}) {
-  const child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  let child
+  const begin = () => {
+    const began = Date.now()
+    child = spawn(process.execPath, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+    // one that fails again at once would do so for ever
+    child.on('exit', code =>
+      code === FAULT && Date.now() - began > 5_000 ? begin() : process.exit(code ?? 0),
+    )
+  }
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
-  child.on('exit', code => process.exit(code ?? 0))
-  return child
+  begin()
 }
 
 const stamps = join(root, 'node_modules', '.oppen')

@@ -108,7 +108,7 @@ describe('the shapes', () => {
 
 it('every refusal has a status of HTTP’s own kinds of refusal', () => {
   // RFC 9110, sections 15.5 and 15.6; 429 from RFC 6585, 507 from RFC 4918
-  const known = [400, 401, 403, 404, 409, 410, 413, 415, 421, 422, 429, 500, 503, 507]
+  const known = [400, 401, 403, 404, 409, 410, 413, 415, 416, 421, 422, 429, 500, 503, 507]
   for (const [code, { status }] of Object.entries(ERRORS)) expect(known, code).toContain(status)
   expect(FILE_LIMITS.size).toBe(20_971_520)
 })

@@ -20,7 +20,7 @@ import { todayHandlers } from './features/today/routes.js'
 import { weekHandlers } from './features/week/routes.js'
 import { workHandlers } from './features/work/routes.js'
 import { worksheetHandlers } from './features/worksheets/routes.js'
-import { BODY_LIMIT_MB, replyToErrors } from './http/errors.js'
+import { replyToErrors } from './http/errors.js'
 import { originOf, ownHostOnly, ownHosts } from './http/origin.js'
 import { pages } from './http/pages.js'
 import { sameSiteOnly, securityHeaders } from './http/security.js'
@@ -83,7 +83,6 @@ export function createApp(
     next()
   })
   app.use(sameSiteOnly(hosts))
-  app.use(express.json({ limit: `${BODY_LIMIT_MB}mb` }))
   app.use(serveAll(world, handlers))
   if (standIn) app.use(STAND_IN_PATH, standIn)
   app.use('/api', () => {

@@ -1,6 +1,7 @@
 import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
+import type { World } from './world.js'
 
 /** A file of the directions of a piece, of a pupil's own copy, or of a class. */
 const OWN_PICTURE =
@@ -74,7 +75,20 @@ export const clean = (html: string): string => sanitize(html, RULES)
 export const escapeHtml = (text: string): string =>
   text.replace(/[&<>"]/g, char => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char] ?? char)
 
+/** A text longer than this is cleaned in a thread of its own: nobody else waits for it. */
+const LONG = 16_000
+
+/** As `clean`, wherever it holds nobody up. */
+export async function cleanAside(world: Pick<World, 'workers'>, html: string): Promise<string> {
+  return html.length <= LONG ? clean(html) : world.workers.texts.run('clean', html)
+}
+
 /** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */
-export function readHtml(kind: TextKind, html: string, path: string): string {
-  return clean(take(readText(kind, html), path))
+export async function readHtml(
+  world: Pick<World, 'workers'>,
+  kind: TextKind,
+  html: string,
+  path: string,
+): Promise<string> {
+  return cleanAside(world, take(readText(kind, html), path))
 }

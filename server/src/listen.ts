@@ -28,6 +28,8 @@ export async function takePort({ port, host = '127.0.0.1' }: { port: number; hos
   const server = createServer((request, response) => listener(request, response))
   // a head that never ends, or a body that trickles, holds a connection only so long
   server.headersTimeout = 30_000
+  // longer than proxies keep theirs, so that none sends a request just as the connection is closed
+  server.keepAliveTimeout = 75_000
   await new Promise<void>((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
       reject(new StartRefused('port_taken', { host, port, what: error.code ?? error.message })),
@@ -91,16 +93,28 @@ export function serveWorld(world: World, port: Port, options: AppOptions = {}): 
   return { server: port.server, address: port.address, stop }
 }
 
-/** Stops once when the machine asks for it, and leaves after ten seconds whatever hangs. */
+/** What a process ends with that met a fault of its own (EX_SOFTWARE of sysexits.h); whoever runs it starts it anew. */
+const FAULT = 70
+
+/**
+ * Stops once when the machine asks for it, and leaves after ten seconds whatever hangs. A fault that nothing has caught
+ * is written down; the server then answers what it has begun and ends, to be started anew. A promise that nobody waited
+ * for ends nothing: whoever asked has been answered.
+ */
 export function stopOnSignals(listening: Listening, world: World): void {
   let stopping = false
-  const stop = async (signal: string) => {
+  const stop = async (reason: string, code: number) => {
     if (stopping) return
     stopping = true
-    world.log.info({ signal }, 'stopping')
-    setTimeout(() => process.exit(1), 10_000).unref()
+    world.log.info({ reason }, 'stopping')
+    setTimeout(() => process.exit(code || 1), 10_000).unref()
     await listening.stop()
-    process.exit(0)
+    process.exit(code)
   }
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void stop(signal))
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void stop(signal, 0))
+  process.on('unhandledRejection', error => world.log.error({ err: error }, 'nobody waited for this'))
+  process.on('uncaughtException', error => {
+    world.log.fatal({ err: error }, 'a fault that nothing caught')
+    void stop('fault', FAULT)
+  })
 }

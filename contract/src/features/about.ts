@@ -1,13 +1,13 @@
 import { PAGE_KINDS } from '@oppen/core/about'
 import type { ClassFileId, PageId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 
-const dayTime = z.object({ starts: z.string().max(40), ends: z.string().max(40), what: typed })
+const dayTime = z.object({ starts: z.string().max(40), ends: z.string().max(40), what: line })
 
 const pageForm = z.object({
   kind: z.enum(PAGE_KINDS),
-  title: typed,
+  title: line,
   html: typed,
   times: z.array(dayTime).max(200),
   month: z.string().max(40).nullable(),
@@ -22,7 +22,7 @@ const page = pageForm.extend({
 })
 export type ClassPage = z.infer<typeof page>
 
-const link = z.object({ title: typed, url: typed })
+const link = z.object({ title: line, url: line })
 export type ClassLink = z.infer<typeof link>
 
 const file = z.object({

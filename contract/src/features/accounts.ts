@@ -1,7 +1,7 @@
 import type { AccountId, CircleId, ClassId, PlaceId, SessionId } from '@oppen/core/ids'
 import { OWN_SECRETS } from '@oppen/core/joining'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line } from '../wire/shapes.js'
 
 export const accountKind = z.enum(['teacher', 'pupil', 'family'])
 export const ownSecret = z.enum(OWN_SECRETS)
@@ -74,7 +74,7 @@ export type AccountPage = z.infer<typeof accountPage>
 export const accountShapes = {
   me: { reply: me },
   signIn: {
-    body: z.object({ userName: typed, secret: typed }),
+    body: z.object({ userName: line, secret: line }),
     reply: me,
   },
   signOut: { reply: done },
@@ -89,12 +89,12 @@ export const accountShapes = {
     reply: z.object({ now: instant }),
   },
   seeAccount: { reply: accountPage },
-  changeAccount: { body: z.object({ shownName: typed, email: typed.nullable() }), reply: me },
-  changeSecret: { body: z.object({ old: typed, secret: typed }), reply: me },
+  changeAccount: { body: z.object({ shownName: line, email: line.nullable() }), reply: me },
+  changeSecret: { body: z.object({ old: line, secret: line }), reply: me },
   changePicture: { reply: done },
   removePicture: { reply: done },
   seePicture: {},
   endSession: { reply: done },
-  forgot: { body: z.object({ userName: typed }), reply: done },
-  resetSecret: { body: z.object({ token: typed, secret: typed }), reply: me },
+  forgot: { body: z.object({ userName: line }), reply: done },
+  resetSecret: { body: z.object({ token: line, secret: line }), reply: me },
 }

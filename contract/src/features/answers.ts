@@ -1,6 +1,6 @@
 import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { id, instant, typed } from '../wire/shapes.js'
+import { id, instant, line, typed } from '../wire/shapes.js'
 import { note } from './pieces.js'
 import { question, standing, workLine } from './workParts.js'
 
@@ -37,7 +37,7 @@ export type AnswersPage = z.infer<typeof answersPage>
 export const answerShapes = {
   seeAnswers: { reply: answersPage },
   answer: {
-    body: z.object({ text: typed, choices: z.array(typed).max(20), version: z.number().int().min(0) }),
+    body: z.object({ text: typed, choices: z.array(line).max(20), version: z.number().int().min(0) }),
     reply: standing,
   },
   replyToAnswer: { body: z.object({ text: typed }), reply: z.object({ noteId: id<NoteId>() }) },

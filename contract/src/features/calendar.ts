@@ -1,6 +1,6 @@
 import type { ClassId, EntryId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { todayLesson } from './today.js'
 import { standing, workLine } from './workParts.js'
 
@@ -20,7 +20,7 @@ const deadline = z.object({
 export type Deadline = z.infer<typeof deadline>
 
 const entryForm = z.object({
-  title: typed,
+  title: line,
   note: typed,
   from: z.string().max(40),
   to: z.string().max(40),

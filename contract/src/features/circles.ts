@@ -1,6 +1,6 @@
 import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { accountKind, me } from './accounts.js'
 
 export const circlePage = z.object({
@@ -42,10 +42,10 @@ export const circlePage = z.object({
 export type CirclePage = z.infer<typeof circlePage>
 
 export const circleShapes = {
-  makeCircle: { body: z.object({ name: typed }), reply: z.object({ circleId: id<CircleId>() }) },
-  joinCircle: { body: z.object({ code: typed }), reply: me },
+  makeCircle: { body: z.object({ name: line }), reply: z.object({ circleId: id<CircleId>() }) },
+  joinCircle: { body: z.object({ code: line }), reply: me },
   seeCircle: { reply: circlePage },
-  renameCircle: { body: z.object({ name: typed }), reply: done },
+  renameCircle: { body: z.object({ name: line }), reply: done },
   /** A new code, or none: then nobody comes in by it. */
   renewCircleCode: { body: z.object({ open: z.boolean() }), reply: done },
   leaveCircle: { reply: done },

@@ -10,7 +10,7 @@ import type {
   WaitId,
 } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line } from '../wire/shapes.js'
 import { me, ownSecret, secretKind } from './accounts.js'
 import { admits } from './joining.js'
 
@@ -90,8 +90,8 @@ export type RegisterPlace = RegisterPage['places'][number]
 export type PupilKey = z.infer<typeof pupilKey>
 
 const settings = z.object({
-  name: typed,
-  yearLabel: typed,
+  name: line,
+  yearLabel: line,
   families: z.boolean(),
   shared: z.boolean(),
   ownSecret,
@@ -111,12 +111,12 @@ export const classSettings = settings.extend({
 export type ClassSettings = z.infer<typeof classSettings>
 
 const placeForm = z.object({
-  name: typed,
+  name: line,
   groupId: id<GroupId>().nullable(),
-  group: typed.nullable().optional(),
-  email: typed.nullable(),
-  number: typed.nullable(),
-  familyLanguage: typed.nullable(),
+  group: line.nullable().optional(),
+  email: line.nullable(),
+  number: line.nullable(),
+  familyLanguage: line.nullable(),
 })
 export type PlaceBody = z.infer<typeof placeForm>
 
@@ -129,13 +129,13 @@ const token = z.string().min(1).max(100)
 
 export const classShapes = {
   makeClass: {
-    body: z.object({ name: typed, yearLabel: typed, groupName: typed }),
+    body: z.object({ name: line, yearLabel: line, groupName: line }),
     reply: z.object({ classId: id<ClassId>() }),
   },
   seeSettings: { reply: classSettings },
   changeSettings: { body: settings, reply: classSettings },
-  addGroup: { body: z.object({ name: typed }), reply: done },
-  renameGroup: { body: z.object({ name: typed }), reply: done },
+  addGroup: { body: z.object({ name: line }), reply: done },
+  renameGroup: { body: z.object({ name: line }), reply: done },
   archiveClass: { body: z.object({ archived: z.boolean() }), reply: done },
   setSight: { body: z.object({ out: z.boolean() }), reply: done },
   removeCoTeacher: { reply: done },
@@ -163,13 +163,13 @@ export const classShapes = {
   seeFace: {},
   takeRegister: {},
 
-  invitePerson: { body: z.object({ kind: z.enum(['pupil', 'coTeacher']), userName: typed }), reply: done },
-  inviteFamily: { body: z.object({ placeId: id<PlaceId>(), email: typed }), reply: done },
+  invitePerson: { body: z.object({ kind: z.enum(['pupil', 'coTeacher']), userName: line }), reply: done },
+  inviteFamily: { body: z.object({ placeId: id<PlaceId>(), email: line }), reply: done },
   withdrawInvitation: { reply: done },
   answerInvitation: { body: z.object({ answer }), reply: me },
   showInvitation: { body: z.object({ token }), reply: invited },
   acceptInvitation: {
-    body: z.object({ token, shownName: typed.nullable(), secret: typed.nullable() }),
+    body: z.object({ token, shownName: line.nullable(), secret: line.nullable() }),
     reply: me,
   },
 }

@@ -1,7 +1,7 @@
 import type { PlaceId, WaitId } from '@oppen/core/ids'
 import { ADMITS } from '@oppen/core/joining'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line } from '../wire/shapes.js'
 import { me, ownSecret } from './accounts.js'
 
 export const doorSpan = z.union([
@@ -113,33 +113,33 @@ export const waited = z.discriminatedUnion('is', [
 ])
 export type Waited = z.infer<typeof waited>
 
-const newcomer = z.object({ code: typed, firstName: typed, lastName: typed, secret: typed.nullable() })
+const newcomer = z.object({ code: line, firstName: line, lastName: line, secret: line.nullable() })
 const waitToken = z.object({ token: z.string().min(1).max(100) })
 
 export const joiningShapes = {
   seeWelcome: { reply: welcomePage },
-  knock: { body: z.object({ code: typed }), reply: knocked },
-  claim: { body: z.object({ code: typed, placeId: id<PlaceId>(), secret: typed.nullable() }), reply: me },
-  enterAsSelf: { body: z.object({ code: typed, userName: typed, secret: typed }), reply: me },
+  knock: { body: z.object({ code: line }), reply: knocked },
+  claim: { body: z.object({ code: line, placeId: id<PlaceId>(), secret: line.nullable() }), reply: me },
+  enterAsSelf: { body: z.object({ code: line, userName: line, secret: line }), reply: me },
   askIn: { body: newcomer, reply: waitToken },
   comeAsGuest: { body: newcomer, reply: me },
   askFamily: {
-    body: z.object({ code: typed, childName: typed, shownName: typed.nullable(), secret: typed.nullable() }),
+    body: z.object({ code: line, childName: line, shownName: line.nullable(), secret: line.nullable() }),
     reply: me,
   },
-  askTablet: { body: z.object({ code: typed, name: typed }), reply: waitToken },
+  askTablet: { body: z.object({ code: line, name: line }), reply: waitToken },
   waited: { body: waitToken, reply: waited },
-  showKey: { body: z.object({ key: typed }), reply: keyHolder },
-  comeHome: { body: z.object({ key: typed, asSelf: z.boolean() }), reply: me },
+  showKey: { body: z.object({ key: line }), reply: keyHolder },
+  comeHome: { body: z.object({ key: line, asSelf: z.boolean() }), reply: me },
   joinFamily: {
-    body: z.object({ key: typed, shownName: typed, secret: typed }),
+    body: z.object({ key: line, shownName: line, secret: line }),
     reply: me,
   },
-  followChild: { body: z.object({ key: typed }), reply: me },
+  followChild: { body: z.object({ key: line }), reply: me },
   seeTablet: { reply: tabletPage },
-  comeInAtTablet: { body: z.object({ placeId: id<PlaceId>(), secret: typed.nullable() }), reply: me },
+  comeInAtTablet: { body: z.object({ placeId: id<PlaceId>(), secret: line.nullable() }), reply: me },
   seeTabletFace: {},
-  shareThisTablet: { body: z.object({ name: typed }), reply: done },
+  shareThisTablet: { body: z.object({ name: line }), reply: done },
   endTablet: { reply: done },
   seeDoor: { reply: doorPage },
   openDoor: { body: z.object({ span: doorSpan, admits: admits.nullable() }), reply: doorPage },

@@ -153,7 +153,7 @@ export const pieceShapes = {
   seeUpload: {},
   dropUpload: {},
   /** Takes a whole upload onto the piece. */
-  addFile: { body: z.object({ uploadId: z.string().max(64) }), reply: file },
+  addFile: { body: z.object({ uploadId: id<string>() }), reply: file },
   turnPicture: { reply: file },
   seeRoom: { reply: roomPage },
   seeFile: {},

@@ -1,7 +1,7 @@
 import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { FOUND_KINDS } from '../wire/found.js'
-import { id, instant, typed } from '../wire/shapes.js'
+import { id, instant, line } from '../wire/shapes.js'
 
 const found = z.object({
   kind: z.enum(FOUND_KINDS),
@@ -27,5 +27,5 @@ export const searchPage = z.object({ found: z.array(found) })
 export type SearchPage = z.infer<typeof searchPage>
 
 export const searchShapes = {
-  search: { body: z.object({ words: typed }), reply: searchPage },
+  search: { body: z.object({ words: line }), reply: searchPage },
 }

@@ -1,7 +1,7 @@
 import type { ClassId, GroupId, LessonChangeId, LessonId, WorkId } from '@oppen/core/ids'
 import type { TimeRule, TimingProblem, TimingRules, Why } from '@oppen/core/timing'
 import { z } from 'zod'
-import { id, instant, typed } from '../wire/shapes.js'
+import { id, instant, line, typed } from '../wire/shapes.js'
 
 const date = z.string().max(40)
 const time = z.string().max(40)
@@ -43,7 +43,7 @@ export const groupTimes = z.object({
 })
 export type GroupTimes = z.infer<typeof groupTimes>
 
-const span = { name: typed, from: date, to: date }
+const span = { name: line, from: date, to: date }
 
 const calendarForm = z.object({
   terms: z.array(z.object(span)).max(40),
@@ -65,7 +65,7 @@ const lesson = z.object({
   weekday: z.number().int(),
   starts: time,
   ends: time,
-  place: typed,
+  place: line,
   rotation: z.enum(['A', 'B']).nullable(),
 })
 
@@ -76,7 +76,7 @@ const lessonChange = z.object({
   lessonId: id<LessonId>().nullable(),
   /** The date that a lesson would have been on; null for an extra one. */
   on: date.nullable(),
-  to: z.object({ date, starts: time, ends: time, place: typed }).nullable(),
+  to: z.object({ date, starts: time, ends: time, place: line }).nullable(),
 })
 
 const timetableForm = z.object({
@@ -84,7 +84,7 @@ const timetableForm = z.object({
   from: date,
   lessons: z.array(lesson).max(100),
   changes: z.array(lessonChange).max(400),
-  rooms: z.array(z.object({ groupId: id<GroupId>(), address: typed.nullable() })).max(40),
+  rooms: z.array(z.object({ groupId: id<GroupId>(), address: line.nullable() })).max(40),
 })
 export type TimetableForm = z.infer<typeof timetableForm>
 
@@ -117,7 +117,7 @@ export type MovedTime = z.infer<typeof movedTime>
 const moved = z.object({ moved: z.array(movedTime) })
 
 /** A calendar file (.ics) as it was chosen. */
-const sentFile = z.object({ name: typed, text: typed })
+const sentFile = z.object({ name: line, text: typed })
 
 const calendarFile = z.object({ closures: calendarForm.shape.closures })
 export type CalendarFile = z.infer<typeof calendarFile>

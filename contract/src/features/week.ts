@@ -1,6 +1,6 @@
 import type { GroupId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { groupTimes, why } from './timing.js'
 import { counts, posting } from './work.js'
 import { lane, standing, workLine } from './workParts.js'
@@ -112,7 +112,7 @@ export const weekShapes = {
     reply: z.object({ times: z.array(groupTimes.extend({ name: z.string() })) }),
   },
   moveCard: { body: spot, reply: done },
-  writeGoals: { body: z.object({ goals: z.array(typed).max(12) }), reply: done },
+  writeGoals: { body: z.object({ goals: z.array(line).max(12) }), reply: done },
   writeLesson: {
     body: z.object({ groupId: id<GroupId>(), key: z.string().max(120), live: typed, own: typed }),
     reply: done,

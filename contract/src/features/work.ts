@@ -1,7 +1,7 @@
 import type { ClassId, FileId, GroupId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
-import { done, id, instant, localTime, typed } from '../wire/shapes.js'
+import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 import { groupTimes, timingRules } from './timing.js'
 import { lane, material, phase, piecePlace, question, standing, workKind, workLine } from './workParts.js'
 
@@ -63,7 +63,7 @@ export type TopicsPage = z.infer<typeof topicsPage>
 export const workForm = z.object({
   kind: workKind,
   topicId: id<TopicId>().nullable(),
-  title: typed,
+  title: line,
   directions: typed,
   template: typed.nullable(),
   question: question.nullable(),
@@ -78,8 +78,8 @@ export const workForm = z.object({
   groupRules: z.record(z.string().max(64), timingRules) as z.ZodType<Record<GroupId, TimingRules>>,
   points: z.string().max(40).nullable(),
   minutes: z.number().int().min(1).max(6000).nullable(),
-  category: typed,
-  links: z.array(z.object({ title: typed, url: typed })).max(40),
+  category: line,
+  links: z.array(z.object({ title: line, url: line })).max(40),
 })
 export type WorkForm = z.infer<typeof workForm>
 
@@ -125,10 +125,10 @@ export const workShapes = {
     reply: topicsPage,
   },
   addTopic: {
-    body: z.object({ name: typed }),
+    body: z.object({ name: line }),
     reply: z.object({ topicId: id<TopicId>() }),
   },
-  renameTopic: { body: z.object({ name: typed }), reply: done },
+  renameTopic: { body: z.object({ name: line }), reply: done },
   /** Puts all work of a topic under another, and the topic away. */
   mergeTopic: { body: z.object({ into: id<TopicId>() }), reply: done },
   removeTopic: { reply: done },

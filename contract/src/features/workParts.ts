@@ -1,6 +1,6 @@
 import type { MaterialId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { id, instant, typed } from '../wire/shapes.js'
+import { id, instant, line } from '../wire/shapes.js'
 
 export const phase = z.enum([
   'untouched',
@@ -61,7 +61,7 @@ export const piecePlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
 
 /** Choices to take one or several of, or none for an answer in words; and when classmates' answers are shown. */
 export const question = z.object({
-  choices: z.array(typed).max(20),
+  choices: z.array(line).max(20),
   several: z.boolean(),
   shown: z.enum(['never', 'afterOwn', 'always']),
 })

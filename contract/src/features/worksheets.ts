@@ -3,7 +3,7 @@ import { INK_LIMITS, INKS, type InkItem, SHAPES, TOOLS } from '@oppen/core/ink'
 import { z } from 'zod'
 import { done, id, instant } from '../wire/shapes.js'
 
-const named = { id: z.string().min(1).max(40), page: z.string().min(1).max(64) }
+const named = { id: z.string().regex(/^[\w-]{1,40}$/), page: id<string>() }
 const spot = { x: z.number(), y: z.number() }
 const colour = z.enum(INKS)
 const text = z.string().max(100_000)
@@ -27,7 +27,7 @@ export const inkItem = z.discriminatedUnion('kind', [
     from: z.object(spot),
     to: z.object(spot),
   }),
-  z.object({ ...named, ...spot, kind: z.literal('note'), text, fileId: z.string().max(64).nullable() }),
+  z.object({ ...named, ...spot, kind: z.literal('note'), text, fileId: id<string>().nullable() }),
 ]) as z.ZodType<InkItem>
 
 /** One page of a worksheet, as it was given out or photographed. */
@@ -73,7 +73,7 @@ export const worksheetShapes = {
     /** What was put and what was taken off; each by its id, so that sending again changes nothing. */
     body: z.object({
       put: z.array(inkItem).max(INK_LIMITS.batch),
-      drop: z.array(z.string().max(40)).max(INK_LIMITS.batch),
+      drop: z.array(z.string().regex(/^[\w-]{1,40}$/)).max(INK_LIMITS.batch),
     }),
     reply: inkSaved,
   },
@@ -82,7 +82,7 @@ export const worksheetShapes = {
   bringInkBack: { reply: inkSaved },
   /** Makes pages of a whole upload, behind those that are there. */
   addSheets: {
-    body: z.object({ uploadId: z.string().max(64) }),
+    body: z.object({ uploadId: id<string>() }),
     reply: z.object({ sheets: z.array(sheet) }),
   },
   /** Which pages there are, in which order. */

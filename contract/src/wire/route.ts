@@ -75,9 +75,12 @@ type Given<S> = S extends z.ZodType<infer T> ? T : undefined
 /** Types that a route carries for both ends and that exist nowhere at run time. */
 declare const carried: unique symbol
 
+/** `mail` for letters that a stranger can have sent. */
+export type Tries = 'code' | 'key' | 'secret' | 'mail'
+
 export type RouteOptions = {
-  /** Which allowance of tries it draws on, where guessing must be limited. */
-  readonly tries?: 'code' | 'key' | 'secret'
+  /** Which allowances of tries it draws on, where guessing must be limited. */
+  readonly tries?: readonly Tries[]
   /** `file` for a streamed upload, `events` for a live stream, `bytes` for a download. */
   readonly carries?: 'file' | 'events' | 'bytes'
 }

@@ -1,9 +1,13 @@
+/** More of a name is not looked at: putting letters and their marks together takes the square of how many there are. */
+const MOST_READ = 1_000
+
 /** The longest name a place can carry, in characters. */
 export const NAME_LENGTH = 80
 
 /** A name with its spaces put in order and invisible characters taken out. */
 export function tidyName(name: string): string {
   return name
+    .slice(0, MOST_READ)
     .normalize('NFC')
     .replace(/[\p{Cc}\p{Cf}\s]+/gu, ' ')
     .trim()
@@ -12,14 +16,27 @@ export function tidyName(name: string): string {
 /** What two names are compared by: case does not tell them apart. */
 export const nameKey = (name: string): string => tidyName(name).toLocaleLowerCase('en')
 
-/** The name itself where it is free, else with the first number that sets it apart: "Ada Moreno 2". */
-export function setApart(name: string, taken: readonly string[]): string {
+/**
+ * Gives names that are apart from those taken, and from those it gave before: the name itself where it is free, else
+ * with the first number that sets it apart.
+ */
+export function namesApart(taken: readonly string[]): (name: string) => string {
   const used = new Set(taken.map(nameKey))
-  if (!used.has(nameKey(name))) return tidyName(name)
-  let number = 2
-  while (used.has(nameKey(`${name} ${number}`))) number++
-  return tidyName(`${name} ${number}`)
+  const next = new Map<string, number>()
+  return name => {
+    const tidy = tidyName(name)
+    const key = nameKey(tidy)
+    let apart = tidy
+    let number = next.get(key) ?? 2
+    while (used.has(nameKey(apart))) apart = `${tidy} ${number++}`
+    next.set(key, number)
+    used.add(nameKey(apart))
+    return apart
+  }
 }
+
+/** The name itself where it is free, else with the first number that sets it apart: "Ada Moreno 2". */
+export const setApart = (name: string, taken: readonly string[]): string => namesApart(taken)(name)
 
 /**
  * What the door shows of each name to whoever holds only the code: the first name and as much of the rest as

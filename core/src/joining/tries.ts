@@ -34,6 +34,14 @@ export class TryBook {
     if (this.#tries.size > SWEEP_AT) this.#sweep(now)
   }
 
+  /** Takes back a try that was noted at a moment and was none after all. */
+  takeBack(key: string, at: Instant): void {
+    const tries = this.#tries.get(key) ?? []
+    const index = tries.lastIndexOf(at)
+    if (index >= 0) tries.splice(index, 1)
+    if (!tries.length) this.#tries.delete(key)
+  }
+
   #recent(key: string, now: Instant): Instant[] {
     const tries = this.#tries.get(key) ?? []
     const [oldest] = tries

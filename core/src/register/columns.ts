@@ -31,7 +31,7 @@ const HEADINGS: Readonly<Record<Column, RegExp>> = {
 
 /** Letters without accents, small, so that headings are known however they are written. */
 const plain = (text: string): string =>
-  text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[_-]+/g, ' ').trim()
+  text.slice(0, 200).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[_-]+/g, ' ').trim()
 
 const ORDER: readonly Column[] = [
   'familyEmail',

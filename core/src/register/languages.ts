@@ -25,7 +25,7 @@ const ALSO: Readonly<Record<string, Language>> = {
 
 /** Reads a language by its tag ("pt", "pt-PT") or name; null for one that Oppen does not write. */
 export function readLanguage(text: string): Language | null {
-  const tag = text.normalize('NFKD').replace(/\p{M}/gu, '').trim().toLowerCase()
+  const tag = text.slice(0, 80).normalize('NFKD').replace(/\p{M}/gu, '').trim().toLowerCase()
   const base = tag.split(/[-_]/)[0] ?? ''
   return isLanguage(base) ? base : (ALSO[tag] ?? null)
 }

@@ -1,13 +1,19 @@
 /** The most words that are looked for at once, and the most characters of each. */
 export const MOST_WORDS = 8
 export const WORD_LENGTH = 40
+/** More of what was typed is not looked at. */
+const MOST_READ = 1_000
 
 /**
  * The words to look for in what was typed: runs of letters, digits and marks, as Unicode has them; everything else
  * parts words and means nothing. Gives an empty list where there is none.
  */
 export function wordsOf(typed: string): string[] {
-  const found = typed.normalize('NFC').match(/[\p{L}\p{N}\p{M}]+/gu) ?? []
+  const found =
+    typed
+      .slice(0, MOST_READ)
+      .normalize('NFC')
+      .match(/[\p{L}\p{N}\p{M}]+/gu) ?? []
   return found.slice(0, MOST_WORDS).map(word => [...word].slice(0, WORD_LENGTH).join(''))
 }
 

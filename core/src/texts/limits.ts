@@ -14,7 +14,7 @@ export type TextKind = keyof typeof LIMITS
 
 /** Text as it was written, without blank ends. Refuses `text_empty`, and `text_long` with `most` and `got`. */
 export function readText(kind: TextKind, text: string): Outcome<string> {
-  const trimmed = text.replace(/^\s+|\s+$/g, '')
+  const trimmed = text.trim()
   if (!trimmed) return refused('text_empty', { what: kind })
   if (trimmed.length > LIMITS[kind])
     return refused('text_long', { what: kind, most: LIMITS[kind], got: trimmed.length })
@@ -25,7 +25,7 @@ export function readText(kind: TextKind, text: string): Outcome<string> {
 export function isBlank(html: string): boolean {
   if (/<(?:img|span data-tex)\b/i.test(html)) return false
   return !html
-    .replace(/<[^>]*>/g, '')
+    .replace(/<[^<>]*>/g, '')
     .replace(/&nbsp;|&#160;/g, ' ')
     .replace(/\s+/g, '')
 }

@@ -12,6 +12,7 @@ import { weeks } from './migrations/2026-11-25-weeks.js'
 import { worksheets } from './migrations/2026-11-25-worksheets.js'
 import { foundWords } from './migrations/2026-11-26-found-words.js'
 import { dueTimes } from './migrations/2026-11-27-due-times.js'
+import { tries } from './migrations/2026-11-27-tries.js'
 import { uploads } from './migrations/2026-11-27-uploads.js'
 
 const migrations: readonly Migration[] = [
@@ -26,6 +27,7 @@ const migrations: readonly Migration[] = [
   foundWords,
   uploads,
   dueTimes,
+  tries,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -18,11 +18,17 @@ export function sendBytes(
 }
 
 /**
+ * What spreadsheets run as a formula by its first sign (OWASP, "CSV Injection"), the wide forms of East Asian keyboards
+ * among them.
+ */
+const FORMULA = /^[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/
+
+/**
  * A table as CSV (RFC 4180, with a mark for UTF-8 in front, by which spreadsheets know it). Cells that a spreadsheet
  * would run as a formula are disarmed.
  */
 export const csvOf = (table: readonly (readonly string[])[]): string =>
-  `\ufeff${Papa.unparse(table as string[][], { newline: '\r\n', escapeFormulae: true })}\r\n`
+  `\ufeff${Papa.unparse(table as string[][], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`
 
 /** Sends a table as a CSV file. */
 export const sendCsv = (response: Response, table: readonly (readonly string[])[], name: string): undefined =>

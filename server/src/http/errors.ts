@@ -4,7 +4,6 @@ import type { ErrorRequestHandler, Response } from 'express'
 import type { Logger } from 'pino'
 import { DatabaseError, UniqueConstraintError } from 'sequelize'
 import { Refused } from '../refusal.js'
-import { noteTry } from './tries.js'
 
 /** Turns whatever was thrown into one reply: a refusal of the contract, or a fault with a reference for the log. */
 export function replyToErrors(log: Logger): ErrorRequestHandler {
@@ -23,7 +22,6 @@ export function replyToErrors(log: Logger): ErrorRequestHandler {
 }
 
 function send(response: Response, refusal: Refused): void {
-  noteTry(response, refusal.code)
   const { code, path, params } = refusal
   const body: WireError = { error: { code, ...(path && { path }), ...(params && { params }) } }
   response.status(ERRORS[code].status).json(body)
@@ -32,12 +30,9 @@ function send(response: Response, refusal: Refused): void {
 /** The one place where errors of libraries and of the database become refusals. */
 export function refusalOf(error: unknown): Refused | undefined {
   if (error instanceof Refused) return error
-  const type = (error as { type?: string } | null)?.type
-  if (type === 'entity.too.large') return new Refused('body_too_large', { most: BODY_LIMIT_MB })
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') {
-    return new Refused('body_unreadable')
-  }
-  if (error instanceof URIError) return new Refused('not_found')
+  const status = (error as { status?: number } | null)?.status
+  if (error instanceof URIError || status === 404) return new Refused('not_found')
+  if (status === 416) return new Refused('range_past_end')
   if (error instanceof UniqueConstraintError) return undefined
   if (error instanceof DatabaseError || (error as NodeJS.ErrnoException | null)?.code)
     return refusalOfStore(error)
@@ -51,6 +46,3 @@ function refusalOfStore(error: unknown): Refused | undefined {
   if (/SQLITE_BUSY/.test(text)) return new Refused('busy')
   return undefined
 }
-
-/** The largest body of a request, in megabytes. Files do not count: they stream. */
-export const BODY_LIMIT_MB = 2

@@ -73,7 +73,7 @@ it('the session cookie is for the server alone and goes to no other site', async
     headers: { 'content-type': 'application/json' },
     body: '{"userName":"ms.kestrel","secret":"tern-hollow"}',
   })
-  expect(answer.headers.get('set-cookie')).toMatch(
+  expect(answer.headers.getSetCookie()[0]).toMatch(
     /^oppen=[\w-]{43}; Max-Age=\d+; Path=\/; HttpOnly; SameSite=Lax$/,
   )
 })

@@ -1,12 +1,12 @@
 import { type BodyOf, type ParamsOf, type ReplyOf, type Route, type RouteName, routes } from '@oppen/contract'
-import { shapes } from '@oppen/contract/shapes'
 import type { CircleId, ClassId, PlaceId } from '@oppen/core/ids'
 import { type Action, type Subject, type Viewer, verdict } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
-import type { z } from 'zod'
 import { viewerOf } from '../features/accounts/sessions.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
+import { readBody } from './body.js'
+import { Pace } from './pace.js'
 import { Tries } from './tries.js'
 
 /** JSON text that a query wrote, sent as it is. */
@@ -45,38 +45,27 @@ type AnyHandler = (ask: Asked<AnyRoute> & { viewer: Viewer | undefined }) => Pro
 /** All routes of the contract, each with its permission before its handler. */
 export function serveAll(world: World, handlers: Handlers): Router {
   const router = Router()
-  const tries = new Tries(world)
+  const serving = { world, tries: new Tries(world), pace: new Pace() }
   for (const name of Object.keys(routes) as RouteName[]) {
     const spec = routes[name] as AnyRoute
     const method = spec.method.toLowerCase() as 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete'
-    router[method](
-      spec.path,
-      ...tries.limitsFor(spec),
-      respond({ world, tries }, name, handlers[name] as unknown as AnyHandler),
-    )
+    router[method](spec.path, respond(serving, name, handlers[name] as unknown as AnyHandler))
   }
   return router
 }
 
-type Serving = { readonly world: World; readonly tries: Tries }
+type Serving = { readonly world: World; readonly tries: Tries; readonly pace: Pace }
 
-function respond({ world, tries }: Serving, name: RouteName, handler: AnyHandler): RequestHandler {
+function respond({ world, tries, pace }: Serving, name: RouteName, handler: AnyHandler): RequestHandler {
   const spec: AnyRoute = routes[name]
-  const shape: Shape = shapes[name]
   return async (request, response) => {
     const params = readParams(request)
     const viewer = await viewerOf(world, request)
-    if (viewer) tries.noteKnown(request)
     if (spec.may !== 'open') permit(viewer, spec.may, params)
-    const body = readBody(shape, request)
-    const reply = await handler({
-      world,
-      viewer,
-      params,
-      body,
-      request,
-      response,
-    } as Parameters<AnyHandler>[0])
+    if (viewer && spec.method !== 'GET' && spec.method !== 'HEAD') pace.allow(viewer)
+    const body = await readBody(name, request, response)
+    const act = () => handler({ world, viewer, params, body, request, response } as Parameters<AnyHandler>[0])
+    const reply = await tries.limiting(spec, { request, response, body, viewer }, act)
     if (response.headersSent || spec.carries === 'events' || spec.carries === 'bytes') return
     response.type('application/json')
     response.send(reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
@@ -104,13 +93,4 @@ export function subjectOf(params: Readonly<Record<string, string>>): Subject {
   const placeId = params.placeId as PlaceId | undefined
   if (!classId) return { kind: 'school' }
   return placeId ? { kind: 'place', classId, placeId } : { kind: 'class', classId }
-}
-
-type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
-
-function readBody(shape: Shape, request: Request): unknown {
-  if (!shape.body) return undefined
-  const parsed = shape.body.safeParse(request.body)
-  if (parsed.success) return parsed.data
-  throw new Refused('shape_wrong', undefined, parsed.error.issues[0]?.path.join('.') || undefined)
 }

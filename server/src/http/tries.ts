@@ -1,11 +1,15 @@
-import type { ErrorCode, Route } from '@oppen/contract'
-import { type Allowance, allowedTries, TryBook } from '@oppen/core/joining'
-import type { Request, RequestHandler, Response } from 'express'
+import { createHash } from 'node:crypto'
+import type { ErrorCode, Tries as Kind, Route } from '@oppen/contract'
+import { type Allowance, allowedTries, TryBook, tidyName } from '@oppen/core/joining'
+import type { Viewer } from '@oppen/core/permissions'
+import type { Request, Response } from 'express'
 import { ipKeyGenerator } from 'express-rate-limit'
 import { openCodes } from '../features/joining/queries.js'
+import { tabletOf } from '../features/joining/tablets.js'
 import { noteLater } from '../features/record/service.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
+import { knownDevice, rememberDevice } from './knownDevice.js'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -13,12 +17,15 @@ const DAY = 24 * HOUR
 
 /**
  * Wrong tries beside those of codes, which core works out from what is open. One address can be a whole school, so
- * it is given what a school of mistyping children needs; one name is given what one forgetful person needs.
+ * it is given what a school of mistyping children needs; one name is given what one forgetful person needs, and each
+ * device on which that person has signed in before the same once more, whatever strangers try.
  */
 export const ALLOWED = {
   secretsFromOneAddress: 300,
   secretsForOneName: 10,
   keysFromOneAddress: 150,
+  lettersFromOneAddress: 20,
+  lettersForOneName: 3,
   window: 15 * MINUTE,
 } as const
 
@@ -34,59 +41,163 @@ const TELLING: readonly ErrorCode[] = [
   'old_secret_wrong',
 ]
 
-/** Notes a refusal on the reply, so that only wrong tries are counted. */
-export function noteTry(response: Response, code: ErrorCode): void {
-  if (TELLING.includes(code)) (response.locals.onWrongTry as (() => void) | undefined)?.()
+const BOOKS = {
+  codes: HOUR,
+  codesOfDay: DAY,
+  secrets: ALLOWED.window,
+  keys: ALLOWED.window,
+  letters: HOUR,
+} as const
+type BookName = keyof typeof BOOKS
+
+type Draw = { readonly book: BookName; readonly key: string; readonly allowed: number }
+
+/** A request as the limits look at it: with the body that its command will read, and nothing else of it. */
+export type Trying = {
+  readonly request: Request
+  readonly response: Response
+  readonly body: unknown
+  readonly viewer: Viewer | undefined
 }
 
 /**
- * The wrong tries at one server, in its memory. Each allowance is a key, a book and how many; a request is refused
- * before its handler where any of them is used up.
+ * The one limiter of wrong tries. A try is counted before it is evaluated, so that those sent at once count as those
+ * sent one after the other, and taken back where it was none. Keys are the exception: nobody guesses 75 random bits, so
+ * a right one opens whatever was tried before, and only wrong ones are refused.
  */
 export class Tries {
   readonly #world: World
-  readonly #codes = { address: new TryBook(HOUR), school: new TryBook(DAY) }
-  readonly #secrets = new TryBook(ALLOWED.window)
-  readonly #keys = new TryBook(ALLOWED.window)
+  readonly #books: Readonly<Record<BookName, TryBook>>
   /** Who was told lately that it is enough, so that the record has one line of it and not hundreds. */
   readonly #told = new TryBook(ALLOWED.window)
-  /** Addresses from which somebody who belongs here has asked, and when last. */
-  readonly #known = new Map<string, number>()
+  #loaded: Promise<void> | undefined
   #allowed: { changes: number; at: number; allowed: Allowance } | undefined
 
   constructor(world: World) {
     this.#world = world
+    this.#books = Object.fromEntries(
+      Object.entries(BOOKS).map(([name, window]) => [name, new TryBook(window)]),
+    ) as unknown as Record<BookName, TryBook>
   }
 
-  /** Remembers that somebody signed in asks from here: when strangers have used up the day, these still may. */
-  noteKnown(request: Request): void {
-    this.#known.set(addressOf(request), this.#world.clock.now())
-    if (this.#known.size > 50_000) this.#known.clear()
+  /** Runs a command within the limits of its route. Refuses `too_many_tries` with the minutes until it may be tried. */
+  async limiting<T>(spec: Pick<Route, 'tries'>, trying: Trying, act: () => Promise<T>): Promise<T> {
+    if (!spec.tries) return act()
+    this.#loaded ??= this.#load()
+    await this.#loaded
+    const draws = (await Promise.all(spec.tries.map(kind => this.#drawsOf(kind, trying)))).flat()
+    return spec.tries.includes('key')
+      ? this.#afterwards(draws, trying, act)
+      : this.#before(draws, trying, act)
   }
 
-  /** The guard of a route that draws on an allowance; none for the others. */
-  limitsFor(spec: Pick<Route, 'tries'>): RequestHandler[] {
-    if (spec.tries === 'code') return [this.#guard(request => this.#ofCode(request))]
-    if (spec.tries === 'key')
-      return [this.#guard(request => [this.#one(this.#keys, addressOf(request), ALLOWED.keysFromOneAddress)])]
-    if (spec.tries === 'secret') return [this.#guard(request => this.#ofSecret(request))]
-    return []
+  async #before<T>(draws: readonly Draw[], trying: Trying, act: () => Promise<T>): Promise<T> {
+    this.#refuseSpent(draws, trying.request)
+    const at = this.#world.clock.now()
+    for (const { book, key } of draws) this.#books[book].note(key, at)
+    const isLetter = draws.some(draw => draw.book === 'letters')
+    try {
+      const result = await act()
+      if (isLetter) this.#keep(draws, at)
+      else this.#takeBack(draws, at)
+      await this.#remember(trying)
+      return result
+    } catch (error) {
+      if (isLetter || isTelling(error)) this.#keep(draws, at)
+      else this.#takeBack(draws, at)
+      throw error
+    }
   }
 
-  async #ofCode(request: Request): Promise<Draw[]> {
+  async #afterwards<T>(draws: readonly Draw[], { request }: Trying, act: () => Promise<T>): Promise<T> {
+    try {
+      return await act()
+    } catch (error) {
+      if (!isTelling(error)) throw error
+      this.#refuseSpent(draws, request)
+      const at = this.#world.clock.now()
+      for (const { book, key } of draws) this.#books[book].note(key, at)
+      this.#keep(draws, at)
+      throw error
+    }
+  }
+
+  #refuseSpent(draws: readonly Draw[], request: Request): void {
     const now = this.#world.clock.now()
-    const allowed = await this.#allowedNow(now)
+    const freeAt = Math.max(
+      now,
+      ...draws.map(({ book, key, allowed }) => this.#books[book].freeAt(key, now, allowed)),
+    )
+    if (freeAt <= now) return
     const address = addressOf(request)
-    const isKnown = now - (this.#known.get(address) ?? Number.NEGATIVE_INFINITY) < DAY
-    const aDay = Math.min(allowed.day, MOST_CODES_A_DAY)
+    if (!this.#told.count(address, now)) {
+      this.#told.note(address, now)
+      noteLater(this.#world, 'too_many_tries', { classId: null })
+    }
+    throw new Refused('too_many_tries', { minutes: Math.ceil((freeAt - now) / MINUTE) })
+  }
+
+  #takeBack(draws: readonly Draw[], at: number): void {
+    for (const { book, key } of draws) this.#books[book].takeBack(key, at)
+  }
+
+  /** Writes counted tries down, once the answer is out. */
+  #keep(draws: readonly Draw[], at: number): void {
+    const rows = JSON.stringify(draws.map(({ book, key }) => ({ book, key })))
+    const write = () =>
+      this.#world.db.run(
+        `insert into tries (book, key, at)
+         select value ->> 'book', value ->> 'key', $at from json_each($rows)`,
+        { rows, at },
+      )
+    setImmediate(() => {
+      this.#world.db
+        .write(write)
+        .catch(error => this.#world.log.error({ err: error }, 'wrong tries could not be written down'))
+    })
+  }
+
+  async #load(): Promise<void> {
+    const rows = await this.#world.db.rows<{ book: BookName; key: string; at: number }>(
+      'select book, key, at from tries where at > $since order by at',
+      { since: this.#world.clock.now() - DAY },
+    )
+    for (const { book, key, at } of rows) this.#books[book]?.note(key, at)
+  }
+
+  #drawsOf(kind: Kind, trying: Trying): Draw[] | Promise<Draw[]> {
+    const address = addressOf(trying.request)
+    switch (kind) {
+      case 'code':
+        return this.#ofCode(trying)
+      case 'key':
+        return [{ book: 'keys', key: keyed('address', address), allowed: ALLOWED.keysFromOneAddress }]
+      case 'secret':
+        return this.#ofSecret(trying)
+      case 'mail': {
+        const name = nameIn(trying.body) ?? ''
+        return [
+          { book: 'letters', key: keyed('address', address), allowed: ALLOWED.lettersFromOneAddress },
+          { book: 'letters', key: keyed('name', name), allowed: ALLOWED.lettersForOneName },
+        ]
+      }
+    }
+  }
+
+  /** Each device and each person that is known draws for itself; strangers for their address and the whole day. */
+  async #ofCode({ request, viewer }: Trying): Promise<Draw[]> {
+    const { addressHour, day } = await this.#allowedNow(this.#world.clock.now())
+    const device = viewer?.accountId ?? knownDevice(this.#world, request)
+    const known = device ?? (await tabletOf(this.#world, request))
+    if (known) return [{ book: 'codes', key: keyed('known', known), allowed: addressHour }]
     return [
-      this.#one(this.#codes.address, address, allowed.addressHour),
-      this.#one(this.#codes.school, 'all', isKnown ? Number.POSITIVE_INFINITY : aDay),
+      { book: 'codes', key: keyed('address', addressOf(request)), allowed: addressHour },
+      { book: 'codesOfDay', key: 'all', allowed: Math.min(day, MOST_CODES_A_DAY) },
     ]
   }
 
   /**
-   * What core allows with so many doors open. The count holds until the next command is kept; doors that close by
+   * What core allows with so many doors open. The count holds until a door or circle changes; doors that close by
    * themselves meanwhile only make it stricter than it need be, for a minute at most.
    */
   async #allowedNow(now: number): Promise<Allowance> {
@@ -98,45 +209,45 @@ export class Tries {
     return allowed
   }
 
-  #ofSecret(request: Request): Draw[] {
-    const { userName, placeId } = (request.body ?? {}) as Record<string, unknown>
-    const name = String(userName ?? placeId ?? '')
-      .toLowerCase()
-      .slice(0, 200)
-    return [
-      this.#one(this.#secrets, `address ${addressOf(request)}`, ALLOWED.secretsFromOneAddress),
-      this.#one(this.#secrets, `name ${name}`, ALLOWED.secretsForOneName),
-    ]
+  async #ofSecret({ request, body, viewer }: Trying): Promise<Draw[]> {
+    const allowed = ALLOWED.secretsForOneName
+    if (viewer && nameIn(body) === undefined && !placeIn(body))
+      return [{ book: 'secrets', key: keyed('account', viewer.accountId), allowed }]
+    const [name, place] = [nameIn(body), placeIn(body)]
+    const tablet = place && (await tabletOf(this.#world, request))
+    // who holds a class's own tablet stands in the room: each of its children draws there alone
+    if (tablet) return [{ book: 'secrets', key: keyed('tablet', `${tablet} ${place}`), allowed }]
+    const device = name && knownDevice(this.#world, request, name)
+    if (device) return [{ book: 'secrets', key: keyed('device', device), allowed }]
+    const fromHere = {
+      book: 'secrets',
+      key: keyed('address', addressOf(request)),
+      allowed: ALLOWED.secretsFromOneAddress,
+    } as const
+    // no name is nobody’s: it is refused as wrong, and holds nobody up
+    return name ? [fromHere, { book: 'secrets', key: keyed('name', name), allowed }] : [fromHere]
   }
 
-  #record(request: Request, now: number): void {
-    const address = addressOf(request)
-    if (this.#told.count(address, now)) return
-    this.#told.note(address, now)
-    noteLater(this.#world, 'too_many_tries', { classId: null })
-  }
-
-  #one(book: TryBook, key: string, allowed: number): Draw {
-    return { book, key, allowed }
-  }
-
-  #guard(draws: (request: Request) => Draw[] | Promise<Draw[]>): RequestHandler {
-    return async (request, response, next) => {
-      const drawn = await draws(request)
-      const now = this.#world.clock.now()
-      const freeAt = Math.max(now, ...drawn.map(({ book, key, allowed }) => book.freeAt(key, now, allowed)))
-      if (freeAt > now) {
-        this.#record(request, now)
-        throw new Refused('too_many_tries', { minutes: Math.ceil((freeAt - now) / MINUTE) })
-      }
-      response.locals.onWrongTry = () => {
-        for (const { book, key } of drawn) book.note(key, this.#world.clock.now())
-      }
-      next()
-    }
+  /** Who came in by name and secret is known on this device from now on, unless it is one that a class shares. */
+  async #remember({ request, response, body }: Trying): Promise<void> {
+    const name = nameIn(body)
+    if (name && !response.headersSent && !(await tabletOf(this.#world, request)))
+      rememberDevice(this.#world, request, response, name)
   }
 }
 
-type Draw = { readonly book: TryBook; readonly key: string; readonly allowed: number }
+const isTelling = (error: unknown): boolean => error instanceof Refused && TELLING.includes(error.code)
+
+/** The name as the command reads it, where there is one in its body. */
+function nameIn(body: unknown): string | undefined {
+  const name = (body as { userName?: string } | undefined)?.userName
+  return name === undefined ? undefined : tidyName(name).toLowerCase()
+}
+
+const placeIn = (body: unknown): string | undefined => (body as { placeId?: string } | undefined)?.placeId
 
 const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '')
+
+/** What is counted by, without what it is: names that strangers type are nobody's business. */
+const keyed = (kind: string, value: string): string =>
+  createHash('sha256').update(`${kind} ${value}`).digest('base64url').slice(0, 22)

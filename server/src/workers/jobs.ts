@@ -17,6 +17,8 @@ export const jobs = {
   print: () => import('../paper/pages.js').then(one => one.writtenPdf),
   /** Cards with keys, as a PDF. */
   cards: () => import('../features/joining/cardsPdf.js').then(one => one.cardsPdf),
+  /** A long text with nothing in it but formatting. */
+  clean: () => import('../html.js').then(one => async (html: string) => one.clean(html)),
   /** The closures of a calendar file. */
   closures: () => import('../features/timing/calendarFile.js').then(one => one.closuresOf),
   /** The weekly lessons of a calendar file. */

@@ -6,6 +6,8 @@ export type Workers = {
   readonly files: Pool
   /** PDFs that come in or go out. */
   readonly documents: Pool
+  /** Long formatted texts. */
+  readonly texts: Pool
   /** Calendars of other programs. */
   readonly calendars: Pool
   readonly close: () => Promise<void>
@@ -15,13 +17,15 @@ export type Workers = {
 export function makeWorkers(): Workers {
   const files = new Pool({ threads: 2, deadline: 20_000, memory: 256, most: 200 })
   const documents = new Pool({ threads: 2, deadline: 30_000, memory: 384, most: 200 })
+  const texts = new Pool({ threads: 1, deadline: 10_000, memory: 256, most: 200 })
   const calendars = new Pool({ threads: 1, deadline: 5_000, memory: 128, most: 50 })
   return {
     files,
     documents,
+    texts,
     calendars,
     close: async () => {
-      await Promise.all([files, documents, calendars].map(pool => pool.close()))
+      await Promise.all([files, documents, texts, calendars].map(pool => pool.close()))
     },
   }
 }

@@ -15,7 +15,7 @@ export type PageAddress = { readonly classId: ClassId; readonly pageId: PageId }
 
 /** Writes a page of a class. Refuses what `readPage` does, and `text_empty` for a page that says nothing. */
 export async function writePage(world: World, viewer: Viewer, classId: ClassId, typed: PageForm) {
-  const columns = readForm(typed)
+  const columns = await readForm(world, typed)
   const pageId = newId<PageId>(world)
   await world.db.write(async () => {
     const [changedAt, changedBy] = [world.clock.now(), viewer.accountId]
@@ -34,7 +34,7 @@ export async function changePage(
   { classId, pageId }: PageAddress,
   { version, ...typed }: PageForm & { readonly version: number },
 ): Promise<Done> {
-  const columns = readForm(typed)
+  const columns = await readForm(world, typed)
   await world.db.write(async () => {
     const before = await pageOf(world.db, classId, pageId)
     if (!before) throw new Refused('not_found')
@@ -65,7 +65,7 @@ async function setRemoved(
   return { done: true }
 }
 
-function readForm(typed: PageForm) {
+async function readForm(world: World, typed: PageForm) {
   const { kind, title, times, month, html } = take(readPage(typed), 'page')
   const blank = isBlank(html)
   if (blank && !times.length) throw new Refused('text_empty', { what: 'page' }, 'html')
@@ -74,7 +74,7 @@ function readForm(typed: PageForm) {
     title,
     month,
     times: JSON.stringify(times),
-    html: blank ? '' : readHtml('directions', html, 'html'),
+    html: blank ? '' : await readHtml(world, 'directions', html, 'html'),
   }
 }
 

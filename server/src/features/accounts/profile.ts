@@ -95,7 +95,12 @@ export async function changeOwnSecret(
   const secret = take(readNewSecret(asked.secret, leastOf(viewer.kind)), 'secret')
   const hash = await hashSecret(world, secret)
   const here = sessionOf(request)
-  await world.db.write(() => changeSecret(world, viewer.accountId, { hash, kind: 'password' }, here))
+  await world.db.write(async () => {
+    // of two changes at once from the same secret, the second finds it changed
+    const now = await accountById(world.db, viewer.accountId)
+    if (now?.secretHash !== account?.secretHash) throw new Refused('old_secret_wrong', undefined, 'old')
+    await changeSecret(world, viewer.accountId, { hash, kind: 'password' }, here)
+  })
   return seeMe(world, viewer.accountId, here)
 }
 
@@ -132,9 +137,10 @@ const WORDS =
     ' ',
   )
 
-/** A secret that can be said aloud and typed by a child: two words and two digits, 57² × 90 of them, for one use. */
-const sayable = (): string =>
-  `${WORDS[randomInt(WORDS.length)]}-${WORDS[randomInt(WORDS.length)]}-${randomInt(10, 100)}`
+const word = () => WORDS[randomInt(WORDS.length)]
+
+/** A secret that can be said aloud and typed by a child: three words and two digits, 57³ × 90 of them, for one use. */
+const sayable = (): string => `${word()}-${word()}-${word()}-${randomInt(10, 100)}`
 
 /** Gives a pupil of the class a secret for one use, at once: it has to be changed on the first sign-in with it. */
 export async function giveSecret(

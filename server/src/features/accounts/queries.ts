@@ -208,11 +208,11 @@ export const emailIsTaken = async (db: Database, email: string, but: AccountId):
 export const pictureOfAccount = (db: Database, accountId: AccountId) =>
   db.row<{ picture: string | null }>('select picture from accounts where id = $accountId', { accountId })
 
-/** The pupil of a place, where somebody with an account has it. */
+/** The pupil of a place, where somebody with an account has it and is in the class now. */
 export const tiesOfPupil = (db: Database, classId: ClassId, placeId: PlaceId) =>
   db.row<{ accountId: AccountId; name: string; userName: string }>(
     `select a.id as accountId, p.name, a.user_name as userName from places p join accounts a on a.id = p.account_id
-     where p.id = $placeId and p.class_id = $classId and a.guest = 0 and a.kind = 'pupil'`,
+     where p.id = $placeId and p.class_id = $classId and p.left_at is null and a.guest = 0 and a.kind = 'pupil'`,
     { placeId, classId },
   )
 

@@ -9,7 +9,7 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { note, noteLater } from '../record/service.js'
 import { accounts, looks } from './models.js'
-import { accountByName, meJson, personNamed, userNamesLike } from './queries.js'
+import { accountById, accountByName, meJson, personNamed, userNamesLike } from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
 import { beginSession, endSessions } from './sessions.js'
 
@@ -39,18 +39,28 @@ export async function signIn(world: World, response: Response, name: string, sec
   const account = await knownBySecret(world, name, secret)
   if (account.secretKind !== 'password') throw new Refused('sign_in_wrong')
   const session = await world.db.write(async () => {
-    await spendSecret(world, account.id)
+    await spendSecret(world, account.id, account.secretHash)
     await note(world, 'signed_in', { classId: null, by: account.id })
     return beginSession(world, response, account.id, { cameBy: 'secret' })
   })
   return seeMe(world, account.id, session)
 }
 
-/** A secret given for one use opens nothing a second time, whether or not it was changed; inside a command. */
-export async function spendSecret(world: World, accountId: AccountId): Promise<void> {
-  await world.db
-    .model(accounts)
-    .update({ secretHash: NO_SECRET }, { where: { id: accountId, secretOnce: 1 } })
+/**
+ * Lets a secret that was found to fit, known by its hash, open something; inside the command that does. One given for
+ * one use opens nothing a second time, whether or not it was changed. Refuses `code` where another secret holds by now:
+ * looking whether a secret fits takes a while, and meanwhile it may have been spent or changed.
+ */
+export async function spendSecret(
+  world: World,
+  accountId: AccountId,
+  secretHash: string | null,
+  code: 'sign_in_wrong' | 'face_wrong' = 'sign_in_wrong',
+): Promise<void> {
+  const now = await accountById(world.db, accountId)
+  if (!now || (secretHash !== null && now.secretHash !== secretHash)) throw new Refused(code)
+  if (now.secretOnce)
+    await world.db.model(accounts).update({ secretHash: NO_SECRET }, { where: { id: accountId } })
 }
 
 export type NewAccount = {

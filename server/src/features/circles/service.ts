@@ -27,6 +27,7 @@ export async function makeCircle(
   const name = take(readText('title', tidyName(typed)), 'name')
   const circleId = newId<CircleId>(world)
   await world.db.write(async () => {
+    await refuseTooMany(world, viewer)
     const madeAt = world.clock.now()
     await world.db.model(circles).create({ id: circleId, name, code: await freshCode(world), madeAt })
     await join(world, circleId, viewer.accountId, 'keeper')
@@ -46,6 +47,29 @@ async function join(
   tellMember(world, accountId)
 }
 
+/** A pupil belongs to so many circles at most, anybody else to more, and the files of one take so much room, in bytes. */
+const MOST_CIRCLES = { pupil: 20, teacher: 100, family: 100 } as const
+const ROOM = 500 * 1024 * 1024
+
+async function refuseTooMany(world: World, { accountId, kind }: Viewer): Promise<void> {
+  const most = MOST_CIRCLES[kind]
+  const row = await world.db.row<{ n: number }>(
+    'select count(*) as n from circle_members where account_id = $accountId',
+    { accountId },
+  )
+  if ((row?.n ?? 0) >= most) throw new Refused('circles_many', { most })
+}
+
+async function refuseFull(world: World, circleId: CircleId, size: number): Promise<void> {
+  const row = await world.db.row<{ used: number }>(
+    'select coalesce(sum(size), 0) as used from circle_files where circle_id = $circleId and removed_at is null',
+    { circleId },
+  )
+  const mib = (bytes: number) => Math.floor(bytes / 1024 / 1024)
+  const left = ROOM - (row?.used ?? 0)
+  if (size > left) throw new Refused('room_circle', { most: mib(ROOM), left: mib(Math.max(0, left)) })
+}
+
 /** Joins a circle by its code, with the account that is signed in. Refuses `code_unknown`. */
 export async function joinCircle(world: World, viewer: Viewer, typed: string): Promise<Me> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
@@ -54,7 +78,10 @@ export async function joinCircle(world: World, viewer: Viewer, typed: string): P
     noteLater(world, 'wrong_code', { classId: null, by: viewer.accountId })
     throw new Refused('code_unknown', undefined, 'code')
   }
-  await world.db.write(() => join(world, circle.id, viewer.accountId, 'member'))
+  await world.db.write(async () => {
+    await refuseTooMany(world, viewer)
+    await join(world, circle.id, viewer.accountId, 'member')
+  })
   return seeMe(world, viewer.accountId)
 }
 
@@ -125,7 +152,7 @@ export async function postInCircle(
   typed: string,
 ): Promise<{ done: true }> {
   if (isBlank(typed)) throw new Refused('text_empty', { what: 'note' }, 'html')
-  const html = readHtml('notice', typed, 'html')
+  const html = await readHtml(world, 'notice', typed, 'html')
   await world.db.write(async () => {
     const at = world.clock.now()
     await world.db.model(circlePosts).create({
@@ -166,8 +193,9 @@ export async function addCircleFile(
   circleId: CircleId,
   request: Request,
 ): Promise<{ done: true }> {
-  const upload = await receive(world.files, request)
+  const upload = await receive(world.files, request, viewer.accountId)
   await world.db.write(async () => {
+    await refuseFull(world, circleId, upload.size)
     await world.db.model(circleFiles).create({
       id: newId<CircleFileId>(world),
       circleId,

@@ -6,7 +6,7 @@ import type { World } from '../../world.js'
 import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
 import { note } from '../record/service.js'
 import { places } from './models.js'
-import { findPlace, type PlaceAddress } from './places.js'
+import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
 import { faceOfPlace, familiesOfOne, registerRows } from './queries.js'
 import { tellRegister, unlinkFamily } from './ties.js'
 
@@ -16,7 +16,7 @@ export async function changeFace(
   address: PlaceAddress,
   request: Request,
 ): Promise<{ done: true }> {
-  await findPlace(world, address)
+  await findPlaceHere(world, address)
   const picture = await receivePicture(world, request)
   await world.db.write(async () => {
     await world.db.model(places).update({ picture }, { where: { id: address.placeId } })
@@ -27,7 +27,7 @@ export async function changeFace(
 
 export async function removeFace(world: World, address: PlaceAddress): Promise<{ done: true }> {
   await world.db.write(async () => {
-    const place = await findPlace(world, address)
+    const place = await findPlaceHere(world, address)
     await clearPicture(world, places, place.id)
     tellRegister(world, address.classId)
   })

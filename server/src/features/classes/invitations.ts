@@ -15,7 +15,7 @@ import { invitationMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
 import { note } from '../record/service.js'
 import { type InvitationRow, invitations } from './models.js'
-import { addPlace, findPlace } from './places.js'
+import { addPlace, findPlaceHere } from './places.js'
 import {
   colleaguesOf,
   type FoundInvitation,
@@ -27,7 +27,7 @@ import {
   teacherOfClass,
 } from './queries.js'
 import { addCoTeacher } from './service.js'
-import { claimPlace, linkFamily, tellOut, tellRegister } from './ties.js'
+import { bringBackOwn, claimPlace, linkFamily, tellOut, tellRegister } from './ties.js'
 
 /** An invitation can be taken for so long, in milliseconds. */
 const LIFE = 30 * 86_400_000
@@ -53,9 +53,8 @@ export async function invitePerson(
     const fits = person?.kind === (kind === 'pupil' ? 'pupil' : 'teacher')
     if (!person || !fits)
       throw new Refused('person_unknown', { name: asked.userName.slice(0, 80) }, 'userName')
-    const isIn =
-      (await teacherOfClass(world.db, classId, person.id)) ??
-      (await placeOfAccountIn(world.db, classId, person.id))
+    const place = await placeOfAccountIn(world.db, classId, person.id)
+    const isIn = (await teacherOfClass(world.db, classId, person.id)) ?? (place?.leftHow ? undefined : place)
     if (isIn) throw new Refused('already_in_class', { name: isIn.name }, 'userName')
     const waiting = await invitationsTo(world.db, person.id, world.clock.now())
     if (waiting.some(one => one.classId === classId))
@@ -84,7 +83,7 @@ export async function inviteFamily(
   const email = take(readEmail(asked.email), 'email')
   const token = newToken(world)
   const { place, head, endsAt } = await world.db.write(async () => {
-    const place = await findPlace(world, { classId, placeId: asked.placeId })
+    const place = await findPlaceHere(world, { classId, placeId: asked.placeId })
     const head = await headOfClass(world.db, classId)
     if (!head) throw new Refused('not_found')
     if (!head.families) throw new Refused('no_families', { className: head.className })
@@ -186,7 +185,9 @@ export async function answerInvitation(
 async function letIn(world: World, { accountId }: Viewer, found: FoundInvitation): Promise<void> {
   const { classId } = found
   if (found.kind === 'coTeacher') return addCoTeacher(world, classId, accountId)
-  if (await placeOfAccountIn(world.db, classId, accountId)) return
+  const own = await placeOfAccountIn(world.db, classId, accountId)
+  if (own?.leftHow) return bringBackOwn(world, { classId, placeId: own.id, accountId })
+  if (own) return
   const { account } = await seeMe(world, accountId)
   const placeId = await addPlace(world, classId, { name: account.shownName })
   await claimPlace(world, { classId, placeId, accountId })

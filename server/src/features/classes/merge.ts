@@ -8,7 +8,7 @@ import { note } from '../record/service.js'
 import { findTimed, reload } from '../timing/retime.js'
 import { familyLinks, merges, places, type Took } from './models.js'
 import { PIECE_TABLES } from './onPlace.js'
-import { findPlace, type PlaceAddress } from './places.js'
+import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
 import {
   extensionsOfBoth,
   type FoundPlace,
@@ -32,8 +32,8 @@ export async function mergePlaces(
 ): Promise<{ mergeId: MergeId }> {
   const mergeId = newId<MergeId>(world)
   await world.db.write(async () => {
-    const from = await findPlace(world, { classId, placeId })
-    const target = await findPlace(world, { classId, placeId: into })
+    const from = await findPlaceHere(world, { classId, placeId })
+    const target = await findPlaceHere(world, { classId, placeId: into })
     if (from.id === target.id) throw new Refused('merge_self')
     if (from.accountId && !from.guest && target.accountId) {
       throw new Refused('merge_both_claimed', { name: from.name, other: target.name })

@@ -1,5 +1,5 @@
 import type { AccountId, ClassId, GroupId, PlaceId } from '@oppen/core/ids'
-import { NAME_LENGTH, setApart, tidyName } from '@oppen/core/joining'
+import { NAME_LENGTH, namesApart, setApart, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import { isLanguage, readEmail } from '@oppen/core/register'
 import { newId } from '../../ids.js'
@@ -9,7 +9,7 @@ import { renameWhere } from '../accounts/profile.js'
 import { makeKeys } from '../joining/keys.js'
 import { note } from '../record/service.js'
 import { timesForGroup } from '../timing/retime.js'
-import { groups, places } from './models.js'
+import { groups, type PlaceRow, places } from './models.js'
 import { type FoundPlace, familiesOfOne, groupsOfClass, namesOfClass, placeOfRegister } from './queries.js'
 import { tellOut, tellRegister, unclaimPlace } from './ties.js'
 
@@ -36,8 +36,7 @@ export async function addPlaces(
   const read = rows.map((row, index) => readForm(row, `places.${index}.`)).filter(row => row.name)
   if (!read.length) throw new Refused('names_empty', undefined, 'places')
   const placeIds = await world.db.write(async () => {
-    const ids: PlaceId[] = []
-    for (const row of read) ids.push(await addPlace(world, classId, row))
+    const ids = await addAll(world, classId, read)
     await note(world, 'names_added', {
       classId,
       by: viewer.accountId,
@@ -72,27 +71,49 @@ type NewPlace = Partial<PlaceForm> & { readonly name: string; readonly guest?: b
 
 /** Adds one place with its keys; inside a command. */
 export async function addPlace(world: World, classId: ClassId, asked: NewPlace): Promise<PlaceId> {
-  const id = newId<PlaceId>(world)
-  const taken = (await namesOfClass(world.db, classId)).map(row => row.name)
-  await world.db.model(places).create({
-    id,
-    classId,
-    groupId: await groupFor(world, classId, asked),
-    name: setApart(asked.name, taken),
-    accountId: null,
-    claimedAt: null,
-    guest: asked.guest ? 1 : 0,
-    email: asked.email ?? null,
-    number: asked.number ?? null,
-    familyLanguage: asked.familyLanguage ?? null,
-    picture: null,
-    leftAt: null,
-    leftHow: null,
-    madeAt: world.clock.now(),
-  })
-  await makeKeys(world, id)
-  tellRegister(world, classId)
+  const [id] = await addAll(world, classId, [asked])
+  if (!id) throw new Error('a place was added and has no id')
   return id
+}
+
+/** So many rows are written by one statement: making a longer one takes a while. */
+const AT_ONCE = 50
+
+/** Adds places with their keys; inside a command. What they have in common is read once. */
+async function addAll(world: World, classId: ClassId, asked: readonly NewPlace[]): Promise<PlaceId[]> {
+  const taken = (await namesOfClass(world.db, classId)).map(row => row.name)
+  const setApartFrom = namesApart(taken)
+  const madeAt = world.clock.now()
+  const ids: PlaceId[] = []
+  for (let from = 0; from < asked.length; from += AT_ONCE) {
+    const rows: PlaceRow[] = []
+    for (const one of asked.slice(from, from + AT_ONCE)) {
+      rows.push({
+        id: newId<PlaceId>(world),
+        classId,
+        groupId: await groupFor(world, classId, one),
+        name: setApartFrom(one.name),
+        accountId: null,
+        claimedAt: null,
+        guest: one.guest ? 1 : 0,
+        email: one.email ?? null,
+        number: one.number ?? null,
+        familyLanguage: one.familyLanguage ?? null,
+        picture: null,
+        leftAt: null,
+        leftHow: null,
+        madeAt,
+      })
+    }
+    await world.db.model(places).bulkCreate(rows)
+    await makeKeys(
+      world,
+      rows.map(row => row.id),
+    )
+    ids.push(...rows.map(row => row.id))
+  }
+  tellRegister(world, classId)
+  return ids
 }
 
 async function groupFor(world: World, classId: ClassId, asked: NewPlace): Promise<GroupId> {
@@ -105,13 +126,17 @@ async function groupFor(world: World, classId: ClassId, asked: NewPlace): Promis
   return group.id
 }
 
-/** Adds a group; inside a command. */
+/** A class has so many groups at most. */
+const MOST_GROUPS = 40
+
+/** Adds a group; inside a command. Refuses `groups_many`. */
 export async function addGroup(
   world: World,
   classId: ClassId,
   name: string,
   position: number,
 ): Promise<GroupId> {
+  if (position >= MOST_GROUPS) throw new Refused('groups_many', { most: MOST_GROUPS })
   const id = newId<GroupId>(world)
   await world.db.model(groups).create({ id, classId, name, position, room: null })
   await timesForGroup(world, classId, id)
@@ -125,6 +150,13 @@ export async function findPlace(world: World, { classId, placeId }: PlaceAddress
   return place
 }
 
+/** A place of somebody who is here; refuses `place_gone` where they have left: nothing of theirs is the class's now. */
+export async function findPlaceHere(world: World, address: PlaceAddress): Promise<FoundPlace> {
+  const place = await findPlace(world, address)
+  if (place.leftAt !== null) throw new Refused('place_gone')
+  return place
+}
+
 /** Changes what the register says of somebody. The pupil's own name follows where it was the same. */
 export async function changePlace(
   world: World,
@@ -135,7 +167,7 @@ export async function changePlace(
   const { name, email, number, familyLanguage, groupId } = readForm(form, '')
   if (!name) throw new Refused('text_empty', { what: 'name' }, 'name')
   await world.db.write(async () => {
-    const place = await findPlace(world, address)
+    const place = await findPlaceHere(world, address)
     const { classId } = address
     const others = (await namesOfClass(world.db, classId))
       .map(row => row.name)
@@ -171,7 +203,7 @@ export async function freePlace(
   address: PlaceAddress,
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
-    const place = await findPlace(world, address)
+    const place = await findPlaceHere(world, address)
     if (place.accountId === null) throw new Refused('place_claimed_not', { name: place.name })
     await unclaimPlace(world, { ...address, accountId: place.accountId })
     await note(world, 'place_freed', { classId: address.classId, by: viewer.accountId, name: place.name })
@@ -206,8 +238,7 @@ async function leave(
   viewer: Viewer,
 ): Promise<void> {
   await world.db.write(async () => {
-    const place = await findPlace(world, address)
-    if (place.leftAt !== null) throw new Refused('place_gone')
+    const place = await findPlaceHere(world, address)
     const { classId } = address
     const leftAt = world.clock.now()
     await world.db.model(places).update({ leftAt, leftHow: how }, { where: { id: place.id } })
@@ -223,7 +254,10 @@ async function tellAllOut(world: World, place: FoundPlace): Promise<void> {
   for (const family of await familiesOfOne(world.db, place.id)) tellOut(world, family.accountId)
 }
 
-/** Brings somebody back who was moved away or had left. */
+/**
+ * Brings somebody back who was moved away. Refuses `left_by_self` for a pupil who left: only they come back, by the
+ * door or by an invitation.
+ */
 export async function bringPlaceBack(
   world: World,
   viewer: Viewer,
@@ -232,6 +266,7 @@ export async function bringPlaceBack(
   await world.db.write(async () => {
     const place = await findPlace(world, address)
     if (place.leftAt === null) return
+    if (place.leftHow === 'left' && place.accountId) throw new Refused('left_by_self', { name: place.name })
     await world.db.model(places).update({ leftAt: null, leftHow: null }, { where: { id: place.id } })
     await note(world, 'place_brought_back', {
       classId: address.classId,

@@ -256,8 +256,13 @@ const INVITATION = `select i.id, i.class_id as classId, i.kind, i.account_id as 
   from invitations i join classes c on c.id = i.class_id join accounts b on b.id = i.made_by
   left join accounts p on p.id = i.account_id`
 
+/** An invitation to the family of a child who is in the class now. */
 export const invitationByToken = (db: Database, tokenHash: string) =>
-  db.row<FoundInvitation>(`${INVITATION} where i.token_hash = $tokenHash`, { tokenHash })
+  db.row<FoundInvitation>(
+    `${INVITATION} where i.token_hash = $tokenHash
+       and exists (select 1 from places h where h.id = i.place_id and h.left_at is null)`,
+    { tokenHash },
+  )
 
 export const invitationOf = (db: Database, invitationId: InvitationId) =>
   db.row<FoundInvitation>(`${INVITATION} where i.id = $invitationId`, { invitationId })
@@ -283,16 +288,18 @@ export const headOfClass = (db: Database, classId: ClassId) =>
     { classId },
   )
 
+/** The place that is somebody's in a class, or was until they left. */
 export const placeOfAccountIn = (db: Database, classId: ClassId, accountId: AccountId) =>
-  db.row<{ name: string }>('select name from places where class_id = $classId and account_id = $accountId', {
-    classId,
-    accountId,
-  })
+  db.row<{ id: PlaceId; name: string; leftHow: 'moved' | 'left' | null }>(
+    `select id, name, left_how as leftHow from places
+     where class_id = $classId and account_id = $accountId and left_how is not 'merged'`,
+    { classId, accountId },
+  )
 
 /** The picture that stands for somebody on the register: the own one, or the teacher's. */
 export const faceOfPlace = (db: Database, classId: ClassId, placeId: PlaceId) =>
   db.row<{ picture: string | null }>(
-    `select coalesce(a.picture, p.picture) as picture from places p left join accounts a on a.id = p.account_id
+    `select coalesce(iif(p.left_at is null, a.picture, null), p.picture) as picture from places p left join accounts a on a.id = p.account_id
      where p.id = $placeId and p.class_id = $classId`,
     { placeId, classId },
   )

@@ -26,6 +26,12 @@ export function receive(store: FileStore, request: Request, owner = ''): Promise
   return new Promise((resolve, reject) => {
     let taken: Promise<Upload> | undefined
     const cut = () => reject(new Refused('file_cut'))
+    // what is refused in the middle is let go by unread, so that its sender hears why
+    const refuse = (reason: unknown) => {
+      request.unpipe()
+      request.resume()
+      reject(reason)
+    }
     const form = parser(request, reject)
     if (!form) return
     form.on('file', (_, stream, info) => {
@@ -33,7 +39,7 @@ export function receive(store: FileStore, request: Request, owner = ''): Promise
       taken = store
         .take(stream, { name, declared: info.mimeType, owner })
         .then(stored => ({ ...stored, name }))
-      taken.catch(reject)
+      taken.catch(refuse)
     })
     form.on('close', () => (taken ? taken.then(resolve, reject) : cut()))
     form.on('error', cut)

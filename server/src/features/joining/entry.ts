@@ -153,7 +153,7 @@ export async function enterAsSelf(world: World, response: Response, asked: Retur
     } else if (account.secretKind !== 'password') {
       throw new Refused('sign_in_wrong')
     }
-    await spendSecret(world, account.id)
+    await spendSecret(world, account.id, account.secretHash)
     return beginSession(world, response, account.id, { cameBy: 'door', ...shared })
   })
   return seeMe(world, account.id, session)

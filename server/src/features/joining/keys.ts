@@ -19,7 +19,7 @@ import { NO_SECRET } from '../accounts/secrets.js'
 import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
 import { claimPlace, linkFamily } from '../classes/ties.js'
 import { note, noteLater } from '../record/service.js'
-import { type KeyKind, keys } from './models.js'
+import { type KeyKind, type KeyRow, keys } from './models.js'
 import {
   holderByKey,
   type KeyHolder,
@@ -42,18 +42,24 @@ function keyOf(world: Pick<World, 'secret'>, source: string): string {
 /** What the database holds of a key. A key has 75 random bits, so a plain hash cannot be guessed back. */
 const keyHash = (key: string): string => createHash('sha256').update(key).digest('hex')
 
-/** Makes a key of a place; inside a command. */
-export async function makeKey(world: World, placeId: PlaceId, kind: KeyKind): Promise<void> {
+function newKey(world: World, placeId: PlaceId, kind: KeyKind): KeyRow {
   const id = newId<KeyId>(world)
   const source = `key ${id}`
   const hash = keyHash(keyOf(world, source))
-  const madeAt = world.clock.now()
-  await world.db.model(keys).create({ id, placeId, kind, source, hash, madeAt, usedAt: null, endedAt: null })
+  return { id, placeId, kind, source, hash, madeAt: world.clock.now(), usedAt: null, endedAt: null }
 }
 
-/** Makes both keys of a new place; inside a command. */
-export async function makeKeys(world: World, placeId: PlaceId): Promise<void> {
-  for (const kind of ['home', 'family'] as const) await makeKey(world, placeId, kind)
+/** Makes a key of a place; inside a command. */
+export async function makeKey(world: World, placeId: PlaceId, kind: KeyKind): Promise<void> {
+  await world.db.model(keys).create(newKey(world, placeId, kind))
+}
+
+/** Makes both keys of each new place; inside a command. */
+export async function makeKeys(world: World, placeIds: readonly PlaceId[]): Promise<void> {
+  const rows = placeIds.flatMap(placeId =>
+    (['home', 'family'] as const).map(kind => newKey(world, placeId, kind)),
+  )
+  await world.db.model(keys).bulkCreate(rows)
 }
 
 /** Makes the keys that are missing, as after a step of the tables. */

@@ -31,6 +31,11 @@ const YEAR = 365 * 86_400
 const MINUTE = 60_000
 
 /** The class whose shared tablet this device is; undefined for a device of somebody's own. */
+/** The shared tablet that a request comes from, if it is one of ours. */
+export async function tabletOf(world: World, request: Request): Promise<TabletId | undefined> {
+  return (await tabletHere(world, request))?.id
+}
+
 async function tabletHere(world: World, request: Request): Promise<FoundTablet | undefined> {
   const token = cookieOf(request, COOKIE)
   return token ? tabletByToken(world.db, hashOf(token)) : undefined
@@ -104,17 +109,22 @@ export async function comeInAtTablet(world: World, response: Response, asked: At
   const proven = await prove(world, tablet, face, asked.secret)
   const shared = await sharedHere(world, response.req)
   const { accountId, session } = await world.db.write(async () => {
+    if (face.accountId && proven.fitted)
+      await spendSecret(world, face.accountId, face.secretHash, 'face_wrong')
     const id = await accountOfFace(world, tablet.classId, face, proven)
     await noteInside(world, tablet.classId, face.id)
     await note(world, 'entered_tablet', { classId: tablet.classId, by: id, name: face.name })
-    await spendSecret(world, id)
     const begun = await beginSession(world, response, id, { cameBy: 'tablet', ...shared })
     return { accountId: id, session: begun }
   })
   return seeMe(world, accountId, session)
 }
 
-type Proven = { readonly chosen: { readonly hash: string; readonly kind: TabletFace['secretKind'] } | null }
+type Proven = {
+  /** Whether a secret was asked for, and fits. */
+  readonly fitted?: boolean
+  readonly chosen: { readonly hash: string; readonly kind: TabletFace['secretKind'] } | null
+}
 
 async function prove(
   world: World,
@@ -128,7 +138,7 @@ async function prove(
     const taken = take(readOwnSecret(kind, secret ?? ''), 'secret')
     return { chosen: { hash: await hashSecret(world, taken), kind } }
   }
-  if (await fits(world, face.secretHash ?? undefined, secret ?? '')) return { chosen: null }
+  if (await fits(world, face.secretHash ?? undefined, secret ?? '')) return { chosen: null, fitted: true }
   noteLater(world, 'wrong_secret', { classId: tablet.classId, by: face.accountId, name: face.name })
   throw new Refused('face_wrong', undefined, 'secret')
 }

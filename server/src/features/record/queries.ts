@@ -4,7 +4,8 @@ import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/inde
 /** Everybody who belongs to the class now, and so whose failed sign-ins its teachers may read. */
 const MEMBERS = `(select account_id from teachers where class_id = $classId
   union select account_id from places where class_id = $classId and left_at is null
-  union select l.account_id from family_links l join places p on p.id = l.place_id where p.class_id = $classId)`
+  union select l.account_id from family_links l join places p on p.id = l.place_id
+    where p.class_id = $classId and p.left_at is null)`
 
 const RECORD = `select ${jsonObject({
   className: 'c.name',

@@ -1,5 +1,6 @@
 import type { RecordKind } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
+import { TryBook } from '@oppen/core/joining'
 import type { World } from '../../world.js'
 import { records } from './models.js'
 
@@ -22,11 +23,25 @@ export async function note(
   if (classId) world.db.afterCommit(() => void world.live.tell({ what: 'record', classId }))
 }
 
+/** So often one thing is written in a quarter of an hour; whoever repeats it without end fills no disk. */
+const MOST_LINES = 10
+const told = new WeakMap<World, TryBook>()
+
+function isTold(world: World, what: string): boolean {
+  const book = told.get(world) ?? new TryBook(15 * 60_000)
+  told.set(world, book)
+  const now = world.clock.now()
+  if (book.count(what, now) >= MOST_LINES) return true
+  book.note(what, now)
+  return false
+}
+
 /**
  * Writes a line about something that was refused, once the answer is out: whoever tries must not learn from the
  * time it takes.
  */
 export function noteLater(world: World, kind: RecordKind, noted: Noted): void {
+  if (isTold(world, `${kind} ${noted.classId} ${noted.by} ${noted.name}`)) return
   setImmediate(() => {
     world.db
       .write(() => note(world, kind, noted))

@@ -17,6 +17,7 @@ const KIND: Readonly<Record<keyof typeof CLEARING, Kept | 'now'>> = {
   joinRequest: 'joinRequest',
   invitation: 'invitation',
   auditLog: 'auditLog',
+  triesOfDay: 'wrongTry',
   session: 'now',
   reset: 'now',
 }

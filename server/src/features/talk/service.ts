@@ -17,7 +17,7 @@ export function seeTalk(world: World, viewer: Viewer, classId: ClassId): Promise
 /** Writes a notice to everybody in the class. */
 export async function writeNotice(world: World, viewer: Viewer, classId: ClassId, typed: string) {
   if (isBlank(typed)) throw new Refused('text_empty', { what: 'notice' }, 'html')
-  const html = readHtml('notice', typed, 'html')
+  const html = await readHtml(world, 'notice', typed, 'html')
   const noticeId = newId<NoticeId>(world)
   await world.db.write(async () => {
     const at = world.clock.now()

@@ -3,7 +3,7 @@ import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { LIMITS } from '@oppen/core/texts'
 import { handsIn, mayFollow, mayWrite } from '@oppen/core/work'
-import { clean } from '../../html.js'
+import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { copies, copyVersions } from './models.js'
@@ -36,13 +36,14 @@ export async function saveCopy(
   save: Save,
 ): Promise<SaveReply> {
   for (const text of [save.html, ...(save.aside ?? [])]) notTooLong(text)
-  const html = clean(save.html)
+  const html = await cleanAside(world, save.html)
+  const kept = await Promise.all((save.aside ?? []).map(text => cleanAside(world, text)))
   const edition = await world.db.write(async () => {
     const { standing, timing, kind } = await findPiece(world, address)
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     take(mayWrite(standing, timing, world.clock.now()))
     const before = await copyOf(world.db, address)
-    const aside = await notKept(world, address, (save.aside ?? []).map(clean))
+    const aside = await notKept(world, address, kept)
     if (before?.html === html && !aside.length) return before
     if (before && !beganFrom(before, save)) throw changed(before)
     if (standing.phase === 'untouched') await start(world, viewer, address)
@@ -122,13 +123,18 @@ async function keep(
   const { workId, placeId } = address
   const rows = kept.map(({ html, version, savedAt, why }) => ({
     ...{ workId, placeId, html, version, savedAt, why },
-    ...{ keptAt: now, keptBy: by, words: countWords(html) },
+    ...{ keptAt: now, keptBy: by, words: quickCount(html) },
   }))
   const model = world.db.model(copyVersions)
   await model.bulkCreate(rows, { ignoreDuplicates: true })
   const gone = thinOut(await keptVersionsOf(world.db, address), now)
   if (gone.length) await model.destroy({ where: { workId, placeId, version: gone } })
 }
+
+/** Finding the words of a long text as Unicode has them takes a while; runs between spaces are near enough there. */
+const LONG = 20_000
+const quickCount = (html: string): number =>
+  html.length <= LONG ? countWords(html) : (html.replace(/<[^<>]*>/g, ' ').match(/\S+/g)?.length ?? 0)
 
 /** The versions of a copy that were kept, the newest first, without their texts. */
 export async function seeVersions(world: World, address: PieceAddress): Promise<string | undefined> {

@@ -48,8 +48,10 @@ export async function readForm(
       kind: form.kind,
       topicId: form.topicId,
       title: draft && !form.title.trim() ? '' : take(readText('title', form.title), 'title'),
-      directions: isBlank(form.directions) ? '' : readHtml('directions', form.directions, 'directions'),
-      template: readTemplate(form),
+      directions: isBlank(form.directions)
+        ? ''
+        : await readHtml(world, 'directions', form.directions, 'directions'),
+      template: await readTemplate(world, form),
       question: form.kind === 'question' ? readQuestion(form, draft) : null,
       week: readWeek(form.week),
       lane: form.week === null ? null : (form.lane ?? 'followUp'),
@@ -70,9 +72,9 @@ export async function readForm(
   }
 }
 
-function readTemplate({ kind, template }: WorkForm): string | null {
+async function readTemplate(world: World, { kind, template }: WorkForm): Promise<string | null> {
   if (kind !== 'assignment' || template === null || isBlank(template)) return null
-  return readHtml('copy', template, 'template')
+  return readHtml(world, 'copy', template, 'template')
 }
 
 function readWeek(week: string | null): string | null {

@@ -43,7 +43,8 @@ export async function removeMaterial(
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     await findWork(world, address)
-    await world.db.model(materials).destroy({ where: { id: materialId, workId: address.workId } })
+    const where = { id: materialId, workId: address.workId }
+    if (!(await world.db.model(materials).destroy({ where }))) throw new Refused('not_found')
     tellTopics(world, address.classId)
   })
   return { done: true }

@@ -6,7 +6,7 @@ import sharp from 'sharp'
 import { escapeHtml } from '../../html.js'
 import { Letters } from '../../paper/letters.js'
 import { writtenPdf } from '../../paper/pages.js'
-import { unpacking } from '../../paper/unpacking.js'
+import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
 import type { SheetRow } from './models.js'
 
 export type PdfSheet = Pick<SheetRow, 'id' | 'type' | 'page' | 'width' | 'height' | 'name'> & {
@@ -48,12 +48,21 @@ async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uin
   const sources = new Sources(pdf)
   const notes: string[] = []
   for (const sheet of pages) {
-    const page =
-      sheet.path === null ? await missingPage(pdf, letters, sheet) : await sources.page(sheet, sheet.path)
+    const page = (await drawn(sources, sheet)) ?? (await missingPage(pdf, letters, sheet))
     for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, letters, item, notes)
   }
   if (notes.length) await addNotes(pdf, title, notes)
   return pdf.save()
+}
+
+/** The page as it was given out; undefined where its file is missing or cannot be read. */
+async function drawn(sources: Sources, sheet: PdfSheet): Promise<PDFPage | undefined> {
+  try {
+    return sheet.path === null ? undefined : await sources.page(sheet, sheet.path)
+  } catch (error) {
+    if (error instanceof UnpacksToTooMuch) throw error
+    return undefined
+  }
 }
 
 /** Stands for a page whose file is missing on the server: what was drawn on it comes all the same. */
@@ -63,7 +72,7 @@ async function missingPage(
   { width, height, name }: PdfSheet,
 ): Promise<PDFPage> {
   const page = pdf.addPage([width, height])
-  const words = `The file of this page is missing: ${name}`
+  const words = `The file of this page is missing or broken: ${name}`
   await letters.write(page, words, { x: 40, y: height - 60, size: 11, color: COLOURS.red })
   return page
 }
@@ -90,8 +99,8 @@ class Sources {
       const [page] = await this.#pdf.copyPages(await this.#open(path), [sheet.page - 1])
       if (page) return this.#pdf.addPage(page)
     }
-    const page = this.#pdf.addPage([sheet.width, sheet.height])
     const picture = await this.#picture(path, sheet.type)
+    const page = this.#pdf.addPage([sheet.width, sheet.height])
     page.drawImage(picture, { x: 0, y: 0, width: sheet.width, height: sheet.height })
     return page
   }

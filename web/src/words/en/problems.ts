@@ -27,8 +27,9 @@ export const problems = {
     'Oppen is not found at this address. Open it at the address that your school gave you.',
   problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
   problem_body_unreadable: 'What arrived could not be read. Load the page again and send it once more.',
+  problem_range_past_end: 'The file is shorter than the part that was asked for. Load it again.',
   problem_body_too_large:
-    'That is more than {most} MB at once. Send it in smaller parts, or add it as a file.',
+    'That is more than {most} kB at once. Send it in smaller parts, or add it as a file.',
   problem_shape_wrong: 'Oppen was sent something it does not know. Load the page again and repeat the step.',
   problem_busy: 'Oppen is busy right now. Press once more in a moment; nothing was changed.',
   problem_disk_full:
@@ -65,6 +66,14 @@ export const problems = {
   problem_no_families: '{className} runs without families. Ask the teacher.',
   problem_place_taken:
     'The name {name} has just been taken. If it is yours, tell your teacher, who can free it.',
+  problem_groups_many: 'A class has {most} groups at most. Remove one that is not needed first.',
+  problem_circles_many:
+    'You belong to {most} circles already, which is the most. Leave one that you no longer need first.',
+  problem_room_circle:
+    'There is room for {left} MB more of the {most} MB of this circle. Remove files that are not needed first.',
+  problem_too_quick: 'That was a great many changes in one minute. Wait a moment and go on; nothing is lost.',
+  problem_left_by_self:
+    '{name} left this class and can come back only by the own choice: invite {name} by user name, or open the door.',
   problem_place_gone: 'That name is no longer on the register. Type the code again to see the names.',
   problem_key_unknown: 'This key opens nothing. It may have been replaced: ask the teacher for a new card.',
   problem_key_ended: 'This key ended {at}. The teacher can print a new card.',

@@ -1,0 +1,47 @@
+import type { RouteName } from '../routes.js'
+
+/** The most of a body that a route takes, in kilobytes, where it does not say otherwise: a form of some lines. */
+const USUAL = 16
+
+/** Routes that take more, for what people write or send at once. */
+const MORE: Partial<Record<RouteName, number>> = {
+  // a page of somebody's own, with the texts it was chosen against
+  saveCopy: 2_048,
+  saveInk: 2_048,
+  // directions and a template
+  postWork: 1_536,
+  changeWork: 1_536,
+  tryWork: 1_536,
+  // a calendar file of another program
+  readCalendarFile: 1_024,
+  readTimetableFile: 1_024,
+  // a register of 500 names
+  addPlaces: 512,
+  writePage: 320,
+  changePage: 320,
+  writeNotice: 128,
+  postInCircle: 128,
+  tryCalendar: 128,
+  changeCalendar: 128,
+  tryTimetable: 128,
+  changeTimetable: 128,
+  orderWorks: 128,
+  orderTopics: 64,
+  fillWeek: 64,
+  setLinks: 128,
+  orderSheets: 64,
+  writeGoals: 64,
+  writeLesson: 128,
+  writeNote: 64,
+  writeInThread: 64,
+  reply: 64,
+  answer: 64,
+  replyToAnswer: 64,
+  handBack: 64,
+  tryAgain: 64,
+  addEntry: 64,
+  changeEntry: 64,
+}
+
+/** The most bytes of a body that a route takes. Files do not count: they stream. */
+export const mostOfBody = (name: RouteName): number => 1024 * (MORE[name] ?? USUAL)

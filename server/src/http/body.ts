@@ -1,0 +1,74 @@
+import { type RouteName, routes } from '@oppen/contract'
+import { mostOfBody } from '@oppen/contract/bodies'
+import { shapes } from '@oppen/contract/shapes'
+import express, { type Request, type RequestHandler, type Response } from 'express'
+import type { z } from 'zod'
+import { Refused } from '../refusal.js'
+
+/** Lists and objects within each other, at most: what we send has six at most, and deep ones take long to read. */
+const MOST_DEEP = 32
+
+const [OPEN, CLOSE] = [new Set([0x5b, 0x7b]), new Set([0x5d, 0x7d])]
+const [QUOTE, BACKSLASH] = [0x22, 0x5c]
+
+/** Whether lists and objects of a JSON text stand deeper within each other than we send. */
+export function isDeep(bytes: Uint8Array): boolean {
+  let deep = 0
+  let inText = false
+  for (let at = 0; at < bytes.length; at++) {
+    const byte = bytes[at] as number
+    if (inText && byte === BACKSLASH) at++
+    else if (byte === QUOTE) inText = !inText
+    else if (inText) continue
+    else if (OPEN.has(byte) && ++deep > MOST_DEEP) return true
+    else if (CLOSE.has(byte)) deep--
+  }
+  return false
+}
+
+type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
+
+const readers = new Map<number, RequestHandler>()
+
+/** Reads a JSON body of at most so many bytes, as it is sent: one that is packed is refused, it may unpack to anything. */
+function readerOf(limit: number): RequestHandler {
+  const known = readers.get(limit)
+  if (known) return known
+  const reader = express.json({
+    limit,
+    inflate: false,
+    verify: (_request, _response, bytes) => {
+      if (isDeep(bytes)) throw new Refused('body_unreadable')
+    },
+  })
+  readers.set(limit, reader)
+  return reader
+}
+
+/**
+ * The body of a request in the shape of its route; undefined for a route that has none. Refuses `body_too_large` with
+ * the kilobytes that are taken, `body_unreadable`, and `shape_wrong` with the field.
+ */
+export async function readBody(name: RouteName, request: Request, response: Response): Promise<unknown> {
+  const shape: Shape = shapes[name]
+  if (!shape.body || ('carries' in routes[name] && routes[name].carries === 'file')) return undefined
+  const limit = mostOfBody(name)
+  await new Promise<void>((resolve, reject) => {
+    readerOf(limit)(request, response, error => {
+      if (!error) return resolve()
+      // the rest is let go by unread: a connection that is cut off under the sender tells nobody why
+      request.resume()
+      reject(bodyRefused(error, limit))
+    })
+  })
+  const parsed = shape.body.safeParse(request.body)
+  if (parsed.success) return parsed.data
+  throw new Refused('shape_wrong', undefined, parsed.error.issues[0]?.path.join('.') || undefined)
+}
+
+/** What the reader of bodies says; a connection that was cut, a wrong length and a wrong coding are all unreadable. */
+function bodyRefused(error: unknown, limit: number): unknown {
+  const { type, status } = error as { type?: string; status?: number }
+  if (type === 'entity.too.large') return new Refused('body_too_large', { most: limit / 1024 })
+  return type === 'entity.verify.failed' || (status && status < 500) ? new Refused('body_unreadable') : error
+}

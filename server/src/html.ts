@@ -1,7 +1,6 @@
 import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
-import type { World } from './world.js'
 
 /** A file of the directions of a piece, of a pupil's own copy, or of a class. */
 const OWN_PICTURE =
@@ -75,17 +74,22 @@ export const clean = (html: string): string => sanitize(html, RULES)
 export const escapeHtml = (text: string): string =>
   text.replace(/[&<>"]/g, char => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[char] ?? char)
 
+/** Where long texts are cleaned. */
+type Threads = {
+  readonly workers: { readonly texts: { run(job: 'clean', html: string): Promise<string> } }
+}
+
 /** A text longer than this is cleaned in a thread of its own: nobody else waits for it. */
 const LONG = 16_000
 
 /** As `clean`, wherever it holds nobody up. */
-export async function cleanAside(world: Pick<World, 'workers'>, html: string): Promise<string> {
+export async function cleanAside(world: Threads, html: string): Promise<string> {
   return html.length <= LONG ? clean(html) : world.workers.texts.run('clean', html)
 }
 
 /** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */
 export async function readHtml(
-  world: Pick<World, 'workers'>,
+  world: Threads,
   kind: TextKind,
   html: string,
   path: string,

@@ -6,7 +6,13 @@ import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
  */
 export type LiveEvent =
   | { readonly what: 'topics' | 'talk' | 'register' | 'door' | 'record' | 'about'; readonly classId: ClassId }
-  | { readonly what: 'piece'; readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+  /** `note` is a side note: told to pupil and teachers alone, as families see nothing of those. */
+  | {
+      readonly what: 'piece' | 'note'
+      readonly classId: ClassId
+      readonly workId: WorkId
+      readonly placeId: PlaceId
+    }
   | { readonly what: 'answers' | 'thread'; readonly classId: ClassId; readonly workId: WorkId }
   | { readonly what: 'circle'; readonly circleId: CircleId }
   /** The own copy was saved as this version: for its pupil's other devices and a teacher who has it open. */

@@ -72,6 +72,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('days')
       break
     case 'piece':
+    case 'note':
       for (const key of ['piece', 'outcome']) again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)

@@ -153,6 +153,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'copy':
     case 'ink':
+    case 'note':
       return can(viewer, 'piece.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'circle':
       return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })

@@ -9,6 +9,7 @@ import {
   MINE,
   newNotes,
   OWN_LINE,
+  ownNewNotes,
   STANDING,
   TAUGHT_LINE,
   TEACHER_NAME,
@@ -29,7 +30,7 @@ const piecesJson = jsonArray(
     feedback: 'i.feedback',
     minutesToday: `(select coalesce(sum(l.minutes), 0) from work_loads l
       where l.work_id = w.id and l.day = $today and l.holder in (a.group_id, a.place_id))`,
-    newNotes: `iif(m.own, ${newNotes('m.place_id')}, 0)`,
+    newNotes: ownNewNotes('m.place_id'),
   }),
   `from mine m join classes c on c.id = m.class_id
    join asked a on a.place_id = m.place_id and ${APPEARED} join works w on w.id = a.work_id

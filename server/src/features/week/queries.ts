@@ -8,6 +8,7 @@ import {
   groupTimes,
   newNotes,
   OWN_LINE,
+  ownNewNotes,
   POSTING,
   STANDING,
   TAUGHT_LINE,
@@ -25,7 +26,7 @@ const ownCard = jsonObject({
   posting: "'posted'",
   why: jsonNested('a.why'),
   mine: STANDING,
-  newNotes: newNotes('$placeId'),
+  newNotes: ownNewNotes('$placeId'),
   counts: 'null',
   times: "json('[]')",
 })

@@ -138,6 +138,10 @@ export const newNotes = (place?: string): string =>
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
       and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
+/** The same over one piece, for whoever reads it: of the side notes of a pupil nothing goes to others, not their number. */
+export const ownNewNotes = (place: string): string =>
+  `iif(exists (select 1 from places o where o.id = ${place} and o.account_id = $viewer), ${newNotes(place)}, 0)`
+
 /** How many places are asked for work `w`, of all groups or of the one that `t` is limited to. */
 const askedOf = (group: string) => `iif(w.for_whom = 'pupils',
     (select count(*) from work_pupils k join places s on s.id = k.place_id and s.left_at is null

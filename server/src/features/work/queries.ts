@@ -12,6 +12,7 @@ import {
   newNotes,
   OWN_LINE,
   OWN_TIMING,
+  ownNewNotes,
   POSTING,
   pieceLook,
   removableNoteJson,
@@ -55,7 +56,7 @@ const ownLine = jsonObject({
   ...common,
   posting: "'posted'",
   mine: STANDING,
-  newNotes: newNotes('$placeId'),
+  newNotes: ownNewNotes('$placeId'),
   counts: 'null',
   times: "json('[]')",
 })

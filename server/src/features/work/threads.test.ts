@@ -83,6 +83,29 @@ describe('the side note', () => {
     ])
   })
 
+  it('is nothing to the family, in no count, no search and no live event', async () => {
+    const { school, built, workId } = on
+    await school.family.get('look', {}, { what: `piece:${workId}:${on.piece().placeId}` })
+    school.clock.moveTo(school.clock.now() + 1000)
+    await on.teacher.get('writeNote', on.piece(), { text: 'Between Zebulon and us.' })
+    const { classId, placeId } = on.piece()
+    const pages = {
+      today: await school.family.get('seeToday', {}),
+      week: await school.family.get('seeChildWeek', { classId, placeId, week: '2026-10-12' }),
+      progress: await school.family.get('seeProgress', { classId, placeId }),
+      days: await school.family.get('seeDays', { from: '2026-10-12', to: '2026-10-25' }),
+      search: await school.family.get('search', {}, { words: 'Zebulon' }),
+    }
+    const counts = [...JSON.stringify(pages).matchAll(/"newNotes":(\d+)/g)].map(found => found[1])
+    expect(new Set(counts)).toEqual(new Set(['0']))
+    expect(JSON.stringify(pages)).not.toContain('Zebulon')
+    expect(pages.search.found).toEqual([])
+    // the pupil has it in the same places
+    const own = await on.anna.get('seeToday', {})
+    expect(own.pieces.find(piece => piece.work.id === workId)?.newNotes).toBe(1)
+    expect(built.classId).toBe(classId)
+  })
+
   it('says how long is too long, and keeps script as the text it is', async () => {
     expect(await on.anna.ask('writeNote', on.piece(), { text: 'x'.repeat(100_000) })).toMatchObject({
       error: { code: 'text_long', path: 'text', params: { most: LIMITS.note } },

@@ -28,7 +28,7 @@ export async function writeNote(
     const at = world.clock.now()
     await world.db.model(sideNotes).create({ id, workId, placeId, byAccount: viewer.accountId, text, at })
     await noteLook(world, viewer.accountId, pieceLook(workId, placeId))
-    tellPiece(world, address)
+    tellNote(world, address)
     return written(viewer, { id, text, at })
   })
 }
@@ -53,13 +53,13 @@ export async function removeNote(
     if (note.byAccount !== viewer.accountId) throw new Refused('words_not_own')
     const gone = { removedAt: world.clock.now(), removedBy: viewer.accountId }
     await world.db.model(sideNotes).update(gone, { where: { id: address.noteId } })
-    tellPiece(world, address)
+    tellNote(world, address)
   })
   return { done: true }
 }
 
-function tellPiece(world: World, { classId, workId, placeId }: PieceAddress): void {
-  world.db.afterCommit(() => void world.live.tell({ what: 'piece', classId, workId, placeId }))
+function tellNote(world: World, { classId, workId, placeId }: PieceAddress): void {
+  world.db.afterCommit(() => void world.live.tell({ what: 'note', classId, workId, placeId }))
 }
 
 /** The thread of a class beside a piece of work, for its teachers and those who are asked for the work. */

@@ -88,11 +88,6 @@ export async function cleanAside(world: Threads, html: string): Promise<string> 
 }
 
 /** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */
-export async function readHtml(
-  world: Threads,
-  kind: TextKind,
-  html: string,
-  path: string,
-): Promise<string> {
+export async function readHtml(world: Threads, kind: TextKind, html: string, path: string): Promise<string> {
   return cleanAside(world, take(readText(kind, html), path))
 }

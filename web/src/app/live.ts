@@ -2,6 +2,7 @@ import type { LiveEvent } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
+import { keepOpen } from './stream.js'
 
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
 
@@ -31,17 +32,11 @@ export function onCopySaved(listener: (event: CopyEvent) => void): () => void {
 export function useLive(): void {
   const client = useQueryClient()
   useEffect(() => {
-    const source = new EventSource('/api/live')
-    let wasCut = false
-    source.onmessage = message => apply(client, JSON.parse(message.data) as LiveEvent)
-    source.onerror = () => {
-      wasCut = true
-    }
-    source.onopen = () => {
-      if (wasCut) void client.invalidateQueries()
-      wasCut = false
-    }
-    return () => source.close()
+    return keepOpen({
+      open: () => new EventSource('/api/live'),
+      onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
+      onBack: () => void client.invalidateQueries(),
+    })
   }, [client])
 }
 

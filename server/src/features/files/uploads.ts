@@ -129,9 +129,11 @@ export class Uploads {
   }
 }
 
-/** Whether a part could not be written: the library says so of bytes, the system of the note beside them. */
+/** Whether something could not be written: the library says so of bytes, the system of the note beside them, and the database of its row. */
 const isFull = (error: unknown): boolean =>
-  error === TUS.FILE_WRITE_ERROR || (error as NodeJS.ErrnoException).code === 'ENOSPC'
+  error === TUS.FILE_WRITE_ERROR ||
+  ['ENOSPC', 'SQLITE_FULL'].includes((error as NodeJS.ErrnoException).code ?? '') ||
+  /SQLITE_FULL/.test(String((error as Error)?.message))
 
 /** A refusal of the contract as the protocol's server sends it. */
 function wired({ code, params }: Refused): { status_code: number; body: string } {

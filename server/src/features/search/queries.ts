@@ -49,10 +49,17 @@ const CHILD = (column: string) => `iif($kind = 'family', (select ${column} ${MIN
     select 1 from asked a where a.work_id = e.work_id and a.place_id = p.id))
     or (e.place_id is null and e.work_id is null)) order by p.name limit 1), null)`
 
-const FOUND = `with best as materialized (
-    select e.id, ${fit('search_texts')} as fit from search_texts join search_entries e on e.id = search_texts.rowid
-    where search_texts match $match and ${VISIBLE} order by fit limit $most)
-  select json_group_array(json(one)) as json from (select ${jsonObject({
+/**
+ * The texts that fit best ($hits of them) are looked through with the viewer's permissions, which costs far more than
+ * finding them; what comes out says whether there were more.
+ */
+const FOUND = `with hits as materialized (
+    select rowid as id, ${fit('search_texts')} as fit from search_texts where search_texts match $match
+    order by fit limit $hits),
+  best as materialized (
+    select e.id, h.fit from hits h join search_entries e on e.id = h.id where ${VISIBLE} order by h.fit limit $most)
+  select json_object('more', ${jsonBoolean('(select count(*) from hits) = $hits')}, 'found', (
+  select json_group_array(json(one)) from (select ${jsonObject({
     kind: KIND,
     ref: 'e.ref',
     classId: 'e.class_id',
@@ -69,7 +76,7 @@ const FOUND = `with best as materialized (
   })} as one
   from best join search_texts on search_texts.rowid = best.id join search_entries e on e.id = best.id
     left join works w on w.id = e.work_id
-  where search_texts match $match order by best.fit, e.at desc)`
+  where search_texts match $match order by best.fit, e.at desc))) as json`
 
 export type SearchAsked = {
   readonly viewer: AccountId
@@ -78,6 +85,8 @@ export type SearchAsked = {
   readonly match: string
   readonly now: Instant
   readonly most: number
+  /** So many texts that fit are looked through for those that the viewer may see. */
+  readonly hits: number
 }
 
 export const foundJson = (db: Database, asked: SearchAsked) => db.json(FOUND, asked as Bind)

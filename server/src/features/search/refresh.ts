@@ -4,8 +4,8 @@ import { plainText } from './plainText.js'
 import { dueRows } from './queries.js'
 import { type Source, type SourceKind, sourcesOf } from './sources.js'
 
-/** So many texts are made anew at once; a school that is brought along whole takes a few rounds. */
-const ROUND = 2_000
+/** So many texts are made anew in one command, so that saves go through between two of them. */
+const ROUND = 200
 /** A text longer than this is found by its beginning; no person writes so much on one page. */
 const MOST_TEXT = 200_000
 

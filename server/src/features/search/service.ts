@@ -3,7 +3,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import { wordsOf } from '@oppen/core/search'
 import { matching } from '../../db/index.js'
 import type { World } from '../../world.js'
-import { foundJson } from './queries.js'
+import { foundJson, type SearchAsked } from './queries.js'
 import { refreshTexts } from './refresh.js'
 
 /** So many are given; whoever needs more needs another word. */
@@ -14,17 +14,28 @@ export async function search(world: World, viewer: Viewer, typed: string): Promi
   const match = matching(wordsOf(typed), scopesOf(viewer))
   if (!match) return { found: [] }
   await refreshTexts(world)
-  const json = await foundJson(world.db, {
+  const asked = {
     viewer: viewer.accountId,
     kind: viewer.kind,
     guest: viewer.guest ? 1 : 0,
     match,
     now: world.clock.now(),
     most: MOST * 2,
-  })
-  const found = JSON.parse(json ?? '[]') as SearchPage['found']
+  } as const
+  const near = await look(world, { ...asked, hits: FEW })
+  // where little of what fits best is the viewer's to see, more of it is looked through
+  const { found } = near.more && near.found.length < MOST ? await look(world, { ...asked, hits: MANY }) : near
   return { found: onceEach(found).slice(0, MOST) }
 }
+
+/** So many texts that fit are looked through at first, and where few of them may be seen. */
+const FEW = 200
+const MANY = 5_000
+
+type Looked = { readonly more: boolean; readonly found: SearchPage['found'] }
+
+const look = async (world: World, asked: SearchAsked): Promise<Looked> =>
+  JSON.parse((await foundJson(world.db, asked)) ?? '{"more":false,"found":[]}')
 
 /** The classes and circles that somebody belongs to: nothing outside of them is looked through. */
 const scopesOf = ({ teaches, places, follows, circles }: Viewer): string[] => [

@@ -86,11 +86,11 @@ export class WriteQueue {
       if (!one) return
       const outcome: Outcome = { one, ok: false, value: undefined }
       outcomes.push(outcome)
-      // the first has the transaction to itself, and needs no savepoint
+      // the first has the transaction to itself, and needs no savepoint; those of the others go with the commit
       if (kept) await this.#sql('SAVEPOINT command')
       await attempt(outcome)
-      if (outcome.ok && kept++) await this.#sql('RELEASE command')
-      else if (!outcome.ok) await this.#undo(outcome, kept > 0)
+      if (outcome.ok) kept++
+      else await this.#undo(outcome, kept > 0)
     } while (outcomes.length < MOST_TOGETHER && performance.now() < until)
   }
 
@@ -103,7 +103,6 @@ export class WriteQueue {
     }
     try {
       await this.#sql('ROLLBACK TO command')
-      await this.#sql('RELEASE command')
     } catch {
       throw value
     }

@@ -6,9 +6,17 @@ import { handsIn, mayFollow, mayWrite } from '@oppen/core/work'
 import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { copies, copyVersions } from './models.js'
+import { copyVersions } from './models.js'
 import { findPiece, type PieceAddress, start } from './moves.js'
-import { type CopyNow, copyOf, keptTextsOf, keptVersionsOf, versionJson, versionsJson } from './queries.js'
+import {
+  type CopyNow,
+  copyOf,
+  keptTextsOf,
+  keptVersionsOf,
+  putCopy,
+  versionJson,
+  versionsJson,
+} from './queries.js'
 
 export type Save = {
   readonly html: string
@@ -97,9 +105,15 @@ async function put(
   version += 1
   const trail = goOn(before?.trail ?? [], { run: world.run, version: (before?.version ?? 0) + 1 })
   const keptAt = kept.length ? now : (before?.keptAt ?? null)
-  await world.db
-    .model(copies)
-    .upsert({ workId, placeId, html, version, savedAt: now, trail: JSON.stringify(trail), keptAt })
+  await putCopy(world.db, {
+    workId,
+    placeId,
+    html,
+    version,
+    savedAt: now,
+    trail: JSON.stringify(trail),
+    keptAt,
+  })
   await keep(world, address, kept, { now, by: by ?? null })
   world.db.afterCommit(() => void world.live.tell({ what: 'copy', ...address, version }))
   return { html, version, savedAt: now, trail }

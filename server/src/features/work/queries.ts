@@ -20,6 +20,7 @@ import {
   TAUGHT_LINE,
   TEACHER_NAME,
 } from './lines.js'
+import type { CopyRow } from './models.js'
 
 /** One pupil's piece of one piece of posted work. */
 export type PieceAddress = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
@@ -261,6 +262,17 @@ export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) 
     `select version, saved_at as savedAt, why from copy_versions
      where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
+  )
+
+/** Puts a copy in the place of the one before: one statement that stays prepared, for it is the one that most wait for. */
+export const putCopy = (db: Database, row: CopyRow): Promise<void> =>
+  db.run(
+    `insert into copies (work_id, place_id, html, version, saved_at, trail, kept_at)
+     values ($workId, $placeId, $html, $version, $savedAt, $trail, $keptAt)
+     on conflict (work_id, place_id) do update set html = excluded.html, version = excluded.version,
+       saved_at = excluded.saved_at, trail = excluded.trail, kept_at = excluded.kept_at`,
+    row,
+    ['copies'],
   )
 
 /** Which of some texts are kept among the versions of a copy. */

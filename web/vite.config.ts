@@ -53,5 +53,6 @@ export default defineConfig({
       },
     },
   },
-  server: { port: 4311, proxy: { '/api': { target: server, changeOrigin: false } } },
+  // the server is asked by its own name, and by no other
+  server: { port: 4311, proxy: { '/api': { target: server, changeOrigin: true } } },
 })

@@ -2,8 +2,9 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    testTimeout: 20_000,
-    hookTimeout: 60_000,
+    // a machine three times slower, with something else to do, still has the time
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
     maxWorkers: '100%',
     projects: [
       { extends: true, test: { name: 'rules', include: ['core/**/*.test.ts', 'contract/**/*.test.ts'] } },

@@ -47,10 +47,13 @@ export async function saveCopy(
   const html = await cleanAside(world, save.html)
   const kept = await Promise.all((save.aside ?? []).map(text => cleanAside(world, text)))
   const edition = await world.db.write(async () => {
-    const { standing, timing, kind } = await findPiece(world, address)
+    // asked for at once: everybody waits for each turn of the one connection that writes
+    const [{ standing, timing, kind }, before] = await Promise.all([
+      findPiece(world, address),
+      copyOf(world.db, address),
+    ])
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     take(mayWrite(standing, timing, world.clock.now()))
-    const before = await copyOf(world.db, address)
     const aside = await notKept(world, address, kept)
     if (before?.html === html && !aside.length) return before
     if (before && !beganFrom(before, save)) throw changed(before)

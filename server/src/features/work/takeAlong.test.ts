@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises'
 import { addressOf, routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { type InkItem, pack } from '@oppen/core/ink'
@@ -50,6 +51,24 @@ const WRITTEN = `<h2>Why it rains</h2><p>The <strong>hill</strong> is wetter, by
 <p><a href="https://weather.example/">where</a> Привет 🌧</p>`
 
 describe('all own work', () => {
+  it('names a file that is missing on the server, in its place and in the list, and the rest comes', async () => {
+    const text = (words: string, name: string) => anna.upload(piece, Buffer.from(words), name, 'text/plain')
+    const { reply } = await text('lost\n', 'lost.txt')
+    await text('here\n', 'here.txt')
+    const lost = await school.world.db.row<{ hash: string }>('select hash from files where id = $id', {
+      id: reply.id,
+    })
+    await rm(school.world.files.pathOf(lost?.hash ?? ''))
+    const all = await takeAlong()
+    const files = lastFolder(all)
+    // files of one moment come in any order
+    const named = new Map([...files].map(([name, bytes]) => [name.replace(/^\d /, ''), bytes.toString()]))
+    expect([...named.keys()].sort()).toEqual(['here.txt', 'lost.txt is missing.txt'])
+    expect(named.get('lost.txt is missing.txt')).toMatch(/missing on the server.*Tell your school/)
+    expect(named.get('here.txt')).toBe('here\n')
+    expect(all.get('index.html')?.toString()).toContain('lost.txt: missing on the server')
+  })
+
   it('has each page as any browser shows it and as a PDF, with its pictures, links and formulas', async () => {
     const { reply } = await anna.upload(piece, await photo(), 'jar/lid.jpg')
     const src = addressOf(routes.seeFile, { ...piece, fileId: reply.id })

@@ -31,11 +31,18 @@ function tokensOf(world: World, request: Request): Token[] {
   })
 }
 
-/** What a device is counted by where it is known: for one name, or for anybody's. */
-export function knownDevice(world: World, request: Request, name?: string): string | undefined {
-  const wanted = name === undefined ? undefined : short(world, name)
-  return tokensOf(world, request).find(token => wanted === undefined || token.name === wanted)?.nonce
+/** What a device is counted by where somebody of this name has signed in on it. */
+export function knownDevice(world: World, request: Request, name: string): string | undefined {
+  const wanted = short(world, name)
+  return tokensOf(world, request).find(token => token.name === wanted)?.nonce
 }
+
+/**
+ * Whose device it is, where it is known; by the name and not by the device, so that signing in again and again, or on
+ * many devices, gives nobody more tries.
+ */
+export const knownOwner = (world: World, request: Request): string | undefined =>
+  tokensOf(world, request)[0]?.name
 
 /** Remembers that somebody signed in here by a name; the other people of this device stay known. */
 export function rememberDevice(world: World, request: Request, response: Response, name: string): void {

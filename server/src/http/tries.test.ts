@@ -160,6 +160,17 @@ it('letters that a stranger has sent are few, for a name and from an address', a
   await expect.poll(letters).toBe(ALLOWED.lettersForOneName)
 })
 
+it('whoever signs in again and again has no more tries of codes for it', async () => {
+  const person = school.person()
+  for (let n = 0; n < 4; n++) {
+    await signIn(person, DEMO_SECRET)
+    await person.get('signOut', {})
+    expect((await person.ask('knock', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
+  }
+  const rows = () => school.world.db.rows<{ n: number }>('select count(*) as n from tries group by key')
+  await expect.poll(rows).toEqual([{ n: 4 }])
+})
+
 it('a code is no secret: guessing it together with a name draws on the codes too', async () => {
   const world = school.world
   await world.db.write(() => world.db.run('delete from tries'))

@@ -9,7 +9,7 @@ import { tabletOf } from '../features/joining/tablets.js'
 import { noteLater } from '../features/record/service.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
-import { knownDevice, rememberDevice } from './knownDevice.js'
+import { knownDevice, knownOwner, rememberDevice } from './knownDevice.js'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -184,11 +184,12 @@ export class Tries {
     }
   }
 
-  /** Each device and each person that is known draws for itself; strangers for their address and the whole day. */
+  /** Each person who is known, also by a device, draws for themselves; strangers for their address and the whole day. */
   async #ofCode({ request, viewer }: Trying): Promise<Draw[]> {
     const { addressHour, day } = await this.#allowedNow(this.#world.clock.now())
-    const device = viewer?.accountId ?? knownDevice(this.#world, request)
-    const known = device ?? (await tabletOf(this.#world, request))
+    // guests are made by whoever has a code: they are strangers still
+    const person = viewer?.guest ? undefined : viewer?.accountId
+    const known = person ?? knownOwner(this.#world, request) ?? (await tabletOf(this.#world, request))
     if (known) return [{ book: 'codes', key: keyed('known', known), allowed: addressHour }]
     return [
       { book: 'codes', key: keyed('address', addressOf(request)), allowed: addressHour },

@@ -47,15 +47,16 @@ export class Uploads {
 
   /** Throws away what nothing was added to for long, also while the server runs; gives the ids that are gone. */
   async sweep(now = Date.now()): Promise<string[]> {
-    const gone = new Set<string>()
-    for (const name of await readdir(this.#folder).catch(() => [])) {
-      const path = join(this.#folder, name)
-      const found = await stat(path).catch(() => undefined)
-      if (!found || now - found.mtimeMs < LIFE) continue
-      await rm(path, { force: true })
-      gone.add(name.replace(/\.json$/, ''))
+    const gone: string[] = []
+    for (const id of await this.ids()) {
+      const changed = async (name: string) =>
+        (await stat(join(this.#folder, name)).catch(() => undefined))?.mtimeMs ?? 0
+      // the note beside the bytes is written once; what came last says how long nothing has
+      if (now - Math.max(await changed(id), await changed(`${id}.json`)) < LIFE) continue
+      await this.drop(id)
+      gone.push(id)
     }
-    return [...gone]
+    return gone
   }
 
   /** The ids of all uploads that lie here. */

@@ -51,6 +51,8 @@ await build({
     'server/dist/thread': 'server/src/workers/thread.ts',
     'demo/dist/thread': 'server/src/workers/thread.ts',
     'server/dist/addTeacher': 'server/src/cli/addTeacher.ts',
+    'server/dist/backup': 'server/src/cli/backup.ts',
+    'server/dist/restore': 'server/src/cli/restore.ts',
     'demo/dist/serve': 'demo/src/serve.ts',
   },
   outdir: '.',

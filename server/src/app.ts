@@ -73,7 +73,9 @@ export function createApp(
   if (world.log.isLevelEnabled('info')) app.use(pinoHttp({ logger: world.log, serializers: QUIET }))
   app.get('/healthz', async (_, response) => {
     await world.db.row('select 1 as alive')
-    response.json({ alive: true })
+    const { state, last } = world.backups.stand()
+    const lastAt = last === null ? null : new Date(last).toISOString()
+    response.json({ alive: true, backups: { state, lastAt } })
   })
   const hosts = ownHosts(world, listening)
   app.use(ownHostOnly(hosts))

@@ -84,8 +84,10 @@ export function serveWorld(world: World, port: Port, options: AppOptions = {}): 
   world.address ??= port.address
   port.serve(createApp(world, { listening: port.address, ...options }))
   const stopClearing = keepClearing(world)
+  const stopBackups = world.backups.keep()
   const stop = async () => {
     stopClearing()
+    stopBackups()
     world.live.stop()
     await port.close()
     await closeWorld(world)

@@ -23,6 +23,7 @@ async function main(settings: Settings): Promise<void> {
     school: settings.school,
     log,
     address: settings.address ?? port.address,
+    backups: settings.backups,
     schoolSignIn: standIn?.signIn ?? signIn ?? null,
     ...(settings.mail && { post: smtpPost(settings.mail.smtp, settings.mail.from) }),
     onStep: doing => {

@@ -7,6 +7,8 @@ import { dataSteps } from './dataSteps.js'
 import { openDatabase, runDataSteps } from './db/index.js'
 import { audienceOf } from './features/accounts/audience.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
+import { type BackupSettings, Backups } from './features/backups/backups.js'
+import { refuseHalfRestored } from './features/backups/restore.js'
 import { FileStore } from './features/files/store.js'
 import { Uploads } from './features/files/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
@@ -33,6 +35,7 @@ export type WorldOptions = {
   readonly onStatement?: (sql: string) => void
   readonly post?: Post
   readonly address?: string
+  readonly backups?: BackupSettings | undefined
   readonly schoolSignIn?: SchoolSignIn | null
   /** Told what is being done while it opens. */
   readonly onStep?: (doing: Doing) => void
@@ -50,6 +53,7 @@ export const QUICK_HASHING = { memoryCost: 1024, timeCost: 1 } as const
 export async function openWorld(options: WorldOptions): Promise<World> {
   const lock = await lockFolder(options.folder, options.address)
   try {
+    await refuseHalfRestored(options.folder)
     return await open(options, lock)
   } catch (error) {
     await lock.release()
@@ -69,6 +73,16 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
   await files.prepare()
   const uploads = new Uploads(join(options.folder, 'files', 'uploads'))
   const live = new LiveStreams()
+  const school = options.school ?? { name: 'Oppen', zone: 'UTC' }
+  const log = options.log ?? pino({ level: 'silent' })
+  const backups = new Backups({
+    data: options.folder,
+    settings: options.backups,
+    zone: () => school.zone,
+    pool: workers.backups,
+    now: Date.now,
+    log,
+  })
   const random = options.random ?? randomBytes
   const world: World = {
     db,
@@ -77,12 +91,13 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     uploads,
     workers,
     live,
+    backups,
     random,
     run: options.run ?? randomBytes(6).toString('base64url'),
     clock: options.clock ?? realClock,
-    school: options.school ?? { name: 'Oppen', zone: 'UTC' },
+    school,
     secret: await installationSecret(options.folder, random),
-    log: options.log ?? pino({ level: 'silent' }),
+    log,
     hashing: options.hashing ?? FULL_HASHING,
     address: options.address ?? null,
     schoolSignIn: options.schoolSignIn ?? null,

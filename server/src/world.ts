@@ -2,6 +2,7 @@ import type { Instant } from '@oppen/core/ids'
 import type { Logger } from 'pino'
 import type { Database } from './db/index.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
+import type { Backups } from './features/backups/backups.js'
 import type { FileStore } from './features/files/store.js'
 import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
@@ -36,6 +37,7 @@ export type World = {
   /** Threads for what strangers’ bytes can make slow or large. */
   readonly workers: Workers
   readonly live: LiveStreams
+  readonly backups: Backups
   /** What carries mail out of the house, or the stand-in for it. */
   readonly post: Post
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */

@@ -10,6 +10,8 @@ export type Workers = {
   readonly texts: Pool
   /** Calendars of other programs. */
   readonly calendars: Pool
+  /** Backups of the whole school. */
+  readonly backups: Pool
   readonly close: () => Promise<void>
 }
 
@@ -19,13 +21,15 @@ export function makeWorkers(): Workers {
   const documents = new Pool({ threads: 2, deadline: 30_000, memory: 384, most: 200 })
   const texts = new Pool({ threads: 1, deadline: 10_000, memory: 256, most: 200 })
   const calendars = new Pool({ threads: 1, deadline: 5_000, memory: 128, most: 50 })
+  const backups = new Pool({ threads: 1, deadline: 6 * 3_600_000, memory: 512, most: 2 })
   return {
     files,
     documents,
     texts,
     calendars,
+    backups,
     close: async () => {
-      await Promise.all([files, documents, texts, calendars].map(pool => pool.close()))
+      await Promise.all([files, documents, texts, calendars, backups].map(pool => pool.close()))
     },
   }
 }

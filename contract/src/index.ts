@@ -36,6 +36,15 @@ export type {
 } from './features/pieces.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { RecordPage } from './features/record.js'
+export type {
+  PersonLine,
+  PersonPage,
+  Pinned,
+  SchoolPage,
+  SchoolRecordPage,
+  StoragePage,
+  TeacherLine,
+} from './features/school.js'
 export type { Found, SearchPage } from './features/search.js'
 export type { TalkPage } from './features/talk.js'
 export type {

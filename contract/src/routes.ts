@@ -1,5 +1,6 @@
 import { peopleRoutes } from './routes/people.js'
 import { readingRoutes } from './routes/reading.js'
+import { schoolRoutes } from './routes/school.js'
 import { workRoutes } from './routes/work.js'
 import { worksheetRoutes } from './routes/worksheets.js'
 
@@ -8,6 +9,12 @@ import { worksheetRoutes } from './routes/worksheets.js'
  * signed in). What goes each way stands in the shapes under the same name; only their types are used here, so
  * that a screen can ask without carrying what checks.
  */
-export const routes = { ...peopleRoutes, ...workRoutes, ...worksheetRoutes, ...readingRoutes }
+export const routes = {
+  ...peopleRoutes,
+  ...workRoutes,
+  ...worksheetRoutes,
+  ...readingRoutes,
+  ...schoolRoutes,
+}
 
 export type RouteName = keyof typeof routes

@@ -10,6 +10,7 @@ import { markingShapes } from './features/marking.js'
 import { pieceShapes } from './features/pieces.js'
 import { progressShapes } from './features/progress.js'
 import { recordShapes } from './features/record.js'
+import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
 import { talkShapes } from './features/talk.js'
 import { timingShapes } from './features/timing.js'
@@ -39,6 +40,7 @@ export const shapes = {
   ...searchShapes,
   ...calendarShapes,
   ...mailShapes,
+  ...schoolShapes,
   live: {},
 }
 

@@ -32,6 +32,7 @@ export function asViewer(accountId: AccountId, kind: AccountKind, ties: Partial<
     accountId,
     kind,
     guest: false,
+    ownsSchool: false,
     teaches: [],
     places: [],
     follows: [],
@@ -46,6 +47,15 @@ export async function buildAccount(world: World, kind: AccountKind, shownName: s
   const secretHash = await hashSecret(world, DEMO_SECRET)
   const id = await world.db.write(() => makeAccount(world, { kind, shownName, secretHash }))
   return asViewer(id, kind)
+}
+
+/** Makes a teacher who looks after the school, and signs in as the others do. */
+export async function buildOwner(world: World, shownName: string): Promise<Viewer> {
+  const secretHash = await hashSecret(world, DEMO_SECRET)
+  const id = await world.db.write(() =>
+    makeAccount(world, { kind: 'teacher', shownName, secretHash, ownsSchool: true }),
+  )
+  return asViewer(id, 'teacher', { ownsSchool: true })
 }
 
 export type BuiltPlace = {

@@ -98,6 +98,7 @@ describe('Tern Hollow School', () => {
         accountId: ada?.id as never,
         kind: 'pupil',
         guest: false,
+        ownsSchool: false,
         teaches: [],
         places: [],
         follows: [],

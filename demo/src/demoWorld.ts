@@ -12,7 +12,10 @@ import { buildSchool, DEMO_NOW, DEMO_SCHOOL } from './school.js'
  */
 export async function openDemo(
   folder: string,
-  options: Pick<WorldOptions, 'log' | 'schoolSignIn' | 'hashing' | 'address' | 'onStep'> = {},
+  options: Pick<
+    WorldOptions,
+    'log' | 'schoolSignIn' | 'pinned' | 'backups' | 'hashing' | 'address' | 'onStep'
+  > = {},
 ): Promise<World> {
   await fillOnce(folder)
   const common = { folder, school: DEMO_SCHOOL, hashing: QUICK_HASHING, ...options }

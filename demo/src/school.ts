@@ -13,6 +13,7 @@ import {
   type BuiltClass,
   buildAccount,
   buildClass,
+  buildOwner,
   buildTopic,
   buildWork,
   follow,
@@ -55,6 +56,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   await schoolYear(world)
   const varga = await buildAccount(world, 'teacher', 'Ms Varga')
   const bell = await buildAccount(world, 'teacher', 'Mr Bell')
+  await buildOwner(world, 'Ms Thorne')
   const groups = { Heron: HERON, Wren: WREN }
   const yearLabel = 'Year 6'
   const garden = await buildClass(world, { name: GARDEN.name, yearLabel, teacher: varga, groups })

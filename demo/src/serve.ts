@@ -13,7 +13,9 @@ async function serve(settings: Settings): Promise<void> {
   const world = await openDemo(settings.folder, {
     log: pino({ level: settings.log }),
     schoolSignIn: standIn.signIn,
+    pinned: ['signIn'],
     address: settings.address ?? port.address,
+    backups: settings.backups,
     onStep: port.say,
   })
   const listening = serveWorld(world, port, {
@@ -33,6 +35,7 @@ async function serve(settings: Settings): Promise<void> {
     mr.moreno     family of Ada and Luis
     ms.okoye      family of Bram
     ms.quist      teacher of First Shells, 28 six-year-olds on shared tablets
+    ms.thorne     looks after the school: teachers, settings, storage, everybody’s data
 
   Stop with Ctrl C; what was done is kept. Start over: npm run demo -- --fresh
 `)

@@ -13,6 +13,7 @@ import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { recordHandlers } from './features/record/routes.js'
+import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
 import { timingHandlers } from './features/timing/routes.js'
@@ -47,6 +48,7 @@ const handlers: Handlers = {
   ...searchHandlers,
   ...calendarHandlers,
   ...mailHandlers,
+  ...schoolHandlers,
   ...liveHandlers,
 }
 

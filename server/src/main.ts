@@ -3,6 +3,7 @@ import { oidcSignIn } from './features/accounts/schoolSignIn.js'
 import { everybody } from './features/accounts/standInPeople.js'
 import { standInProvider } from './features/accounts/standInProvider.js'
 import { smtpPost } from './features/mail/post.js'
+import { makeOwnerKey } from './features/school/begin.js'
 import { serveWorld, stopOnSignals, takePort } from './listen.js'
 import { openWorld } from './openWorld.js'
 import { readSettings, type Settings } from './settings.js'
@@ -21,6 +22,7 @@ async function main(settings: Settings): Promise<void> {
   const world = await openWorld({
     folder: settings.folder,
     school: settings.school,
+    pinned: settings.pinned,
     log,
     address: settings.address ?? port.address,
     backups: settings.backups,
@@ -38,6 +40,11 @@ async function main(settings: Settings): Promise<void> {
   })
   stopOnSignals(listening, world)
   process.stdout.write(`Oppen is ready at ${world.address}\n`)
+  const key = await makeOwnerKey(world)
+  if (key)
+    process.stdout.write(
+      `This school has no owner yet. Whoever looks after it goes to ${world.address}/begin and gives the key ${key}\n`,
+    )
 }
 
 await startPlainly(() => main(readSettings(process.env)))

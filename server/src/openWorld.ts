@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { FILE_LIMITS, type Pinned } from '@oppen/contract'
 import { type Logger, pino } from 'pino'
 import { realClock } from './clock.js'
 import { dataSteps } from './dataSteps.js'
@@ -13,9 +14,9 @@ import { FileStore } from './features/files/store.js'
 import { Uploads } from './features/files/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
+import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { catchUpTimes } from './features/timing/retime.js'
-import { keepZone } from './features/timing/zone.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
 import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
@@ -25,7 +26,9 @@ import type { Clock, World } from './world.js'
 export type WorldOptions = {
   /** Everything that lasts lies in here: the database, the files, the secret. */
   readonly folder: string
-  readonly school?: World['school']
+  readonly school?: Readonly<World['school']>
+  /** What the machine's settings fix, whatever the owner sets. */
+  readonly pinned?: readonly Pinned[]
   readonly clock?: Clock
   readonly random?: World['random']
   /** The name of this run; made up where none is given. Only what fills a demo, which is always the same, gives one. */
@@ -73,7 +76,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
   await files.prepare()
   const uploads = new Uploads(join(options.folder, 'files', 'uploads'))
   const live = new LiveStreams()
-  const school = options.school ?? { name: 'Oppen', zone: 'UTC' }
+  const school = { ...(options.school ?? { name: 'Oppen', zone: 'UTC' }) }
   const log = options.log ?? pino({ level: 'silent' })
   const backups = new Backups({
     data: options.folder,
@@ -84,6 +87,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     log,
   })
   const random = options.random ?? randomBytes
+  const outbox = outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random }))
   const world: World = {
     db,
     lock,
@@ -95,19 +99,22 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     random,
     run: options.run ?? randomBytes(6).toString('base64url'),
     clock: options.clock ?? realClock,
+    folder: options.folder,
     school,
+    limits: { pupil: FILE_LIMITS.pupil, class: FILE_LIMITS.class, circle: FILE_LIMITS.circle },
+    pinned: new Set(options.pinned),
     secret: await installationSecret(options.folder, random),
     log,
     hashing: options.hashing ?? FULL_HASHING,
     address: options.address ?? null,
     schoolSignIn: options.schoolSignIn ?? null,
-    post:
-      options.post ?? outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random })),
+    post: options.post ?? outbox,
+    outbox,
   }
   await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>
     onStep({ what: `It brings its data along: ${name}.`, ...step }),
   )
-  await keepZone(world)
+  await takeUpSettings(world)
   await catchUpTimes(world)
   await refreshTexts(world, onStep)
   live.audience = audienceOf(world)

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path'
+import type { Pinned } from '@oppen/contract'
 import { z } from 'zod'
 import type { BackupSettings } from './features/backups/backups.js'
 import { StartRefused } from './startRefused.js'
@@ -74,7 +75,8 @@ const shape = z.object({
   OPPEN_SIGN_IN_STAND_IN: text('the secret that the stand-in takes').optional(),
 })
 
-function isZone(name: string): boolean {
+/** Whether a name is a time zone of the IANA list. */
+export function isZone(name: string): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: name })
     return /^[A-Za-z]/.test(name)
@@ -92,6 +94,8 @@ export type Settings = {
   /** Where people find Oppen, where that is not the address it listens at. */
   readonly address: string | undefined
   readonly school: { readonly name: string; readonly zone: string }
+  /** What is set here and so cannot be changed on the owner's screen. */
+  readonly pinned: readonly Pinned[]
   /** Where nightly backups go; none are made where it is not set. */
   readonly backups: BackupSettings | undefined
   readonly log: (typeof LEVELS)[number]
@@ -133,6 +137,7 @@ export function readSettings(env: Environment): Settings {
     proxies: set.OPPEN_PROXIES,
     address: set.OPPEN_ADDRESS,
     school: { name: set.OPPEN_SCHOOL, zone: set.OPPEN_ZONE },
+    pinned: pinnedBy(env),
     backups: set.OPPEN_BACKUPS
       ? { folder: resolve(set.OPPEN_BACKUPS), at: set.OPPEN_BACKUP_AT, days: set.OPPEN_BACKUP_DAYS }
       : undefined,
@@ -149,6 +154,16 @@ export function readSettings(env: Environment): Settings {
     standIn: set.OPPEN_SIGN_IN_STAND_IN ? { name, secret: set.OPPEN_SIGN_IN_STAND_IN } : undefined,
   }
 }
+
+const PINS: Readonly<Record<Pinned, readonly string[]>> = {
+  name: ['OPPEN_SCHOOL'],
+  zone: ['OPPEN_ZONE'],
+  mail: ['OPPEN_SMTP'],
+  signIn: ['OPPEN_SIGN_IN_ISSUER', 'OPPEN_SIGN_IN_STAND_IN'],
+}
+
+const pinnedBy = (env: Environment): Pinned[] =>
+  (Object.keys(PINS) as Pinned[]).filter(what => PINS[what].some(name => env[name] !== undefined))
 
 function wrong(env: Environment, issue: z.core.$ZodIssue | undefined): StartRefused {
   const name = String(issue?.path[0] ?? '')

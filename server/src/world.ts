@@ -1,3 +1,4 @@
+import type { Pinned } from '@oppen/contract'
 import type { Instant } from '@oppen/core/ids'
 import type { Logger } from 'pino'
 import type { Database } from './db/index.js'
@@ -23,8 +24,14 @@ export type World = {
   /** That no other process uses the same folder. */
   readonly lock: FolderLock
   readonly clock: Clock
-  /** The school's name and its time zone (IANA). */
-  readonly school: { readonly name: string; readonly zone: string }
+  /** The folder of everything that lasts. */
+  readonly folder: string
+  /** The school's name and its time zone (IANA), as its owner has set them. */
+  readonly school: { name: string; zone: string }
+  /** How many bytes the files of a pupil in a class, of all pupils of a class, and of a circle may take. */
+  readonly limits: { pupil: number; class: number; circle: number }
+  /** What the machine's settings fix, whatever the owner has set. */
+  readonly pinned: ReadonlySet<Pinned>
   /** Random bytes; seeded in the demo, so that it is the same each time. */
   readonly random: (bytes: number) => Uint8Array
   /** The name of this run of the server, another at each start: versions of own copies are told apart by it. */
@@ -39,9 +46,11 @@ export type World = {
   readonly live: LiveStreams
   readonly backups: Backups
   /** What carries mail out of the house, or the stand-in for it. */
-  readonly post: Post
+  post: Post
+  /** The stand-in. */
+  readonly outbox: Post
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */
-  readonly schoolSignIn: SchoolSignIn | null
+  schoolSignIn: SchoolSignIn | null
   /** Where people find Oppen: as the school has set it, else where the server listens, once it does. */
   address: string | null
   readonly log: Logger

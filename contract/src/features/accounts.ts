@@ -35,6 +35,8 @@ export const me = z.object({
     email: z.string().nullable(),
     /** Came in with a name alone: there is no account to come back to. */
     guest: z.boolean(),
+    /** Looks after the school. */
+    ownsSchool: z.boolean(),
     secretKind,
     /** The secret was given by a teacher for one use and has to be changed now. */
     secretOnce: z.boolean(),

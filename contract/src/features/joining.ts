@@ -102,6 +102,8 @@ export const welcomePage = z.object({
   schoolAccount: z.string().nullable(),
   /** Whether this device is a shared tablet. */
   tablet: z.boolean(),
+  /** Whether the school has nobody yet who looks after it. */
+  ownerless: z.boolean(),
 })
 export type WelcomePage = z.infer<typeof welcomePage>
 

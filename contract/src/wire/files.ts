@@ -49,6 +49,8 @@ export const FILE_LIMITS = {
   /** Bytes of all files of one pupil in a class, and of all pupils of a class. */
   pupil: 500 * MIB,
   class: 10 * 1024 * MIB,
+  /** Bytes of all files of a circle. */
+  circle: 500 * MIB,
   /** Pixels of a picture, and of its longer side once it is kept. */
   pixels: 80_000_000,
   side: 3000,

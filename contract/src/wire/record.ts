@@ -45,5 +45,17 @@ export const RECORD_KINDS = [
   'timetable_changed',
   'archived',
   'reopened',
+  'school_begun',
+  'school_settings_changed',
+  'teacher_added',
+  'teacher_changed',
+  'teacher_secret_given',
+  'teacher_ended',
+  'teacher_reopened',
+  'owner_made',
+  'owner_ended',
+  'backup_made',
+  'data_exported',
+  'person_erased',
 ] as const
 export type RecordKind = (typeof RECORD_KINDS)[number]

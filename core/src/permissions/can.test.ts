@@ -8,6 +8,7 @@ const viewer = (ties: Partial<Viewer>): Viewer => ({
   accountId: 'x' as AccountId,
   kind: 'pupil',
   guest: false,
+  ownsSchool: false,
   teaches: [],
   places: [],
   follows: [],
@@ -68,6 +69,8 @@ it('nobody from outside a class may do anything to it', () => {
     'colleagues.see',
     'calendar.see',
     'calendar.change',
+    'school.see',
+    'school.change',
   ]
   for (const action of (Object.keys(ACTIONS) as Action[]).filter(one => !ofSchool.includes(one))) {
     for (const who of [people.otherTeacher, people.strangerPupil, people.otherLeaver]) {

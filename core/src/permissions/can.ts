@@ -11,6 +11,8 @@ export type Viewer = {
   readonly kind: AccountKind
   /** Somebody who came in with a name alone, for a single event: there is no account to come back to. */
   readonly guest: boolean
+  /** Looks after the school: its teachers, its settings, its data. Sees no class by it. */
+  readonly ownsSchool: boolean
   readonly teaches: readonly (ClassTie & { readonly role: 'owner' | 'coTeacher' })[]
   readonly places: readonly PlaceTie[]
   readonly follows: readonly PlaceTie[]
@@ -29,10 +31,11 @@ export type Subject =
 /**
  * What ties a viewer to a subject. `self` is the pupil whose place it is, `leaver` the one who has left it,
  * `ownFamily` the family of that pupil; `pupil` and `family` are those of the class at large. `holder` has an
- * account to come back to. `keeper` looks after a circle, `member` belongs to it.
+ * account to come back to. `schoolOwner` looks after the school. `keeper` looks after a circle, `member` belongs to it.
  */
 export type Relation =
   | 'anyTeacher'
+  | 'schoolOwner'
   | 'anybody'
   | 'holder'
   | 'owner'
@@ -54,7 +57,9 @@ export const ACTIONS = {
   'class.make': ['anyTeacher'],
   'mails.see': ['anyTeacher'],
   'calendar.see': ['anybody'],
-  'calendar.change': ['anyTeacher'],
+  'calendar.change': ['schoolOwner'],
+  'school.see': ['schoolOwner'],
+  'school.change': ['schoolOwner'],
   'colleagues.see': ['anyTeacher'],
   'class.see': ['teacher', 'pupil', 'family'],
   'about.change': ['teacher'],
@@ -116,6 +121,7 @@ export function relations(viewer: Viewer, subject: Subject): Set<Relation> {
   const found = new Set<Relation>(['anybody'])
   if (!viewer.guest) found.add('holder')
   if (viewer.kind === 'teacher') found.add('anyTeacher')
+  if (viewer.kind === 'teacher' && viewer.ownsSchool) found.add('schoolOwner')
   if (subject.kind === 'school') return found
   if (subject.kind === 'circle') {
     const role = viewer.circles.find(tie => tie.circleId === subject.circleId)?.role

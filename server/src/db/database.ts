@@ -45,6 +45,8 @@ export class Database {
     const db = new Database(options)
     await db.#writer.query('PRAGMA journal_mode = WAL')
     await db.#writer.query('PRAGMA synchronous = FULL')
+    // what is removed is written over: who was erased is not left in pages that are free
+    await db.#writer.query('PRAGMA secure_delete = ON')
     await db.#writer.query('PRAGMA busy_timeout = 5000')
     return db
   }
@@ -151,6 +153,16 @@ export class Database {
   async pragma(name: string, value: string): Promise<void> {
     if (!PLAIN.test(name) || !PLAIN.test(value)) throw new Error(`no pragma: ${name} = ${value}`)
     await this.#queue.alone(() => this.#writing.script(`PRAGMA ${name} = ${value}`))
+  }
+
+  /** Writes every page of the file anew, without what was removed and not written over. */
+  async rewrite(): Promise<void> {
+    await this.#queue.alone(() => this.#writing.script('VACUUM'))
+  }
+
+  /** Writes what the log beside the file holds into the file, and empties the log. */
+  async flush(): Promise<void> {
+    await this.#queue.alone(() => this.#writing.script('PRAGMA wal_checkpoint(TRUNCATE)'))
   }
 
   /** Takes no more commands and closes the file when those before are done. */

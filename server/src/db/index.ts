@@ -17,11 +17,28 @@ export async function openDatabase({ onStep = () => undefined, ...options }: Ope
     onStep({ what: 'It looks whether its data is whole.' })
     await refuseDamaged(db, options.file)
     await migrate(db, ({ name, ...step }) => onStep({ what: `It updates its tables: ${name}.`, ...step }))
+    await rewriteOnce(db, onStep)
     await db.openReaders()
     return db
   } catch (error) {
     await db.close().catch(() => undefined)
     throw error
+  }
+}
+
+/**
+ * Writes the file anew once: databases from before `secure_delete` was set have removed words in free pages. Where the
+ * disk has no room for it, it is tried again at the next start.
+ */
+async function rewriteOnce(db: Database, onStep: (doing: Doing) => void): Promise<void> {
+  if (await db.row("select 1 as done from settings where name = 'rewritten'")) return
+  onStep({ what: 'It writes its data anew, once.' })
+  try {
+    await db.write(() => db.run("insert into search_texts (search_texts) values ('optimize')"))
+    await db.rewrite()
+    await db.write(() => db.run("insert into settings (name, value) values ('rewritten', '1')"))
+  } catch (error) {
+    if (!/SQLITE_FULL/.test(String(error))) throw error
   }
 }
 

@@ -14,6 +14,8 @@ import { foundWords } from './migrations/2026-11-26-found-words.js'
 import { dueTimes } from './migrations/2026-11-27-due-times.js'
 import { tries } from './migrations/2026-11-27-tries.js'
 import { uploads } from './migrations/2026-11-27-uploads.js'
+import { erasing } from './migrations/2026-11-28-erasing.js'
+import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -28,6 +30,8 @@ const migrations: readonly Migration[] = [
   uploads,
   dueTimes,
   tries,
+  schoolOwner,
+  erasing,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -89,7 +89,10 @@ it('answers carry a strict policy and are not kept by anybody between', async ()
 
 it('says that it is alive', async () => {
   const answer = await fetch(`${school.address}/healthz`)
-  expect([answer.status, await answer.json()]).toEqual([200, { alive: true }])
+  expect([answer.status, await answer.json()]).toEqual([
+    200,
+    { alive: true, backups: { state: 'off', lastAt: null } },
+  ])
 })
 
 it('an address of the interface that does not exist is answered like any other', async () => {

@@ -5,6 +5,7 @@ import {
   type BuiltClass,
   buildAccount,
   buildClass,
+  buildOwner,
   buildTopic,
   buildWork,
   follow,
@@ -51,6 +52,7 @@ beforeAll(async () => {
   const { world } = school
   const owner = await buildAccount(world, 'teacher', 'Ms Kestrel')
   const coTeacher = await buildAccount(world, 'teacher', 'Mr Plover')
+  await buildOwner(world, 'Mr Siskin')
   const otherTeacher = await buildAccount(world, 'teacher', 'Ms Dunlin')
   built = await buildClass(world, {
     name: 'Tides',
@@ -73,7 +75,16 @@ beforeAll(async () => {
   await follow(world, built, 'Anna Reyes', await buildAccount(world, 'family', 'Mr Reyes'))
   const bosFamily = await buildAccount(world, 'family', 'Ms Lund')
   await follow(world, built, 'Bo Lund', bosFamily)
-  const names = ['ms.kestrel', 'mr.plover', 'anna.reyes', 'bo.lund', 'mr.reyes', 'ms.lund', 'ms.dunlin']
+  const names = [
+    'ms.kestrel',
+    'mr.plover',
+    'anna.reyes',
+    'bo.lund',
+    'mr.reyes',
+    'ms.lund',
+    'ms.dunlin',
+    'mr.siskin',
+  ]
   const all = await Promise.all(names.map(name => school.person().signIn(name)))
   people = Object.fromEntries(WHO.map((who, index) => [who, all[index] ?? school.person()])) as typeof people
   const spare = await buildAccount(world, 'teacher', 'Mr Knot')
@@ -136,6 +147,8 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
       await world.db.model(places).update({ leftAt: null, leftHow: null }, { where: { id: place.placeId } })
     }
   })
+  if (routes[name].path.includes(':personId')) params.personId = spares.anna.accountId
+  if (routes[name].path.startsWith('/api/school/teachers/:')) params.accountId = spares.spare.accountId
   if (name === 'removeCoTeacher' || name === 'handOver') params.accountId = spares.spare.accountId
   if (name === 'endFamilyLink') {
     await follow(world, built, 'Anna Reyes', spares.spareFamily)

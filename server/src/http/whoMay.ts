@@ -4,7 +4,7 @@ import type { RouteName } from '@oppen/contract'
  * Every route × every role × own and foreign objects. `yes` means that the permission lets the request through
  * (whatever becomes of it then), `no` that it is answered like something that does not exist, `sign in` that
  * somebody has to be signed in. The people: owner and co-teacher of the class, Anna whose piece it is, her
- * classmate Bo, Anna's family, Bo's family, a teacher of another class, nobody.
+ * classmate Bo, Anna's family, Bo's family, a teacher of another class, the owner of the school, nobody.
  */
 export const WHO = [
   'owner',
@@ -14,6 +14,7 @@ export const WHO = [
   'annasFamily',
   'bosFamily',
   'otherTeacher',
+  'schoolOwner',
   'nobody',
 ] as const
 export type Who = (typeof WHO)[number]
@@ -23,7 +24,9 @@ const signedIn: Who[] = WHO.filter(who => who !== 'nobody')
 const anybody: Who[] = [...WHO]
 const members: Who[] = [...teachers, 'anna', 'bo', 'annasFamily', 'bosFamily']
 
-const schoolTeachers: Who[] = [...teachers, 'otherTeacher']
+const letterReaders: Who[] = [...teachers, 'otherTeacher']
+const schoolTeachers: Who[] = [...letterReaders, 'schoolOwner']
+const schoolOwner: Who[] = ['schoolOwner']
 const ownFace: Who[] = [...teachers, 'anna', 'annasFamily']
 
 /** Of a circle that Bo's family looks after and in which Anna is; not even the teachers of a class see in. */
@@ -108,8 +111,8 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   showInvitation: anybody,
   acceptInvitation: anybody,
   seeOutbox: schoolTeachers,
-  seeMail: schoolTeachers,
-  seeMailFile: schoolTeachers,
+  seeMail: letterReaders,
+  seeMailFile: letterReaders,
   makeCircle: signedIn,
   joinCircle: signedIn,
   seeCircle: inCircle,
@@ -156,9 +159,9 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   tryMove: teachers,
   moveCard: teachers,
   seeCalendar: signedIn,
-  tryCalendar: schoolTeachers,
-  changeCalendar: schoolTeachers,
-  readCalendarFile: schoolTeachers,
+  tryCalendar: schoolOwner,
+  changeCalendar: schoolOwner,
+  readCalendarFile: schoolOwner,
   readTimetableFile: teachers,
   seeTimetable: teachers,
   tryTimetable: teachers,
@@ -238,5 +241,25 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   endFeed: signedIn,
   // whoever has the address
   readFeed: anybody,
+  seeOwnerKey: anybody,
+  beginSchool: anybody,
+  seeSchool: schoolOwner,
+  changeSchool: schoolOwner,
+  changeMail: schoolOwner,
+  tryMail: schoolOwner,
+  changeSignIn: schoolOwner,
+  seeTeachers: schoolOwner,
+  addTeacher: schoolOwner,
+  changeTeacher: schoolOwner,
+  giveTeacherSecret: schoolOwner,
+  endTeacher: schoolOwner,
+  seeStorage: schoolOwner,
+  changeLimits: schoolOwner,
+  backUp: schoolOwner,
+  seeSchoolRecord: schoolOwner,
+  findPeople: schoolOwner,
+  seePerson: schoolOwner,
+  takePerson: schoolOwner,
+  erasePerson: schoolOwner,
   live: signedIn,
 }

@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import { CalendarDays, Plus, Users } from 'lucide-react'
+import { CalendarDays, Plus, School as Schoolhouse, Users } from 'lucide-react'
 import { Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
@@ -47,6 +47,7 @@ export function Binder() {
         </NavLink>
         {me.account.kind === 'family' ? <Children me={me} /> : <Classes me={me} of={waiting.of} />}
         <Circles me={me} />
+        {me.account.ownsSchool && <School />}
         <AddMore me={me} />
       </nav>
       <Foot me={me} />
@@ -139,6 +140,22 @@ function Divider({ name, to, chosen, areas, count }: DividerProps) {
           )
         })}
     </div>
+  )
+}
+
+/** The school, for whoever looks after it. */
+function School() {
+  const { pathname } = useLocation()
+  const here = /^\/school(\/|$)/.test(pathname)
+  return (
+    <Link
+      to="/school"
+      aria-current={here ? 'page' : undefined}
+      className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+    >
+      <Schoolhouse size={15} aria-hidden="true" className="shrink-0" />
+      {say('area_school')}
+    </Link>
   )
 }
 

@@ -72,6 +72,11 @@ function MoreTabs({ me }: { readonly me: Me }) {
   const { circleId } = useParams()
   return (
     <>
+      {me.account.ownsSchool && (
+        <Link to="/school" className={TAB}>
+          {say('area_school')}
+        </Link>
+      )}
       {me.circles.map(circle => (
         <Link
           key={circle.circleId}

@@ -227,6 +227,36 @@ export const reads = {
       queryKey: ['circle', circleId],
       queryFn: ({ signal }) => call(routes.seeCircle, { circleId }, undefined, { signal }),
     }),
+  school: () =>
+    queryOptions({
+      queryKey: ['school'],
+      queryFn: ({ signal }) => call(routes.seeSchool, {}, undefined, { signal }),
+    }),
+  teachers: () =>
+    queryOptions({
+      queryKey: ['school', 'teachers'],
+      queryFn: ({ signal }) => call(routes.seeTeachers, {}, undefined, { signal }),
+    }),
+  storage: () =>
+    queryOptions({
+      queryKey: ['school', 'storage'],
+      queryFn: ({ signal }) => call(routes.seeStorage, {}, undefined, { signal }),
+    }),
+  people: (words: string) =>
+    queryOptions({
+      queryKey: ['school', 'people', words],
+      queryFn: ({ signal }) => call(routes.findPeople, {}, { words }, { signal }),
+    }),
+  person: (personId: string) =>
+    queryOptions({
+      queryKey: ['school', 'person', personId],
+      queryFn: ({ signal }) => call(routes.seePerson, { personId }, undefined, { signal }),
+    }),
+  schoolRecord: (before: number | null) =>
+    queryOptions({
+      queryKey: ['school', 'record', before],
+      queryFn: ({ signal }) => call(routes.seeSchoolRecord, {}, { before }, { signal }),
+    }),
   outbox: () =>
     queryOptions({
       queryKey: ['outbox'],

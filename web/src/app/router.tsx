@@ -40,6 +40,11 @@ export const router = createBrowserRouter([
         ErrorBoundary: FaultPage,
       },
       {
+        path: '/begin',
+        lazy: screen(() => import('../features/school/BeginScreen.js')),
+        ErrorBoundary: FaultPage,
+      },
+      {
         path: '/tablet',
         lazy: screen(() => import('../features/joining/TabletScreen.js')),
         ErrorBoundary: FaultPage,
@@ -86,6 +91,22 @@ export const router = createBrowserRouter([
                 lazy: screen(() => import('../features/timing/TimetableScreen.js')),
               },
               { path: '/school-year', lazy: screen(() => import('../features/timing/SchoolYearScreen.js')) },
+              { path: '/school', lazy: screen(() => import('../features/school/SchoolScreen.js')) },
+              {
+                path: '/school/teachers',
+                lazy: screen(() => import('../features/school/TeachersScreen.js')),
+              },
+              { path: '/school/people', lazy: screen(() => import('../features/school/PeopleScreen.js')) },
+              {
+                path: '/school/people/:personId',
+                lazy: screen(() => import('../features/school/PersonScreen.js')),
+              },
+              {
+                path: '/school/settings',
+                lazy: screen(() => import('../features/school/SettingsScreen.js')),
+              },
+              { path: '/school/storage', lazy: screen(() => import('../features/school/StorageScreen.js')) },
+              { path: '/school/record', lazy: screen(() => import('../features/school/AuditLogScreen.js')) },
               { path: '/room/:room', lazy: screen(() => import('../features/timing/RoomScreen.js')) },
               {
                 path: '/c/:classId/record',

@@ -17,6 +17,7 @@ type Words = typeof everyday &
   typeof import('./en/calendar.js').calendar &
   typeof import('./en/week.js').week &
   typeof import('./en/worksheets.js').worksheets &
+  typeof import('./en/school.js').school &
   typeof import('./en/planning.js').planning
 
 export type WordKey = keyof Words extends infer K

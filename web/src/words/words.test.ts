@@ -13,6 +13,7 @@ import { people } from './en/people.js'
 import { planning } from './en/planning.js'
 import { problems } from './en/problems.js'
 import { register } from './en/register.js'
+import { school } from './en/school.js'
 import { settings } from './en/settings.js'
 import { week } from './en/week.js'
 import { worksheets } from './en/worksheets.js'
@@ -28,6 +29,7 @@ const en: Readonly<Record<string, string>> = {
   ...finding,
   ...joining,
   ...register,
+  ...school,
   ...settings,
   ...people,
   ...about,

@@ -22,6 +22,10 @@ export type AccountRow = {
   /** The school's identity provider and the person's name there. */
   identity: string | null
   madeAt: Instant
+  /** 1 for a teacher who looks after the school. */
+  ownsSchool: number
+  /** When the account was closed; what its person wrote stays under the name. */
+  endedAt: Instant | null
 }
 
 export const accounts = table<AccountRow>('accounts', {
@@ -38,6 +42,8 @@ export const accounts = table<AccountRow>('accounts', {
   picture: 'text',
   identity: 'text',
   madeAt: 'integer',
+  ownsSchool: 'integer',
+  endedAt: 'integer',
 })
 
 /** How somebody came in on a device. */

@@ -140,7 +140,7 @@ const WORDS =
 const word = () => WORDS[randomInt(WORDS.length)]
 
 /** A secret that can be said aloud and typed by a child: three words and two digits, 57³ × 90 of them, for one use. */
-const sayable = (): string => `${word()}-${word()}-${word()}-${randomInt(10, 100)}`
+export const sayable = (): string => `${word()}-${word()}-${word()}-${randomInt(10, 100)}`
 
 /** Gives a pupil of the class a secret for one use, at once: it has to be changed on the first sign-in with it. */
 export async function giveSecret(

@@ -42,7 +42,7 @@ const tiesTo = (inClass: string, inCircle: string) => `
     `from circle_members where account_id = a.id ${inCircle}`,
   )}`
 
-const person = `'accountId', a.id, 'kind', a.kind, 'guest', ${jsonBoolean('a.guest = 1')}`
+const person = `'accountId', a.id, 'kind', a.kind, 'guest', ${jsonBoolean('a.guest = 1')}, 'ownsSchool', ${jsonBoolean('a.owns_school = 1')}`
 
 const viewers = (ties: string, ids: string) =>
   `select json_group_array(json(one)) as json from (
@@ -98,19 +98,21 @@ export const accountByName = (db: Database, name: string) =>
 
 /** The account that a person of the school's identity provider comes in with. */
 export const accountByIdentity = (db: Database, identity: string) =>
-  db.row<{ id: AccountId }>('select id from accounts where identity = $identity', { identity })
+  db.row<{ id: AccountId }>('select id from accounts where identity = $identity and ended_at is null', {
+    identity,
+  })
 
 /** Somebody who has an account of their own, by the user name. */
 export const personNamed = (db: Database, userName: string) =>
   db.row<{ id: AccountId; kind: AccountKind; shownName: string }>(
-    'select id, kind, shown_name as shownName from accounts where user_name = $userName and guest = 0',
+    'select id, kind, shown_name as shownName from accounts where user_name = $userName and guest = 0 and ended_at is null',
     { userName },
   )
 
 /** The account with a user name, to be tied to an identity. */
 export const accountToTie = (db: Database, userName: string) =>
   db.row<{ id: AccountId }>(
-    'select id from accounts where user_name = $userName and guest = 0 and identity is null',
+    'select id from accounts where user_name = $userName and guest = 0 and identity is null and ended_at is null',
     { userName },
   )
 
@@ -162,6 +164,7 @@ export const meJson = (db: Database, accountId: AccountId, tokenHash: string | n
          kind: 'a.kind',
          email: 'a.email',
          guest: jsonBoolean('a.guest = 1'),
+         ownsSchool: jsonBoolean('a.owns_school = 1'),
          secretKind: 'a.secret_kind',
          secretOnce: jsonBoolean('a.secret_once = 1'),
          hasPicture: jsonBoolean('a.picture is not null'),

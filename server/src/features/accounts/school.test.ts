@@ -103,6 +103,7 @@ describe('signing in with the account of the school', () => {
       school: 'Tern Hollow School',
       schoolAccount: 'Tern Hollow',
       tablet: false,
+      ownerless: true,
     })
   })
 })

@@ -70,6 +70,7 @@ export type NewAccount = {
   readonly secretKind?: SecretKind
   readonly email?: string | null
   readonly guest?: boolean
+  readonly ownsSchool?: boolean
 }
 
 /** Makes an account with a user name of its own; inside a command. The secret comes hashed: hashing is slow. */
@@ -91,6 +92,8 @@ export async function makeAccount(world: World, asked: NewAccount): Promise<Acco
     picture: null,
     identity: null,
     madeAt: world.clock.now(),
+    ownsSchool: asked.ownsSchool ? 1 : 0,
+    endedAt: null,
   })
   return id
 }

@@ -49,7 +49,6 @@ async function join(
 
 /** A pupil belongs to so many circles at most, anybody else to more, and the files of one take so much room, in bytes. */
 const MOST_CIRCLES = { pupil: 20, teacher: 100, family: 100 } as const
-const ROOM = 500 * 1024 * 1024
 
 async function refuseTooMany(world: World, { accountId, kind }: Viewer): Promise<void> {
   const most = MOST_CIRCLES[kind]
@@ -66,8 +65,9 @@ async function refuseFull(world: World, circleId: CircleId, size: number): Promi
     { circleId },
   )
   const mib = (bytes: number) => Math.floor(bytes / 1024 / 1024)
-  const left = ROOM - (row?.used ?? 0)
-  if (size > left) throw new Refused('room_circle', { most: mib(ROOM), left: mib(Math.max(0, left)) })
+  const { circle: most } = world.limits
+  const left = most - (row?.used ?? 0)
+  if (size > left) throw new Refused('room_circle', { most: mib(most), left: mib(Math.max(0, left)) })
 }
 
 /** Joins a circle by its code, with the account that is signed in. Refuses `code_unknown`. */

@@ -278,7 +278,7 @@ export const invitationsTo = (db: Database, accountId: AccountId, now: Instant) 
 export const colleaguesOf = (db: Database, accountId: AccountId) =>
   db.rows<{ userName: string; name: string }>(
     `select user_name as userName, shown_name as name from accounts
-     where kind = 'teacher' and id <> $accountId order by shown_name`,
+     where kind = 'teacher' and ended_at is null and id <> $accountId order by shown_name`,
     { accountId },
   )
 

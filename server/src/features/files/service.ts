@@ -154,10 +154,9 @@ async function hasRoom(
 ): Promise<void> {
   const used = await roomOf(world.db, classId, placeId, uploadId)
   const say = (most: number, of: number) => ({ most: inMib(most), left: inMib(Math.max(0, most - of)) })
-  if (used.pupil + size > FILE_LIMITS.pupil)
-    throw new Refused('room_pupil', say(FILE_LIMITS.pupil, used.pupil))
-  if (used.class + size > FILE_LIMITS.class)
-    throw new Refused('room_class', say(FILE_LIMITS.class, used.class))
+  const { limits } = world
+  if (used.pupil + size > limits.pupil) throw new Refused('room_pupil', say(limits.pupil, used.pupil))
+  if (used.class + size > limits.class) throw new Refused('room_class', say(limits.class, used.class))
 }
 
 const inMib = (bytes: number): number => Math.floor(bytes / 1024 / 1024)
@@ -165,8 +164,8 @@ const inMib = (bytes: number): number => Math.floor(bytes / 1024 / 1024)
 /** How much room the files of each pupil of a class take. */
 export async function seeRoom(world: World, classId: ClassId): Promise<RoomPage> {
   return {
-    most: FILE_LIMITS.class,
-    mostOfPupil: FILE_LIMITS.pupil,
+    most: world.limits.class,
+    mostOfPupil: world.limits.pupil,
     pupils: await roomOfPupils(world.db, classId),
   }
 }

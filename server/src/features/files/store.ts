@@ -18,6 +18,9 @@ type Coming = {
 
 export type Stored = { readonly hash: string; readonly type: string; readonly size: number }
 
+/** So long a row may take that names what was put into place, in milliseconds. */
+const COMING = 3_600_000
+
 const HASH = /^[0-9a-f]{64}$/
 
 /**
@@ -28,8 +31,8 @@ const HASH = /^[0-9a-f]{64}$/
 export class FileStore {
   readonly #folder: string
   readonly #workers: Pool
-  /** What was put into place since the start: a row that names it may still be on its way. */
-  readonly #fresh = new Set<string>()
+  /** When something was put into place, in milliseconds of the machine: a row that names it may still be on its way. */
+  readonly #fresh = new Map<string, number>()
 
   constructor(folder: string, workers: Pool) {
     this.#folder = folder
@@ -85,7 +88,7 @@ export class FileStore {
     }
     const digest = hash.digest('hex')
     const place = this.#path(digest)
-    this.#fresh.add(digest)
+    this.#fresh.set(digest, Date.now())
     await mkdir(dirname(place), { recursive: true })
     await link(path, place).catch(async error => {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
@@ -145,11 +148,17 @@ export class FileStore {
     }
   }
 
-  /** Takes a stored file away that nothing points to; false where it was put there since the server started. */
-  async remove(hash: string): Promise<boolean> {
-    if (this.#fresh.has(hash)) return false
+  /** Takes a stored file away that nothing points to; false where it was put there within the hour. */
+  async remove(hash: string, now = Date.now()): Promise<boolean> {
+    if (now - (this.#fresh.get(hash) ?? 0) < COMING) return false
+    this.#fresh.delete(hash)
     await rm(this.#path(hash), { force: true })
     return true
+  }
+
+  /** As `remove`; one that was put there within the hour goes with the next clearing after it. */
+  async erase(hash: string): Promise<void> {
+    if (!(await this.remove(hash)) && (await this.has(hash))) await utimes(this.#path(hash), 0, 0)
   }
 
   #path(hash: string): string {

@@ -21,6 +21,7 @@ import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } fro
 import { claimPlace, tellRegister } from '../classes/ties.js'
 import { sendPicture } from '../files/pictures.js'
 import { note, noteLater } from '../record/service.js'
+import { hasOwner } from '../school/queries.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { noteInside } from './doors.js'
 import { tablets } from './models.js'
@@ -60,7 +61,12 @@ export async function sharedHere(
 export async function seeWelcome(world: World, request: Request): Promise<WelcomePage> {
   const tablet = await tabletHere(world, request)
   const { school, schoolSignIn } = world
-  return { school: school.name, schoolAccount: schoolSignIn?.name ?? null, tablet: tablet !== undefined }
+  return {
+    school: school.name,
+    schoolAccount: schoolSignIn?.name ?? null,
+    tablet: tablet !== undefined,
+    ownerless: !(await hasOwner(world.db)),
+  }
 }
 
 /** The sign-in screen of a shared tablet: every child of the class by face and short name. */

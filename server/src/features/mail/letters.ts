@@ -1,6 +1,16 @@
 import type { Language } from '@oppen/core/register'
 import type { Letter } from './post.js'
 
+/** A letter with which a school sees whether its letters arrive. */
+export const testMail = ({ to, school }: { readonly to: string; readonly school: string }): Letter => ({
+  to,
+  subject: `${school}: letters from Oppen arrive`,
+  text: `Hello,
+
+This is a test letter from Oppen at ${school}. It arrived, so invitations and password resets will as well. Nothing is to be done.
+`,
+})
+
 export type InvitationLetter = {
   readonly to: string
   readonly language: Language

@@ -387,3 +387,11 @@ const OWN_WORK = `select ${jsonObject({
 /** Everything that one pupil has made in a class. */
 export const ownWorkJson = (db: Database, { classId, placeId }: OwnPlace) =>
   db.json(OWN_WORK, { classId, placeId })
+
+/** The classes of some places, with the place in each. */
+export const ownClasses = (db: Database, places: readonly PlaceId[]) =>
+  db.rows<OwnPlace & { className: string }>(
+    `select p.class_id as classId, p.id as placeId, c.name as className from places p join classes c on c.id = p.class_id
+     where p.id in (select value from json_each($places)) order by c.made_at, p.id`,
+    { places: JSON.stringify(places) },
+  )

@@ -14,7 +14,13 @@ import type { OwnPlace } from './queries.js'
 /** Something in the zip that the page in front leads to. */
 type Entry = { readonly name: string; readonly words: string }
 
-type Packing = { readonly world: World; readonly zip: ZipFile; readonly page: OwnWork }
+type Packing = {
+  readonly world: World
+  readonly zip: ZipFile
+  /** The folder of all of it, "work/Tides/"; nothing for a zip of its own. */
+  readonly under: string
+  readonly page: OwnWork
+}
 
 /**
  * All own work of one pupil in a class as a zip: a folder for each piece with the copy and each hand-in as a page that
@@ -37,24 +43,37 @@ export async function sendOwnWork(world: World, address: OwnPlace, response: Res
   // it may fail while the pages are still being set; that is heard of below
   sent.catch(() => undefined)
   zip.outputStream.pipe(response)
-  const rows: string[] = []
-  for (const [index, piece] of page.pieces.entries()) {
-    // who left does not need the rest
-    if (response.destroyed) return undefined
-    rows.push(rowOf(piece, index, await addPiece({ world, zip, page }, piece, index)))
-  }
-  zip.addBuffer(Buffer.from(frontPage(world, page, rows)), 'index.html')
+  // who left does not need the rest
+  const going = () => !response.destroyed
+  if (!(await packOwnWork({ world, zip, under: '', going }, address))) return undefined
   zip.end()
   await sent
   return undefined
 }
 
+type Into = Omit<Packing, 'page'> & {
+  /** Whether whoever asked is still there. */
+  readonly going: () => boolean
+}
+
+/** Puts all own work of one pupil in a class into a zip; false where whoever asked has left. */
+export async function packOwnWork({ world, zip, under, going }: Into, address: OwnPlace): Promise<boolean> {
+  const page = await readOwnWork(world, address)
+  const rows: string[] = []
+  for (const [index, piece] of page.pieces.entries()) {
+    if (!going()) return false
+    rows.push(rowOf(piece, index, await addPiece({ world, zip, under, page }, piece, index)))
+  }
+  zip.addBuffer(Buffer.from(frontPage(world, page, rows)), `${under}index.html`)
+  return true
+}
+
 async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): Promise<Entry[]> {
-  const { world, zip, page } = packing
+  const { world, zip, under, page } = packing
   const folder = folderOf(piece, index)
   const entries: Entry[] = []
   const put = (name: string, words: string, bytes: Buffer) => {
-    zip.addBuffer(bytes, `${folder}/${name}`)
+    zip.addBuffer(bytes, `${under}${folder}/${name}`)
     entries.push({ name: `${folder}/${name}`, words })
   }
   const title = copyTitle(piece.title, page.pupil.name)
@@ -92,7 +111,7 @@ async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): P
   for (const [at, file] of piece.files.entries()) {
     const name = `${folder}/${nameOf(file.name, at)}`
     if (await world.files.has(file.hash)) {
-      zip.addFile(world.files.pathOf(file.hash), name)
+      zip.addFile(world.files.pathOf(file.hash), `${under}${name}`)
       entries.push({ name, words: file.name })
     } else {
       world.log.error({ hash: file.hash }, 'a stored file is missing')

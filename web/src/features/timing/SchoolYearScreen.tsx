@@ -8,7 +8,7 @@ import { type FormEvent, useDeferredValue, useState } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Cell, Off } from '../../parts/inputs.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
@@ -28,6 +28,7 @@ export function Screen() {
 
 function Year({ page }: { readonly page: CalendarPage }) {
   const time = useNow()
+  const owns = useMe().account.ownsSchool
   const [begun] = useState<CalendarForm>(() => {
     const { zone: _, ...form } = page
     return form
@@ -56,74 +57,78 @@ function Year({ page }: { readonly page: CalendarPage }) {
     <Sheet title={say('year_title')}>
       <Head title={say('year_title')} sub={page.zone} />
       <Row>
-        <p className="max-w-prose text-soft">{say('year_lead')}</p>
+        <p className="max-w-prose text-soft">{say(owns ? 'year_lead' : 'year_lead_seen')}</p>
       </Row>
       <form onSubmit={submit} noValidate>
-        <Section title={say('year_terms')}>
-          <Row>
-            <Spans
-              spans={form.terms}
-              onChange={terms => put({ terms })}
-              fresh={() => ({ name: '', from: today, to: today })}
-              add={say('year_add_term')}
-            />
-          </Row>
-        </Section>
-        <Section title={say('year_closures')}>
-          <Row>
-            <Spans
-              spans={form.closures}
-              onChange={closures => put({ closures })}
-              fresh={() => ({ name: '', from: today, to: today, starts: null, ends: null })}
-              add={say('year_add_closure')}
-              more={(closure, set) => (
-                <Part closure={closure} onChange={(starts, ends) => set({ ...closure, starts, ends })} />
-              )}
-              beside={
-                <ChooseCalendarFile
-                  label={say('year_file')}
-                  read={file => call(routes.readCalendarFile, {}, file)}
-                  onRead={({ closures: found }) => {
-                    const { closures, added } = addClosures(form.closures, found)
-                    put({ closures })
-                    tell(added ? say('year_file_taken', { count: added }) : say('year_file_nothing_new'))
-                  }}
-                />
-              }
-            />
-          </Row>
-        </Section>
-        <Row className="pt-5">
-          <div className="flex max-w-3xl flex-col gap-4">
-            <fieldset className="flex flex-wrap gap-x-4">
-              <legend className="text-[15px] font-semibold">{say('year_weekdays')}</legend>
-              {[1, 2, 3, 4, 5, 6, 7].map(day => (
-                <label key={day} className="flex items-center gap-1.5 text-[15px]">
-                  <input
-                    type="checkbox"
-                    checked={form.weekdays.includes(day)}
-                    onChange={() =>
-                      put({
-                        weekdays: form.weekdays.includes(day)
-                          ? form.weekdays.filter(one => one !== day)
-                          : [...form.weekdays, day].sort(),
-                      })
-                    }
+        <fieldset disabled={!owns} className="contents">
+          <Section title={say('year_terms')}>
+            <Row>
+              <Spans
+                spans={form.terms}
+                onChange={terms => put({ terms })}
+                fresh={() => ({ name: '', from: today, to: today })}
+                add={say('year_add_term')}
+              />
+            </Row>
+          </Section>
+          <Section title={say('year_closures')}>
+            <Row>
+              <Spans
+                spans={form.closures}
+                onChange={closures => put({ closures })}
+                fresh={() => ({ name: '', from: today, to: today, starts: null, ends: null })}
+                add={say('year_add_closure')}
+                more={(closure, set) => (
+                  <Part closure={closure} onChange={(starts, ends) => set({ ...closure, starts, ends })} />
+                )}
+                beside={
+                  <ChooseCalendarFile
+                    label={say('year_file')}
+                    read={file => call(routes.readCalendarFile, {}, file)}
+                    onRead={({ closures: found }) => {
+                      const { closures, added } = addClosures(form.closures, found)
+                      put({ closures })
+                      tell(added ? say('year_file_taken', { count: added }) : say('year_file_nothing_new'))
+                    }}
                   />
-                  {weekdayName(day)}
-                </label>
-              ))}
-            </fieldset>
-            <Rotation form={form} put={put} today={today} />
-            <KeepFoot
-              label={say('year_keep')}
-              changed={changed}
-              busy={keep.busy}
-              moved={trial.data?.moved}
-              refusal={refusal}
-            />
-          </div>
-        </Row>
+                }
+              />
+            </Row>
+          </Section>
+          <Row className="pt-5">
+            <div className="flex max-w-3xl flex-col gap-4">
+              <fieldset className="flex flex-wrap gap-x-4">
+                <legend className="text-[15px] font-semibold">{say('year_weekdays')}</legend>
+                {[1, 2, 3, 4, 5, 6, 7].map(day => (
+                  <label key={day} className="flex items-center gap-1.5 text-[15px]">
+                    <input
+                      type="checkbox"
+                      checked={form.weekdays.includes(day)}
+                      onChange={() =>
+                        put({
+                          weekdays: form.weekdays.includes(day)
+                            ? form.weekdays.filter(one => one !== day)
+                            : [...form.weekdays, day].sort(),
+                        })
+                      }
+                    />
+                    {weekdayName(day)}
+                  </label>
+                ))}
+              </fieldset>
+              <Rotation form={form} put={put} today={today} />
+              {owns && (
+                <KeepFoot
+                  label={say('year_keep')}
+                  changed={changed}
+                  busy={keep.busy}
+                  moved={trial.data?.moved}
+                  refusal={refusal}
+                />
+              )}
+            </div>
+          </Row>
+        </fieldset>
       </form>
     </Sheet>
   )

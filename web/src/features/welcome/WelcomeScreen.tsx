@@ -5,7 +5,7 @@ import { readEntry } from '@oppen/core/joining'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { QrCode } from 'lucide-react'
 import { type FormEvent, Suspense, useState } from 'react'
-import { Navigate, useNavigate, useSearchParams } from 'react-router'
+import { Link, Navigate, useNavigate, useSearchParams } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useAsk } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
@@ -35,6 +35,14 @@ export function Screen() {
       ) : (
         <>
           <SchoolProblem />
+          {welcome.data?.ownerless && (
+            <p className="mb-4 border-l-4 border-ochre bg-ochre-pale px-3 py-2">
+              {say('welcome_ownerless')}{' '}
+              <Link to="/begin" className="font-semibold text-blue underline underline-offset-2">
+                {say('welcome_begin')}
+              </Link>
+            </p>
+          )}
           <One onName={setUserName} />
           {welcome.data?.schoolAccount && (
             <a href={SCHOOL} className={`${buttonLook('second')} mt-5 min-h-12 w-full`}>

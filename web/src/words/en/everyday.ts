@@ -79,6 +79,7 @@ export const everyday = {
   no: 'No',
   copied: 'Copied.',
 
+  area_school: 'School',
   find_or_do: 'Find or do …',
 
   shortcuts: 'Keys on this page',

@@ -2,6 +2,8 @@ import { learn } from '../wording.js'
 
 /** Coming in: Welcome, the door, keys, tablets. */
 export const joining = {
+  welcome_ownerless: 'This school is new: nobody looks after it yet.',
+  welcome_begin: 'Set it up',
   welcome_title: 'Open your class',
   welcome_lead: 'Type what you have. One field is enough.',
   welcome_go: 'Go on',

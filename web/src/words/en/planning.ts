@@ -131,6 +131,8 @@ export const planning = {
   file_reading: 'Reading the file …',
   timetable_year: 'School year',
   year_title: 'School year',
+  year_lead_seen:
+    'The terms and closures of the school, from which lessons and deadlines of all classes are worked out. Whoever looks after the school changes them.',
   year_lead:
     'One for all classes of the school: terms, closures and the two-week rotation. What would move in any class is shown before it is kept.',
   year_terms: 'Terms',

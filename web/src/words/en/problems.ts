@@ -199,6 +199,22 @@ export const problems = {
     '“{name}” cannot be added, whatever its name says. Pictures (JPEG, PNG, WebP), PDF, sound, video, text, tables (CSV) and documents can; of a page with code (HTML, SVG) make a picture or a PDF.',
   problem_picture_only:
     '“{name}” is not a picture (JPEG, PNG, WebP), whatever its name says. Choose a photo.',
+  problem_zone_unknown: '“{text}” is no time zone. Choose one of the list, such as Europe/Lisbon.',
+  problem_zone_in_use:
+    '{count} pieces of work, lessons and notes were given their times in {zone}: the time zone can no longer be changed.',
+  problem_setting_pinned: 'The settings of the machine fix this. Change it there, and start Oppen again.',
+  problem_mail_server_unreadable:
+    '“{text}” is not the address of a mail server. It begins with smtps:// or smtp:// and has neither name nor password in it.',
+  problem_mail_failed: 'The mail server did not take the letter: {text}',
+  problem_provider_unreachable:
+    'No identity provider answers there ({text}). Copy the https address of the issuer from its settings.',
+  problem_last_owner: 'The school needs somebody who looks after it. Make another teacher an owner first.',
+  problem_not_oneself: 'That cannot be done to your own account. Ask another owner of the school.',
+  problem_teacher_has_classes: 'Somebody has to take over: {names}. Choose a teacher.',
+  problem_limit_above: 'A pupil cannot have more room than the whole class.',
+  problem_backup_off: 'No backups are set up. Set OPPEN_BACKUPS on the machine and start Oppen again.',
+  problem_backup_failed: '{text}',
+  problem_name_not_same: 'That is not the name. Type it exactly: {name}',
   problem_file_cut: 'The file was cut off on its way and was not kept. Choose it again.',
   problem_files_many: 'There are {most} files on this piece already. Take one off first.',
 } as const

@@ -6,7 +6,10 @@ import { join } from 'node:path'
 
 const ROOT = join(import.meta.dirname, '..')
 
-/** A server of the demo in a process of its own, so that it can be stopped hard, over a folder of its own. */
+const DEMO = { script: 'demo/dist/serve.mjs', ready: 'Sign in' } as const
+const REAL = { script: 'server/dist/main.mjs', ready: 'Oppen is ready' } as const
+
+/** A server in a process of its own, so that it can be stopped hard, over a folder of its own. */
 export class School {
   readonly address: string
   readonly folder: string
@@ -14,10 +17,13 @@ export class School {
   /** The folder lies on a disk of its own with so much room, in megabytes. */
   readonly #room: number | undefined
   #child: ChildProcess | undefined
+  readonly #runs: typeof DEMO | typeof REAL
+  #said = ''
   #stopping = false
 
-  private constructor(folder: string, port: number, room?: number) {
+  private constructor(folder: string, port: number, room?: number, runs: typeof DEMO | typeof REAL = DEMO) {
     this.folder = folder
+    this.#runs = runs
     this.#room = room
     this.#port = port
     this.address = `http://127.0.0.1:${port}`
@@ -33,9 +39,38 @@ export class School {
     return school
   }
 
+  /** Serves a new folder with nothing in it, as a school does on its first day. */
+  static async openNew(): Promise<School> {
+    const home = await mkdtemp(join(tmpdir(), 'oppen-school-'))
+    const school = new School(join(home, 'data'), await freePort(), undefined, REAL)
+    await school.start()
+    return school
+  }
+
+  /** What the server has printed since it was started. */
+  get said(): string {
+    return this.#said
+  }
+
+  /** Another school of the demo beside this one, that is not started yet. */
+  async another(): Promise<School> {
+    return new School(join(this.folder, '..', 'another'), await freePort())
+  }
+
+  /** Runs a command of the machine on the folder of this school; gives what it printed, and how it ended. */
+  command(name: 'backup' | 'restore', ...args: readonly string[]): { said: string; status: number | null } {
+    const { stdout, stderr, status } = spawnSync(process.execPath, [`server/dist/${name}.mjs`, ...args], {
+      cwd: ROOT,
+      env: { ...process.env, OPPEN_DATA: this.folder },
+      encoding: 'utf8',
+    })
+    return { said: stdout + stderr, status }
+  }
+
   async start(): Promise<void> {
     this.#stopping = false
-    const serve = [process.execPath, '--enable-source-maps', 'demo/dist/serve.mjs'] as const
+    const { script, ready } = this.#runs
+    const serve = [process.execPath, '--enable-source-maps', script] as const
     const [command, ...rest] = this.#room === undefined ? serve : onSmallDisk(this.folder, this.#room, serve)
     const child = spawn(command, rest, {
       cwd: ROOT,
@@ -43,13 +78,18 @@ export class School {
         ...process.env,
         OPPEN_DATA: this.folder,
         OPPEN_PORT: String(this.#port),
+        OPPEN_LOG: 'warn',
         UV_THREADPOOL_SIZE: '16',
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     this.#child = child
     await new Promise<void>((resolve, reject) => {
-      child.stdout?.on('data', chunk => String(chunk).includes('Sign in') && resolve())
+      this.#said = ''
+      child.stdout?.on('data', chunk => {
+        this.#said += chunk
+        if (this.#said.includes(ready)) resolve()
+      })
       child.once('exit', (code, signal) => {
         // whatever waits for it then fails; this says why
         if (!this.#stopping) process.stderr.write(`the server left with ${code ?? signal}\n`)

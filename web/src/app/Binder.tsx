@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import { CalendarDays, Plus, School as Schoolhouse, Users } from 'lucide-react'
+import { CalendarDays, Plus, Users } from 'lucide-react'
 import { Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
@@ -151,9 +151,8 @@ function School() {
     <Link
       to="/school"
       aria-current={here ? 'page' : undefined}
-      className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+      className="rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
     >
-      <Schoolhouse size={15} aria-hidden="true" className="shrink-0" />
       {say('area_school')}
     </Link>
   )

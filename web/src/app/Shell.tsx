@@ -1,7 +1,7 @@
 import type { Me } from '@oppen/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Suspense, useEffect, useRef } from 'react'
-import { Navigate, Outlet, ScrollRestoration, useLocation } from 'react-router'
+import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
 import { tell } from '../parts/tell.js'
 import { say } from '../words/say.js'
@@ -10,6 +10,7 @@ import { Binder } from './Binder.js'
 import { filesLeft, leftHere } from './device.js'
 import { ErrorWords } from './ErrorWords.js'
 import { Keys } from './Keys.js'
+import { forgetReads } from './keptReads.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { reads } from './queries.js'
@@ -21,12 +22,27 @@ import { useWide } from './wide.js'
 /** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
 export function Shell() {
   const me = useQuery(reads.me())
-  if (me.error instanceof Refusal && me.error.code === 'sign_in_needed') return <Navigate to="/" replace />
+  if (me.error instanceof Refusal && me.error.code === 'sign_in_needed') return <SignedOut />
   if (me.error && !me.data) {
     return <Problem words={<ErrorWords error={me.error} />} again={() => void me.refetch()} />
   }
   if (!me.data) return <Waiting />
   return <Inside />
+}
+
+/**
+ * Nobody is signed in, or no more: signed out elsewhere, or the account is closed. Nothing that was read for whoever was
+ * in stays; it would also be taken for somebody who is.
+ */
+function SignedOut() {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  useEffect(() => {
+    void forgetReads()
+    client.clear()
+    navigate('/', { replace: true })
+  }, [client, navigate])
+  return null
 }
 
 function Inside() {

@@ -1,7 +1,7 @@
 import { type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes, useId } from 'react'
 
 const BOX =
-  'w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 py-2 text-base text-ink placeholder:text-soft aria-invalid:border-rust'
+  'w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 py-2 text-base text-ink placeholder:text-soft read-only:bg-linen/50 aria-invalid:border-rust'
 
 type Common = { readonly label: string; readonly hint?: ReactNode; readonly problem?: string | undefined }
 

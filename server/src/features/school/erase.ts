@@ -1,5 +1,6 @@
 import { rm } from 'node:fs/promises'
 import { basename, join } from 'node:path'
+import type { AccountId, ClassId } from '@oppen/core/ids'
 import { tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused } from '../../refusal.js'
@@ -10,10 +11,9 @@ import { tellOut, tellRegister } from '../classes/ties.js'
 import { note } from '../record/service.js'
 import { namedHashes, STORED_IN } from '../retention/queries.js'
 import { refreshTexts } from '../search/refresh.js'
-import { ownClasses } from '../work/queries.js'
 import { type Person, personOf, staysFor } from './people.js'
 import { PERSONAL, type Rows, THEIR_CLASSES } from './personData.js'
-import { isTheirs, rowsOfPerson } from './queries.js'
+import { isTheirs, rowsOfPerson, tiedPeople } from './queries.js'
 
 /**
  * Erases a person for good: their rows, the files that nobody else has, what can be searched and the pages of the
@@ -44,7 +44,11 @@ async function erase(world: World, viewer: Viewer, personId: string, typed: stri
   if (why === 'last_owner') throw new Refused('last_owner')
   if (why === 'has_classes') throw new Refused('teacher_has_classes', { names: person.name })
   const bytes = await bytesOf(world, person)
-  const classes = await ownClasses(db, person.places)
+  const classes = await db.rows<{ classId: ClassId }>(
+    `select distinct class_id as classId from ${THEIR_CLASSES}`,
+    person.bind,
+  )
+  const tied = await tiedPeople(db, person)
   if (person.accountId) {
     await endSessions(world, { accountId: person.accountId })
     await leaveCircles(world, person.accountId)
@@ -53,6 +57,7 @@ async function erase(world: World, viewer: Viewer, personId: string, typed: stri
   await removeRows(world, person)
   await note(world, 'person_erased', { classId: null, by: viewer.accountId, name: '…' })
   for (const { classId } of classes) tellRegister(world, classId)
+  for (const one of tied) tellOut(world, one.personId as AccountId)
   return bytes
 }
 

@@ -11,6 +11,7 @@ import { say } from '../../words/say.js'
 import { ErasePerson } from './ErasePerson.js'
 import { SchoolSheet } from './SchoolSheet.js'
 import { mebibytes } from './sizes.js'
+import { inGroups } from './stored.js'
 
 /** What is stored of one person, all of it to download, and the way to erase it. */
 export function Screen() {
@@ -77,9 +78,9 @@ function Stored({ person: { stored, files } }: { readonly person: PersonPage }) 
           <p className="pb-2">{say('person_files', { count: files.count, size: mebibytes(files.bytes) })}</p>
         )}
         <ul className="max-w-3xl gap-x-10 text-[15px] sm:columns-2 lg:columns-3">
-          {stored.map(({ kind, count }) => (
-            <li key={kind} className="flex justify-between gap-4 border-b border-rule py-0.5">
-              <span>{kind.replaceAll('_', ' ')}</span>
+          {inGroups(stored).map(({ group, count }) => (
+            <li key={group} className="flex justify-between gap-4 border-b border-rule py-0.5">
+              <span>{say(`stored_${group}`)}</span>
               <span className="tabular-nums">{count}</span>
             </li>
           ))}

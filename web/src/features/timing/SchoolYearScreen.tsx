@@ -100,7 +100,7 @@ function Year({ page }: { readonly page: CalendarPage }) {
               <fieldset className="flex flex-wrap gap-x-4">
                 <legend className="text-[15px] font-semibold">{say('year_weekdays')}</legend>
                 {[1, 2, 3, 4, 5, 6, 7].map(day => (
-                  <label key={day} className="flex items-center gap-1.5 text-[15px]">
+                  <label key={day} className="flex min-h-7 items-center gap-1.5 text-[15px]">
                     <input
                       type="checkbox"
                       checked={form.weekdays.includes(day)}

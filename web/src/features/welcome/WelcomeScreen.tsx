@@ -26,7 +26,7 @@ export function Screen() {
   const welcome = useQuery(reads.welcome())
   const [userName, setUserName] = useState<string>()
   const asked = search.has('join')
-  if (me.data && !asked) return <Navigate to="/today" replace />
+  if (me.data && !me.isError && !asked) return <Navigate to="/today" replace />
   if (welcome.data?.tablet && me.isError && !asked) return <Navigate to="/tablet" replace />
   return (
     <Doorstep title={userName ? say('secret_title', { name: userName }) : say('welcome_title')}>

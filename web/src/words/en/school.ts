@@ -147,7 +147,18 @@ export const school = {
   person_stays_last_owner: 'This is the only owner of the school. Make another teacher one first.',
   person_stays_has_classes:
     'This teacher still owns classes. Close the account first and hand them to somebody.',
-  stored_other: 'Other',
+  stored_account: 'Account and places on registers',
+  stored_work: 'Work and its versions',
+  stored_handIns: 'Hand-ins, marks and other steps',
+  stored_files: 'Files',
+  stored_messages: 'Messages',
+  stored_entering: 'Sign-ins, keys and invitations',
+  stored_families: 'Family ties',
+  stored_calendar: 'Notes in the calendar',
+  stored_letters: 'Letters',
+  stored_audit: 'Lines of the audit log',
+  stored_teaching: 'Made for classes',
+  stored_rest: 'What was read when, and the like',
 
   set_name_zone: 'Name and time zone',
   set_zone_used_one:

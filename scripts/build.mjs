@@ -50,7 +50,7 @@ await build({
     // threads stand beside whatever begins them
     'server/dist/thread': 'server/src/workers/thread.ts',
     'demo/dist/thread': 'server/src/workers/thread.ts',
-    'server/dist/addTeacher': 'server/src/cli/addTeacher.ts',
+    'server/dist/addOwner': 'server/src/cli/addOwner.ts',
     'server/dist/backup': 'server/src/cli/backup.ts',
     'server/dist/restore': 'server/src/cli/restore.ts',
     'demo/dist/serve': 'demo/src/serve.ts',

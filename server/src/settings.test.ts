@@ -1,5 +1,7 @@
+import { readdir, readFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { readSettings } from './settings.js'
+import { readSettings, shape } from './settings.js'
 
 it('needs none: what is not set has its usual value', () => {
   expect(readSettings({})).toMatchObject({
@@ -74,5 +76,27 @@ describe('refuses in one line, with the name, the value and what would be right'
 
   it('asks for the address where others are let in', () => {
     expect(() => readSettings({ OPPEN_HOST: '0.0.0.0' })).toThrow(/OPPEN_ADDRESS.*0\.0\.0\.0/)
+  })
+})
+
+describe('what is written about settings', () => {
+  const root = join(import.meta.dirname, '..', '..')
+  const named = async (path: string) =>
+    new Set((await readFile(join(root, path), 'utf8')).match(/OPPEN_[A-Z_]*[A-Z]/g))
+  const known = new Set(Object.keys(shape.shape))
+  /** Of the compose file itself. */
+  const compose = ['OPPEN_DOMAIN', 'OPPEN_BACKUP_FOLDER']
+
+  it('docs/RUNNING.md names each of them', async () => {
+    expect([...known].filter(name => name !== 'OPPEN_WEB').sort()).toEqual(
+      [...(await named('docs/RUNNING.md'))].filter(name => known.has(name) && name !== 'OPPEN_WEB').sort(),
+    )
+  })
+
+  it('neither it nor what is in deploy/ names any other', async () => {
+    const files = (await readdir(join(root, 'deploy'))).map(name => `deploy/${name}`)
+    for (const path of ['docs/RUNNING.md', 'README.md', ...files])
+      for (const name of await named(path))
+        expect([...known, ...compose, 'OPPEN_CHROMIUM', 'OPPEN_TRACE'], `${path}: ${name}`).toContain(name)
   })
 })

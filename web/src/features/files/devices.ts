@@ -11,7 +11,8 @@ export const realDevices: Devices = {
 }
 
 async function media(wanted: MediaStreamConstraints): Promise<MediaStream> {
-  // without https there is nothing to ask for
+  // browsers give them only to pages that came by https, or from the same machine (W3C, Secure Contexts)
+  if (!window.isSecureContext) throw new DOMException('no https', 'SecurityError')
   if (!navigator.mediaDevices) throw new DOMException('no devices', 'NotSupportedError')
   return navigator.mediaDevices.getUserMedia(wanted)
 }

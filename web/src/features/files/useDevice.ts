@@ -4,11 +4,11 @@ import type { WordKey } from '../../words/say.js'
 import { type Devices, realDevices, release, standInDevices } from './devices.js'
 
 /** Why a microphone or camera cannot be used. */
-export type DeviceProblem = 'refused' | 'none' | 'busy' | 'unknown'
+export type DeviceProblem = 'refused' | 'none' | 'busy' | 'insecure' | 'unknown'
 
 const PROBLEMS: Readonly<Record<string, DeviceProblem>> = {
   NotAllowedError: 'refused',
-  SecurityError: 'refused',
+  SecurityError: 'insecure',
   NotFoundError: 'none',
   OverconstrainedError: 'none',
   NotSupportedError: 'none',

@@ -44,6 +44,11 @@ export function Screen() {
           <p>
             {data.address} · {data.zone}
           </p>
+          {!window.isSecureContext && (
+            <div className="mt-2">
+              <Problem words={say('school_insecure')} />
+            </div>
+          )}
         </Row>
       </Section>
     </SchoolSheet>

@@ -56,7 +56,17 @@ export default function Scanner({ onFound, onClose }: Props) {
           muted
           className={`aspect-square w-full rounded-[var(--radius-card)] bg-board object-cover ${camera === 'none' ? 'hidden' : ''}`}
         />
-        {camera !== 'on' && <p role="status">{say(camera === 'starting' ? 'scan_starting' : 'scan_none')}</p>}
+        {camera !== 'on' && (
+          <p role="status">
+            {say(
+              camera === 'starting'
+                ? 'scan_starting'
+                : window.isSecureContext
+                  ? 'scan_none'
+                  : 'scan_insecure',
+            )}
+          </p>
+        )}
         <label className="text-[15px] font-semibold">
           {say('scan_photo')}
           <input

@@ -101,6 +101,8 @@ export const doing = {
   recorder_cut: 'A recording was cut off. What was recorded by then goes to your files: {name}',
   device_refused:
     'The browser does not let Oppen use it. Allow it beside the address of this page and try again, or record with another program and add the file.',
+  device_insecure:
+    'Browsers give microphone and camera only to pages that came by https, and this one did not. Tell your school; until then, add a file that you recorded elsewhere.',
   device_none:
     'There is none here that Oppen could use. Use another device, or record with another program and add the file.',
   device_busy: 'Another program is using it. Close that one and try again.',

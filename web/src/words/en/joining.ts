@@ -74,6 +74,8 @@ export const joining = {
   scan_title: 'Hold the QR code before the camera',
   scan_starting: 'Waiting for the camera …',
   scan_none: 'The camera cannot be used here. Take a photo of the code instead, or type it.',
+  scan_insecure:
+    'Browsers give the camera only to pages that came by https, and this one did not. Take a photo of the code instead, or type it.',
   scan_photo: 'Choose a photo of the code',
   scan_not_found: 'There is no QR code to be read in “{name}”. Come closer and keep it straight.',
   forgot: 'I forgot my secret',

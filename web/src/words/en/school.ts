@@ -53,6 +53,8 @@ export const school = {
     'Have backups made: set OPPEN_BACKUPS to a folder on another disk and start Oppen again.',
   school_next_mail: 'Set the mail server, so that invitations and password resets reach people.',
   school_disk: '{used} MB in use, {free} GB free.',
+  school_insecure:
+    'This page did not come by https: browsers then give no camera, no microphone and no work without a network, and passwords can be read on the way. RUNNING.md tells how to put a proxy with TLS before Oppen.',
   school_disk_low: 'Only {free} GB are free: make room, or pupils will soon be unable to hand in.',
 
   backups_off: 'None are made. Set OPPEN_BACKUPS to a folder on another disk and start Oppen again.',

@@ -1,0 +1,38 @@
+import { tidyName } from '@oppen/core/joining'
+import { accounts } from '../features/accounts/models.js'
+import { sayable } from '../features/accounts/profile.js'
+import { hashSecret, makeAccount, seeMe } from '../features/accounts/service.js'
+import { closeWorld, openWorld } from '../openWorld.js'
+import { readSettings } from '../settings.js'
+import { startPlainly } from '../startRefused.js'
+
+/**
+ * Makes somebody who looks after the school, for one whose owners can no longer come in, and prints a password for one
+ * sign-in: `npm run add-owner -- "Name"`, with the server stopped.
+ */
+const name = tidyName(process.argv.slice(2).join(' '))
+if (!name) {
+  process.stderr.write('Say the name of the new owner: npm run add-owner -- "Ines Varga"\n')
+  process.exit(2)
+}
+await startPlainly(async () => {
+  const { folder, school, pinned } = readSettings(process.env)
+  const world = await openWorld({ folder, school, pinned })
+  const secret = sayable()
+  const secretHash = await hashSecret(world, secret)
+  const id = await world.db.write(async () => {
+    const accountId = await makeAccount(world, {
+      kind: 'teacher',
+      shownName: name,
+      secretHash,
+      ownsSchool: true,
+    })
+    await world.db.model(accounts).update({ secretOnce: 1 }, { where: { id: accountId } })
+    return accountId
+  })
+  const { account } = await seeMe(world, id)
+  process.stdout.write(
+    `${account.shownName} looks after the school and comes in with the user name ${account.userName} and the password ${secret}, once\n`,
+  )
+  await closeWorld(world)
+}, 'Nobody was added')

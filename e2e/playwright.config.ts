@@ -5,13 +5,16 @@ export default defineConfig({
   testDir: './journeys',
   outputDir: './results',
   globalSetup: './master.ts',
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // what is limited is each step, with room for a machine three times slower; this only ends what hangs for ever
+  timeout: 900_000,
+  expect: { timeout: 45_000 },
   // journeys wait more than they work: two side by side take little more than half the time
   workers: 2,
   forbidOnly: !!process.env.CI,
   reporter: [['list']],
   use: {
+    actionTimeout: 45_000,
+    navigationTimeout: 60_000,
     launchOptions: LAUNCH,
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',

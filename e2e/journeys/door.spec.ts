@@ -49,7 +49,6 @@ test('the board is read from the back row, whatever the projector’s width', as
 test('a door for this lesson, a newcomer who waits for a nod, and an open door for an evening', async ({
   browser,
 }) => {
-  test.setTimeout(180_000)
   const teacher = await device(browser, school.address)
   const board = teacher.page
   await signIn(board, 'ms.varga')

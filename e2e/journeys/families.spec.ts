@@ -29,7 +29,6 @@ async function keyOf(page: Page, name: string, kind: 'home' | 'family'): Promise
 test('a family of two children in two classes: by key, by invitation and by asking, one account follows both', async ({
   browser,
 }) => {
-  test.setTimeout(240_000)
   const varga = await device(browser, school.address)
   const bell = await device(browser, school.address)
   const phone = await device(browser, school.address, { phone: true })

@@ -116,7 +116,6 @@ for (const [userName, options] of [
   ['ada.moreno', { dark: true }],
 ] as const) {
   test(`every screen of ${userName} ${JSON.stringify(options)} is for everybody`, async ({ browser }) => {
-    test.setTimeout(240_000)
     const { page, context } = await device(browser, school.address, options)
     const faults: string[] = []
     page.on('console', message => {

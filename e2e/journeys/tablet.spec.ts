@@ -46,7 +46,6 @@ const press = async (page: Page, pictures: readonly string[]) => {
 test('three children in turn on one shared tablet: each as the right one, and nothing is left of the one before', async ({
   browser,
 }) => {
-  test.setTimeout(240_000)
   const { teacher, code } = await classOfThree(browser)
   const tablet = await device(browser, school.address)
   const { page } = tablet

@@ -47,6 +47,11 @@ export class School {
     return school
   }
 
+  /** The server of a school over a folder, not started yet. */
+  static async over(folder: string): Promise<School> {
+    return new School(folder, await freePort(), undefined, REAL)
+  }
+
   /** What the server has printed since it was started. */
   get said(): string {
     return this.#said

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 
-export type Child = { readonly port: number; readonly stop: () => void }
+export type Child = { readonly port: number; readonly pid: number; readonly stop: () => void }
 
 /** Starts a bundled server and waits for the port it prints. */
 export function serve(file: string, env: Record<string, string>): Promise<Child> {
@@ -12,7 +12,7 @@ export function serve(file: string, env: Record<string, string>): Promise<Child>
     child.once('exit', code => reject(new Error(`${file} left with ${code}`)))
     child.stdout.on('data', chunk => {
       const port = / on (\d+)/.exec(String(chunk))?.[1]
-      if (port) resolve({ port: Number(port), stop: () => child.kill('SIGKILL') })
+      if (port) resolve({ port: Number(port), pid: child.pid ?? 0, stop: () => child.kill('SIGKILL') })
     })
   })
 }

@@ -10,6 +10,7 @@ import { deadlines } from './deadlines.js'
 import { bytesOfAMinute, drawing, opening, saving, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
 import { ratio } from './reads.js'
+import { schoolUnderLoad } from './schoolLoad.js'
 import { weekPages } from './weekPage.js'
 
 /** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
@@ -26,6 +27,7 @@ await build({
     bare: 'bench/src/bare.ts',
     bareClaim: 'bench/src/bareClaim.ts',
     bareSave: 'bench/src/bareSave.ts',
+    openScreens: 'bench/src/openScreens.ts',
     ours: 'bench/src/ours.ts',
     // threads stand beside whatever begins them
     thread: 'server/src/workers/thread.ts',
@@ -47,6 +49,13 @@ await build({
     },
   ],
 })
+
+/** `npm run bench -- school` puts a large school under load, and measures nothing else. */
+if (process.argv.includes('school')) {
+  const failed = await schoolUnderLoad(OUT, print)
+  if (failed.length) console.error(`Missed: ${failed.join(', ')}`)
+  process.exit(failed.length ? 1 : 0)
+}
 
 const folder = join(await mkdtemp(join(tmpdir(), 'oppen-bench-')), 'data')
 await closeWorld(await openDemo(folder))

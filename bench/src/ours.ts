@@ -8,5 +8,5 @@ const world = await openDemo(process.env.BENCH_FOLDER ?? '', {
   log: pino({ level: 'silent' }),
   hashing: FULL_HASHING,
 })
-const { address } = await listen(world, { port: 0, webFolder: 'web/dist' })
+const { address } = await listen(world, { port: Number(process.env.BENCH_PORT ?? 0), webFolder: 'web/dist' })
 process.stdout.write(`ours on ${new URL(address).port}\n`)

@@ -85,7 +85,14 @@ const SHOTS: readonly Shot[] = [
   { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
   { name: 'progress', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Progress') },
   { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
-  { name: 'settings', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
+  {
+    name: 'school',
+    who: 'ms.thorne',
+    go: async page => {
+      await page.getByRole('link', { name: 'School', exact: true }).click()
+      await page.getByRole('heading', { name: 'Overview' }).waitFor()
+    },
+  },
   { name: 'tablet', who: 'ms.quist', go: shareHere },
   {
     name: 'calendar',

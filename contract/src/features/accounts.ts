@@ -33,6 +33,8 @@ export const me = z.object({
     userName: z.string(),
     kind: accountKind,
     email: z.string().nullable(),
+    /** An address that was given and does not count yet: its letter was not answered. */
+    emailAsked: z.string().nullable(),
     /** Came in with a name alone: there is no account to come back to. */
     guest: z.boolean(),
     /** Looks after the school. */
@@ -97,6 +99,7 @@ export const accountShapes = {
   removePicture: { reply: done },
   seePicture: {},
   endSession: { reply: done },
+  confirmEmail: { body: z.object({ token: line }), reply: z.object({ email: z.string() }) },
   forgot: { body: z.object({ userName: line }), reply: done },
   resetSecret: { body: z.object({ token: line, secret: line }), reply: me },
 }

@@ -68,6 +68,7 @@ export const teacherLine = z.object({
   shownName: z.string(),
   userName: z.string(),
   email: z.string().nullable(),
+  emailAsked: z.string().nullable(),
   ownsSchool: z.boolean(),
   /** Has never signed in: the one-time password is still to be used. */
   fresh: z.boolean(),

@@ -28,6 +28,7 @@ export const peopleRoutes = {
     carries: 'bytes',
   }),
   endSession: route<Shapes['endSession']>()('DELETE', '/api/account/sessions/:sessionId', 'account.self'),
+  confirmEmail: route<Shapes['confirmEmail']>()('POST', '/api/entry/confirm', 'open', { tries: ['key'] }),
   forgot: route<Shapes['forgot']>()('POST', '/api/entry/forgot', 'open', { tries: ['mail'] }),
   resetSecret: route<Shapes['resetSecret']>()('POST', '/api/entry/reset', 'open', { tries: ['key'] }),
 

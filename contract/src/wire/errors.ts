@@ -49,6 +49,7 @@ export const ERRORS = {
   pin_wrong: { status: 422, params: [] },
   pictures_wrong: { status: 422, params: [] },
   old_secret_wrong: { status: 403, params: [] },
+  confirmation_over: { status: 410, params: [] },
   reset_over: { status: 410, params: [] },
   email_unreadable: { status: 422, params: ['text'] },
   email_taken: { status: 409, params: ['text'] },

@@ -33,6 +33,7 @@ export const RECORD_KINDS = [
   'key_replaced',
   'secret_given',
   'secret_reset',
+  'email_confirmed',
   'invited',
   'invitation_accepted',
   'invitation_declined',

@@ -14,6 +14,7 @@ import { foundWords } from './migrations/2026-11-26-found-words.js'
 import { dueTimes } from './migrations/2026-11-27-due-times.js'
 import { tries } from './migrations/2026-11-27-tries.js'
 import { uploads } from './migrations/2026-11-27-uploads.js'
+import { emailConfirmations } from './migrations/2026-11-28-email-confirmations.js'
 import { erasing } from './migrations/2026-11-28-erasing.js'
 import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 
@@ -32,6 +33,7 @@ const migrations: readonly Migration[] = [
   tries,
   schoolOwner,
   erasing,
+  emailConfirmations,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

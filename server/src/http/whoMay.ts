@@ -49,6 +49,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   removePicture: signedIn,
   seePicture: signedIn,
   endSession: ['anna'],
+  confirmEmail: anybody,
   forgot: anybody,
   resetSecret: anybody,
   knock: anybody,

@@ -35,6 +35,11 @@ export const router = createBrowserRouter([
         ErrorBoundary: FaultPage,
       },
       {
+        path: '/confirm',
+        lazy: screen(() => import('../features/welcome/ConfirmScreen.js')),
+        ErrorBoundary: FaultPage,
+      },
+      {
         path: '/reset',
         lazy: screen(() => import('../features/welcome/ResetScreen.js')),
         ErrorBoundary: FaultPage,

@@ -21,10 +21,21 @@ async function newestLetter() {
   )
   return { count: letters.length, letters }
 }
-const linkIn = (text: string | undefined) => /\/(?:reset|invitation)#(\S+)/.exec(text ?? '')?.[1] ?? ''
+const linkIn = (text: string | undefined) =>
+  /\/(?:reset|invitation|confirm)#(\S+)/.exec(text ?? '')?.[1] ?? ''
+
+/** The token in a letter to an address, once it is there. */
+async function letterTo(to: string, says: RegExp): Promise<string> {
+  const find = async () =>
+    (await newestLetter().catch(() => ({ letters: [] }))).letters.find(
+      letter => letter.to?.[0]?.address === to && says.test(letter.text ?? ''),
+    )
+  await expect.poll(find).toBeDefined()
+  return linkIn((await find())?.text)
+}
 
 describe('the own account', () => {
-  it('changes its shown name and address; an address is one account’s alone and opens it', async () => {
+  it('changes its shown name at once; an address counts when its letter was answered, and is one account’s alone', async () => {
     const me = await school.anna.get(
       'changeAccount',
       {},
@@ -32,17 +43,44 @@ describe('the own account', () => {
     )
     expect(me.account).toMatchObject({
       shownName: 'Anna R.',
-      email: 'anna@mail.example',
+      email: null,
+      emailAsked: 'anna@mail.example',
       userName: 'anna.reyes',
     })
-    expect(
-      await school.bo.ask('changeAccount', {}, { shownName: 'Bo', email: 'ANNA@mail.example' }),
-    ).toMatchObject({ error: { code: 'email_taken', path: 'email' } })
+    const byEmail = { userName: 'ANNA@mail.example', secret: DEMO_SECRET }
+    expect((await school.person().ask('signIn', {}, byEmail)).status).toBe(403)
+    // somebody else may say so too: who is told, is told by the letter
+    await school.bo.get('changeAccount', {}, { shownName: 'Bo Lund', email: 'ANNA@mail.example' })
+    const annas = await letterTo('anna@mail.example', /Anna R\. gave this address/)
+    const bos = await letterTo('anna@mail.example', /Bo Lund gave this address/)
+    const confirm = (token: string) => school.person().ask('confirmEmail', {}, { token })
+    const both = await Promise.all([confirm(annas), confirm(annas)])
+    expect(both.map(one => one.status).sort()).toEqual([200, 410])
+    expect((await school.anna.get('me', {})).account).toMatchObject({
+      email: 'anna@mail.example',
+      emailAsked: null,
+    })
+    await school.person().signIn('ANNA@mail.example')
+    expect((await confirm(bos)).error).toMatchObject({ code: 'email_taken' })
+    expect((await confirm('x'.repeat(900))).error?.code).toBe('confirmation_over')
     expect(await school.bo.ask('changeAccount', {}, { shownName: 'Bo', email: 'bo at home' })).toMatchObject({
       error: { code: 'email_unreadable', path: 'email' },
     })
-    await school.person().signIn('ANNA@mail.example')
     await school.anna.get('changeAccount', {}, { shownName: 'Anna Reyes', email: null })
+    expect((await school.person().ask('signIn', {}, byEmail)).status).toBe(403)
+  })
+
+  it('sends few letters in an hour, and none of them opens anything after two days', async () => {
+    const ask = (n: number) =>
+      school.bo.ask('changeAccount', {}, { shownName: 'Bo Lund', email: `bo${n}@mail.example` })
+    for (let n = 0; n < 4; n++) expect((await ask(n)).status).toBe(200)
+    expect((await ask(5)).error).toMatchObject({ code: 'too_many_tries', path: 'email' })
+    const token = await letterTo('bo3@mail.example', /Bo Lund/)
+    const now = school.clock.now()
+    school.clock.moveTo(now + 48 * 3_600_000)
+    expect((await school.person().ask('confirmEmail', {}, { token })).error?.code).toBe('confirmation_over')
+    school.clock.moveTo(now)
+    await school.bo.get('changeAccount', {}, { shownName: 'Bo Lund', email: null })
   })
 
   it('changes its secret with the one before; every other device is out', async () => {
@@ -90,11 +128,15 @@ describe('a forgotten secret', () => {
 
   it('of an adult is set anew by a letter that works once and for an hour', async () => {
     await school.family.get('changeAccount', {}, { shownName: 'Mr Reyes', email: 'reyes@mail.example' })
+    // nothing goes to an address that was not confirmed
     await school.person().get('forgot', {}, { userName: 'mr.reyes' })
-    await expect.poll(async () => (await newestLetter().catch(() => ({ count: 0 }))).count).toBe(1)
+    await school
+      .person()
+      .get('confirmEmail', {}, { token: await letterTo('reyes@mail.example', /Is|gave this address/) })
+    await school.person().get('forgot', {}, { userName: 'mr.reyes' })
+    const token = await letterTo('reyes@mail.example', /new secret/)
     const { letters } = await newestLetter()
-    expect(letters[0]).toMatchObject({ to: [{ address: 'reyes@mail.example' }] })
-    const token = linkIn(letters[0]?.text)
+    expect(letters.filter(one => /new secret/.test(one.text ?? ''))).toHaveLength(1)
     const person = school.person()
     expect(await person.ask('resetSecret', {}, { token, secret: 'short' })).toMatchObject({
       error: { code: 'secret_short', path: 'secret' },
@@ -110,9 +152,12 @@ describe('a forgotten secret', () => {
       error: { code: 'reset_over' },
     })
     await school.person().get('forgot', {}, { userName: 'reyes@mail.example' })
-    await expect.poll(async () => (await newestLetter()).count).toBe(2)
-    const all = (await newestLetter()).letters.map(letter => linkIn(letter.text))
-    const second = all.find(one => one !== token) ?? ''
+    const resets = async () =>
+      (await newestLetter()).letters
+        .filter(one => /new secret/.test(one.text ?? ''))
+        .map(one => linkIn(one.text))
+    await expect.poll(async () => (await resets()).length).toBe(2)
+    const second = (await resets()).find(one => one !== token) ?? ''
     school.clock.moveTo(school.clock.now() + 61 * MINUTE)
     expect(
       await school.person().ask('resetSecret', {}, { token: second, secret: 'quite another' }),

@@ -17,11 +17,11 @@ import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
 import { resetMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
 import { note } from '../record/service.js'
+import { setEmail } from './email.js'
 import { accounts, resets } from './models.js'
 import {
   accountById,
   accountByName,
-  emailIsTaken,
   pictureOfAccount,
   resetByToken,
   sessionsOf,
@@ -46,7 +46,7 @@ export async function seeAccount(world: World, viewer: Viewer, request: Request)
 
 export type AccountForm = { readonly shownName: string; readonly email: string | null }
 
-/** Changes the shown name and the e-mail address. Refuses `email_taken`. */
+/** Changes the shown name, and asks at a new e-mail address whether it is whose it is said to be. */
 export async function changeAccount(world: World, viewer: Viewer, form: AccountForm): Promise<Me> {
   const shownName = tidyName(form.shownName)
   if (!shownName) throw new Refused('text_empty', { what: 'name' }, 'shownName')
@@ -55,10 +55,8 @@ export async function changeAccount(world: World, viewer: Viewer, form: AccountF
   }
   const email = form.email?.trim() ? take(readEmail(form.email), 'email') : null
   await world.db.write(async () => {
-    if (email && (await emailIsTaken(world.db, email, viewer.accountId))) {
-      throw new Refused('email_taken', { text: email }, 'email')
-    }
-    await world.db.model(accounts).update({ shownName, email }, { where: { id: viewer.accountId } })
+    await world.db.model(accounts).update({ shownName }, { where: { id: viewer.accountId } })
+    await setEmail(world, viewer.accountId, email)
     world.db.afterCommit(() => void world.live.tellPerson(viewer.accountId, { what: 'me' }))
   })
   return seeMe(world, viewer.accountId)

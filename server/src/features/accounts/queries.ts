@@ -127,6 +127,10 @@ export async function userNamesLike(db: Database, stem: string): Promise<Set<str
   return new Set(rows.map(row => row.name))
 }
 
+/** The address that account `a` has given and not confirmed yet. */
+export const EMAIL_ASKED =
+  '(select e.email from email_confirmations e where e.account_id = a.id order by e.made_at desc, e.rowid desc limit 1)'
+
 const tieJson = (role: string, has: 'p' | undefined) =>
   jsonObject({
     classId: 'c.id',
@@ -163,6 +167,7 @@ export const meJson = (db: Database, accountId: AccountId, tokenHash: string | n
          userName: 'a.user_name',
          kind: 'a.kind',
          email: 'a.email',
+         emailAsked: EMAIL_ASKED,
          guest: jsonBoolean('a.guest = 1'),
          ownsSchool: jsonBoolean('a.owns_school = 1'),
          secretKind: 'a.secret_kind',

@@ -1,5 +1,6 @@
 import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
+import { confirmEmail } from './email.js'
 import {
   changeAccount,
   changeOwnSecret,
@@ -35,6 +36,7 @@ export const accountHandlers = {
   removePicture: ({ world, viewer }) => removePicture(world, viewer),
   seePicture: ({ world, viewer, response }) => sendOwnPicture(world, viewer, response),
   endSession: ({ world, viewer, params }) => endOwnSession(world, viewer, params.sessionId),
+  confirmEmail: ({ world, body }) => confirmEmail(world, body.token),
   forgot: ({ world, body }) => forgot(world, body.userName, originOf(world)),
   goToSchool: ({ world, response }) => goToSchool(world, response),
   backFromSchool: ({ world, request, response }) => backFromSchool(world, request, response),

@@ -170,7 +170,9 @@ async function bringDatabase(from: string, data: string): Promise<void> {
   await copyThrough(from, coming)
   const db = await SideConnection.open(coming)
   try {
-    await db.script('delete from sessions; delete from resets; delete from uploads;')
+    await db.script(
+      'delete from sessions; delete from resets; delete from email_confirmations; delete from uploads;',
+    )
   } finally {
     await db.close()
   }

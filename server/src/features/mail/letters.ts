@@ -100,6 +100,26 @@ export type ResetLetter = {
   readonly address: string
 }
 
+type ConfirmLetter = {
+  readonly to: string
+  readonly name: string
+  readonly school: string
+  readonly address: string
+}
+
+/** Asks whoever reads the mail of an address whether it is theirs. */
+export const confirmMail = ({ to, name, school, address }: ConfirmLetter): Letter => ({
+  to,
+  subject: `Is this your address? Oppen, ${school}`,
+  text: `Hello,
+
+${name} gave this address in Oppen at ${school}: to sign in with, and for a new password when it is forgotten. If that was you, open this address within two days:
+${address}
+
+If it was not you, do nothing: it will not be used.
+`,
+})
+
 /** Lets somebody set a forgotten secret anew. */
 export function resetMail({ to, name, school, address }: ResetLetter): Letter {
   return {

@@ -20,6 +20,7 @@ const KIND: Readonly<Record<keyof typeof CLEARING, Kept | 'now'>> = {
   triesOfDay: 'wrongTry',
   session: 'now',
   reset: 'now',
+  emailConfirmation: 'now',
 }
 
 export type Cleared = Readonly<Record<string, number>>

@@ -54,6 +54,8 @@ export const CLEARING = {
     'delete from sessions where token_hash in (select token_hash from sessions where ends_at < $before limit $most)',
   reset:
     'delete from resets where token_hash in (select token_hash from resets where ends_at < $before limit $most)',
+  emailConfirmation:
+    'delete from email_confirmations where token_hash in (select token_hash from email_confirmations where ends_at < $before limit $most)',
 } as const
 
 /** Worksheets on which ink was taken off that no version and no hand-in shows, changed last before a moment. */

@@ -4,6 +4,7 @@ import { bare, KEY_LENGTH, readCode, showCode, writeCode } from '@oppen/core/joi
 import type { Response } from 'express'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { setEmail } from '../accounts/email.js'
 import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
 import { note } from '../record/service.js'
 import { settings } from '../timing/models.js'
@@ -63,7 +64,9 @@ export async function beginSchool(world: World, response: Response, asked: Begin
   const { accountId, session } = await world.db.write(async () => {
     // of two at once, the second finds the key spent
     if ((await hasOwner(world.db)) || !(await fits(world, asked.key))) throw new Refused('key_unknown')
-    const accountId = await makeAccount(world, { kind: 'teacher', ...person, secretHash, ownsSchool: true })
+    const { email, shownName } = person
+    const accountId = await makeAccount(world, { kind: 'teacher', shownName, secretHash, ownsSchool: true })
+    await setEmail(world, accountId, email)
     await world.db.model(settings).destroy({ where: { name: NAME } })
     if (!world.pinned.has('name')) await writeSetting(world, 'school_name', school)
     if (!world.pinned.has('zone')) await writeSetting(world, 'zone', zone)

@@ -101,6 +101,7 @@ export const PERSON_DATA = {
     own: `${ofAccount} or exists (select 1 from json_each($places) one where looks.what like '%:' || one.value)`,
   },
   sights: { own: ofAccount },
+  email_confirmations: { own: ofAccount, hidden: ['token_hash'] },
   resets: { own: ofAccount, hidden: ['token_hash'] },
   sessions: { own: ofAccount, hidden: ['token_hash'] },
   places: { own: `id in ${IN_PLACES}` },

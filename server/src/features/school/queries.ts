@@ -2,6 +2,7 @@ import type { PersonLine } from '@oppen/contract'
 import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Bind, type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+import { EMAIL_ASKED } from '../accounts/queries.js'
 
 export const hasOwner = async (db: Database): Promise<boolean> =>
   (await db.row('select 1 as found from accounts where owns_school = 1 and ended_at is null')) !== undefined
@@ -63,6 +64,7 @@ const TEACHERS = `select ${jsonObject({
       shownName: 'a.shown_name',
       userName: 'a.user_name',
       email: 'a.email',
+      emailAsked: EMAIL_ASKED,
       ownsSchool: jsonBoolean('a.owns_school = 1'),
       fresh: jsonBoolean('a.secret_once = 1'),
       endedAt: 'a.ended_at',

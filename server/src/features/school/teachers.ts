@@ -3,9 +3,9 @@ import type { Viewer } from '@oppen/core/permissions'
 import { type WrittenJson, written } from '../../http/serve.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { setEmail } from '../accounts/email.js'
 import { accounts } from '../accounts/models.js'
 import { sayable } from '../accounts/profile.js'
-import { emailIsTaken } from '../accounts/queries.js'
 import { NO_SECRET } from '../accounts/secrets.js'
 import { changeSecret, endSessions, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
 import { feeds } from '../calendar/models.js'
@@ -20,19 +20,15 @@ export const seeTeachers = async (world: World): Promise<WrittenJson> => written
 export type TeacherForm = { readonly shownName: string; readonly email: string | null }
 type OneTime = { readonly userName: string; readonly secret: string }
 
-async function refuseTaken(world: World, email: string | null, but: AccountId | ''): Promise<void> {
-  if (email && (await emailIsTaken(world.db, email, but as AccountId)))
-    throw new Refused('email_taken', { text: email }, 'email')
-}
-
 /** Makes the account of a teacher, with a password for the first sign-in. */
 export async function addTeacher(world: World, viewer: Viewer, form: TeacherForm): Promise<OneTime> {
   const person = readNewTeacher(form)
   const secret = sayable()
   const secretHash = await hashSecret(world, secret)
   const id = await world.db.write(async () => {
-    await refuseTaken(world, person.email, '')
-    const accountId = await makeAccount(world, { kind: 'teacher', ...person, secretHash })
+    const { shownName, email } = person
+    const accountId = await makeAccount(world, { kind: 'teacher', shownName, secretHash })
+    await setEmail(world, accountId, email)
     await world.db.model(accounts).update({ secretOnce: 1 }, { where: { id: accountId } })
     await note(world, 'teacher_added', { classId: null, by: viewer.accountId, name: person.shownName })
     return accountId
@@ -61,12 +57,15 @@ export async function changeTeacher(
   const person = readNewTeacher(form)
   await world.db.write(async () => {
     const teacher = await openTeacher(world, accountId)
-    await refuseTaken(world, person.email, accountId)
     const owned = teacher.ownsSchool === 1
     if (owned && !form.ownsSchool) await refuseLastOwner(world)
     await world.db
       .model(accounts)
-      .update({ ...person, ownsSchool: form.ownsSchool ? 1 : 0 }, { where: { id: accountId } })
+      .update(
+        { shownName: person.shownName, ownsSchool: form.ownsSchool ? 1 : 0 },
+        { where: { id: accountId } },
+      )
+    await setEmail(world, accountId, person.email)
     const kind =
       owned === form.ownsSchool ? 'teacher_changed' : form.ownsSchool ? 'owner_made' : 'owner_ended'
     await note(world, kind, { classId: null, by: viewer.accountId, name: person.shownName })

@@ -26,7 +26,7 @@ export function Profile() {
       ),
     done: me => {
       client.setQueryData(reads.me().queryKey, me)
-      tell(say('saved'))
+      tell(me.account.emailAsked ? say('account_email_sent', { email: me.account.emailAsked }) : say('saved'))
     },
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
@@ -54,11 +54,15 @@ export function Profile() {
         />
         <Field
           label={`${say('account_email')} (${say('optional')})`}
-          hint={say('account_email_hint')}
+          hint={
+            account.emailAsked
+              ? say('account_email_asked', { email: account.emailAsked })
+              : say('account_email_hint')
+          }
           name="email"
           type="email"
           autoComplete="email"
-          defaultValue={account.email ?? ''}
+          defaultValue={account.emailAsked ?? account.email ?? ''}
           problem={keep.at('email')}
         />
         {other && <Problem words={other} />}

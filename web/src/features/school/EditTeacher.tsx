@@ -89,7 +89,8 @@ function About({ teacher, onClose }: Pick<Props, 'teacher' | 'onClose'>) {
         label={say('teachers_email')}
         name="email"
         type="email"
-        defaultValue={teacher.email ?? ''}
+        hint={teacher.emailAsked && say('teachers_email_asked', { email: teacher.emailAsked })}
+        defaultValue={teacher.emailAsked ?? teacher.email ?? ''}
         problem={save.at('email')}
       />
       <div>

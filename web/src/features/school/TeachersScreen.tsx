@@ -41,7 +41,7 @@ export function Screen() {
 
 function Line({ teacher, onEdit }: { readonly teacher: TeacherLine; readonly onEdit: () => void }) {
   const time = useNow()
-  const { shownName, userName, email, ownsSchool, endedAt, seenAt, fresh, classes } = teacher
+  const { shownName, userName, email, emailAsked, ownsSchool, endedAt, seenAt, fresh, classes } = teacher
   const margin =
     endedAt !== null
       ? say('teachers_ended', { when: when(endedAt, time) })
@@ -61,7 +61,11 @@ function Line({ teacher, onEdit }: { readonly teacher: TeacherLine; readonly onE
             )}
           </p>
           <p className="text-[15px] text-soft">
-            {[userName, email, classes.map(one => one.name).join(', ') || say('teachers_no_classes')]
+            {[
+              userName,
+              email ?? (emailAsked && say('teachers_email_asked', { email: emailAsked })),
+              classes.map(one => one.name).join(', ') || say('teachers_no_classes'),
+            ]
               .filter(Boolean)
               .join(' · ')}
           </p>

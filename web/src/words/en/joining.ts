@@ -2,6 +2,10 @@ import { learn } from '../wording.js'
 
 /** Coming in: Welcome, the door, keys, tablets. */
 export const joining = {
+  confirm_title: 'Is this your address?',
+  confirm_lead: 'Somebody gave it in Oppen, to sign in with and for a new password when it is forgotten.',
+  confirm_go: 'Yes, it is mine',
+  confirm_done: '{email} is confirmed.',
   welcome_ownerless: 'This school is new: nobody looks after it yet.',
   welcome_begin: 'Set it up',
   welcome_title: 'Open your class',

@@ -7,6 +7,9 @@ export const people = {
   account_name_hint: 'What others see beside what you write.',
   account_email: 'E-mail address',
   account_email_hint: 'You can come in with it, and a new way in is sent there when you forget your secret.',
+  account_email_asked:
+    'A letter is on its way to {email}. The address counts once you have opened the link in it.',
+  account_email_sent: 'A letter is on its way to {email}. Open the link in it.',
   account_user_name: 'User name',
   account_user_name_hint: 'With this you come in, from anywhere.',
   account_keep: 'Keep',

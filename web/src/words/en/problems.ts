@@ -88,6 +88,8 @@ export const problems = {
   problem_reset_over:
     'This address has been used or is more than an hour old. Ask for a new one with “I forgot my secret”.',
   problem_email_unreadable: '“{text}” is not an e-mail address. It needs an @ and a place after it.',
+  problem_confirmation_over:
+    'This letter has been answered, called off, or is older than two days. Give the address in your account again for a new one.',
   problem_email_taken:
     '{text} belongs to another account here. Come in with that one, or use another address.',
   problem_person_unknown:

@@ -17,7 +17,8 @@ export const school = {
   begin_you: 'You',
   begin_your_name: 'Your name, as teachers see it',
   begin_email: 'E-mail address',
-  begin_email_hint: 'For a new password, should you forget yours. It can be left out.',
+  begin_email_hint:
+    'For a new password, should you forget yours; once the letter that goes there is answered. It can be left out.',
   begin_password: 'Password',
   begin_password_hint: 'At least {least} characters.',
   begin_done: 'Set up the school',
@@ -81,7 +82,9 @@ export const school = {
   teachers_add: 'Add a teacher',
   teachers_name: 'Name, as pupils see it',
   teachers_email: 'E-mail address',
-  teachers_email_hint: 'For invitations and a forgotten password. It can be left out.',
+  teachers_email_hint:
+    'For invitations and a forgotten password, once the letter that goes there is answered. It can be left out.',
+  teachers_email_asked: '{email}, not confirmed yet',
   teachers_add_go: 'Add',
   teachers_given: 'Give this to {name}, now: it is not shown again.',
   teachers_user_name: 'User name',

@@ -131,6 +131,7 @@ export const settings = {
   record_key_replaced: '{by} replaced a key of {name}',
   record_secret_given: '{by} gave {name} a one-time secret',
   record_secret_reset: '{by} chose a new secret by a letter',
+  record_email_confirmed: '{by} confirmed an e-mail address',
   record_invited: '{by} invited {name}',
   record_invitation_accepted: '{by} accepted the invitation',
   record_invitation_declined: '{by} declined the invitation',

@@ -15,7 +15,7 @@ afterEach(async () => {
 
 const NOW = 1_800_000_000_000
 const me = (id: string, more: object = {}) =>
-  ({ account: { id }, now: NOW, tablet: null, ...more }) as unknown as Me
+  ({ account: { id, kind: 'pupil' }, now: NOW, tablet: null, ...more }) as unknown as Me
 const cut = (): Promise<never> => Promise.reject(new Unreachable('no network'))
 const refused = (): Promise<never> => Promise.reject(new Refusal(401, { code: 'sign_in_needed' }))
 
@@ -87,6 +87,13 @@ describe('what somebody read', () => {
     await until(async () => !(await caches.has('oppen kept')))
     await keepRead('piece/w1/p1', async () => ({ words: 'mine' }))
     await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+  })
+
+  it('is kept for nobody but a pupil: a teacher’s device has nothing of it', async () => {
+    await isIn(me('ann', { account: { id: 'ann', kind: 'teacher' } }))
+    await keepRead('piece/w1/p1', async () => ({ words: 'a pupil’s' }))
+    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    expect(await kept()).toEqual(['/kept/me'])
   })
 
   it('that comes after they signed out is shown to them and not kept', async () => {

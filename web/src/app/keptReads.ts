@@ -65,8 +65,8 @@ export async function keepRead<T>(name: string, read: () => Promise<T>): Promise
   try {
     const data = await read()
     behind(async () => {
-      // only beside who was in: after a sign-out, or on a shared tablet, nothing is kept
-      if (!(await get(ME))) return
+      // only beside the pupil who was in: after a sign-out, on a shared tablet, or for a teacher, nothing is kept
+      if ((await get<Me>(ME))?.data.account.kind !== 'pupil') return
       await put(path, data)
       await thin()
     })

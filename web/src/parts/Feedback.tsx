@@ -41,5 +41,9 @@ export function Problem({
 
 /** The ochre pencil mark of what is new. */
 export function NewMark({ children }: { readonly children: ReactNode }) {
-  return <span className="rounded-full bg-ochre px-2 py-px text-xs font-bold text-on-ochre">{children}</span>
+  return (
+    <span className="inline-block whitespace-nowrap rounded-full bg-ochre px-2 py-px text-xs font-bold text-on-ochre">
+      {children}
+    </span>
+  )
 }

@@ -151,7 +151,7 @@ function Times({ page }: { readonly page: ClassPage }) {
             <td className="py-0.5 pr-3">
               {line.what}
               {line === here && (
-                <span className="ml-2 rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
+                <span className="ml-2 whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
                   {say('about_now')}
                 </span>
               )}

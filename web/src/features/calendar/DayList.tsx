@@ -17,7 +17,9 @@ export function DayList({ day, items, today, onEntry }: DayProps) {
       <Row>
         <h2 className="border-b border-rule pb-0.5 text-base">
           {day === today && (
-            <span className="mr-2 rounded-full bg-ochre px-2 text-sm text-on-ochre">{say('today')}</span>
+            <span className="mr-2 whitespace-nowrap rounded-full bg-ochre px-2 text-sm text-on-ochre">
+              {say('today')}
+            </span>
           )}
           {longDay(day)} <span className="font-normal text-soft">{dateWords(day)}</span>
         </h2>

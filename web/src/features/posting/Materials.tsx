@@ -2,7 +2,7 @@ import '../../words/en/doing.js'
 import type { Material } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { Mic, Paperclip } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { type ReactNode, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useIds, useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
@@ -44,15 +44,26 @@ export function Materials({ state, files, onFiles, problemAt }: Props) {
           </li>
         ))}
       </ul>
-      <FileLines state={state} files={files} onFiles={onFiles} />
-      <Button className="mt-1.5" onClick={() => put({ links: [...form.links, { title: '', url: '' }] })}>
-        {say('post_link_add')}
-      </Button>
+      <FileLines
+        state={state}
+        files={files}
+        onFiles={onFiles}
+        beside={
+          <Button onClick={() => put({ links: [...form.links, { title: '', url: '' }] })}>
+            {say('post_link_add')}
+          </Button>
+        }
+      />
     </fieldset>
   )
 }
 
-function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
+type FileLinesProps = Omit<Props, 'problemAt'> & {
+  /** What stands in one row with the ways to add a file. */
+  readonly beside: ReactNode
+}
+
+function FileLines({ state, files, onFiles, beside }: FileLinesProps) {
   const { classId } = useIds()
   const time = useNow()
   const input = useRef<HTMLInputElement>(null)
@@ -116,15 +127,14 @@ function FileLines({ state, files, onFiles }: Omit<Props, 'problemAt'>) {
           />
         </div>
       ) : (
-        <>
-          <Button className="mt-1.5 mr-2" onClick={() => input.current?.click()}>
-            {say('post_file_add')}
-          </Button>
-          <Button className="mt-1.5 mr-2" onClick={() => setSpeaking(true)}>
+        <div className="mt-1.5 flex flex-wrap items-stretch gap-2">
+          <Button onClick={() => input.current?.click()}>{say('post_file_add')}</Button>
+          <Button onClick={() => setSpeaking(true)}>
             <Mic size={17} aria-hidden="true" />
             {say('post_speak')}
           </Button>
-        </>
+          {beside}
+        </div>
       )}
       {problem !== undefined && (
         <p role="alert" className="mt-1 text-[15px] font-medium text-rust">

@@ -61,7 +61,7 @@ function LessonLine({ lesson }: { readonly lesson: TodayLesson }) {
           {[lesson.groupNames.join(' + '), lesson.place].filter(Boolean).join(' · ')}
         </span>
         {(on || soon) && (
-          <span className="rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
+          <span className="whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
             {say(on ? 'today_lesson_now' : 'today_next_lesson')}
           </span>
         )}

@@ -125,7 +125,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
               {work.title || say('work_untitled')}
             </span>
             {work.posting === 'draft' ? (
-              <span className="rounded-full border border-dashed border-edge px-2 text-sm">
+              <span className="whitespace-nowrap rounded-full border border-dashed border-edge px-2 text-sm">
                 {say('week_draft')}
               </span>
             ) : (

@@ -6,7 +6,7 @@ import { addDays, localDateAt, mondayOf } from '@oppen/core/zone'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
-import { useNow } from '../../app/session.js'
+import { isTeacher, useNow, useTie } from '../../app/session.js'
 import { useWide } from '../../app/wide.js'
 import { OneLink } from '../../parts/OneLink.js'
 import { Row } from '../../parts/Sheet.js'
@@ -139,11 +139,20 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
 /** The links of the class, and the way to what it says of itself, one press away. */
 function WeekLinks({ page }: { readonly page: WeekPage }) {
   const { child, classId } = useParams()
+  const tie = useTie()
   return (
     <p className="flex flex-wrap items-center gap-x-5 print:hidden">
       {page.links.map(link => (
         <OneLink key={link.url} link={link} />
       ))}
+      {isTeacher(tie) && page.lessons.length === 0 && (
+        <Link
+          to={`/c/${classId}/timetable`}
+          className="inline-flex min-h-6 items-center text-[15px] text-blue underline underline-offset-2"
+        >
+          {say('week_timetable')}
+        </Link>
+      )}
       <Link
         to={child ? `/child/${child}/about` : `/c/${classId}/about`}
         className="inline-flex min-h-6 items-center text-[15px] text-blue underline underline-offset-2"

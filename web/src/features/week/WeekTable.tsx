@@ -137,7 +137,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
                       </span>
                     ))}
                   {day.closed !== null && (
-                    <span className="rounded-full border border-dashed border-edge px-2 text-[13px] leading-5 text-soft">
+                    <span className="whitespace-nowrap rounded-full border border-dashed border-edge px-2 text-[13px] leading-5 text-soft">
                       {day.closed}
                     </span>
                   )}

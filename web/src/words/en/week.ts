@@ -17,6 +17,7 @@ export const week = {
   week_left: '{minutes} left',
   week_peak: 'most on {day}: {minutes}',
   week_lessons: 'lessons {list}',
+  week_timetable: 'Timetable of the class',
   week_no_lessons: 'no lessons this week',
   week_goals: 'By {day} you can',
   week_goals_teacher: 'By {day} they can',

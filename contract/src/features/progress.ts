@@ -1,7 +1,7 @@
-import type { PlaceId, WorkId } from '@oppen/core/ids'
+import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, timing, workLine } from './workParts.js'
+import { standing, workLine } from './workParts.js'
 
 export const progressPage = z.object({
   className: z.string(),
@@ -15,17 +15,24 @@ export const progressPage = z.object({
 })
 export type ProgressPage = z.infer<typeof progressPage>
 
+/** A line for each pupil, worked out by the server: a class of thirty with two hundred pieces is a megabyte otherwise. */
 export const progressOverview = z.object({
   className: z.string(),
-  works: z.array(workLine),
-  pupils: z.array(
+  lines: z.array(
     z.object({
       placeId: id<PlaceId>(),
       name: z.string(),
-      /** Every piece that is asked of the pupil, with the times that hold there. */
-      pieces: z.array(z.object({ workId: id<WorkId>(), timing, standing })),
+      /** The average in tenths of a percent; null where nothing is marked. */
+      permille: z.number().int().nullable(),
+      marks: z.number().int(),
+      asked: z.number().int(),
+      isIn: z.number().int(),
+      overdue: z.number().int(),
+      missing: z.number().int(),
     }),
   ),
+  /** When a deadline passes next and it is to be asked again; null where none does. */
+  until: instant.nullable(),
 })
 export type ProgressOverview = z.infer<typeof progressOverview>
 

@@ -1,3 +1,4 @@
+import { localOf } from '@oppen/core/zone'
 import { buildTopic, buildWork, pieceOf, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 
@@ -44,11 +45,26 @@ it('is fresh as of the last mark given or changed, not of the last hand-in', asy
   expect((await school.anna.get('seeProgress', anna())).markedAt).toBe(marked)
 })
 
-it('of the class has a line for each pupil and every piece that is asked', async () => {
+it('of the class has a line for each pupil, and says when one of them changes by itself', async () => {
   const page = await school.teacher.get('seeOverview', at())
-  expect(page.works.map(work => work.title)).toEqual(['Older', 'Newer'])
-  expect(page.pupils.map(pupil => [pupil.name, pupil.pieces.length])).toEqual([
+  expect(page.lines.map(line => [line.name, line.asked])).toEqual([
     ['Anna Reyes', 2],
     ['Bo Lund', 2],
   ])
+  const title = 'Due in an hour'
+  await buildWork(school.world, school.built, {
+    title,
+    due: localOf(school.clock.now() + 3_600_000, 'Europe/Lisbon'),
+  })
+  const before = await school.teacher.get('seeOverview', at())
+  expect(before.lines.map(line => line.overdue)).toEqual([0, 0])
+  expect(before.until).toBeGreaterThan(school.clock.now())
+  school.clock.moveTo(before.until ?? 0)
+  const after = await school.teacher.get('seeOverview', at())
+  expect(after.lines.map(line => [line.asked, line.overdue])).toEqual([
+    [3, 1],
+    [3, 1],
+  ])
+  // it says what is shown, and nothing of the pieces themselves
+  expect(JSON.stringify(after)).not.toContain(title)
 })

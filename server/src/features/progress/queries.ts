@@ -1,6 +1,6 @@
 import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, OWN_LINE, OWN_TIMING, STANDING, TAUGHT_LINE, TEACHER_NAME } from '../work/lines.js'
+import { APPEARED, OWN_LINE, OWN_TIMING, STANDING, TEACHER_NAME } from '../work/lines.js'
 
 const PROGRESS = `select ${jsonObject({
   className: 'c.name',
@@ -24,27 +24,22 @@ const PROGRESS = `select ${jsonObject({
 export const progressJson = (db: Database, classId: ClassId, placeId: PlaceId, now: Instant) =>
   db.json(PROGRESS, { classId, placeId, now })
 
-const OVERVIEW = `select ${jsonObject({
-  className: 'c.name',
-  works: jsonArray(
-    jsonObject(TAUGHT_LINE),
-    `from works w where w.class_id = c.id and w.kind <> 'handout' and w.posted_at is not null and w.removed_at is null
-     order by w.posted_at, w.id`,
-  ),
-  pupils: jsonArray(
-    jsonObject({
-      placeId: 'p.id',
-      name: 'p.name',
-      pieces: jsonArray(
-        jsonObject({ workId: 'a.work_id', timing: jsonObject(OWN_TIMING), standing: STANDING }),
-        `from asked a join works w on w.id = a.work_id and w.kind <> 'handout'
-         left join pieces i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
-      ),
-    }),
-    'from places p where p.class_id = c.id and p.left_at is null order by p.name',
-  ),
-})} as json from classes c where c.id = $classId`
+type AskedRow = {
+  placeId: PlaceId
+  name: string
+  /** All of a pupil's pieces, as JSON; an empty list where nothing is asked. */
+  pieces: string
+}
 
-/** All pupils of a class with every piece that is asked of them. */
-export const overviewJson = (db: Database, classId: ClassId, now: Instant) =>
-  db.json(OVERVIEW, { classId, now })
+const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
+  jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), standing: STANDING }),
+  `from asked a join works w on w.id = a.work_id and w.kind <> 'handout'
+   left join pieces i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
+)} as pieces from places p where p.class_id = $classId and p.left_at is null order by p.name`
+
+/** Every pupil of a class with every piece that is asked of them. */
+export const askedOfClass = (db: Database, classId: ClassId, now: Instant) =>
+  db.rows<AskedRow>(ASKED_OF_CLASS, { classId, now })
+
+export const classNameOf = (db: Database, classId: ClassId) =>
+  db.row<{ name: string }>('select name from classes where id = $classId', { classId })

@@ -1,9 +1,6 @@
 import '../../words/en/classroom.js'
-import type { ProgressOverview } from '@oppen/contract'
-import { averageOf } from '@oppen/core/marks'
-import { stateOf } from '@oppen/core/work'
-import { useSuspenseQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { Link, Navigate } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
@@ -21,49 +18,20 @@ export function Screen() {
   return <Overview />
 }
 
-type Line = {
-  readonly placeId: string
-  readonly name: string
-  readonly percent: string | null
-  readonly marks: number
-  readonly isIn: number
-  readonly asked: number
-  readonly overdue: number
-  readonly missing: number
-}
-
-function linesOf({ pupils, works }: ProgressOverview, now: number): Line[] {
-  return pupils.map(({ placeId, name, pieces }) => {
-    const asked = new Map(pieces.map(piece => [piece.workId, piece]))
-    const all = works.flatMap(work => {
-      const piece = asked.get(work.id)
-      return piece ? [{ work, state: stateOf(piece.standing, piece.timing, now) }] : []
-    })
-    const marks = all.flatMap(({ work, state }) =>
-      state.is === 'handedBack' && state.mark !== null && work.points !== null
-        ? [{ mark: state.mark, points: work.points }]
-        : [],
-    )
-    const average = averageOf(marks)
-    const count = (...names: string[]) => all.filter(one => names.includes(one.state.is)).length
-    return {
-      placeId,
-      name,
-      percent: average ? `${(average.permille / 10).toFixed(1)} %` : null,
-      marks: marks.length,
-      asked: all.length,
-      isIn: count('withTeacher', 'handedBack', 'received'),
-      overdue: count('overdue'),
-      missing: count('missing'),
-    }
-  })
-}
+const percentOf = (permille: number | null): string | null =>
+  permille === null ? null : `${(permille / 10).toFixed(1)} %`
 
 function Overview() {
   const { classId } = useIds()
   const { data } = useSuspenseQuery(reads.overview(classId))
+  const { lines, until } = data
   const { now } = useNow()
-  const lines = useMemo(() => linesOf(data, now), [data, now])
+  const client = useQueryClient()
+  const passed = until !== null && now >= until
+  // a deadline has passed: what was read before is over
+  useEffect(() => {
+    if (passed) void client.invalidateQueries({ queryKey: reads.overview(classId).queryKey })
+  }, [passed, client, classId])
   return (
     <Sheet title={`${say('progress_title')}, ${data.className}`}>
       <Head title={say('progress_title')} sub={data.className} />
@@ -97,7 +65,7 @@ function Overview() {
                       {line.name}
                     </Link>
                   </th>
-                  <td className="w-20 pr-2 text-right">{line.percent ?? '–'}</td>
+                  <td className="w-20 pr-2 text-right">{percentOf(line.permille) ?? '–'}</td>
                   <td className="pr-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
                   <td className="pr-4 text-right">
                     {line.isIn} / {line.asked}

@@ -1,0 +1,90 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Phase, type Standing, stateOf } from '../work/index.js'
+import { type AskedPiece, nextChange, overviewLine } from './index.js'
+
+const NOW = 1_000_000
+const times = { opensAt: null, dueAt: null, closesAt: null }
+const standing = (phase: Phase, more: Partial<Standing> = {}): Standing => ({
+  phase,
+  phaseBefore: 'untouched',
+  handIns: 0,
+  firstHandedInAt: null,
+  handedInAt: null,
+  handedBackAt: null,
+  receivedAt: null,
+  mark: null,
+  tryAgainBy: null,
+  ...more,
+})
+const piece = (
+  phase: Phase,
+  more: Partial<Standing> = {},
+  timing = {},
+  points: number | null = 1000,
+): AskedPiece => ({
+  standing: standing(phase, more),
+  timing: { ...times, ...timing },
+  points,
+})
+
+describe('the line of a pupil', () => {
+  it('counts what is in, overdue and missing, and rests its average on what is marked', () => {
+    expect(
+      overviewLine(
+        [
+          piece('handedBack', { mark: 850 }),
+          piece('handedBack', { mark: 500 }, {}, 500),
+          piece('handedBack'),
+          piece('handedBack', { mark: 700 }, {}, null),
+          piece('withTeacher', { handedInAt: NOW - 5 }),
+          piece('received'),
+          piece('excused'),
+          piece('untouched', {}, { dueAt: NOW - 1 }),
+          piece('started', {}, { dueAt: NOW + 1 }),
+          piece('started', {}, { closesAt: NOW }),
+          piece('tryAgain', { tryAgainBy: NOW - 1 }),
+        ],
+        NOW,
+      ),
+      // 13.5 of 15 points
+    ).toEqual({ permille: 900, marks: 2, asked: 11, isIn: 6, overdue: 2, missing: 1 })
+  })
+
+  it('of nobody who is asked anything has no average', () => {
+    expect(overviewLine([], NOW)).toEqual({
+      permille: null,
+      marks: 0,
+      asked: 0,
+      isIn: 0,
+      overdue: 0,
+      missing: 0,
+    })
+  })
+})
+
+it('nothing changes by itself before the next change, and something may at it', () => {
+  const moment = fc.option(fc.integer({ min: NOW - 50, max: NOW + 50 }), { nil: null })
+  const phases = ['untouched', 'started', 'tryAgain', 'withTeacher', 'handedBack'] as const
+  const pieces = fc.array(
+    fc
+      .record({
+        phase: fc.constantFrom(...phases),
+        opensAt: moment,
+        dueAt: moment,
+        closesAt: moment,
+        tryAgainBy: moment,
+      })
+      .map(({ phase, tryAgainBy, ...timing }) =>
+        piece(phase, { tryAgainBy, handedInAt: NOW - 9, handedBackAt: NOW - 9 }, timing),
+      ),
+    { maxLength: 5 },
+  )
+  fc.assert(
+    fc.property(pieces, all => {
+      const next = nextChange(all, NOW) ?? NOW + 200
+      const at = (now: number) => all.map(one => stateOf(one.standing, one.timing, now))
+      for (let now = NOW; now < next; now++) expect(at(now)).toEqual(at(NOW))
+    }),
+  )
+})

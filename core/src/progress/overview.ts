@@ -1,0 +1,58 @@
+import type { Instant } from '../ids/index.js'
+import { averageOf, type Hundredths } from '../marks/index.js'
+import { deadlineOf, type PieceState, type Standing, stateOf, type Timing } from '../work/index.js'
+
+/** A piece that is asked of a pupil, as far as an overview needs it. */
+export type AskedPiece = {
+  readonly standing: Standing
+  readonly timing: Timing
+  /** Points there are to have; null where the piece has none. */
+  readonly points: Hundredths | null
+}
+
+/** How a pupil gets on, in a line. */
+export type OverviewLine = {
+  /** The average in tenths of a percent; null where nothing is marked. */
+  readonly permille: number | null
+  /** How many marks it rests on. */
+  readonly marks: number
+  readonly asked: number
+  /** With the teacher, handed back or received. */
+  readonly isIn: number
+  readonly overdue: number
+  readonly missing: number
+}
+
+/** The line of a pupil at a moment, from all pieces that are asked of them. */
+export function overviewLine(pieces: readonly AskedPiece[], now: Instant): OverviewLine {
+  const states = pieces.map(({ standing, timing, points }) => ({
+    state: stateOf(standing, timing, now),
+    points,
+  }))
+  const marked = states.flatMap(({ state, points }) =>
+    state.is === 'handedBack' && state.mark !== null && points !== null ? [{ mark: state.mark, points }] : [],
+  )
+  const count = (...names: readonly PieceState['is'][]): number =>
+    states.filter(({ state }) => names.includes(state.is)).length
+  return {
+    permille: averageOf(marked)?.permille ?? null,
+    marks: marked.length,
+    asked: pieces.length,
+    isIn: count('withTeacher', 'handedBack', 'received'),
+    overdue: count('overdue'),
+    missing: count('missing'),
+  }
+}
+
+/** The next moment at which the state of one of the pieces changes by itself; null where none does. */
+export function nextChange(pieces: readonly AskedPiece[], now: Instant): Instant | null {
+  let next: Instant | null = null
+  for (const { standing, timing } of pieces) {
+    if (!['untouched', 'started', 'tryAgain'].includes(standing.phase)) continue
+    const deadline = deadlineOf(standing, timing)
+    // a deadline has passed a moment after it; what opens or closes does so at its moment
+    for (const at of [timing.opensAt, deadline === null ? null : deadline + 1, timing.closesAt])
+      if (at !== null && at > now && (next === null || at < next)) next = at
+  }
+  return next
+}

@@ -1,0 +1,28 @@
+import { setImmediate } from 'node:timers/promises'
+import type { ProgressOverview } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
+import { type AskedPiece, nextChange, overviewLine } from '@oppen/core/progress'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { askedOfClass, classNameOf } from './queries.js'
+
+/** How every pupil of a class gets on, in a line each, and when one of the lines changes by itself. */
+export async function seeOverview(world: World, classId: ClassId): Promise<ProgressOverview> {
+  const now = world.clock.now()
+  const [found, pupils] = await Promise.all([
+    classNameOf(world.db, classId),
+    askedOfClass(world.db, classId, now),
+  ])
+  if (!found) throw new Refused('not_found')
+  const lines: ProgressOverview['lines'] = []
+  let until: number | null = null
+  for (const { placeId, name, pieces } of pupils) {
+    const asked = JSON.parse(pieces) as AskedPiece[]
+    lines.push({ placeId, name, ...overviewLine(asked, now) })
+    const next = nextChange(asked, now)
+    if (next !== null && (until === null || next < until)) until = next
+    // others come in between two pupils
+    await setImmediate()
+  }
+  return { className: found.name, lines, until }
+}

@@ -1,5 +1,4 @@
 import { tidyName } from '@oppen/core/joining'
-import { accounts } from '../features/accounts/models.js'
 import { sayable } from '../features/accounts/profile.js'
 import { hashSecret, makeAccount, seeMe } from '../features/accounts/service.js'
 import { closeWorld, openWorld } from '../openWorld.js'
@@ -20,16 +19,15 @@ await startPlainly(async () => {
   const world = await openWorld({ folder, school, pinned })
   const secret = sayable()
   const secretHash = await hashSecret(world, secret)
-  const id = await world.db.write(async () => {
-    const accountId = await makeAccount(world, {
+  const id = await world.db.write(() =>
+    makeAccount(world, {
       kind: 'teacher',
       shownName: name,
       secretHash,
+      secretOnce: true,
       ownsSchool: true,
-    })
-    await world.db.model(accounts).update({ secretOnce: 1 }, { where: { id: accountId } })
-    return accountId
-  })
+    }),
+  )
   const { account } = await seeMe(world, id)
   process.stdout.write(
     `${account.shownName} looks after the school and comes in with the user name ${account.userName} and the password ${secret}, once\n`,

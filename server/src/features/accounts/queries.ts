@@ -3,6 +3,7 @@ import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
+import { EMAIL_ASKED } from './emailAsked.js'
 
 const ARCHIVED = jsonBoolean('c.archived_at is not null')
 const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })
@@ -126,10 +127,6 @@ export async function userNamesLike(db: Database, stem: string): Promise<Set<str
   )
   return new Set(rows.map(row => row.name))
 }
-
-/** The address that account `a` has given and not confirmed yet. */
-export const EMAIL_ASKED =
-  '(select e.email from email_confirmations e where e.account_id = a.id order by e.made_at desc, e.rowid desc limit 1)'
 
 const tieJson = (role: string, has: 'p' | undefined) =>
   jsonObject({

@@ -71,6 +71,8 @@ export type NewAccount = {
   readonly email?: string | null
   readonly guest?: boolean
   readonly ownsSchool?: boolean
+  /** The secret opens once and has to be changed then. */
+  readonly secretOnce?: boolean
 }
 
 /** Makes an account with a user name of its own; inside a command. The secret comes hashed: hashing is slow. */
@@ -85,7 +87,7 @@ export async function makeAccount(world: World, asked: NewAccount): Promise<Acco
     userName,
     secretHash,
     secretKind,
-    secretOnce: 0,
+    secretOnce: asked.secretOnce ? 1 : 0,
     email,
     guest: guest ? 1 : 0,
     birthday: null,

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path'
 import { backupTime, outlivedBackups } from '@oppen/core/backups'
 import type { Instant } from '@oppen/core/ids'
 import type { SideConnection } from '../../db/side.js'
-import { STORED_IN } from '../retention/queries.js'
+import { STORED_IN } from '../retention/storedIn.js'
 import { MANIFEST, type Manifest, readManifest, sha256Of } from './manifest.js'
 
 /**

@@ -55,6 +55,11 @@ export async function endFeed(world: World, viewer: Viewer): Promise<Feed> {
   return seeFeed(world, viewer)
 }
 
+/** Ends the address of somebody whose account is closed; inside a command. */
+export async function endFeedOf(world: World, accountId: AccountId): Promise<void> {
+  await world.db.model(feeds).destroy({ where: { accountId } })
+}
+
 /**
  * Answers a program that reads a calendar. It says what is when; how somebody's work stands is not in it, because
  * an address may be handed on.

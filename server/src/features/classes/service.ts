@@ -59,6 +59,23 @@ export async function addCoTeacher(world: World, classId: ClassId, accountId: Ac
   tellOut(world, accountId)
 }
 
+/** Gives a class that one teacher owns to another; inside a command. */
+export async function giveClass(
+  world: World,
+  { classId, from, to }: { readonly classId: ClassId; readonly from: AccountId; readonly to: AccountId },
+): Promise<void> {
+  const model = world.db.model(teachers)
+  await model.destroy({ where: { classId, accountId: from } })
+  await model.upsert({ classId, accountId: to, role: 'owner' })
+  tellOut(world, to)
+  tellRegister(world, classId)
+}
+
+/** Takes a teacher out of every class; inside a command. */
+export async function leaveTeams(world: World, accountId: AccountId): Promise<void> {
+  await world.db.model(teachers).destroy({ where: { accountId } })
+}
+
 /** A short text without blank ends; refused with its field. */
 export function shortText(text: string, path: string): string {
   const tidy = tidyName(text)

@@ -21,7 +21,7 @@ import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } fro
 import { claimPlace, tellRegister } from '../classes/ties.js'
 import { sendPicture } from '../files/pictures.js'
 import { note, noteLater } from '../record/service.js'
-import { hasOwner } from '../school/queries.js'
+import { hasOwner } from '../school/owners.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { noteInside } from './doors.js'
 import { tablets } from './models.js'

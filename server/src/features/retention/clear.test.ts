@@ -7,7 +7,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { ON_PLACE } from '../classes/onPlace.js'
 import type { PieceAddress } from '../work/moves.js'
 import { clearOutlived } from './clear.js'
-import { STORED_IN } from './queries.js'
+import { STORED_IN } from './storedIn.js'
 
 const DAY = 86_400_000
 let school: SmallSchool

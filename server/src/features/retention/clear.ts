@@ -3,7 +3,8 @@ import { basename, join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
 import { type Kept, outlived } from '@oppen/core/retention'
 import type { World } from '../../world.js'
-import { CLEARING, clearInk, namedHashes, oldLetters, worksheetsWithOldInk } from './queries.js'
+import { CLEARING, clearInk, oldLetters, worksheetsWithOldInk } from './queries.js'
+import { namedHashes } from './storedIn.js'
 
 /** So many rows go in one command: saves go through between two of them. */
 const AT_ONCE = 200

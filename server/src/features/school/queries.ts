@@ -2,10 +2,7 @@ import type { PersonLine } from '@oppen/contract'
 import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Bind, type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { EMAIL_ASKED } from '../accounts/queries.js'
-
-export const hasOwner = async (db: Database): Promise<boolean> =>
-  (await db.row('select 1 as found from accounts where owns_school = 1 and ended_at is null')) !== undefined
+import { EMAIL_ASKED } from '../accounts/emailAsked.js'
 
 /** How many owners the school has. */
 export const ownerCount = async (db: Database): Promise<number> =>

@@ -1,10 +1,10 @@
 import type { Pinned } from '@oppen/contract'
 import { z } from 'zod'
+import { settings } from '../../db/index.js'
 import { StartRefused } from '../../startRefused.js'
 import type { World } from '../../world.js'
 import { oidcSignIn } from '../accounts/schoolSignIn.js'
 import { smtpPost } from '../mail/post.js'
-import { settings } from '../timing/models.js'
 
 /** What the owner of a school has set, each under a name of its own in the table of settings. */
 const stored = {

@@ -3,14 +3,13 @@ import type { Viewer } from '@oppen/core/permissions'
 import { type WrittenJson, written } from '../../http/serve.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { changeTeacherAccount, closeAccount, reopenAccount } from '../accounts/closing.js'
 import { setEmail } from '../accounts/email.js'
-import { accounts } from '../accounts/models.js'
 import { sayable } from '../accounts/profile.js'
-import { NO_SECRET } from '../accounts/secrets.js'
-import { changeSecret, endSessions, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
-import { feeds } from '../calendar/models.js'
-import { teachers } from '../classes/models.js'
-import { tellOut, tellRegister } from '../classes/ties.js'
+import { changeSecret, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
+import { endFeedOf } from '../calendar/feed.js'
+import { giveClass, leaveTeams } from '../classes/service.js'
+import { tellOut } from '../classes/ties.js'
 import { note } from '../record/service.js'
 import { readNewTeacher } from './forms.js'
 import { ownedClasses, ownerCount, teacherById, teachersJson } from './queries.js'
@@ -27,9 +26,8 @@ export async function addTeacher(world: World, viewer: Viewer, form: TeacherForm
   const secretHash = await hashSecret(world, secret)
   const id = await world.db.write(async () => {
     const { shownName, email } = person
-    const accountId = await makeAccount(world, { kind: 'teacher', shownName, secretHash })
+    const accountId = await makeAccount(world, { kind: 'teacher', shownName, secretHash, secretOnce: true })
     await setEmail(world, accountId, email)
-    await world.db.model(accounts).update({ secretOnce: 1 }, { where: { id: accountId } })
     await note(world, 'teacher_added', { classId: null, by: viewer.accountId, name: person.shownName })
     return accountId
   })
@@ -59,12 +57,10 @@ export async function changeTeacher(
     const teacher = await openTeacher(world, accountId)
     const owned = teacher.ownsSchool === 1
     if (owned && !form.ownsSchool) await refuseLastOwner(world)
-    await world.db
-      .model(accounts)
-      .update(
-        { shownName: person.shownName, ownsSchool: form.ownsSchool ? 1 : 0 },
-        { where: { id: accountId } },
-      )
+    await changeTeacherAccount(world, accountId, {
+      shownName: person.shownName,
+      ownsSchool: form.ownsSchool,
+    })
     await setEmail(world, accountId, person.email)
     const kind =
       owned === form.ownsSchool ? 'teacher_changed' : form.ownsSchool ? 'owner_made' : 'owner_ended'
@@ -87,7 +83,7 @@ export async function giveTeacherSecret(
     if (!teacher) throw new Refused('not_found')
     if (accountId === viewer.accountId) throw new Refused('not_oneself')
     await changeSecret(world, accountId, { hash, kind: 'password', once: true }, null)
-    await world.db.model(accounts).update({ endedAt: null }, { where: { id: accountId } })
+    await reopenAccount(world, accountId)
     const kind = teacher.endedAt === null ? 'teacher_secret_given' : 'teacher_reopened'
     await note(world, kind, { classId: null, by: viewer.accountId, name: teacher.shownName })
     return { userName: teacher.userName, secret }
@@ -109,15 +105,9 @@ export async function endTeacher(
     if (accountId === viewer.accountId) throw new Refused('not_oneself')
     if (teacher.ownsSchool) await refuseLastOwner(world)
     await handClasses(world, viewer, accountId, handTo)
-    await world.db.model(teachers).destroy({ where: { accountId } })
-    await world.db.model(feeds).destroy({ where: { accountId } })
-    await world.db
-      .model(accounts)
-      .update(
-        { endedAt: world.clock.now(), secretHash: NO_SECRET, secretOnce: 0, ownsSchool: 0, identity: null },
-        { where: { id: accountId } },
-      )
-    await endSessions(world, { accountId })
+    await leaveTeams(world, accountId)
+    await endFeedOf(world, accountId)
+    await closeAccount(world, accountId)
     await note(world, 'teacher_ended', { classId: null, by: viewer.accountId, name: teacher.shownName })
   })
   return seeTeachers(world)
@@ -135,12 +125,8 @@ export async function handClasses(
   if (to === null || to === from)
     throw new Refused('teacher_has_classes', { names: owned.map(one => one.name).join(', ') }, 'handTo')
   const heir = await openTeacher(world, to)
-  const model = world.db.model(teachers)
   for (const { classId } of owned) {
-    await model.destroy({ where: { classId, accountId: from } })
-    await model.upsert({ classId, accountId: to, role: 'owner' })
+    await giveClass(world, { classId, from, to })
     await note(world, 'handed_over', { classId, by: viewer.accountId, name: heir.shownName })
-    tellRegister(world, classId)
   }
-  tellOut(world, to)
 }

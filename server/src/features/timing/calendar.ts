@@ -1,8 +1,8 @@
 import type { CalendarForm, CalendarPage, MovedTime } from '@oppen/contract'
 import { readCalendar, type SchoolCalendar } from '@oppen/core/timing'
+import { settings } from '../../db/index.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { settings } from './models.js'
 import { calendarOf, groundOf } from './planner.js'
 import { catchUpTimes, movesOn, noteDueTimes } from './retime.js'
 

@@ -63,10 +63,6 @@ export const lessonChanges = table<LessonChangeRow>('lesson_changes', {
   place: 'text',
 })
 
-export const settings = table<{ name: string; value: string }>('settings', { name: 'id', value: 'text' }, [
-  'name',
-])
-
 /** What comes out of the rules of a piece for one group. */
 export type WorkTimeRow = {
   workId: WorkId

@@ -4,6 +4,8 @@ import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type OwnPlace, ownWorkJson } from './queries.js'
 
+export { ownClasses } from './queries.js'
+
 /** All own work of one pupil in a class, to be read when the class is over for the pupil. */
 export async function seeOwnWork(world: World, address: OwnPlace): Promise<OwnWorkPage> {
   const page = await readOwnWork(world, address)

@@ -14,7 +14,7 @@ export async function openDemo(
   folder: string,
   options: Pick<
     WorldOptions,
-    'log' | 'schoolSignIn' | 'pinned' | 'backups' | 'hashing' | 'address' | 'onStep'
+    'log' | 'schoolSignIn' | 'pinned' | 'backups' | 'reserve' | 'hashing' | 'address' | 'onStep'
   > = {},
 ): Promise<World> {
   await fillOnce(folder)

@@ -16,6 +16,7 @@ async function serve(settings: Settings): Promise<void> {
     pinned: ['signIn'],
     address: settings.address ?? port.address,
     backups: settings.backups,
+    reserve: true,
     onStep: port.say,
   })
   const listening = serveWorld(world, port, {

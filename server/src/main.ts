@@ -26,6 +26,7 @@ async function main(settings: Settings): Promise<void> {
     log,
     address: settings.address ?? port.address,
     backups: settings.backups,
+    reserve: true,
     schoolSignIn: standIn?.signIn ?? signIn ?? null,
     ...(settings.mail && { post: smtpPost(settings.mail.smtp, settings.mail.from) }),
     onStep: doing => {

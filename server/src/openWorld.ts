@@ -20,6 +20,7 @@ import { catchUpTimes } from './features/timing/retime.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
 import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
+import { holdReserve, releaseReserve } from './reserve.js'
 import { makeWorkers } from './workers/workers.js'
 import type { Clock, World } from './world.js'
 
@@ -39,6 +40,8 @@ export type WorldOptions = {
   readonly post?: Post
   readonly address?: string
   readonly backups?: BackupSettings | undefined
+  /** Holds some room of the disk back, so that the next start finds some. */
+  readonly reserve?: boolean
   readonly schoolSignIn?: SchoolSignIn | null
   /** Told what is being done while it opens. */
   readonly onStep?: (doing: Doing) => void
@@ -57,7 +60,10 @@ export async function openWorld(options: WorldOptions): Promise<World> {
   const lock = await lockFolder(options.folder, options.address)
   try {
     await refuseHalfRestored(options.folder)
-    return await open(options, lock)
+    await releaseReserve(options.folder)
+    const world = await open(options, lock)
+    if (options.reserve) await holdReserve(options.folder)
+    return world
   } catch (error) {
     await lock.release()
     throw error

@@ -5,6 +5,7 @@ export type StartCode =
   | 'database_damaged'
   | 'folder_held'
   | 'folder_closed'
+  | 'folder_full'
   | 'port_taken'
   | 'zone_changed'
   | 'backup_nothing'
@@ -27,6 +28,8 @@ const WORDS: Readonly<Record<StartCode, (params: Params) => string>> = {
     `${folder} is in use by another Oppen (${holder}): stop that one first, or set OPPEN_DATA to another folder.`,
   folder_closed: ({ folder, what }) =>
     `${folder} cannot be written (${what}): give Oppen’s user the right to write there, or set OPPEN_DATA to another folder.`,
+  folder_full: ({ folder }) =>
+    `There is no room left on the disk of ${folder}: make some and start Oppen again. Nothing of what was saved is lost.`,
   port_taken: ({ host, port, what }) =>
     `Port ${port} of ${host} cannot be had (${what}): stop what uses it, or set OPPEN_PORT to another one.`,
   zone_changed: ({ stored, asked }) =>

@@ -16,7 +16,7 @@ if (!name) {
 }
 await startPlainly(async () => {
   const { folder, school, pinned } = readSettings(process.env)
-  const world = await openWorld({ folder, school, pinned })
+  const world = await openWorld({ folder, school, pinned, reserve: true })
   const secret = sayable()
   const secretHash = await hashSecret(world, secret)
   const id = await world.db.write(() =>

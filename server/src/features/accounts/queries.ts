@@ -77,7 +77,7 @@ export const viewerJson = (db: Database, tokenHash: string, now: Instant) =>
     `select json_object(${person},
        'seenAt', s.seen_at, 'idle', s.idle, 'endsAt', s.ends_at, 'endsBy', s.ends_by, ${tiesTo('', '')}) as json
      from sessions s join accounts a on a.id = s.account_id
-     where s.token_hash = $tokenHash and s.ends_at > $now`,
+     where s.token_hash = $tokenHash and s.ends_at > $now and a.ended_at is null`,
     { tokenHash, now },
   )
 
@@ -95,7 +95,9 @@ const SECRET =
 
 /** The account of a user name or an e-mail address, with its hashed secret. */
 export const accountByName = (db: Database, name: string) =>
-  db.row<Secret>(`${SECRET} where guest = 0 and (user_name = $name or email = $name)`, { name })
+  db.row<Secret>(`${SECRET} where guest = 0 and ended_at is null and (user_name = $name or email = $name)`, {
+    name,
+  })
 
 /** The account that a person of the school's identity provider comes in with. */
 export const accountByIdentity = (db: Database, identity: string) =>
@@ -224,7 +226,7 @@ export const tiesOfPupil = (db: Database, classId: ClassId, placeId: PlaceId) =>
 export const resetByToken = (db: Database, tokenHash: string, now: Instant) =>
   db.row<{ accountId: AccountId; kind: AccountKind }>(
     `select r.account_id as accountId, a.kind from resets r join accounts a on a.id = r.account_id
-     where r.token_hash = $tokenHash and r.ends_at > $now`,
+     where r.token_hash = $tokenHash and r.ends_at > $now and a.ended_at is null`,
     { tokenHash, now },
   )
 

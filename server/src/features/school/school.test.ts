@@ -12,6 +12,7 @@ import {
 import { SMTPServer } from 'smtp-server'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { closeWorld, openWorld, QUICK_HASHING } from '../../openWorld.js'
+import { hashOf } from '../accounts/sessions.js'
 import { makeOwnerKey } from './begin.js'
 
 const BEGIN = {
@@ -169,6 +170,14 @@ describe('of a school with an owner', () => {
     const kestrel = await school.person().signIn('ms.kestrel')
     const { teachers } = await head.get('seeTeachers', {})
     const id = (userName: string) => teachers.find(one => one.userName === userName)?.accountId as never
+    // a letter for a new password that was sent before opens nothing after
+    const token = 'sent a minute before'
+    await school.world.db.write(() =>
+      school.world.db.run(
+        'insert into resets (token_hash, account_id, made_at, ends_at) values ($hash, $id, $now, $later)',
+        { hash: hashOf(token), id: id('ms.kestrel'), now: 0, later: school.clock.now() + 60_000 },
+      ),
+    )
     const end = (handTo: string | null) =>
       head.ask('endTeacher', { accountId: id('ms.kestrel') }, { handTo: handTo as never })
     expect((await end(null)).error).toMatchObject({ code: 'teacher_has_classes', params: { names: 'Tides' } })
@@ -177,6 +186,9 @@ describe('of a school with an owner', () => {
     expect((await kestrel.ask('me', {})).status).toBe(401)
     expect((await kestrel.ask('signIn', {}, { userName: 'ms.kestrel', secret: 'tern-hollow' })).status).toBe(
       403,
+    )
+    expect((await kestrel.ask('resetSecret', {}, { token, secret: 'a long enough one' })).error?.code).toBe(
+      'reset_over',
     )
     const after = (await head.get('seeTeachers', {})).teachers
     expect(after.find(one => one.userName === 'ms.dunlin')?.classes).toHaveLength(1)

@@ -23,6 +23,8 @@ export const jobs = {
   closures: () => import('../features/timing/calendarFile.js').then(one => one.closuresOf),
   /** The weekly lessons of a calendar file. */
   lessons: () => import('../features/timing/calendarFile.js').then(one => one.lessonsOf),
+  /** Every row of one person. */
+  personRows: () => import('../features/school/rowsOfPerson.js').then(one => one.writeRows),
   /** A backup of the whole school. */
   backup: () => import('../features/backups/write.js').then(one => one.backupJob),
 } as const

@@ -1,15 +1,16 @@
+import { randomUUID } from 'node:crypto'
+import { rm } from 'node:fs/promises'
+import { join } from 'node:path'
 import type { Viewer } from '@oppen/core/permissions'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import type { World } from '../../world.js'
 import { note } from '../record/service.js'
-import { STORED_IN } from '../retention/storedIn.js'
 import { ownClasses } from '../work/ownWork.js'
 import { packOwnWork } from '../work/takeAlong.js'
 import { type Person, personOf } from './people.js'
-import { PERSONAL } from './personData.js'
-import { countsOfPerson, rowsOfPerson } from './queries.js'
+import type { RowsFound } from './rowsOfPerson.js'
 
 /**
  * Everything of one person as a ZIP: every row that is theirs as JSON, by table, without what opens something; every file
@@ -25,6 +26,22 @@ export async function sendPerson(
   await world.db.write(() =>
     note(world, 'data_exported', { classId: null, by: viewer.accountId, name: person.name }),
   )
+  // cleared at each start, should it not come so far
+  const folder = join(world.folder, 'files', 'incoming', `export-${randomUUID()}`)
+  try {
+    const database = join(world.folder, 'oppen.sqlite')
+    const { bind } = person
+    const found = await world.workers.documents.run('personRows', { database, bind, into: folder }, personId)
+    return await send(world, { person, found, folder }, response)
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
+type Packing = { readonly person: Person; readonly found: RowsFound; readonly folder: string }
+
+async function send(world: World, packing: Packing, response: Response): Promise<undefined> {
+  const { person, found, folder } = packing
   const zip = new ZipFile()
   response.set({
     'content-type': 'application/zip',
@@ -38,8 +55,12 @@ export async function sendPerson(
   // it may fail while pages are still being set; that is heard of below
   sent.catch(() => undefined)
   zip.outputStream.pipe(response)
-  await addRows(world, zip, person)
-  await addFiles(world, zip, person)
+  for (const { table } of found.tables) zip.addFile(join(folder, `${table}.json`), `data/${table}.json`)
+  for (const [at, { hash, name }] of found.files.entries()) {
+    const called = `files/${at + 1} ${plainName(name)}`
+    if (await world.files.has(hash)) zip.addFile(world.files.pathOf(hash), called)
+    else zip.addBuffer(Buffer.from(MISSING), `${called} is missing.txt`)
+  }
   for (const { classId, placeId, className } of await ownClasses(world.db, person.places)) {
     if (response.destroyed) return undefined
     const going = () => !response.destroyed
@@ -48,47 +69,21 @@ export async function sendPerson(
       { classId, placeId },
     )
   }
-  zip.addBuffer(Buffer.from(await frontPage(world, person)), 'index.html')
+  zip.addBuffer(Buffer.from(frontPage(world, packing)), 'index.html')
   zip.end()
   await sent
   return undefined
 }
 
-const plainName = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}\p{Cf}]/gu, '_').slice(0, 80)
-
-async function addRows(world: World, zip: ZipFile, { bind }: Person): Promise<void> {
-  for (const one of PERSONAL) {
-    const rows = await rowsOfPerson(world.db, one, bind)
-    if (!rows.length) continue
-    for (const row of rows) for (const column of one.hidden ?? []) delete row[column]
-    zip.addBuffer(Buffer.from(`${JSON.stringify(rows, null, 1)}\n`), `data/${one.table}.json`)
-  }
-}
-
 /** Stands in the place of a file that the school has lost. */
 const MISSING = 'This file is missing on the server. A backup may still have it.\n'
 
-async function addFiles(world: World, zip: ZipFile, { bind }: Person): Promise<void> {
-  const seen = new Set<string>()
-  for (const [table, column] of STORED_IN) {
-    const one = PERSONAL.find(rows => rows.table === table)
-    if (!one) continue
-    for (const row of await rowsOfPerson(world.db, one, bind)) {
-      const hash = row[column]
-      if (typeof hash !== 'string' || seen.has(hash)) continue
-      seen.add(hash)
-      const name = `files/${seen.size} ${plainName(String(row.name ?? table))}`
-      if (await world.files.has(hash)) zip.addFile(world.files.pathOf(hash), name)
-      else zip.addBuffer(Buffer.from(MISSING), `${name} is missing.txt`)
-    }
-  }
-}
+const plainName = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}\p{Cf}]/gu, '_').slice(0, 80)
 
-async function frontPage(world: World, { name, bind }: Person): Promise<string> {
-  const counts = (await countsOfPerson(world.db, PERSONAL, bind)).filter(one => one.count)
-  const rows = counts.map(
-    ({ kind, count }) =>
-      `<tr><td><a href="data/${kind}.json">${escapeHtml(kind.replaceAll('_', ' '))}</a></td><td>${count}</td></tr>`,
+function frontPage(world: World, { person: { name }, found }: Packing): string {
+  const rows = found.tables.map(
+    ({ table, count }) =>
+      `<tr><td><a href="data/${table}.json">${escapeHtml(table.replaceAll('_', ' '))}</a></td><td>${count}</td></tr>`,
   )
   const at = new Date(world.clock.now()).toISOString()
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escapeHtml(name)}</title>

@@ -1,4 +1,4 @@
-import { resolve } from 'node:path'
+import { relative, resolve } from 'node:path'
 import type { Pinned } from '@oppen/contract'
 import { z } from 'zod'
 import type { BackupSettings } from './features/backups/backups.js'
@@ -127,6 +127,13 @@ export function readSettings(env: Environment): Settings {
       name: 'OPPEN_ADDRESS',
       value: '',
       right: `set where OPPEN_HOST lets others in (${set.OPPEN_HOST}): the address at which they find Oppen, such as https://oppen.school.example`,
+    })
+  const inside = set.OPPEN_BACKUPS && relative(resolve(set.OPPEN_DATA), resolve(set.OPPEN_BACKUPS))
+  if (inside !== undefined && !inside.startsWith('..'))
+    throw new StartRefused('setting_wrong', {
+      name: 'OPPEN_BACKUPS',
+      value: set.OPPEN_BACKUPS ?? '',
+      right: 'a folder outside of OPPEN_DATA, best on another disk: what loses the one would lose the other',
     })
   const name = set.OPPEN_SIGN_IN_NAME ?? set.OPPEN_SCHOOL
   return {

@@ -10,6 +10,7 @@ export type StartCode =
   | 'zone_changed'
   | 'backup_nothing'
   | 'backup_inside'
+  | 'backup_other'
   | 'backup_none'
   | 'backup_torn'
   | 'backup_failed'
@@ -38,6 +39,8 @@ const WORDS: Readonly<Record<StartCode, (params: Params) => string>> = {
     `${folder} holds no school to back up: set OPPEN_DATA to the folder that the server works on.`,
   backup_inside: ({ folder, data }) =>
     `${folder} lies inside ${data}: what loses the one would lose the other. Give a folder outside of it, best on another disk.`,
+  backup_other: ({ folder, name }) =>
+    `${folder} holds backups of another school (${name}): give each school a folder of its own.`,
   backup_none: ({ folder, name, known }) =>
     `${folder} holds no whole backup${name && ` “${name}”`}${known && `; it holds ${known}`}: give the folder that “npm run backup” was given.`,
   backup_torn: ({ name, what }) =>

@@ -12,6 +12,7 @@ import { say } from '../words/say.js'
 import { call } from './api.js'
 import { addressOfFound } from './foundAt.js'
 import { areasOf, areasOfChild, childrenOf } from './places.js'
+import { SCHOOL_PARTS } from './schoolParts.js'
 import { isTeacher, useMe, useSignOut } from './session.js'
 
 type Entry = { readonly id: string; readonly words: string; readonly where?: string; readonly go: () => void }
@@ -224,5 +225,8 @@ function useEntries(): Entry[] {
     to('account', say('account'), undefined, '/account'),
     ...me.circles.map(one => to(one.circleId, one.name, say('circles'), `/circles/${one.circleId}`)),
   ]
-  return [...own, ...areas, ...children, ...deeds, leave]
+  const school = me.account.ownsSchool
+    ? SCHOOL_PARTS.map(part => to(part.to, say(part.key), say('area_school'), part.to))
+    : []
+  return [...own, ...school, ...areas, ...children, ...deeds, leave]
 }

@@ -12,6 +12,7 @@ import { people } from './en/people.js'
 import { planning } from './en/planning.js'
 import { problems } from './en/problems.js'
 import { register } from './en/register.js'
+import { school } from './en/school.js'
 import { settings } from './en/settings.js'
 import { week } from './en/week.js'
 import { worksheets } from './en/worksheets.js'
@@ -29,6 +30,7 @@ const LAZY = {
   planning,
   problems,
   register,
+  school,
   settings,
   week,
   worksheets,

@@ -17,6 +17,7 @@ import {
   DEMO_SCHOOL,
   type Person,
   pieceOf,
+  Seeded,
   type SmallSchool,
   smallSchool,
   testServer,
@@ -208,6 +209,15 @@ it('says what there is where the one that was asked for is not', async () => {
     code: 'backup_none',
     message: expect.stringContaining(name),
   })
+})
+
+it('is not made where another school keeps its own', async () => {
+  await backup()
+  const other = await testServer({ random: new Seeded(2).bytes })
+  await expect(writeBackup({ data: other.folder, folder: store, now: Date.now() })).rejects.toMatchObject({
+    code: 'backup_other',
+  })
+  await other.stop()
 })
 
 it('is not made inside of the data, nor of nothing', async () => {

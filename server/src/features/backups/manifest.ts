@@ -9,6 +9,8 @@ export const MANIFEST = 'backup.json'
 /** What a backup says of itself. It is written last: a backup without it was cut off. */
 export const manifest = z.object({
   format: z.literal(1),
+  /** Which installation it is of: two schools do not share a folder. */
+  installation: z.string(),
   /** When the database was copied, in ISO 8601. */
   madeAt: z.iso.datetime(),
   /** The last step of the tables and data: an older Oppen cannot read it. */
@@ -30,6 +32,11 @@ export async function readManifest(path: string): Promise<Manifest | undefined> 
   } catch {
     return undefined
   }
+}
+
+/** What names an installation without telling its secret, the file beside the database. */
+export async function installationOf(secret: string): Promise<string> {
+  return (await sha256Of(secret)).slice(0, 16)
 }
 
 /** The SHA-256 of a file, in hexadecimal. */

@@ -4,8 +4,18 @@ import { backupName } from '@oppen/core/backups'
 import { SideConnection } from '../../db/side.js'
 import { lockFolder } from '../../folderLock.js'
 import { StartRefused } from '../../startRefused.js'
-import { MANIFEST, type Manifest, sha256Of } from './manifest.js'
-import { copyThrough, fileIn, filesOf, isWhole, namedIn, removeOld, sizeOf, sync } from './store.js'
+import { installationOf, MANIFEST, type Manifest, sha256Of } from './manifest.js'
+import {
+  backupsIn,
+  copyThrough,
+  fileIn,
+  filesOf,
+  isWhole,
+  namedIn,
+  removeOld,
+  sizeOf,
+  sync,
+} from './store.js'
 
 export type BackupAsked = {
   /** The data of the school, whether or not a server works on it. */
@@ -46,10 +56,12 @@ export async function writeBackup({ data, folder, now, days }: BackupAsked): Pro
 }
 
 async function write({ data, folder, now, days }: BackupAsked): Promise<BackupDone> {
+  const installation = await installationOf(join(data, 'secret'))
+  await refuseOther(folder, installation)
   await clearCut(folder)
   const name = await freeName(folder, now)
   const coming = join(folder, `${name}.partial`)
-  await mkdir(coming, { recursive: true })
+  await mkdir(coming, { recursive: true, mode: 0o700 })
   const copy = join(coming, 'oppen.sqlite')
   await copyDatabase(join(data, 'oppen.sqlite'), copy)
   const { hashes, step } = await look(copy)
@@ -57,6 +69,7 @@ async function write({ data, folder, now, days }: BackupAsked): Promise<BackupDo
   const letters = await copyBeside(data, coming)
   const manifest: Manifest = {
     format: 1,
+    installation,
     madeAt: new Date(now).toISOString(),
     step,
     database: { size: (await sizeOf(copy)) ?? 0, sha256: await sha256Of(copy) },
@@ -80,6 +93,12 @@ async function freeName(folder: string, now: number): Promise<string> {
 function refuseInside(data: string, folder: string): void {
   const inside = relative(resolve(data), resolve(folder))
   if (!inside.startsWith('..')) throw new StartRefused('backup_inside', { folder, data })
+}
+
+/** Of two schools in one folder the newest would be restored for both, and each would remove the other’s. */
+async function refuseOther(folder: string, installation: string): Promise<void> {
+  const other = (await backupsIn(folder)).find(one => one.manifest.installation !== installation)
+  if (other) throw new StartRefused('backup_other', { folder, name: other.name })
 }
 
 /** What an earlier backup left that was cut off. */

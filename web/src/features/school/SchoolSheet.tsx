@@ -1,19 +1,10 @@
 import '../../words/en/school.js'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
+import { SCHOOL_PARTS } from '../../app/schoolParts.js'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
-import { say, type WordKey } from '../../words/say.js'
-
-/** The parts of a school that its owner looks after. */
-export const SCHOOL_PARTS = [
-  { to: '/school', key: 'school_overview' },
-  { to: '/school/teachers', key: 'school_teachers' },
-  { to: '/school/people', key: 'school_people' },
-  { to: '/school/settings', key: 'school_settings' },
-  { to: '/school/storage', key: 'school_storage' },
-  { to: '/school/record', key: 'school_record' },
-] as const satisfies readonly { to: string; key: WordKey }[]
+import { say } from '../../words/say.js'
 
 type Props = {
   readonly title: string

@@ -168,6 +168,20 @@ describe('a server set back to yesterday', () => {
 })
 
 describe('two tabs of one device', () => {
+  it('and a server that is set back: what one had saved is there again, though the other has newer words', async () => {
+    const desk = new Desk()
+    const [one, two] = [desk.open(), desk.open()]
+    one.change('saved before')
+    await desk.pass(31_000)
+    two.change('typed since')
+    desk.setBack()
+    one.stop()
+    two.stop()
+    desk.open()
+    await desk.pass(1)
+    expect([desk.server?.html, ...desk.kept]).toEqual(expect.arrayContaining(['saved before', 'typed since']))
+  })
+
   it('keep their words under names of their own', async () => {
     const desk = new Desk()
     const one = desk.open()

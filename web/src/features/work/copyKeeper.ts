@@ -97,9 +97,14 @@ export class CopyKeeper extends Keeper<CopyStatus> {
     const drafts = this.#world.drafts.all()
     const draft = drafts.find(one => one.dirty) ?? drafts[0]
     if (!draft) return
-    const others = drafts.flatMap(one => [...(one.dirty ? [one.html] : []), ...one.aside])
+    const others = drafts.flatMap(one => {
+      // what another page had saved before the server was set back is on this device alone
+      const forgotten = ['ahead', 'apart'].includes(standing(one, server))
+      return [...(one.dirty || forgotten ? [one.html] : []), ...one.aside, ...(forgotten ? one.given : [])]
+    })
     this.#aside = [...new Set(others)].filter(text => ![draft.html, server?.html].includes(text))
-    this.#given = [...draft.given]
+    // what other pages gave the server to keep is looked after here from now on
+    this.#given = [...new Set(drafts.flatMap(one => one.given))]
     const stands = standing(draft, server)
     if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
     if (draft.html === this.html) return

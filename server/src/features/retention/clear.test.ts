@@ -1,4 +1,4 @@
-import { readdir, utimes } from 'node:fs/promises'
+import { mkdir, readdir, utimes, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 
 import { LIVES } from '@oppen/core/retention'
@@ -129,6 +129,16 @@ it('ink that was taken off goes once nothing shows it, and every version still s
   // one was handed in; three stood in nothing that is kept
   const left = await ids()
   expect(left).toEqual(expect.arrayContaining(['one', 'two']))
+})
+
+it('a letter that nothing names goes after an hour; one that has just been written stays', async () => {
+  const outbox = join(school.folder, 'outbox')
+  await mkdir(outbox, { recursive: true })
+  for (const name of ['lost.eml', 'fresh.eml']) await writeFile(join(outbox, name), 'Dear child')
+  const then = new Date(Date.now() - 2 * 3_600_000)
+  await utimes(join(outbox, 'lost.eml'), then, then)
+  expect((await clearOutlived(school.world)).lostLetter).toBe(1)
+  expect(await readdir(outbox)).toEqual(['fresh.eml'])
 })
 
 it('rows that have outlived their time go in parts, and no others', async () => {

@@ -1,4 +1,4 @@
-import { rm } from 'node:fs/promises'
+import { readdir, rm, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
 import { type Kept, outlived } from '@oppen/core/retention'
@@ -39,6 +39,7 @@ export async function clearOutlived(world: World, machineNow = Date.now()): Prom
   }
   cleared.letter = await clearLetters(world)
   cleared.removedInk = await clearOldInk(world)
+  cleared.lostLetter = await clearLostLetters(world, machineNow)
   cleared.upload = await clearUploads(world, machineNow)
   cleared.unusedFile = await clearFiles(world, outlived('unusedFile', machineNow))
   const some = Object.fromEntries(Object.entries(cleared).filter(([, count]) => count))
@@ -71,6 +72,20 @@ async function clearLetters(world: World): Promise<number> {
     )
     count += old.length
   }
+}
+
+/** Letters that no row names, as a kill leaves them while their person is erased: gone once they are an hour old. */
+async function clearLostLetters(world: World, now: number): Promise<number> {
+  const folder = world.outbox.outbox ?? ''
+  let count = 0
+  for (const file of await readdir(folder).catch(() => [])) {
+    const at = (await stat(join(folder, file)).catch(() => undefined))?.mtimeMs ?? now
+    if (now - at < EVERY) continue
+    if (await world.db.row('select 1 as named from mails where file = $file', { file })) continue
+    await rm(join(folder, file), { force: true })
+    count++
+  }
+  return count
 }
 
 async function clearOldInk(world: World): Promise<number> {

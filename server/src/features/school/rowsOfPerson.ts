@@ -4,6 +4,7 @@ import type { Bind } from '../../db/index.js'
 import { SideConnection } from '../../db/side.js'
 import { STORED_IN } from '../retention/storedIn.js'
 import { PERSONAL, type Rows } from './personData.js'
+import { isTheirs } from './queries.js'
 
 export type RowsAsked = {
   /** The file of the database; a server may work on it. */
@@ -46,9 +47,8 @@ export async function writeRows({ database, bind, into }: RowsAsked): Promise<Ro
 
 type Row = Record<string, unknown>
 
-function rowsIn(db: SideConnection, { table, own, wrote }: Rows, bind: Bind): Promise<Row[]> {
-  const theirs = [own, wrote].flatMap(one => (one ? [`(${one})`] : [])).join(' or ')
-  const sql = `select * from ${table} where ${theirs}`
+function rowsIn(db: SideConnection, one: Rows, bind: Bind): Promise<Row[]> {
+  const sql = `select * from ${one.table} where ${isTheirs(one)}`
   const named = Object.entries(bind).filter(([name]) => new RegExp(`\\$${name}\\b`).test(sql))
   return db.all<Row>(sql, Object.fromEntries(named.map(([name, value]) => [`$${name}`, value ?? ''])))
 }

@@ -260,6 +260,21 @@ describe('two versions', () => {
     expect(desk.kept).toEqual(kept)
   })
 
+  it('are held out until one is chosen, however often the page is loaded again', async () => {
+    const { desk, keeper } = await conflict()
+    keeper.stop()
+    desk.open().stop()
+    const again = desk.open()
+    await desk.pass(31_000)
+    expect(desk.server?.html).toBe(`<p>theirs</p>${start}`)
+    expect(again.status).toMatchObject({
+      is: 'conflict',
+      joined: { html: `<p>theirs</p>${start}<p>mine</p>` },
+    })
+    again.change(`${start}<p>mine too</p>`)
+    expect(again.status).toMatchObject({ joined: { html: `<p>theirs</p>${start}<p>mine too</p>` } })
+  })
+
   it('are found also when the device was away: the draft began from an older version', () => {
     const desk = new Desk()
     desk.elsewhere('one')

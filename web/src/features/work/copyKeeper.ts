@@ -111,7 +111,11 @@ export class CopyKeeper extends Keeper<CopyStatus> {
     if (!draft.dirty && (stands === 'same' || stands === 'behind')) return
     if (!server || stands === 'same' || stands === 'ahead') this.#adopt(draft.html)
     else if (stands === 'behind' && server.html === draft.base?.html) this.#adopt(draft.html)
-    else this.#hold(draft.html, server, stands === 'behind' ? (draft.base?.html ?? this.#template) : null)
+    else {
+      // the choice is still open: the text here goes on from where it began, not from what it has not met yet
+      this.#base = draft.base
+      this.#hold(draft.html, server, stands === 'behind' ? (draft.base?.html ?? this.#template) : null)
+    }
   }
 
   /** The server was set back: what it was given to keep, it is given again. */

@@ -6,7 +6,7 @@ import { medianOf, showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'
 import { stateOfWork } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { type PieceParams, reads } from '../../app/queries.js'
@@ -104,17 +104,19 @@ function nextAfter(
 }
 
 function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {
+  // what a key does is that of the page in sight, also for one that is pressed the moment it is shown
+  const press = useEffectEvent((event: KeyboardEvent) => {
+    if (isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
+    const run = keys[event.key.toLowerCase()]
+    if (!run) return
+    event.preventDefault()
+    run()
+  })
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
-      const run = keys[event.key.toLowerCase()]
-      if (!run) return
-      event.preventDefault()
-      run()
-    }
+    const onKey = (event: KeyboardEvent) => press(event)
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  })
+  }, [])
 }
 
 function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {

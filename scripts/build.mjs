@@ -16,7 +16,10 @@ for (const name of readdirSync(assets)) {
   writeFileSync(join(assets, `${name}.gz`), gzipSync(bytes, { level: 9 }))
 }
 
-const kept = readdirSync(assets).filter(name => /\.(js|css|woff2|mjs)$/.test(name))
+// letters of other writing systems are kept where they were used
+const kept = readdirSync(assets).filter(
+  name => /\.(js|css|woff2|mjs)$/.test(name) && !name.startsWith('noto-sans'),
+)
 const hash = createHash('sha256').update(kept.join(' ')).update(readFileSync('web/src/sw.js')).digest('hex')
 const { build } = await import('esbuild')
 await build({

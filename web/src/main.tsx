@@ -2,6 +2,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
+import { bringLettersAsTyped } from './app/letters.js'
 import { part } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { router } from './app/router.js'
@@ -30,6 +31,8 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 )
+
+bringLettersAsTyped(document)
 
 // the screens are kept on the device once everything else has had its turn
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -51,7 +51,7 @@ const page = async request => {
   }
 }
 
-/** Parts that few need, such as what reads scanned pages: kept once they were used. */
+/** Parts that few need, such as what reads scanned pages or other letters: kept once they were used. */
 const part = async request => {
   const kept = await caches.match(request)
   if (kept) return kept
@@ -102,6 +102,6 @@ self.addEventListener('fetch', event => {
   if (request.method !== 'GET' || origin !== self.location.origin) return
   if (request.mode === 'navigate' && !pathname.startsWith('/api/')) event.respondWith(page(request))
   else if (FILES.includes(pathname)) event.respondWith(file(request))
-  else if (pathname.startsWith('/assets/pdfjs-')) event.respondWith(part(request))
+  else if (/^\/assets\/(pdfjs|noto-sans)-/.test(pathname)) event.respondWith(part(request))
   else if (SHOWN.test(pathname) && !request.headers.has('range')) event.respondWith(shown(event, request))
 })

@@ -1,1 +1,2 @@
 export * from './limits.js'
+export * from './scripts.js'

@@ -1,21 +1,13 @@
-import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
-import fontkit from '@pdf-lib/fontkit'
+import { farFonts } from './farFonts.js'
+import { bytesOf, type FontFiles } from './fontFiles.js'
+import { fontOf } from './fontkit.js'
 
 const { resolve } = createRequire(import.meta.url)
 const hyperlegible = (part: string): string =>
   resolve(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${part}.woff`)
 const dejaVu = (part: string): string => resolve(`dejavu-fonts-ttf/ttf/DejaVuSans${part}.ttf`)
 const EMOJI = resolve('@fontsource/noto-emoji/files/noto-emoji-emoji-400-normal.woff')
-
-/** The same letters upright and slanted, light and heavy; paths of files. */
-export type FontFiles = {
-  readonly family: string
-  readonly plain: string
-  readonly bold: string
-  readonly italic: string
-  readonly boldItalic: string
-}
 
 const family = (name: string, part: string): FontFiles => ({
   family: name,
@@ -27,7 +19,7 @@ const family = (name: string, part: string): FontFiles => ({
 
 /**
  * What paper is written with, in order: a sign that the first does not have is taken from the next. Oppen's own letters,
- * then those of the other alphabets, then small pictures.
+ * then those of the other alphabets, then small pictures; what none of them has is in `farFonts`.
  */
 export const FONTS: readonly FontFiles[] = [
   family('Hyperlegible', 'latin'),
@@ -42,22 +34,40 @@ export const FONTS: readonly FontFiles[] = [
   { family: 'Emoji', plain: EMOJI, bold: EMOJI, italic: EMOJI, boldItalic: EMOJI },
 ]
 
-/** Stands for a sign that none of the fonts has, such as those of Chinese. */
+/** Stands for a sign that no font has. */
 const UNKNOWN = '□'
 
 let signs: Promise<ReadonlySet<number>> | undefined
 
 async function readSigns(): Promise<ReadonlySet<number>> {
-  const files = await Promise.all(FONTS.map(font => readFile(font.plain)))
-  return new Set(files.flatMap(bytes => fontkit.create(bytes).characterSet))
+  const sets = await Promise.all(FONTS.map(font => signsOf(font)))
+  return new Set(sets.flat())
 }
 
-/** Gives how to write a text with the signs that there are: a box stands for any other. */
-export async function writable(): Promise<(text: string) => string> {
+const signsKnown = new WeakMap<FontFiles, Promise<readonly number[]>>()
+
+function signsOf(font: FontFiles): Promise<readonly number[]> {
+  const known = signsKnown.get(font) ?? bytesOf(font.plain).then(bytes => fontOf(bytes).characterSet)
+  signsKnown.set(font, known)
+  return known
+}
+
+export type Writing = {
+  /** In the order in which a sign is looked for. */
+  readonly fonts: readonly FontFiles[]
+  /** A text with a box for each sign that none of the fonts has. */
+  readonly letters: (text: string) => string
+}
+
+/** What a text is written with. */
+export async function writing(text: string): Promise<Writing> {
   signs ??= readSigns()
-  const known = await signs
-  return text =>
-    Array.from(text, sign => (known.has(sign.codePointAt(0) ?? 0) || /\s/.test(sign) ? sign : UNKNOWN)).join(
-      '',
-    )
+  const near = await signs
+  const far = await farFonts(text, near)
+  const known = far.length ? new Set([...near, ...(await Promise.all(far.map(signsOf))).flat()]) : near
+  const isKnown = (sign: string) => known.has(sign.codePointAt(0) ?? 0) || /[\s\u200c\u200d]/.test(sign)
+  return {
+    fonts: [...FONTS, ...far],
+    letters: one => Array.from(one, sign => (isKnown(sign) ? sign : UNKNOWN)).join(''),
+  }
 }

@@ -14,7 +14,8 @@ import { parseDocument } from 'htmlparser2'
 import { Fragment, type ReactNode } from 'react'
 import sharp from 'sharp'
 import { SPANS } from '../html.js'
-import { FONTS, writable } from './fonts.js'
+import type { FontFiles } from './fontFiles.js'
+import { writing } from './fonts.js'
 import { type DrawnFormula, drawFormula } from './formulas.js'
 
 const SIZE = 12
@@ -24,7 +25,6 @@ const HIGH = 560
 
 const look = StyleSheet.create({
   page: {
-    fontFamily: FONTS.map(font => font.family) as unknown as string,
     fontSize: SIZE,
     padding: '56 56 64',
     color: '#20302C',
@@ -68,13 +68,15 @@ const look = StyleSheet.create({
   },
 })
 
-let registered = false
+Font.registerHyphenationCallback(word => [word])
 
-function begin(): void {
-  if (registered) return
-  registered = true
-  Font.registerHyphenationCallback(word => [word])
-  for (const { family, plain, bold, italic, boldItalic } of FONTS)
+const registered = new Set<string>()
+
+/** Makes fonts known to what sets the page, once; gives their names in order. */
+function register(fonts: readonly FontFiles[]): string[] {
+  for (const { family, plain, bold, italic, boldItalic } of fonts) {
+    if (registered.has(family)) continue
+    registered.add(family)
     Font.register({
       family,
       fonts: [
@@ -84,6 +86,8 @@ function begin(): void {
         { src: boldItalic, fontWeight: 700, fontStyle: 'italic' },
       ],
     })
+  }
+  return fonts.map(font => font.family)
 }
 
 type Picture = {
@@ -115,13 +119,14 @@ export type WrittenPage = {
  * words as text that can be searched.
  */
 export async function writtenPdf({ title, html, foot, pictures }: WrittenPage): Promise<Buffer> {
-  begin()
-  const letters = await writable()
+  const { fonts, letters } = await writing(`${title} ${html} ${foot}`)
+  // the types know one name only
+  const fontFamily = register(fonts) as unknown as string
   const nodes = parseDocument(html).children
   const drawn = { letters, ...(await draw(nodes, pictures)) }
   const paper = (
     <Document title={title} language="en">
-      <Page size="A4" style={look.page}>
+      <Page size="A4" style={[look.page, { fontFamily }]}>
         <View style={look.text}>
           <Text style={look.title}>{letters(title)}</Text>
           <Blocks nodes={nodes} drawn={drawn} />

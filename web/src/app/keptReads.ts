@@ -1,5 +1,6 @@
 import type { Me } from '@oppen/contract'
 import { Unreachable } from './api.js'
+import { bringLetters } from './letters.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
 const KEPT = 'oppen kept'
@@ -21,7 +22,10 @@ async function put(path: string, data: unknown): Promise<void> {
 
 async function get<T>(path: string): Promise<Kept<T> | undefined> {
   const answer = await (await store())?.match(path)
-  return answer ? ((await answer.json()) as Kept<T>) : undefined
+  if (!answer) return undefined
+  const text = await answer.text()
+  bringLetters(text)
+  return JSON.parse(text) as Kept<T>
 }
 
 /** Forgets everything that was kept: somebody else may be next at this device. */

@@ -1,10 +1,9 @@
-import { readFile } from 'node:fs/promises'
-import { createRequire } from 'node:module'
 import { showCode } from '@oppen/core/joining'
 import type { Language } from '@oppen/core/register'
-import fontkit from '@pdf-lib/fontkit'
-import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
+import { PDFDocument, type PDFPage, rgb } from 'pdf-lib'
 import { create as createQr } from 'qrcode'
+import { fontkitForPdf } from '../../paper/fontkit.js'
+import { Letters } from '../../paper/letters.js'
 import { CARD_WORDS } from './cardWords.js'
 import type { KeyKind } from './models.js'
 
@@ -38,15 +37,15 @@ export type Cards = { readonly cards: readonly Card[]; readonly origin: string }
 /** The cards as a PDF, eight to a page with lines to cut along. `origin` is where Oppen is to be found. */
 export async function cardsPdf({ cards, origin }: Cards): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
-  pdf.registerFontkit(fontkit)
-  const pen = await makePen(pdf)
+  pdf.registerFontkit(fontkitForPdf)
+  const letters = new Letters(pdf)
   for (let first = 0; first < cards.length || first === 0; first += CARDS_ON_A_PAGE) {
     const page = pdf.addPage([PAGE.width, PAGE.height])
     cutLines(page)
     for (const [index, card] of cards.slice(first, first + CARDS_ON_A_PAGE).entries()) {
       const x = (index % COLUMNS) * CARD.width
       const y = PAGE.height - (Math.floor(index / COLUMNS) + 1) * CARD.height
-      drawCard(page, pen, card, { x, y, origin })
+      await drawCard(page, letters, card, { x, y, origin })
     }
   }
   return pdf.save()
@@ -63,7 +62,7 @@ function cutLines(page: PDFPage): void {
 
 type At = { readonly x: number; readonly y: number; readonly origin: string }
 
-function drawCard(page: PDFPage, pen: Pen, card: Card, { x, y, origin }: At): void {
+async function drawCard(page: PDFPage, letters: Letters, card: Card, { x, y, origin }: At): Promise<void> {
   const words = CARD_WORDS[card.language]
   const address = origin.replace(/^https?:\/\//, '')
   const said = { address, name: card.name.split(' ')[0] ?? '', teacherName: card.teacherName }
@@ -77,22 +76,39 @@ function drawCard(page: PDFPage, pen: Pen, card: Card, { x, y, origin }: At): vo
     color: MARGIN,
   })
   const beside = right - left - QR_SIDE - 4 * MM
-  pen.write(page, [card.name], { x: left, y: top - INSET - 11, size: 14, bold: true, most: beside })
-  pen.write(page, [`${card.className} · ${card.teacherName}`], {
+  await write(page, letters, [card.name], {
+    x: left,
+    y: top - INSET - 11,
+    size: 14,
+    bold: true,
+    most: beside,
+  })
+  await write(page, letters, [`${card.className} · ${card.teacherName}`], {
     x: left,
     y: top - INSET - 25,
     size: 9,
     most: beside,
     soft: true,
   })
-  pen.write(page, [words.title[card.kind]], { x: left, y: top - INSET - 48, size: 10, bold: true })
-  pen.write(page, showKeyInTwo(card.key), { x: left, y: top - INSET - 67, size: 16, bold: true, leading: 20 })
+  await write(page, letters, [words.title[card.kind]], { x: left, y: top - INSET - 48, size: 10, bold: true })
+  await write(page, letters, showKeyInTwo(card.key), {
+    x: left,
+    y: top - INSET - 67,
+    size: 16,
+    bold: true,
+    leading: 20,
+  })
   drawQr(page, `${origin}/key#${card.key}`, { x: right - QR_SIDE, y: top - INSET - QR_SIDE })
   const lines = [
-    ...pen.wrap(words.how[card.kind](said), 9, right - left),
-    ...pen.wrap(words.lost(said), 9, right - left),
+    ...(await wrap(letters, words.how[card.kind](said), 9, right - left)),
+    ...(await wrap(letters, words.lost(said), 9, right - left)),
   ]
-  pen.write(page, lines, { x: left, y: y + INSET + (lines.length - 1) * 11.5, size: 9, leading: 11.5 })
+  await write(page, letters, lines, {
+    x: left,
+    y: y + INSET + (lines.length - 1) * 11.5,
+    size: 9,
+    leading: 11.5,
+  })
 }
 
 /** Four groups of four, two and two: short lines are typed with fewer slips than a long one. */
@@ -130,63 +146,31 @@ type Writing = {
   readonly most?: number
 }
 
-type Pen = {
-  readonly write: (page: PDFPage, lines: readonly string[], writing: Writing) => void
-  readonly wrap: (text: string, size: number, width: number) => string[]
-}
-
-const FONTS = '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next'
-
-async function makePen(pdf: PDFDocument): Promise<Pen> {
-  const embed = async (part: string, weight: number) => {
-    const path = createRequire(import.meta.url).resolve(`${FONTS}-${part}-${weight}-normal.woff`)
-    return pdf.embedFont(await readFile(path), { subset: true })
-  }
-  const regular = [await embed('latin', 400), await embed('latin-ext', 400)]
-  const heavy = [await embed('latin', 700), await embed('latin-ext', 700)]
-  return {
-    write: (page, lines, { x, y, size, bold = false, soft = false, leading = size * 1.2, most }) => {
-      for (const [index, line] of lines.entries()) {
-        const runs = runsOf(line, bold ? heavy : regular)
-        const wide = widthOf(runs, size)
-        const fitted = most && wide > most ? (size * most) / wide : size
-        let at = x
-        for (const { text, font } of runs) {
-          page.drawText(text, { x: at, y: y - index * leading, size: fitted, font, color: soft ? SOFT : INK })
-          at += font.widthOfTextAtSize(text, fitted)
-        }
-      }
-    },
-    wrap: (text, size, width) => wrapped(text, line => widthOf(runsOf(line, regular), size) <= width),
+/** Writes lines below each other from the lower left of the first on. */
+async function write(
+  page: PDFPage,
+  letters: Letters,
+  lines: readonly string[],
+  writing: Writing,
+): Promise<void> {
+  const { x, y, size, bold = false, soft = false, leading = size * 1.2, most } = writing
+  for (const [index, line] of lines.entries()) {
+    const wide = most ? await letters.widthOf(line, size, bold) : 0
+    const fitted = most && wide > most ? (size * most) / wide : size
+    const color = soft ? SOFT : INK
+    // all languages of cards read from left to right, whoever's name a line begins with
+    const spot = { x, y: y - index * leading, size: fitted, bold, color, direction: 'ltr' } as const
+    await letters.write(page, line, spot)
   }
 }
 
-type Run = { text: string; font: PDFFont }
-
-/** A text in pieces, each in the first font that has its letters; what none has becomes a dot. */
-function runsOf(text: string, fonts: readonly PDFFont[]): Run[] {
-  const sets = fonts.map(font => new Set(font.getCharacterSet()))
-  const runs: Run[] = []
-  for (const char of text.normalize('NFC')) {
-    const index = sets.findIndex(set => set.has(char.codePointAt(0) ?? 0))
-    const font = fonts[Math.max(0, index)]
-    if (!font) continue
-    const last = runs.at(-1)
-    const shown = index < 0 ? '·' : char
-    if (last?.font === font) last.text += shown
-    else runs.push({ text: shown, font })
-  }
-  return runs
-}
-
-const widthOf = (runs: readonly Run[], size: number): number =>
-  runs.reduce((sum, { text, font }) => sum + font.widthOfTextAtSize(text, size), 0)
-
-function wrapped(text: string, fits: (line: string) => boolean): string[] {
+/** A text in lines that are no wider than `width` at a size, both in points. */
+async function wrap(letters: Letters, text: string, size: number, width: number): Promise<string[]> {
   const lines: string[] = []
   for (const word of text.split(' ')) {
     const last = lines.at(-1)
-    if (last !== undefined && fits(`${last} ${word}`)) lines[lines.length - 1] = `${last} ${word}`
+    const longer = `${last} ${word}`
+    if (last !== undefined && (await letters.widthOf(longer, size)) <= width) lines[lines.length - 1] = longer
     else lines.push(word)
   }
   return lines

@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
 import { type InkColour, type InkItem, linesOf, outlineOf, PAGE_WIDTH, pathOf } from '@oppen/core/ink'
-import fontkit from '@pdf-lib/fontkit'
 import { BlendMode, LineCapStyle, PDFDocument, type PDFImage, type PDFPage, type RGB, rgb } from 'pdf-lib'
 import sharp from 'sharp'
 import { escapeHtml } from '../../html.js'
+import { fontkitForPdf } from '../../paper/fontkit.js'
 import { Letters } from '../../paper/letters.js'
 import { writtenPdf } from '../../paper/pages.js'
 import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
@@ -42,7 +42,7 @@ export const worksheetPdf = (worksheet: PdfWorksheet): Promise<Uint8Array> =>
 
 async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
-  pdf.registerFontkit(fontkit)
+  pdf.registerFontkit(fontkitForPdf)
   pdf.setTitle(title)
   const letters = new Letters(pdf)
   const sources = new Sources(pdf)

@@ -324,7 +324,7 @@ describe('as a PDF', () => {
     expect(pages[0]?.text).toMatch(/The lid\s+holds warm air/)
     expect(pages[0]?.drawn).toBe(2)
     expect(pages[1]?.drawn).toBe(2)
-    expect(pages[2]?.text).toMatch(/1\.\s+Is this the dew point\?\s+□/)
+    expect(pages[2]?.text).toMatch(/1\.\s+Is this the dew point\?\s+水/)
   })
 
   it('is that of the version asked for', async () => {

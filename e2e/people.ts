@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { type Browser, type BrowserContext, expect, type Page } from '@playwright/test'
+import { type Browser, type BrowserContext, expect, type Locator, type Page } from '@playwright/test'
 
 /** Somebody at a device of their own. */
 export type Device = { readonly context: BrowserContext; readonly page: Page }
@@ -9,6 +9,8 @@ export type DeviceOptions = {
   readonly dark?: boolean
   /** Whether the screens are kept on the device, so that they come up without a network. */
   readonly keeps?: boolean
+  /** The language and forms of the browser (BCP 47), where they are not those of the school. */
+  readonly locale?: string
 }
 
 export const PHONE = { width: 390, height: 844 }
@@ -22,6 +24,7 @@ export async function device(
     baseURL: address,
     ...(options.phone && { viewport: PHONE }),
     ...(options.dark && { colorScheme: 'dark' }),
+    ...(options.locale && { locale: options.locale }),
     ...(options.keeps && { serviceWorkers: 'allow' }),
   })
   return { context, page: await context.newPage() }
@@ -89,3 +92,16 @@ export async function screensKept(page: Page): Promise<void> {
 
 /** What the bar at the foot of a piece says: saved, handed in, what comes next. */
 export const bar = (page: Page) => page.locator('footer').getByRole('status')
+
+/**
+ * Types a day, a time or both into a field, digit by digit, as a person does; `value` is `2026-10-14`, `17:00` or
+ * `2026-10-14T17:00`.
+ */
+export async function typeTime(place: Page | Locator, label: string, value: string): Promise<void> {
+  const field = place.getByRole('group', { name: label, exact: true })
+  const [day = '', time = ''] = value.includes('-') ? value.split('T') : ['', value]
+  const digits = [...day.split('-').reverse(), ...time.split(':')].join('')
+  const first = field.getByRole('spinbutton').first()
+  await first.focus()
+  await first.page().keyboard.type(digits)
+}

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page, test } from '@playwright/test'
 import ICAL from 'ical.js'
-import { accessible, device, editor, noSideways, signIn } from '../people.js'
+import { accessible, device, editor, noSideways, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -44,7 +44,7 @@ async function intoGarden(page: Page, area: string): Promise<void> {
 test('a pupil’s month has work, lessons, closures and own notes, and other programs read it from an address that ends', async ({
   browser,
 }) => {
-  const { page, context } = await device(browser, school.address)
+  const { page, context } = await device(browser, school.address, { locale: 'en-US' })
   await signIn(page, 'ada.moreno')
   await page.getByRole('link', { name: 'Calendar' }).first().click()
   await expect(page.getByRole('heading', { name: 'October 2026', level: 1 })).toBeVisible()
@@ -56,11 +56,23 @@ test('a pupil’s month has work, lessons, closures and own notes, and other pro
   await page.getByRole('button', { name: /Note something on Thursday 22 October/ }).click()
   await page.getByLabel('Title').fill('Feed the newts')
   await page.getByLabel('the whole day').uncheck()
-  await page.getByLabel('From', { exact: true }).fill('16:00')
-  await page.getByLabel('To', { exact: true }).fill('15:00')
+  // days and times have the school's form, not that of the browser, which is American here
+  expect(await page.evaluate(() => navigator.language)).toBe('en-US')
+  await expect(page.getByRole('group', { name: 'First day' })).toHaveText('22/10/2026')
+  await expect(page.getByRole('group', { name: 'From', exact: true })).toHaveText(/^\W*15:00\W*$/)
+  // a day is chosen from its month by keyboard, and the focus goes back where it came from
+  await page.getByRole('button', { name: 'Last day: choose a day' }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'October 2026', level: 2 })).toBeVisible()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('group', { name: 'Last day' })).toHaveText('23/10/2026')
+  await expect(page.getByRole('button', { name: 'Last day: choose a day' })).toBeFocused()
+  await typeTime(page, 'Last day', '2026-10-22')
+  await typeTime(page, 'From', '16:00')
+  await typeTime(page, 'To', '15:00')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText('It would end at “15:00”')).toBeVisible()
-  await page.getByLabel('To', { exact: true }).fill('16:20')
+  await typeTime(page, 'To', '16:20')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(day('22')).toContainText('Feed the newts')
   await accessible(page)
@@ -166,7 +178,7 @@ test('a class says of itself what families and pupils look for, and a pupil deci
   await teacher.page.getByRole('button', { name: 'Write a page' }).click()
   await teacher.page.getByLabel('What it is').selectOption({ label: 'A newsletter' })
   await teacher.page.getByLabel('Title', { exact: true }).fill('November in the garden')
-  await teacher.page.getByLabel('Month', { exact: true }).fill('2026-11')
+  await teacher.page.getByLabel('Month', { exact: true }).selectOption({ label: 'November 2026' })
   await editor(teacher.page, 'Text').fill('The pond is cleared.')
   // words that are not kept yet outlive a page that is loaded again
   await teacher.page.reload()
@@ -310,7 +322,7 @@ test('one pupil is given another deadline, and the others keep theirs', async ({
     .getByRole('link', { name: /Bram Okoye/ })
     .click()
   await teacher.page.getByText('Another deadline for Bram').click()
-  await teacher.page.getByLabel('Until').fill('2026-10-20T12:00')
+  await typeTime(teacher.page, 'Until', '2026-10-20T12:00')
   await teacher.page.getByRole('button', { name: 'Give this deadline' }).click()
   await expect(teacher.page.getByText('Bram has until Tue 20 Oct 12:00')).toBeVisible()
   await accessible(teacher.page)

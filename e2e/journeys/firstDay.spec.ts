@@ -1,6 +1,16 @@
 import { type Browser, expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import { accessible, bar, type Device, device, editor, noSideways, signIn, signInByHand } from '../people.js'
+import {
+  accessible,
+  bar,
+  type Device,
+  device,
+  editor,
+  noSideways,
+  signIn,
+  signInByHand,
+  typeTime,
+} from '../people.js'
 import { School } from '../school.js'
 import { handedBack, handedIn, letIn, PASSWORD, posted, tideTables } from '../tideTables.js'
 
@@ -144,11 +154,11 @@ test('a teacher posts an assignment and a notice', async ({ browser }) => {
   await page.getByRole('toolbar').first().getByRole('button', { name: 'Bold' }).click()
   await editor(page, 'Template page').fill('High water on Friday: ')
   await page.getByLabel('Due: how it is set').selectOption({ label: 'at a fixed time' })
-  await page.getByLabel('Due', { exact: true }).fill('2026-10-13T17:00')
+  await typeTime(page, 'Due', '2026-10-13T17:00')
   await page.getByRole('button', { name: 'Post it' }).click()
   await expect(page.getByRole('alert')).toHaveText(/That time has passed: it is now Wed 16:2\d/)
   await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Read a tide table')
-  await page.getByLabel('Due', { exact: true }).fill('2026-10-16T17:00')
+  await typeTime(page, 'Due', '2026-10-16T17:00')
   await expect(page.getByText('due Fri 17:00')).toBeVisible()
   await page.getByLabel('Points').fill('10')
   await page.getByLabel('Minutes').fill('15')

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, bar, device, editor, noSideways, signIn } from '../people.js'
+import { accessible, bar, device, editor, noSideways, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -32,10 +32,10 @@ test('asked to try again, a pupil writes on, hands in again, and both hand-ins s
   await rowOf(teacher.page, 'Ada Moreno').click()
   await teacher.page.getByLabel(/^Feedback to Ada/).fill('Try the median as well.')
   await teacher.page.getByText('Try again', { exact: true }).click()
-  await teacher.page.getByLabel('by', { exact: true }).fill('2026-10-14T10:00')
+  await typeTime(teacher.page, 'by', '2026-10-14T10:00')
   await teacher.page.getByRole('button', { name: 'Ask to try again' }).click()
   await expect(teacher.page.getByRole('alert')).toHaveText(/That time has passed/)
-  await teacher.page.getByLabel('by', { exact: true }).fill('2026-10-20T17:00')
+  await typeTime(teacher.page, 'by', '2026-10-20T17:00')
   await teacher.page.getByRole('button', { name: 'Ask to try again' }).click()
   await expect(rowOf(teacher.page, 'Ada Moreno')).toContainText('to try again')
 

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, signIn } from '../people.js'
+import { accessible, device, noSideways, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -196,9 +196,31 @@ test('the clock of the demo moves, and every screen with it', async ({ browser }
   await signIn(page, 'ada.moreno')
   await expect(page.getByText('To do by Thu 13:30').first()).toBeVisible()
   await page.getByText('Demo clock').click()
-  await page.getByLabel('Move the clock').fill('2026-10-15T13:31')
-  await page.getByRole('button', { name: 'Move the clock' }).click()
+  await typeTime(page, 'Move the clock', '2026-10-15T13:31')
+  await page.getByRole('button', { name: 'Move the clock', exact: true }).click()
   await expect(page.getByText('Overdue since Thu 13:30').first()).toBeVisible()
+  await context.close()
+})
+
+test('letters of other writing systems come with the first text that needs them', async ({ browser }) => {
+  const { page, context } = await device(browser, school.address)
+  const fetched: string[] = []
+  page.on('request', request => fetched.push(new URL(request.url()).pathname))
+  const far = () => fetched.filter(path => path.startsWith('/assets/noto-sans'))
+  await signIn(page, 'ms.varga')
+  await page.getByRole('link', { name: 'Calendar' }).first().click()
+  await page.getByRole('button', { name: 'Note something', exact: true }).click()
+  await page.getByLabel('Title').fill('Meet the parents of Ada')
+  expect(far()).toEqual([])
+  await page.getByLabel('Title').fill('Meet 王小明')
+  const loaded = () =>
+    page.evaluate(() =>
+      Array.from(document.fonts)
+        .filter(one => one.status === 'loaded')
+        .map(one => one.family),
+    )
+  await expect.poll(loaded).toContainEqual(expect.stringContaining('Noto Sans SC'))
+  expect(far().every(path => path.includes('noto-sans-sc'))).toBe(true)
   await context.close()
 })
 

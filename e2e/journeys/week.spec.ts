@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, signIn } from '../people.js'
+import { accessible, device, noSideways, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -221,7 +221,7 @@ test('a moved lesson moves its deadlines, shown before it is kept', async ({ bro
   await page.getByRole('link', { name: 'Open the timetable' }).click()
   await page.getByRole('button', { name: 'Add a single date' }).click()
   await page.getByLabel('Which lesson').selectOption({ label: 'Thursday 13:30 Heron' })
-  await page.getByLabel('To the day').fill('2026-10-16')
+  await typeTime(page, 'To the day', '2026-10-16')
   await expect(page.getByText('Why the hill is wetter than the harbour')).toBeVisible()
   await expect(page.getByText('Due Thu 13:30 → Fri 13:30').first()).toBeVisible()
   await accessible(page)

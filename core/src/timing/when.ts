@@ -1,4 +1,5 @@
 import type { Instant } from '../ids/index.js'
+import { LOCALE } from '../zone/locale.js'
 
 const DAY = 86_400_000
 
@@ -30,7 +31,7 @@ export type WhenOptions = { readonly now: Instant; readonly zone: string; readon
  * outside of it, with the year where it is another; so no weekday can be taken for the one before or after.
  * Always in the school's zone.
  */
-export function when(at: Instant, { now, zone, locale = 'en-GB' }: WhenOptions): string {
+export function when(at: Instant, { now, zone, locale = LOCALE }: WhenOptions): string {
   const time = timeOfDay(at, zone, locale)
   const weekday = formatter(zone, locale, { weekday: 'short' }).format(at)
   if (weekOf(at, zone) === weekOf(now, zone)) return `${weekday} ${time}`
@@ -41,18 +42,18 @@ export function when(at: Instant, { now, zone, locale = 'en-GB' }: WhenOptions):
 }
 
 /** A day without its time, for where there is little room: "Tue" in this week, "10 Oct" outside of it. */
-export function whenDay(at: Instant, { now, zone, locale = 'en-GB' }: WhenOptions): string {
+export function whenDay(at: Instant, { now, zone, locale = LOCALE }: WhenOptions): string {
   if (weekOf(at, zone) === weekOf(now, zone)) return formatter(zone, locale, { weekday: 'short' }).format(at)
   return formatter(zone, locale, { day: 'numeric', month: 'short' }).format(at)
 }
 
 /** The time of day, "13:30". */
-export function timeOfDay(at: Instant, zone: string, locale = 'en-GB'): string {
+export function timeOfDay(at: Instant, zone: string, locale = LOCALE): string {
   return formatter(zone, locale, { hour: '2-digit', minute: '2-digit' }).format(at)
 }
 
 /** The day in words, "Wednesday 14 October". */
-export function dayInWords(at: Instant, zone: string, locale = 'en-GB'): string {
+export function dayInWords(at: Instant, zone: string, locale = LOCALE): string {
   return formatter(zone, locale, { weekday: 'long', day: 'numeric', month: 'long' })
     .format(at)
     .replace(',', '')

@@ -1,4 +1,5 @@
 export * from './days.js'
 export * from './local.js'
+export * from './locale.js'
 export * from './nearest.js'
 export * from './offsets.js'

@@ -1,9 +1,10 @@
 import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
+import { localAt } from '@oppen/core/zone'
 import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { Button } from '../parts/Button.js'
-import { Field } from '../parts/Field.js'
+import { MomentField } from '../parts/dates/DateFields.js'
 import { tell } from '../parts/tell.js'
 import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
@@ -15,9 +16,9 @@ export default function MoveClock() {
   const time = useNow()
   const client = useQueryClient()
   const [problem, setProblem] = useState<string>()
+  const [local, setLocal] = useState(() => localAt(time.now, time.zone))
   const move = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const local = String(new FormData(event.currentTarget).get('local'))
     try {
       const { now } = await call(routes.moveClock, {}, { local })
       setProblem(undefined)
@@ -29,7 +30,7 @@ export default function MoveClock() {
   }
   return (
     <form onSubmit={event => void move(event)} className="flex flex-col gap-2 py-2">
-      <Field label={say('clock_move')} name="local" type="datetime-local" required problem={problem} />
+      <MomentField label={say('clock_move')} value={local} onChange={setLocal} problem={problem} />
       <Button type="submit">{say('clock_move')}</Button>
     </form>
   )

@@ -1,5 +1,7 @@
+import { LOCALE } from '@oppen/core/zone'
+
 const formatter = (options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options })
+  new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options })
 
 const DAY_MONTH = formatter({ day: 'numeric', month: 'long' })
 const SHORT = formatter({ weekday: 'short' })

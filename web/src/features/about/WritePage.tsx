@@ -11,6 +11,7 @@ import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
+import { TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { Cell, Off } from '../../parts/inputs.js'
@@ -19,6 +20,7 @@ import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { monthChoices } from './monthChoices.js'
 import { useKeptForm } from './useKeptForm.js'
 
 type Props = { readonly classId: ClassId; readonly page: ClassPage | null; readonly onDone: () => void }
@@ -94,11 +96,11 @@ export default function WritePage({ classId, page, onDone }: Props) {
             options={PAGE_KINDS.map(kind => ({ value: kind, label: say(`page_kind_${kind}`) }))}
           />
           {form.kind === 'newsletter' && (
-            <Field
-              type="month"
+            <Choice
               label={say('page_month')}
               value={form.month ?? ''}
-              onChange={event => put({ month: event.target.value })}
+              onChange={month => put({ month })}
+              options={monthChoices(localDateAt(now, zone), form.month)}
             />
           )}
         </div>
@@ -141,17 +143,17 @@ function Lines({ form, put }: LinesProps) {
         {lines.map((line, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a line has no name but its place
           <li key={index} className="flex flex-wrap items-center gap-1.5">
-            <Cell
-              type="time"
+            <TimeOfDayField
+              bare
               label={say('page_time_starts')}
               value={line.starts}
-              onChange={event => set(index, { starts: event.target.value })}
+              onChange={starts => set(index, { starts })}
             />
-            <Cell
-              type="time"
+            <TimeOfDayField
+              bare
               label={say('page_time_ends')}
               value={line.ends}
-              onChange={event => set(index, { ends: event.target.value })}
+              onChange={ends => set(index, { ends })}
             />
             <Cell
               label={say('page_time_what')}

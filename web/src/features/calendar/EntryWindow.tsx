@@ -6,6 +6,7 @@ import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useDeed } from '../../app/deed.js'
 import { Button } from '../../parts/Button.js'
+import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -50,21 +51,14 @@ export default function EntryWindow({ writing, onClose }: Props) {
           onChange={event => put({ title: event.target.value })}
         />
         <div className="grid grid-cols-2 gap-3">
-          <Field
-            type="date"
+          <DayField
             label={say('entry_from')}
             value={form.from}
-            onChange={event => {
-              const from = event.target.value
+            onChange={from => {
               put({ from, ...(form.to < from || form.to === form.from ? { to: from } : {}) })
             }}
           />
-          <Field
-            type="date"
-            label={say('entry_to')}
-            value={form.to}
-            onChange={event => put({ to: event.target.value })}
-          />
+          <DayField label={say('entry_to')} value={form.to} onChange={to => put({ to })} />
         </div>
         <label className="flex items-center gap-2 text-[15px]">
           <input
@@ -76,17 +70,15 @@ export default function EntryWindow({ writing, onClose }: Props) {
         </label>
         {!whole && (
           <div className="grid grid-cols-2 gap-3">
-            <Field
-              type="time"
+            <TimeOfDayField
               label={say('entry_starts')}
               value={form.starts ?? ''}
-              onChange={event => put({ starts: event.target.value })}
+              onChange={starts => put({ starts })}
             />
-            <Field
-              type="time"
+            <TimeOfDayField
               label={say('entry_ends')}
               value={form.ends ?? ''}
-              onChange={event => put({ ends: event.target.value || null })}
+              onChange={ends => put({ ends: ends || null })}
             />
           </div>
         )}

@@ -10,6 +10,7 @@ import { firstName } from '../../app/places.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
+import { MomentField } from '../../parts/dates/DateFields.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -150,11 +151,10 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
           {say('marking_tryAgain')}
         </summary>
         <div className="mt-2 flex flex-col gap-2">
-          <Field
+          <MomentField
             label={say('marking_tryAgain_by')}
-            type="datetime-local"
             value={by}
-            onChange={event => setBy(event.target.value)}
+            onChange={setBy}
             problem={aboutBy ? words : undefined}
           />
           <Button onClick={() => tryAgain.mutate()} disabled={tryAgain.isPending}>

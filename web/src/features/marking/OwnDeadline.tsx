@@ -8,7 +8,7 @@ import { firstName } from '../../app/places.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { Field } from '../../parts/Field.js'
+import { MomentField } from '../../parts/dates/DateFields.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 import type { MarkingRow } from './rows.js'
@@ -43,13 +43,7 @@ export function OwnDeadline({ params, row }: Props) {
           : say('own_due', { name })}
       </summary>
       <form onSubmit={submit} noValidate className="mt-2 flex flex-col gap-2">
-        <Field
-          label={say('own_due_until')}
-          type="datetime-local"
-          value={due}
-          onChange={event => setDue(event.target.value)}
-          problem={set.words}
-        />
+        <MomentField label={say('own_due_until')} value={due} onChange={setDue} problem={set.words} />
         <div className="flex flex-wrap gap-2">
           <Button type="submit" disabled={set.busy}>
             {say('own_due_give')}

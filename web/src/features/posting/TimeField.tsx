@@ -1,5 +1,6 @@
 import type { TimeName, TimeRule } from '@oppen/core/timing'
 import { useId } from 'react'
+import { MomentField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { say, type WordKey } from '../../words/say.js'
 
 const BOX =
@@ -75,13 +76,12 @@ function Details({ name, rule, onChange, invalid }: DetailProps) {
   const label = say(`time_${name}`)
   if (rule.is === 'fixed')
     return (
-      <input
-        type="datetime-local"
-        aria-label={label}
-        aria-invalid={invalid}
+      <MomentField
+        bare
+        label={label}
+        invalid={invalid}
         value={rule.local}
-        onChange={event => onChange({ is: 'fixed', local: event.target.value })}
-        className={BOX}
+        onChange={local => onChange({ is: 'fixed', local })}
       />
     )
   if (rule.is === 'schoolDays')
@@ -98,12 +98,11 @@ function Details({ name, rule, onChange, invalid }: DetailProps) {
         />
         <span className="self-center text-[15px] text-soft">{say('time_days_after')}</span>
         <Lesson rule={rule} label={label} onChange={onChange} />
-        <input
-          type="time"
-          aria-label={say('time_of_day', { time: label })}
+        <TimeOfDayField
+          bare
+          label={say('time_of_day', { time: label })}
           value={rule.time}
-          onChange={event => onChange({ ...rule, time: event.target.value })}
-          className={BOX}
+          onChange={time => onChange({ ...rule, time })}
         />
       </>
     )

@@ -1,7 +1,8 @@
 import type { CalendarPage } from '@oppen/contract'
 import { weeksOfTerm } from '@oppen/core/timing'
+import { LOCALE } from '@oppen/core/zone'
 
-const DAY_MONTH = new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', day: 'numeric', month: 'short' })
+const DAY_MONTH = new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', day: 'numeric', month: 'short' })
 const dayWords = (date: string) => DAY_MONTH.format(Date.parse(`${date}T12:00Z`))
 
 /** The weeks of all terms, as choices of a form: "Week 6 · 12 Oct". */

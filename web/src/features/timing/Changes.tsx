@@ -2,6 +2,7 @@ import type { TimetableForm } from '@oppen/contract'
 import type { LessonId } from '@oppen/core/ids'
 import { addDays, weekdayOf } from '@oppen/core/zone'
 import { Button } from '../../parts/Button.js'
+import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Cell, Off, Select } from '../../parts/inputs.js'
 import { say } from '../../words/say.js'
 import { type PartProps, Who, weekdayName } from './parts.js'
@@ -76,11 +77,11 @@ export function Changes({ page, form, put }: PartProps) {
                     </option>
                   ))}
                 </Select>
-                <Cell
-                  type="date"
+                <DayField
+                  bare
                   label={say('timetable_on')}
                   value={change.on ?? ''}
-                  onChange={event => set(index, { on: event.target.value })}
+                  onChange={on => set(index, { on })}
                 />
               </>
             )}
@@ -105,23 +106,23 @@ function To({ to, onChange }: { readonly to: To; readonly onChange: (to: To) => 
   return (
     <>
       <span aria-hidden="true">→</span>
-      <Cell
-        type="date"
+      <DayField
+        bare
         label={say('timetable_to')}
         value={to.date}
-        onChange={event => onChange({ ...to, date: event.target.value })}
+        onChange={date => onChange({ ...to, date })}
       />
-      <Cell
-        type="time"
+      <TimeOfDayField
+        bare
         label={say('timetable_starts')}
         value={to.starts}
-        onChange={event => onChange({ ...to, starts: event.target.value })}
+        onChange={starts => onChange({ ...to, starts })}
       />
-      <Cell
-        type="time"
+      <TimeOfDayField
+        bare
         label={say('timetable_ends')}
         value={to.ends}
-        onChange={event => onChange({ ...to, ends: event.target.value })}
+        onChange={ends => onChange({ ...to, ends })}
       />
       <Cell
         label={say('timetable_place')}

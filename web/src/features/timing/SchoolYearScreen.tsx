@@ -10,6 +10,7 @@ import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
+import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Cell, Off } from '../../parts/inputs.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
@@ -160,17 +161,17 @@ function Spans<S extends Span>({ spans, onChange, fresh, add, more, beside }: Sp
               onChange={event => set(index, { ...span, name: event.target.value })}
               className="w-48"
             />
-            <Cell
-              type="date"
+            <DayField
+              bare
               label={say('year_from')}
               value={span.from}
-              onChange={event => set(index, { ...span, from: event.target.value })}
+              onChange={from => set(index, { ...span, from })}
             />
-            <Cell
-              type="date"
+            <DayField
+              bare
               label={say('year_to')}
               value={span.to}
-              onChange={event => set(index, { ...span, to: event.target.value })}
+              onChange={to => set(index, { ...span, to })}
             />
             {more?.(span, one => set(index, one))}
             <Off
@@ -207,17 +208,17 @@ function Part({ closure, onChange }: PartProps) {
       </label>
       {part && (
         <>
-          <Cell
-            type="time"
+          <TimeOfDayField
+            bare
             label={say('year_starts')}
             value={closure.starts ?? ''}
-            onChange={event => onChange(event.target.value || null, closure.ends)}
+            onChange={value => onChange(value || null, closure.ends)}
           />
-          <Cell
-            type="time"
+          <TimeOfDayField
+            bare
             label={say('year_ends')}
             value={closure.ends ?? ''}
-            onChange={event => onChange(closure.starts, event.target.value || null)}
+            onChange={value => onChange(closure.starts, value || null)}
           />
         </>
       )}
@@ -247,11 +248,11 @@ function Rotation({ form, put, today }: RotationProps) {
         <>
           <span className="flex items-center gap-1.5">
             {say('year_anchor')}
-            <Cell
-              type="date"
+            <DayField
+              bare
               label={say('year_anchor')}
               value={rotation.anchor}
-              onChange={event => put({ rotation: { ...rotation, anchor: event.target.value } })}
+              onChange={anchor => put({ rotation: { ...rotation, anchor } })}
             />
           </span>
           <label className="flex items-center gap-1.5">

@@ -11,6 +11,7 @@ import { useDeed } from '../../app/deed.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
+import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Field } from '../../parts/Field.js'
 import { Cell, Off, Select } from '../../parts/inputs.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
@@ -185,19 +186,19 @@ function Weekly({ page, form, put }: PartProps) {
                 </option>
               ))}
             </Select>
-            <Cell
-              type="time"
+            <TimeOfDayField
+              bare
               className="w-32"
               label={say('timetable_starts')}
               value={lesson.starts}
-              onChange={event => set(index, { starts: event.target.value })}
+              onChange={starts => set(index, { starts })}
             />
-            <Cell
-              type="time"
+            <TimeOfDayField
+              bare
               className="w-32"
               label={say('timetable_ends')}
               value={lesson.ends}
-              onChange={event => set(index, { ends: event.target.value })}
+              onChange={ends => set(index, { ends })}
             />
             <Who page={page} value={lesson.groupId} onChange={groupId => set(index, { groupId })} />
             <Cell
@@ -234,12 +235,7 @@ function Weekly({ page, form, put }: PartProps) {
         />
         <span className="flex flex-wrap items-center gap-2 text-[15px]">
           {say('timetable_from')}
-          <Cell
-            type="date"
-            label={say('timetable_from')}
-            value={form.from}
-            onChange={event => put({ from: event.target.value })}
-          />
+          <DayField bare label={say('timetable_from')} value={form.from} onChange={from => put({ from })} />
           <span className="text-sm text-soft">{say('timetable_from_hint')}</span>
         </span>
       </div>

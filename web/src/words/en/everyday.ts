@@ -7,6 +7,9 @@ export const everyday = {
   cancel: 'Cancel',
 
   close: 'Close',
+  day_choose: '{label}: choose a day',
+  month_before: 'Month before',
+  month_after: 'Month after',
 
   undo: 'Undo',
 

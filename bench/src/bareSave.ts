@@ -17,7 +17,7 @@ app.disable('x-powered-by')
 app.disable('etag')
 app.use(express.json({ limit: '2mb' }))
 app.put('/copy/:id', async (request, response) => {
-  const { html, base } = request.body
+  const { html = JSON.stringify(request.body), base = 0 } = request.body
   await run(
     `insert into copies values ($id, $html, $version)
      on conflict (id) do update set html = excluded.html, version = excluded.version`,

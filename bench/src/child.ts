@@ -8,6 +8,8 @@ export function serve(file: string, env: Record<string, string>): Promise<Child>
     env: { ...process.env, NODE_ENV: 'production', UV_THREADPOOL_SIZE: '16', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
+  // a bench that fails leaves nothing running
+  process.once('exit', () => child.kill('SIGKILL'))
   return new Promise((resolve, reject) => {
     child.once('exit', code => reject(new Error(`${file} left with ${code}`)))
     child.stdout.on('data', chunk => {

@@ -3,6 +3,7 @@ import { Person, Seeded } from '@oppen/demo'
 import { chromium, type Page } from '@playwright/test'
 import autocannon from 'autocannon'
 import { serve } from './child.js'
+import { quantile } from './quantile.js'
 
 /** A class of so many comes in within so long, in milliseconds. */
 const PUPILS = 28
@@ -29,9 +30,6 @@ async function openClass(teacher: Person, name: string): Promise<Opened> {
   const page = await teacher.get('openDoor', { classId }, { span: 'today', admits: null })
   return { classId, code: page.door?.code ?? '', placeIds }
 }
-
-const quantile = (values: readonly number[], q: number): number =>
-  [...values].sort((a, b) => a - b)[Math.ceil(q * values.length) - 1] ?? Number.NaN
 
 /**
  * Milliseconds from pressing "come in" to the name on the board, of 28 pupils who come in at seeded moments of one

@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { addressOf, routes } from '@oppen/contract'
 import { type InkItem, pack, tidy } from '@oppen/core/ink'
 import { mayWrite } from '@oppen/core/work'
@@ -6,10 +5,7 @@ import { Person, PUPILS, Seeded } from '@oppen/demo'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
-import { serve } from './child.js'
-
-const quantile = (values: readonly number[], q: number): number =>
-  [...values].sort((a, b) => a - b)[Math.ceil(q * values.length) - 1] ?? Number.NaN
+import { quantile } from './quantile.js'
 
 const open = (): Promise<Browser> =>
   chromium.launch({
@@ -27,30 +23,34 @@ async function pageOf(browser: Browser, address: string, person: Person): Promis
   return context.newPage()
 }
 
-type Writer = { readonly person: Person; readonly piece: PieceAddress }
+export type Writer = { readonly person: Person; readonly piece: PieceAddress }
 
-/** Pieces of the demo's pupils that nobody has touched and that take writing now: one of each, then more of them. */
-async function untouched(address: string, most: number): Promise<Writer[]> {
-  const found: Writer[] = []
-  const more: Writer[] = []
+/** Pieces of the demo's pupils that take writing now, untouched ones unless said otherwise: one of each, then more of them. */
+export async function untouched(
+  address: string,
+  most: number,
+  phases: readonly string[] = ['untouched'],
+): Promise<Writer[]> {
+  const found: Writer[][] = []
   for (const name of PUPILS) {
-    if (found.length >= most) break
     const person = await new Person(address).signIn(name.toLowerCase().replace(' ', '.'))
     const { pieces } = await person.get('seeToday', {})
     const { now } = await person.get('me', {})
-    const [first, ...others] = pieces
-      .filter(
-        ({ standing, work }) =>
-          standing.phase === 'untouched' && work.kind === 'assignment' && mayWrite(standing, work, now).ok,
-      )
-      .map(({ classId, work, placeId }) => ({ person, piece: { classId, workId: work.id, placeId } }))
-    if (first) found.push(first)
-    more.push(...others)
+    const open = pieces.filter(
+      ({ standing, work }) =>
+        phases.includes(standing.phase) && work.kind === 'assignment' && mayWrite(standing, work, now).ok,
+    )
+    for (const [nth, { classId, work, placeId }] of open.entries()) {
+      const writers = found[nth] ?? []
+      writers.push({ person, piece: { classId, workId: work.id, placeId } })
+      found[nth] = writers
+    }
+    if ((found[0]?.length ?? 0) >= most) break
   }
-  return [...found, ...more].slice(0, most)
+  return found.flat().slice(0, most)
 }
 
-const WORDS = 'the wind pushes the wet air up the hill and there it gets cold and rains'.split(' ')
+export const WORDS = 'the wind pushes the wet air up the hill and there it gets cold and rains'.split(' ')
 
 /**
  * Somebody types for half a minute, a letter every 90 ms, with pauses of a second between sentences: from the last
@@ -86,63 +86,8 @@ export async function typing(address: string): Promise<{ p95: number; requests: 
   return { p95: quantile(waits, 0.95), requests: requests / minutes }
 }
 
-/** Saves a second of 30 writers at once, as a ratio to a bare server that only puts the text away. */
-export async function saving(address: string, folder: string, out: string) {
-  const writers = await untouched(address, 30)
-  const bare = await serve(join(out, 'bareSave.mjs'), { BARE_COPY: join(folder, '..', 'bareSave.sqlite') })
-  const text = (round: number) =>
-    `<p>${Array.from({ length: 220 }, (_, n) => WORDS[n % WORDS.length]).join(' ')} ${round}</p>`
-  const bases = new Map<number, number>()
-  const SAVES = 12
-  const ours = async (round: number) => {
-    const began = performance.now()
-    await Promise.all(
-      writers.map(async ({ person, piece }, at) => {
-        for (let n = 0; n < SAVES; n++) {
-          const base = bases.get(at) ?? 0
-          const saved = await person.get('saveCopy', piece, { html: text(round * SAVES + n), base })
-          bases.set(at, saved.version)
-        }
-      }),
-    )
-    return (writers.length * SAVES * 1000) / (performance.now() - began)
-  }
-  const theirs = async (round: number) => {
-    const began = performance.now()
-    await Promise.all(
-      writers.map(async (_, at) => {
-        for (let n = 0; n < SAVES; n++) {
-          const body = JSON.stringify({ html: text(round * SAVES + n), base: n })
-          const headers = { 'content-type': 'application/json' }
-          await fetch(`http://127.0.0.1:${bare.port}/copy/${at}`, { method: 'PUT', body, headers })
-        }
-      }),
-    )
-    return (writers.length * SAVES * 1000) / (performance.now() - began)
-  }
-  const rounds: { ours: number; bare: number }[] = []
-  for (let round = 0; round < 6; round++) rounds.push({ ours: await ours(round), bare: await theirs(round) })
-  bare.stop()
-  const warm = rounds.slice(1)
-  return {
-    writers: writers.length,
-    ratio: quantile(
-      warm.map(one => one.ours / one.bare),
-      0.5,
-    ),
-    ours: quantile(
-      warm.map(one => one.ours),
-      0.5,
-    ),
-    bare: quantile(
-      warm.map(one => one.bare),
-      0.5,
-    ),
-  }
-}
-
 /** Strokes as a hand makes them: waves of many points, a hundred a second, as a device gives them. */
-function handwriting(page: string, count: number): InkItem[] {
+export function handwriting(page: string, count: number): InkItem[] {
   const seeded = new Seeded(7)
   return Array.from({ length: count }, (_, index) => {
     const [x, y] = [40 + seeded.next() * 880, 40 + seeded.next() * 1300]
@@ -167,11 +112,18 @@ function handwriting(page: string, count: number): InkItem[] {
 export const bytesOfAMinute = (): number =>
   handwriting('0123456789abcdef', 120).reduce((sum, item) => sum + JSON.stringify(item).length, 0)
 
+/** Gives pages out with a piece of work; whose class it is does, for the other teacher there is no such work. */
+export async function giveSheets(address: string, { classId, workId }: Writer['piece'], form: FormData) {
+  for (const name of ['ms.varga', 'mr.bell']) {
+    const teacher = await new Person(address).signIn(name)
+    await teacher.fetch(addressOf(routes.giveSheets, { classId, workId }), { method: 'POST', body: form })
+  }
+}
+
 /** A worksheet of so many pages for the first pupil of the demo's class. */
 async function worksheetOf(address: string, pages: number, strokes: number) {
   const [one] = await untouched(address, 1)
   if (!one) throw new Error('nothing to draw on')
-  const { classId, workId } = one.piece
   const pdf = await PDFDocument.create()
   for (let n = 1; n <= pages; n++)
     pdf
@@ -179,11 +131,7 @@ async function worksheetOf(address: string, pages: number, strokes: number) {
       .drawText(`Page ${n}: name the parts of what you see.`, { x: 50, y: 760, size: 14 })
   const form = new FormData()
   form.append('file', new File([Uint8Array.from(await pdf.save())], 'pages.pdf'))
-  // whose class it is gives the pages out; for the other teacher there is no such work
-  for (const name of ['ms.varga', 'mr.bell']) {
-    const teacher = await new Person(address).signIn(name)
-    await teacher.fetch(addressOf(routes.giveSheets, { classId, workId }), { method: 'POST', body: form })
-  }
+  await giveSheets(address, one.piece, form)
   const { sheets } = await one.person.get('seeWorksheet', one.piece)
   const items = handwriting(sheets[0]?.id ?? '', strokes)
   for (let at = 0; at < items.length; at += 400)

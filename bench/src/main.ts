@@ -7,9 +7,10 @@ import { build } from 'esbuild'
 import { serve } from './child.js'
 import { allAtOnce, knocking, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
-import { bytesOfAMinute, drawing, opening, saving, typing } from './doing.js'
+import { bytesOfAMinute, drawing, opening, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
 import { ratio } from './reads.js'
+import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
 import { weekPages } from './weekPage.js'
 
@@ -116,11 +117,16 @@ if (!savingAlone) {
   )
   if (!(typed.p95 < 1_600)) missed.push('typing')
 }
-const saves = await saving(address, folder, OUT)
-print(
-  `${saves.writers} who write at once: ${saves.ratio.toFixed(2)} of a bare upsert (${saves.ours.toFixed(0)} and ${saves.bare.toFixed(0)} saves a second; at least 0.80)`,
-)
-if (!(saves.ratio >= 0.8)) missed.push('saves at once')
+for (const [what, saving] of [
+  ['write', textsAtOnce],
+  ['draw', strokesAtOnce],
+] as const) {
+  const { savers, ratio, ours: own, bare } = await saving(address, folder, OUT)
+  print(
+    `${savers} who ${what} at once: ${ratio.toFixed(2)} of a bare upsert (${own.toFixed(0)} and ${bare.toFixed(0)} saves a second; at least 0.80)`,
+  )
+  if (!(ratio >= 0.8)) missed.push(`saves at once, ${what}`)
+}
 if (savingAlone) await end()
 print(`a minute of drawing takes ${(bytesOfAMinute() / 1000).toFixed(1)} kB`)
 print(`a worksheet of 20 pages: ${(await opening(address)).toFixed(0)} ms to the first stroke`)

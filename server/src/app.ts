@@ -82,10 +82,6 @@ export function createApp(
   const hosts = ownHosts(world, listening)
   app.use(ownHostOnly(hosts))
   app.use(securityHeaders())
-  app.use('/api', (_, response, next) => {
-    response.set('cache-control', 'no-store')
-    next()
-  })
   app.use(sameSiteOnly(hosts))
   app.use(serveAll(world, handlers))
   if (standIn) app.use(STAND_IN_PATH, standIn)

@@ -1,5 +1,6 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clean } from './html.js'
+import { clean, cleanInFull, isPlain } from './html.js'
 
 describe('formatted text of people', () => {
   it('keeps formatting, links, tables and formulas', () => {
@@ -40,5 +41,70 @@ describe('formatted text of people', () => {
   ])('lets nothing run: %s', html => {
     const cleaned = clean(html)
     expect(cleaned).not.toMatch(/script|onerror|onload|onclick|onmouseover|style|iframe|<form|<input|<svg/i)
+  })
+
+  it('that is plain is left as it is, which is what reading it in full comes to', () => {
+    const tag = fc.constantFrom('p', 'h1', 'h3', 'strong', 'em', 'u', 's', 'li', 'br', 'script', 'a href="x"')
+    const words = fc.oneof(
+      fc.string({ unit: 'binary', maxLength: 6 }),
+      fc.constantFrom(
+        '&amp;',
+        '&lt;',
+        '&gt;',
+        '&nbsp;',
+        '&#60;',
+        '\u0000',
+        '\r\n',
+        '<!--',
+        '"',
+        "'",
+        '&',
+        '<p ',
+        '<P>',
+        '</p >',
+      ),
+    )
+    const nested = fc.letrec<{ html: string }>(tie => ({
+      html: fc.oneof(
+        { maxDepth: 3 },
+        words,
+        fc.tuple(tag, tie('html')).map(([name, inner]) => `<${name}>${inner}</${name}>`),
+        fc.tuple(tie('html'), tie('html')).map(([one, other]) => one + other),
+        fc.tuple(tag, tie('html')).map(([name, inner]) => `<${name}>${inner}`),
+      ),
+    })).html
+    const plain = fc
+      .array(
+        fc
+          .tuple(fc.constantFrom('p', 'h2'), words, fc.constantFrom('strong', 'em'), words)
+          .map(([block, one, inline, two]) => `<${block}>${one}<${inline}>${two}</${inline}></${block}>`),
+      )
+      .map(blocks => blocks.join(''))
+    let found = 0
+    fc.assert(
+      fc.property(fc.oneof(nested, plain), html => {
+        if (!isPlain(html)) return
+        found += 1
+        expect(cleanInFull(html)).toBe(html)
+      }),
+      { numRuns: 5_000 },
+    )
+    expect(found).toBeGreaterThan(500)
+  })
+
+  it('is told from what is not plain, however long it is, in a moment', () => {
+    for (const html of [
+      '<p>',
+      'a</p>',
+      '<p><p>a</p></p>',
+      '<p>a & b</p>',
+      '<p>a<script>',
+      '<strong><p>a</p></strong>',
+    ])
+      expect(isPlain(html), html).toBe(false)
+    for (const html of ['', 'a', '<p>a <strong>b <em>c</em></strong></p><h2>d</h2>', '<p>&lt;script&gt;</p>'])
+      expect(isPlain(html), html).toBe(true)
+    // one sign at a time, each a step of its own: what takes longer than the test may is more than a step each
+    expect(isPlain(`${'&amp;'.repeat(400_000)}<`)).toBe(false)
   })
 })

@@ -67,8 +67,34 @@ const RULES: sanitize.IOptions = {
   exclusiveFilter: ({ tag, attribs }) => tag === 'img' && !OWN_PICTURE.test(attribs.src ?? ''),
 }
 
+/** What a text of plain paragraphs is made of: words, the three signs that are written out, and tags of no attributes. */
+const PLAIN = /[^<>&]+|&(?:amp|lt|gt);|<(p|h[123]|strong|em|u|s)>|<\/(p|h[123]|strong|em|u|s)>/y
+const BLOCK = /^(p|h[123])$/
+
+/**
+ * Whether a text is plain paragraphs with words set within them, in which there is nothing to clean: most saves are, and
+ * are many. Anything that is not clearly so is read in full.
+ */
+export function isPlain(html: string): boolean {
+  const open: string[] = []
+  for (PLAIN.lastIndex = 0; PLAIN.lastIndex < html.length; ) {
+    const found = PLAIN.exec(html)
+    if (!found) return false
+    const [, opens, closes] = found
+    if (closes !== undefined && open.pop() !== closes) return false
+    if (opens === undefined) continue
+    // a paragraph stands alone, and each way of setting words at most once within another
+    if (BLOCK.test(opens) ? open.length : open.includes(opens)) return false
+    open.push(opens)
+  }
+  return !open.length
+}
+
 /** Formatted text with nothing in it but formatting: no script, no style, no address that runs. */
-export const clean = (html: string): string => sanitize(html, RULES)
+export const clean = (html: string): string => (isPlain(html) ? html : cleanInFull(html))
+
+/** The same, reading every text in full. */
+export const cleanInFull = (html: string): string => sanitize(html, RULES)
 
 /** Plain text as it stands in a page. */
 export const escapeHtml = (text: string): string =>
@@ -84,7 +110,7 @@ const LONG = 16_000
 
 /** As `clean`, wherever it holds nobody up. */
 export async function cleanAside(world: Threads, html: string): Promise<string> {
-  return html.length <= LONG ? clean(html) : world.workers.texts.run('clean', html)
+  return html.length <= LONG || isPlain(html) ? clean(html) : world.workers.texts.run('clean', html)
 }
 
 /** Formatted text of a person, cleaned. Refuses `text_empty` and `text_long`, naming the field. */

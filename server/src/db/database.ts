@@ -2,9 +2,9 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { Sequelize } from 'sequelize'
 import { type Bind, Statements } from './statements.js'
 import { defineTable, type Table, type TableModel } from './table.js'
-import { WriteQueue } from './writeQueue.js'
+import { type Turn, WriteQueue } from './writeQueue.js'
 
-type Write = { readonly after: (() => void)[]; readonly touched: Set<string> }
+type Write = { readonly after: (() => void)[]; readonly touched: Set<string>; turn?: Turn }
 
 export type DatabaseOptions = {
   /** The SQLite file; made where it does not exist. */
@@ -36,6 +36,7 @@ export class Database {
   private constructor(options: DatabaseOptions) {
     this.#options = options
     this.#writer = connect(options)
+    this.#announceChanges(this.#writer)
     this.#writing = new Statements(this.#writer, options.onStatement)
     this.#queue = new WriteQueue(sql => this.#writing.all(sql).then(() => undefined))
   }
@@ -68,9 +69,22 @@ export class Database {
     if (this.#current.getStore()) return command()
     const write: Write = { after: [], touched: new Set() }
     return this.#queue.add({
-      run: () => this.#current.run(write, command),
+      run: turn => {
+        write.turn = turn
+        return this.#current.run(write, command)
+      },
       committed: () => this.#committed(write),
     })
+  }
+
+  /** What models do to the file is a change of the command that uses them. */
+  #announceChanges(writer: Sequelize): void {
+    const query = writer.query.bind(writer) as (...asked: unknown[]) => Promise<unknown>
+    const announced = async (...asked: unknown[]) => {
+      await this.#current.getStore()?.turn?.change()
+      return query(...asked)
+    }
+    writer.query = announced as typeof writer.query
   }
 
   #committed({ touched, after }: Write): void {
@@ -138,14 +152,30 @@ export class Database {
    * whose readers must look again, all that the statement names unless said otherwise.
    */
   async run(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
-    const { touched } = this.#inside(`a change (${sql.slice(0, 60)})`)
-    for (const table of touches) touched.add(table)
+    const { turn } = this.#touch(sql, touches)
+    await turn?.change()
     await this.#writing.all(sql, bind)
+  }
+
+  /**
+   * The last change of a command, after which it only answers. Where it is the only one as well, the command needs no
+   * savepoint. What fails in it, or is thrown after it, undoes all that share the transaction.
+   */
+  async runLast(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
+    const { turn } = this.#touch(sql, touches)
+    await turn?.lastChange()
+    await this.#writing.all(sql, bind)
+  }
+
+  #touch(sql: string, touches: readonly string[]): Write {
+    const write = this.#inside(`a change (${sql.slice(0, 60)})`)
+    for (const table of touches) write.touched.add(table)
+    return write
   }
 
   /** Runs a script of statements inside of `write`; for migrations. */
   async script(sql: string): Promise<void> {
-    this.#inside('a script')
+    await this.#inside('a script').turn?.change()
     await this.#writing.script(sql)
   }
 

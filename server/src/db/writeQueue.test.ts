@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { Database } from './database.js'
+import { table as defineTable } from './table.js'
 
 let folder: string
 let db: Database
@@ -114,4 +115,79 @@ it('counts changes by table, of what a command names and commits', async () => {
   expect(now()).toBe(before + 1)
   await db.write(() => db.run("delete from words where word = 'x'"))
   expect(now()).toBe(before + 2)
+})
+
+describe('a command that shares its transaction', () => {
+  const INSERT = 'insert into words (word) values ($word)'
+  const count = (start: string) => statements.filter(sql => sql.startsWith(start)).length
+  /** Holds the queue up until all commands wait, so that they come into one transaction. */
+  const together = (commands: readonly (() => Promise<unknown>)[]) =>
+    Promise.allSettled([db.write(() => add('first')), ...commands.map(command => db.write(command))])
+
+  it('is refused without a statement where it has changed nothing yet', async () => {
+    const ends = await together(
+      [1, 2, 3].map(n => async () => {
+        await db.rows('select word from words')
+        throw new Error(`no ${n}`)
+      }),
+    )
+    expect(ends.map(end => end.status)).toEqual(['fulfilled', 'rejected', 'rejected', 'rejected'])
+    expect([count('SAVEPOINT'), count('ROLLBACK')]).toEqual([0, 0])
+    expect(await words()).toEqual(['first'])
+  })
+
+  it('needs no savepoint for a change that is its only and last', async () => {
+    await together(['a', 'b', 'c'].map(word => () => db.runLast(INSERT, { word })))
+    expect(await words()).toEqual(['first', 'a', 'b', 'c'])
+    expect(count('SAVEPOINT')).toBe(0)
+  })
+
+  it('has one for several changes, set once also where they are asked for at the same time', async () => {
+    const ends = await together([
+      () => Promise.all([add('a'), add('b')]),
+      async () => {
+        await Promise.all([add('c'), add('d')])
+        throw new Error('no')
+      },
+      async () => {
+        await add('e')
+        await db.runLast(INSERT, { word: 'f' })
+      },
+    ])
+    expect(ends.map(end => end.status)).toEqual(['fulfilled', 'fulfilled', 'rejected', 'fulfilled'])
+    expect(await words()).toEqual(['first', 'a', 'b', 'e', 'f'])
+    expect(count('SAVEPOINT')).toBe(3)
+  })
+
+  it('undoes all of it, and everybody is told, where it fails in or after a last change that is its only one', async () => {
+    for (const fails of [
+      () => db.runLast(INSERT, { word: 'first' }),
+      async () => {
+        await db.runLast(INSERT, { word: 'x' })
+        throw new Error('after the end')
+      },
+      async () => {
+        await db.runLast(INSERT, { word: 'x' })
+        await add('y')
+      },
+    ]) {
+      const ends = await together([() => db.runLast(INSERT, { word: 'a' }), fails])
+      expect(ends.map(end => end.status)).toEqual(['rejected', 'rejected', 'rejected'])
+      expect(await words()).toEqual([])
+    }
+  })
+
+  it('counts what a model does as a change', async () => {
+    const table = defineTable<{ id: string; word: string }>('notes', { id: 'id', word: 'text' })
+    await db.write(() => db.script('create table notes (id text primary key, word text not null)'))
+    const ends = await together([
+      () => db.model(table).create({ id: '1', word: 'kept' }),
+      async () => {
+        await db.model(table).create({ id: '2', word: 'undone' })
+        throw new Error('no')
+      },
+    ])
+    expect(ends.map(end => end.status)).toEqual(['fulfilled', 'fulfilled', 'rejected'])
+    expect(await db.rows('select word from notes')).toEqual([{ word: 'kept' }])
+  })
 })

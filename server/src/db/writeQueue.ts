@@ -1,5 +1,5 @@
 type Command<T> = {
-  readonly run: () => Promise<T>
+  readonly run: (turn: Turn) => Promise<T>
   /** Called once the command is on the disk, before its promise resolves. */
   readonly committed: () => void
 }
@@ -9,16 +9,45 @@ type Waiting = Command<unknown> & {
   readonly reject: (reason: unknown) => void
 }
 
-type Outcome = { readonly one: Waiting; ok: boolean; value: unknown }
+type Outcome = { readonly one: Waiting; readonly turn: Turn; ok: boolean; value: unknown }
 
 /** So many commands are written through together at most, and no further one begins after so many milliseconds. */
 const MOST_TOGETHER = 100
 const LONGEST_TOGETHER = 20
 
+/** What a command has done to the transaction that it shares with others. */
+export class Turn {
+  state: 'reads' | 'changes' | 'ended' = 'reads'
+  readonly #begin: () => Promise<void>
+  #begun: Promise<void> | undefined
+
+  /** `begin` sets the savepoint of the command. */
+  constructor(begin: () => Promise<void>) {
+    this.#begin = begin
+  }
+
+  /** Before each change: the first sets the savepoint, so that a command that changes nothing needs none. */
+  change(): Promise<void> {
+    if (this.state === 'ended') throw new Error('a command changes something after its last change')
+    this.state = 'changes'
+    this.#begun ??= this.#begin()
+    return this.#begun
+  }
+
+  /**
+   * Before a change that is the last: if it is the only one as well it needs no savepoint, because SQLite undoes a
+   * statement that fails by itself.
+   */
+  async lastChange(): Promise<void> {
+    if (this.state !== 'reads') await this.change()
+    this.state = this.state === 'reads' ? 'ended' : 'changes'
+  }
+}
+
 /**
  * Commands one after the other, each whole or not at all. Those that wait at the same moment share one transaction,
- * and so one wait for the disk ("group commit"): each has a savepoint of its own, so that one that is refused undoes
- * nothing of the others. Nobody is answered, be it with a refusal, before the transaction is on the disk, because what
+ * and so one wait for the disk ("group commit"): each that changes something has a savepoint of its own, so that one
+ * that is refused undoes nothing of the others. Nobody is answered, be it with a refusal, before the transaction is on the disk, because what
  * a command found may rest on those before it.
  */
 export class WriteQueue {
@@ -80,27 +109,31 @@ export class WriteQueue {
 
   async #runAll(outcomes: Outcome[]): Promise<void> {
     const until = performance.now() + LONGEST_TOGETHER
-    let kept = 0
+    let kept = false
     do {
       const one = this.#waiting.shift()
       if (!one) return
-      const outcome: Outcome = { one, ok: false, value: undefined }
-      outcomes.push(outcome)
       // the first has the transaction to itself, and needs no savepoint; those of the others go with the commit
-      if (kept) await this.#sql('SAVEPOINT command')
+      const alone = !kept
+      const turn = new Turn(alone ? async () => undefined : () => this.#sql('SAVEPOINT command'))
+      const outcome: Outcome = { one, turn, ok: false, value: undefined }
+      outcomes.push(outcome)
       await attempt(outcome)
-      if (outcome.ok) kept++
-      else await this.#undo(outcome, kept > 0)
+      if (!outcome.ok) await this.#undo(outcome, alone)
+      else if (turn.state !== 'reads') kept = true
     } while (outcomes.length < MOST_TOGETHER && performance.now() < until)
   }
 
   /** Where the disk is full SQLite has undone the whole transaction: that is the reason then for all that were in it. */
-  async #undo({ value }: Outcome, savepoint: boolean): Promise<void> {
-    if (!savepoint) {
+  async #undo({ turn, value }: Outcome, alone: boolean): Promise<void> {
+    if (turn.state === 'reads') return
+    if (alone) {
       await this.#rollBack()
       await this.#sql('BEGIN IMMEDIATE')
       return
     }
+    // without a savepoint of its own it can only be undone with all others
+    if (turn.state === 'ended') throw value
     try {
       await this.#sql('ROLLBACK TO command')
     } catch {
@@ -116,7 +149,7 @@ export class WriteQueue {
 
 async function attempt(outcome: Outcome): Promise<void> {
   try {
-    outcome.value = await outcome.one.run()
+    outcome.value = await outcome.one.run(outcome.turn)
     outcome.ok = true
   } catch (error) {
     outcome.value = error

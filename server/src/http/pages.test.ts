@@ -26,7 +26,7 @@ beforeAll(async () => {
     'assets/pdfjs-1/wasm/jbig2.wasm': Buffer.from([0, 97, 115, 109]),
   }
   for (const [name, content] of Object.entries(files)) await writeFile(join(folder, name), content)
-  const app = express().use(...securityHeaders(), pages(folder))
+  const app = express().use(securityHeaders(), pages(folder))
   server = app.listen(0)
   await new Promise(ready => server.once('listening', ready))
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`

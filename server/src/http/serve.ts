@@ -79,9 +79,15 @@ function respond({ world, tries, pace }: Serving, name: RouteName, handler: AnyH
     const act = () => handler({ world, viewer, params, body, request, response } as Parameters<AnyHandler>[0])
     const reply = await tries.limiting(spec, { request, response, body, viewer }, act)
     if (response.headersSent || spec.carries === 'events' || spec.carries === 'bytes') return
-    response.type('application/json')
-    response.send(reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
+    sendJson(response, reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
   }
+}
+
+/** Sends a JSON text; nothing for a reply of nothing. */
+function sendJson(response: Response, text: string | undefined): void {
+  response.setHeader('content-type', 'application/json; charset=utf-8')
+  response.setHeader('content-length', Buffer.byteLength(text ?? ''))
+  response.end(text)
 }
 
 function readParams(request: Request): Record<string, string> {

@@ -13,6 +13,7 @@ import {
   copyOf,
   keptTextsOf,
   keptVersionsOf,
+  pieceWithCopy,
   putCopy,
   versionJson,
   versionsJson,
@@ -47,11 +48,10 @@ export async function saveCopy(
   const html = await cleanAside(world, save.html)
   const kept = await Promise.all((save.aside ?? []).map(text => cleanAside(world, text)))
   const edition = await world.db.write(async () => {
-    // asked for at once: everybody waits for each turn of the one connection that writes
-    const [{ standing, timing, kind }, before] = await Promise.all([
-      findPiece(world, address),
-      copyOf(world.db, address),
-    ])
+    const found = await pieceWithCopy(world.db, address, world.clock.now())
+    if (!found) throw new Refused('not_found')
+    const { standing, timing, kind } = found.piece
+    const before = found.copy
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     take(mayWrite(standing, timing, world.clock.now()))
     const aside = await notKept(world, address, kept)
@@ -108,6 +108,7 @@ async function put(
   version += 1
   const trail = goOn(before?.trail ?? [], { run: world.run, version: (before?.version ?? 0) + 1 })
   const keptAt = kept.length ? now : (before?.keptAt ?? null)
+  await keep(world, address, kept, { now, by: by ?? null })
   await putCopy(world.db, {
     workId,
     placeId,
@@ -117,7 +118,6 @@ async function put(
     trail: JSON.stringify(trail),
     keptAt,
   })
-  await keep(world, address, kept, { now, by: by ?? null })
   world.db.afterCommit(() => void world.live.tell({ what: 'copy', ...address, version }))
   return { html, version, savedAt: now, trail }
 }

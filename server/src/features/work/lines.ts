@@ -158,3 +158,20 @@ export const counts = (group = ''): string =>
       'of', ${askedOf(group)} - count(*) filter (where phase = 'excused'))
     from pieces q join places s on s.id = q.place_id and s.left_at is null
     where q.work_id = w.id ${group && `and s.group_id = ${group}`})`
+
+/** From the piece of one place ($classId, $workId, $placeId) by $now, with what else is joined to it. */
+export const fromPiece = (more = ''): string => `from works w join classes c on c.id = w.class_id
+  join places p on p.class_id = w.class_id and p.id = $placeId
+  join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
+  left join pieces i on i.work_id = w.id and i.place_id = p.id ${more}
+  where w.id = $workId and w.class_id = $classId`
+
+/** What commands look at in a piece, from `fromPiece`. */
+export const PIECE_NOW = {
+  standing: STANDING,
+  timing: jsonObject(OWN_TIMING),
+  kind: 'w.kind',
+  feedback: 'i.feedback',
+  moves: 'coalesce(i.moves, 0)',
+  points: 'w.points',
+} as const

@@ -7,7 +7,7 @@ import type { World } from '../../world.js'
 import { handIns, moves, pieces } from './models.js'
 import { type PieceAddress, type PieceNow, pieceNow } from './queries.js'
 
-export type { PieceAddress }
+export type { PieceAddress, PieceNow }
 
 /** The piece as it is now; answers `not_found` where work and place do not belong together. */
 export async function findPiece(world: World, address: PieceAddress): Promise<PieceNow> {

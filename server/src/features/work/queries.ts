@@ -6,13 +6,14 @@ import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '.
 import {
   APPEARED,
   counts,
+  fromPiece,
   groupTimes,
   MATERIALS,
   NEW_IN_THREAD,
   newNotes,
   OWN_LINE,
-  OWN_TIMING,
   ownNewNotes,
+  PIECE_NOW,
   POSTING,
   pieceLook,
   removableNoteJson,
@@ -141,11 +142,7 @@ const head = {
   feedback: 'i.feedback',
 }
 
-const FROM_PIECE = `from works w join classes c on c.id = w.class_id
-  join places p on p.class_id = w.class_id and p.id = $placeId
-  join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
-  left join pieces i on i.work_id = w.id and i.place_id = p.id
-  where w.id = $workId and w.class_id = $classId`
+const FROM_PIECE = fromPiece()
 
 /** What stands in a piece that is not open yet is for its teachers alone. */
 const LOCKED = "(a.opens_at > $now and $kind <> 'teacher')"
@@ -218,21 +215,32 @@ export const outcomeJson = (
   now: Instant,
 ) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
 
+const SEE_PIECE = `select ${jsonObject({ ...PIECE_NOW, template: 'w.template' })} as json ${FROM_PIECE}`
+const SEE_PIECE_WITH_COPY = `select ${jsonObject(PIECE_NOW)} as piece,
+    o.html, o.version, o.saved_at as savedAt, o.trail, o.kept_at as keptAt
+  ${fromPiece('left join copies o on o.work_id = w.id and o.place_id = p.id')}`
+
 /** Where a piece stands, its times and whose it is; undefined where work and place are not of one class. */
 export async function pieceNow(db: Database, { classId, workId, placeId }: PieceAddress, now: Instant) {
-  const row = await db.row<{ json: string }>(
-    `select ${jsonObject({
-      standing: STANDING,
-      timing: jsonObject(OWN_TIMING),
-      kind: 'w.kind',
-      feedback: 'i.feedback',
-      moves: 'coalesce(i.moves, 0)',
-      points: 'w.points',
-      template: 'w.template',
-    })} as json ${FROM_PIECE}`,
-    { classId, workId, placeId, now },
-  )
+  const row = await db.row<{ json: string }>(SEE_PIECE, { classId, workId, placeId, now })
   return row && (JSON.parse(row.json) as PieceNow)
+}
+
+/** The same with the own copy, for saving: one statement, for it is what most wait for. */
+export async function pieceWithCopy(
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  now: Instant,
+): Promise<{ piece: Omit<PieceNow, 'template'>; copy: CopyNow | undefined } | undefined> {
+  const row = await db.row<Stored & { readonly piece: string }>(SEE_PIECE_WITH_COPY, {
+    classId,
+    workId,
+    placeId,
+    now,
+  })
+  if (!row) return undefined
+  const { piece, ...stored } = row
+  return { piece: JSON.parse(piece), copy: stored.trail === null ? undefined : readCopy(stored) }
 }
 
 export type PieceNow = {
@@ -248,13 +256,17 @@ export type PieceNow = {
 /** The own copy as it is now, with when an earlier text of it was last kept. */
 export type CopyNow = Edition & { readonly keptAt: Instant | null }
 
+type Stored = Omit<CopyNow, 'trail'> & { readonly trail: string | null }
+
+const readCopy = (row: Stored): CopyNow => ({ ...row, trail: JSON.parse(row.trail ?? '[]') })
+
 export async function copyOf(db: Database, { workId, placeId }: PieceAddress): Promise<CopyNow | undefined> {
-  const row = await db.row<Omit<CopyNow, 'trail'> & { trail: string }>(
+  const row = await db.row<Stored>(
     `select html, version, saved_at as savedAt, trail, kept_at as keptAt from copies
      where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
-  return row && { ...row, trail: JSON.parse(row.trail) }
+  return row && readCopy(row)
 }
 
 export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) =>
@@ -264,16 +276,13 @@ export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) 
     { workId, placeId },
   )
 
-/** Puts a copy in the place of the one before: one statement that stays prepared, for it is the one that most wait for. */
-export const putCopy = (db: Database, row: CopyRow): Promise<void> =>
-  db.run(
-    `insert into copies (work_id, place_id, html, version, saved_at, trail, kept_at)
-     values ($workId, $placeId, $html, $version, $savedAt, $trail, $keptAt)
-     on conflict (work_id, place_id) do update set html = excluded.html, version = excluded.version,
-       saved_at = excluded.saved_at, trail = excluded.trail, kept_at = excluded.kept_at`,
-    row,
-    ['copies'],
-  )
+const PUT_COPY = `insert into copies (work_id, place_id, html, version, saved_at, trail, kept_at)
+  values ($workId, $placeId, $html, $version, $savedAt, $trail, $keptAt)
+  on conflict (work_id, place_id) do update set html = excluded.html, version = excluded.version,
+    saved_at = excluded.saved_at, trail = excluded.trail, kept_at = excluded.kept_at`
+
+/** Puts a copy in the place of the one before, and changes nothing more: a statement that stays prepared. */
+export const putCopy = (db: Database, row: CopyRow): Promise<void> => db.runLast(PUT_COPY, row, ['copies'])
 
 /** Which of some texts are kept among the versions of a copy. */
 export const keptTextsOf = (db: Database, { workId, placeId }: PieceAddress, texts: readonly string[]) =>

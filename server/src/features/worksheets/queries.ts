@@ -2,8 +2,9 @@ import type { KeptVersion, Trail } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import type { PieceAddress } from '../work/moves.js'
-import type { SheetRow } from './models.js'
+import { fromPiece, PIECE_NOW } from '../work/lines.js'
+import type { PieceAddress, PieceNow } from '../work/moves.js'
+import type { SheetRow, WorksheetRow } from './models.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 
@@ -15,25 +16,81 @@ export type WorksheetNow = {
   readonly keptAt: Instant | null
 }
 
+type StoredWorksheet = Omit<WorksheetNow, 'sheets' | 'trail'> & {
+  readonly sheets: string
+  readonly trail: string
+}
+
+const readWorksheet = ({ sheets, trail, ...row }: StoredWorksheet): WorksheetNow => ({
+  ...row,
+  sheets: JSON.parse(sheets),
+  trail: JSON.parse(trail),
+})
+
 /** The worksheet of a piece, if it was begun. */
 export async function worksheetNow(
   db: Database,
   { workId, placeId }: Omit<PieceAddress, 'classId'>,
 ): Promise<WorksheetNow | undefined> {
-  const row = await db.row<Omit<WorksheetNow, 'sheets' | 'trail'> & { sheets: string; trail: string }>(
+  const row = await db.row<StoredWorksheet>(
     `select sheets, version, trail, saved_at as savedAt, kept_at as keptAt from worksheets
      where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
-  return row && { ...row, sheets: JSON.parse(row.sheets), trail: JSON.parse(row.trail) }
+  return row && readWorksheet(row)
 }
+
+const GIVEN = 'from sheets s where s.work_id = $workId and s.place_id is null and s.removed_at is null'
+const LIVE = 'from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null'
+
+const DRAWN_ON = `select ${jsonObject(PIECE_NOW)} as piece, 
+    coalesce(t.sheets, (select json_group_array(id) from (select s.id ${GIVEN} order by s.position))) as sheets,
+    coalesce(t.version, 0) as version, coalesce(t.trail, '[]') as trail, t.saved_at as savedAt, t.kept_at as keptAt,
+    (select count(*) ${LIVE}) as count,
+    (select json_group_array(o.value) from json_each($ids) o
+       where exists (select 1 ${LIVE} and n.id = o.value)) as live
+  ${fromPiece('left join worksheets t on t.work_id = w.id and t.place_id = p.id')}`
+
+export type DrawnOn = {
+  readonly piece: Omit<PieceNow, 'template'>
+  /** For who has not begun, the pages as they are given out, at version 0. */
+  readonly worksheet: WorksheetNow
+  /** How many things stand on it. */
+  readonly count: number
+  /** Which of some things stand on it. */
+  readonly live: ReadonlySet<string>
+}
+
+/** A piece with its worksheet, and which of the things of some ids stand on it: what a change of ink looks at. */
+export async function drawnOn(
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  ids: readonly string[],
+  now: Instant,
+): Promise<DrawnOn | undefined> {
+  type Row = StoredWorksheet & { readonly piece: string; readonly count: number; readonly live: string }
+  const row = await db.row<Row>(DRAWN_ON, { classId, workId, placeId, now, ids: JSON.stringify(ids) })
+  if (!row) return undefined
+  const { piece, count, live, ...worksheet } = row
+  return {
+    piece: JSON.parse(piece),
+    worksheet: readWorksheet(worksheet),
+    count,
+    live: new Set(JSON.parse(live)),
+  }
+}
+
+const SAVE_WORKSHEET = `insert into worksheet_saves
+    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
+  values ($workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items)`
+
+/** The worksheet at its next version, with what comes onto it; the last change of its command. */
+export const saveWorksheet = (db: Database, row: WorksheetRow, items: readonly InkItem[]): Promise<void> =>
+  db.runLast(SAVE_WORKSHEET, { ...row, items: JSON.stringify(items) }, ['worksheets', 'ink'])
 
 /** The pages given out with a piece of work, in order. */
 export const givenSheets = (db: Database, workId: WorkId) =>
-  db.rows<{ id: SheetId }>(
-    'select id from sheets where work_id = $workId and place_id is null and removed_at is null order by position',
-    { workId },
-  )
+  db.rows<{ id: SheetId }>(`select s.id ${GIVEN} order by s.position`, { workId })
 
 const SHEET = jsonObject({
   id: 's.id',

@@ -9,9 +9,11 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findPiece, type PieceAddress, start } from '../work/moves.js'
 import { MOST_SHEETS } from './intake.js'
-import { ink, sheets, worksheets, worksheetVersions } from './models.js'
+import { ink, sheets, worksheetVersions } from './models.js'
 import type { NewSheet } from './newSheets.js'
 import {
+  type DrawnOn,
+  drawnOn,
   givenSheets,
   inkVersionOf,
   inkVersionsJson,
@@ -19,6 +21,7 @@ import {
   lastSheetPosition,
   liveIds,
   ownSheets,
+  saveWorksheet,
   sheetsJson,
   type WorksheetNow,
   worksheetJson,
@@ -62,51 +65,63 @@ export async function saveInk(
 ): Promise<Saved> {
   const items = put.map(item => take(readInk(item), 'put'))
   return world.db.write(async () => {
-    const before = await writable(world, address)
+    const ids = [...drop, ...items.map(item => item.id)]
+    const { before, untouched, count, live } = await writable(world, address, ids)
     const onIt = new Set<string>(before.sheets)
     if (items.some(item => !onIt.has(item.page))) throw new Refused('not_found')
-    const live = new Set((await liveIds(world.db, address)).map(one => one.id))
     const gone = [...new Set(drop)].filter(id => live.has(id))
     const come = [...new Map(items.map(item => [item.id, item])).values()].filter(item => !live.has(item.id))
     if (!gone.length && !come.length && before.version) return before
-    const count = live.size - gone.length + come.length
-    if (come.length && count > INK_LIMITS.items) throw new Refused('ink_many', { most: INK_LIMITS.items })
-    const saved = await next(world, viewer, address, before, { count: live.size, after: count })
-    await dropInk(world, address, gone, saved.version)
-    await putInk(world, address, come, saved.version)
-    return saved
+    const after = count - gone.length + come.length
+    if (come.length && after > INK_LIMITS.items) throw new Refused('ink_many', { most: INK_LIMITS.items })
+    return next(world, viewer, address, before, { untouched, count, after, gone, come })
   })
 }
 
-async function writable(world: World, address: PieceAddress): Promise<WorksheetNow> {
-  const { standing, timing, kind } = await findPiece(world, address)
+type Writable = Pick<DrawnOn, 'count' | 'live'> & {
+  readonly before: WorksheetNow
+  /** Whether the piece has not been begun. */
+  readonly untouched: boolean
+}
+
+/** The worksheet of a piece that may be written on now; what of some things stands on it. Refuses why it may not. */
+async function writable(world: World, address: PieceAddress, ids: readonly string[] = []): Promise<Writable> {
+  const found = await drawnOn(world.db, address, ids, world.clock.now())
+  if (!found) throw new Refused('not_found')
+  const { standing, timing, kind } = found.piece
   if (!handsIn(kind)) throw new Refused('nothing_asked')
   take(mayWrite(standing, timing, world.clock.now()))
-  return { keptAt: null, ...(await nowOrGiven(world, address)) } as WorksheetNow
+  const { worksheet: before, count, live } = found
+  return { before, count, live, untouched: standing.phase === 'untouched' }
 }
 
 /** A thing on a page counts for so many characters where it is looked at how much was taken off at once. */
 const WEIGHT = 40
 
 type Going = {
+  readonly untouched: boolean
   /** How many things stood on it, and stand on it then. */
   readonly count: number
   readonly after: number
+  readonly gone?: readonly string[]
+  readonly come?: readonly InkItem[]
   readonly sheets?: readonly SheetId[]
   readonly why?: KeptFor
 }
 
-/** The worksheet goes on to its next version, and the one before is kept where it is worth it; inside a command. */
+/**
+ * The worksheet goes on to its next version, and the one before is kept where it is worth it; the last thing of a
+ * command.
+ */
 async function next(
   world: World,
   viewer: Viewer,
   address: PieceAddress,
   before: WorksheetNow,
-  { count, after, sheets: changed, why }: Going,
+  { untouched, count, after, gone = [], come = [], sheets: changed, why }: Going,
 ): Promise<Saved> {
   const { workId, placeId } = address
-  const { standing } = await findPiece(world, address)
-  if (standing.phase === 'untouched') await start(world, viewer, address)
+  if (untouched) await start(world, viewer, address)
   const savedAt = world.clock.now()
   const version = before.version + 1
   const reason =
@@ -115,12 +130,14 @@ async function next(
     const by = why === 'back' ? viewer.accountId : null
     await keepVersion(world, address, { ...before, items: count, why: reason, keptAt: savedAt, keptBy: by })
   }
+  await dropInk(world, address, gone, version)
   const trail = goOn(before.trail, { run: world.run, version })
-  await world.db.model(worksheets).upsert({
+  const row = {
     ...{ workId, placeId, version, savedAt, trail: JSON.stringify(trail) },
     sheets: JSON.stringify(changed ?? before.sheets),
     keptAt: reason ? savedAt : before.keptAt,
-  })
+  }
+  await saveWorksheet(world.db, row, come)
   world.db.afterCommit(() => void world.live.tell({ what: 'ink', ...address, version }))
   return { version, savedAt, trail }
 }
@@ -155,20 +172,6 @@ async function dropInk(
   await world.db.model(ink).update({ removed: version }, { where })
 }
 
-async function putInk(
-  world: World,
-  { workId, placeId }: PieceAddress,
-  items: readonly InkItem[],
-  version: number,
-): Promise<void> {
-  const rows = items.map(item => ({
-    ...{ workId, placeId, id: item.id, added: version, removed: null },
-    sheetId: item.page as SheetId,
-    data: JSON.stringify(item),
-  }))
-  await world.db.model(ink).bulkCreate(rows)
-}
-
 /** The versions of a worksheet that were kept, the newest first. */
 export async function seeInkVersions(world: World, address: PieceAddress): Promise<string | undefined> {
   await findPiece(world, address)
@@ -199,26 +202,16 @@ export async function bringInkBack(
     const then = JSON.parse(json) as WorksheetPage
     const live = (await liveIds(world.db, address)).map(one => one.id)
     const back = new Set(then.items.map(item => item.id))
-    const saved = await next(world, viewer, address, before, {
+    const here = new Set(live)
+    return next(world, viewer, address, before, {
+      untouched: standing.phase === 'untouched',
       count: live.length,
       after: back.size,
+      gone: live.filter(id => !back.has(id)),
+      come: then.items.filter(item => !here.has(item.id)),
       sheets: then.sheets.map(one => one.id),
       why: 'back',
     })
-    const here = new Set(live)
-    await dropInk(
-      world,
-      address,
-      live.filter(id => !back.has(id)),
-      saved.version,
-    )
-    await putInk(
-      world,
-      address,
-      then.items.filter(item => !here.has(item.id)),
-      saved.version,
-    )
-    return saved
   })
 }
 
@@ -230,12 +223,12 @@ export async function addOwnSheets(
   pages: readonly NewSheet[],
 ): Promise<{ sheets: Sheet[] }> {
   return world.db.write(async () => {
-    const before = await writable(world, address)
+    const { before, untouched, count } = await writable(world, address)
     if (before.sheets.length + pages.length > MOST_SHEETS)
       throw new Refused('sheets_many', { most: MOST_SHEETS })
     const ids = await makeSheets(world, address.workId, address.placeId, pages)
-    const count = (await liveIds(world.db, address)).length
-    await next(world, viewer, address, before, { count, after: count, sheets: [...before.sheets, ...ids] })
+    const sheets = [...before.sheets, ...ids]
+    await next(world, viewer, address, before, { untouched, count, after: count, sheets })
     world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
     return listed(world, address.workId, ids)
   })
@@ -273,11 +266,11 @@ export async function orderSheets(
   ids: readonly SheetId[],
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
-    const before = await writable(world, address)
+    const { before, untouched, count } = await writable(world, address)
     const found = await ownSheets(world.db, address.workId, address.placeId, ids)
     if (found.length !== ids.length || new Set(ids).size !== ids.length) throw new Refused('not_found')
-    const count = (await liveIds(world.db, address)).length
-    await next(world, viewer, address, before, { count, after: count, sheets: ids, why: 'choice' })
+    const going = { untouched, count, after: count, sheets: ids, why: 'choice' } as const
+    await next(world, viewer, address, before, going)
     world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
   })
   return { done: true }

@@ -2,6 +2,7 @@ import express, { type Express, type Router } from 'express'
 import { pinoHttp } from 'pino-http'
 import { aboutHandlers } from './features/about/routes.js'
 import { accountHandlers } from './features/accounts/routes.js'
+import { BY_HTTPS } from './features/accounts/sessions.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
 import { answerHandlers } from './features/answers/routes.js'
 import { calendarHandlers } from './features/calendar/routes.js'
@@ -72,6 +73,7 @@ export function createApp(
   app.disable('x-powered-by')
   app.disable('etag')
   app.set('trust proxy', proxies)
+  app.set(BY_HTTPS, originOf(world).startsWith('https:'))
   if (world.log.isLevelEnabled('info')) app.use(pinoHttp({ logger: world.log, serializers: QUIET }))
   app.get('/healthz', async (_, response) => {
     await world.db.row('select 1 as alive')

@@ -1,7 +1,11 @@
+import { once } from 'node:events'
+import { type IncomingMessage, request } from 'node:http'
+import type { AddressInfo } from 'node:net'
 import { Writable } from 'node:stream'
 import { buildAccount, type Person, type TestServer, testServer } from '@oppen/demo'
 import { pino } from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { createApp } from '../app.js'
 
 let school: TestServer
 let teacher: Person
@@ -76,6 +80,24 @@ it('the session cookie is for the server alone and goes to no other site', async
   expect(answer.headers.getSetCookie()[0]).toMatch(
     /^oppen=[\w-]{43}; Max-Age=\d+; Path=\/; HttpOnly; SameSite=Lax$/,
   )
+})
+
+it('cookies go by https alone where the school has such an address, whatever stands before it', async () => {
+  const app = createApp({ ...school.world, address: 'https://school.example' }, { listening: school.address })
+  const server = app.listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const { port } = server.address() as AddressInfo
+  // a proxy that says nothing of how it was asked itself
+  const answer = await new Promise<IncomingMessage>((resolve, reject) => {
+    const headers = { host: 'school.example', 'content-type': 'application/json' }
+    request({ port, path: '/api/sign-in', method: 'POST', headers }, resolve)
+      .on('error', reject)
+      .end('{"userName":"ms.kestrel","secret":"tern-hollow"}')
+  })
+  answer.resume()
+  expect(answer.headers['set-cookie']?.length).toBeGreaterThan(0)
+  for (const cookie of answer.headers['set-cookie'] ?? []) expect(cookie).toMatch(/; Secure/)
+  server.close()
 })
 
 it('answers carry a strict policy and are not kept by anybody between', async () => {

@@ -188,9 +188,12 @@ export async function endOneSession(world: World, accountId: AccountId, id: stri
 /** So many characters of the hash name a session; they open nothing. */
 export const SESSION_ID = 16
 
+/** The setting of an app that says whether the school is reached by https, so that its cookies go no other way. */
+export const BY_HTTPS = 'reached by https'
+
 /** Sets a cookie that no script reads; `maxAge` in seconds, or undefined to let it end with the browser. */
 export function setCookie(response: Response, name: string, value: string, maxAge: number | undefined): void {
-  const secure = response.req.secure
+  const secure = response.req.secure || response.app.get(BY_HTTPS) === true
   response.append(
     'set-cookie',
     serialize(name, value, {

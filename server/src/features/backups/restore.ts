@@ -4,18 +4,9 @@ import { backupName } from '@oppen/core/backups'
 import { SideConnection } from '../../db/side.js'
 import { lockFolder } from '../../folderLock.js'
 import { StartRefused } from '../../startRefused.js'
+import { sync } from '../../sync.js'
 import { MANIFEST, type Manifest, sha256Of } from './manifest.js'
-import {
-  type Backup,
-  backupsIn,
-  copyThrough,
-  fileIn,
-  filesOf,
-  isWhole,
-  namedIn,
-  sizeOf,
-  sync,
-} from './store.js'
+import { type Backup, backupsIn, copyThrough, fileIn, filesOf, isWhole, namedIn, sizeOf } from './store.js'
 
 /** Stands in a folder of data while a backup is brought into it: what was cut off there is nothing to start on. */
 export const RESTORING = 'restoring'

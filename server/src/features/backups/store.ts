@@ -1,9 +1,10 @@
 import { constants } from 'node:fs'
-import { copyFile, mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises'
+import { copyFile, mkdir, readdir, rename, rm, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { backupTime, outlivedBackups } from '@oppen/core/backups'
 import type { Instant } from '@oppen/core/ids'
 import type { SideConnection } from '../../db/side.js'
+import { sync } from '../../sync.js'
 import { STORED_IN } from '../retention/storedIn.js'
 import { MANIFEST, type Manifest, readManifest, sha256Of } from './manifest.js'
 
@@ -49,16 +50,6 @@ export async function copyThrough(from: string, to: string): Promise<void> {
   } catch (error) {
     await rm(coming, { force: true })
     throw error
-  }
-}
-
-/** Waits until a file, or the names in a folder, are on the disk. */
-export async function sync(path: string): Promise<void> {
-  const handle = await open(path, 'r')
-  try {
-    await handle.sync()
-  } finally {
-    await handle.close()
   }
 }
 

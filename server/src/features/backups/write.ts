@@ -4,18 +4,9 @@ import { backupName } from '@oppen/core/backups'
 import { SideConnection } from '../../db/side.js'
 import { lockFolder } from '../../folderLock.js'
 import { StartRefused } from '../../startRefused.js'
+import { sync } from '../../sync.js'
 import { installationOf, MANIFEST, type Manifest, sha256Of } from './manifest.js'
-import {
-  backupsIn,
-  copyThrough,
-  fileIn,
-  filesOf,
-  isWhole,
-  namedIn,
-  removeOld,
-  sizeOf,
-  sync,
-} from './store.js'
+import { backupsIn, copyThrough, fileIn, filesOf, isWhole, namedIn, removeOld, sizeOf } from './store.js'
 
 export type BackupAsked = {
   /** The data of the school, whether or not a server works on it. */

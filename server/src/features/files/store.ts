@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { FILE_LIMITS } from '@oppen/contract'
 import { Refused } from '../../refusal.js'
+import { sync } from '../../sync.js'
 import { JobTooMuch, type Pool } from '../../workers/pool.js'
 import { writeThrough } from './inspect.js'
 
@@ -193,15 +194,5 @@ async function write(stream: Readable, path: string): Promise<number> {
     throw failed || (error as NodeJS.ErrnoException).code === 'ERR_STREAM_PREMATURE_CLOSE' ? cut() : error
   } finally {
     await file.close()
-  }
-}
-
-/** Waits until a file, or the names in a folder, are on the disk. */
-async function sync(path: string): Promise<void> {
-  const handle = await open(path, 'r')
-  try {
-    await handle.sync()
-  } finally {
-    await handle.close()
   }
 }

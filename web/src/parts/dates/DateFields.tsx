@@ -1,3 +1,4 @@
+import type { DateValue } from '@internationalized/date'
 import { LOCALE } from '@oppen/core/zone'
 import { type ReactNode, useId } from 'react'
 import { DateField, DateInput, DateSegment } from 'react-aria-components/DateField'
@@ -76,53 +77,50 @@ function Parts({ label, problem, invalid = false, bare = false, className = '', 
   )
 }
 
-/** A day, typed or chosen from its month. */
-export function DayField(props: DateFieldProps) {
+type DatedProps = DateFieldProps & {
+  readonly granularity: 'day' | 'minute'
+  readonly date: DateValue | null
+  readonly text: (value: DateValue | null) => string
+  readonly onDay: (day: string) => void
+}
+
+/** What begins with a day: its parts, and its month to choose from. */
+function Dated({ granularity, date, text, onDay, ...props }: DatedProps) {
   const { value, onChange, label } = props
   return (
     <Parts
       {...props}
       field={(around, children) => (
-        <DateField
-          {...around}
-          granularity="day"
-          value={dateOf(value)}
-          onChange={next => onChange(dateText(next))}
-        >
+        <DateField {...around} granularity={granularity} value={date} onChange={next => onChange(text(next))}>
           {children}
         </DateField>
       )}
-      picker={<DayPicker label={label} day={value} onChoose={onChange} />}
+      picker={<DayPicker label={label} day={value.slice(0, 10)} onChoose={onDay} />}
     />
   )
 }
 
-/** A day with its time. */
-export function MomentField(props: DateFieldProps) {
-  const { value, onChange, label } = props
-  return (
-    <Parts
-      {...props}
-      field={(around, children) => (
-        <DateField
-          {...around}
-          granularity="minute"
-          value={momentOf(value)}
-          onChange={next => onChange(momentText(next))}
-        >
-          {children}
-        </DateField>
-      )}
-      picker={
-        <DayPicker
-          label={label}
-          day={value.slice(0, 10)}
-          onChoose={day => onChange(`${day}T${value.slice(11) || '17:00'}`)}
-        />
-      }
-    />
-  )
-}
+/** A day, typed or chosen from its month. */
+export const DayField = (props: DateFieldProps) => (
+  <Dated
+    {...props}
+    granularity="day"
+    date={dateOf(props.value)}
+    text={dateText}
+    onDay={day => props.onChange(day)}
+  />
+)
+
+/** A day with its time; a day that is chosen before there is a time has that of the afternoon. */
+export const MomentField = (props: DateFieldProps) => (
+  <Dated
+    {...props}
+    granularity="minute"
+    date={momentOf(props.value)}
+    text={momentText}
+    onDay={day => props.onChange(`${day}T${props.value.slice(11) || '17:00'}`)}
+  />
+)
 
 /** A time of the day, of 24 hours. */
 export function TimeOfDayField(props: DateFieldProps) {

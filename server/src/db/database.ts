@@ -66,7 +66,7 @@ export class Database {
    * together. Inside another command it is part of that one.
    */
   write<T>(command: () => Promise<T>): Promise<T> {
-    if (this.#current.getStore()) return command()
+    if (this.writing) return command()
     const write: Write = { after: [], touched: new Set() }
     return this.#queue.add({
       run: turn => {
@@ -80,9 +80,9 @@ export class Database {
   /** What models do to the file is a change of the command that uses them. */
   #announceChanges(writer: Sequelize): void {
     const query = writer.query.bind(writer) as (...asked: unknown[]) => Promise<unknown>
-    const announced = async (...asked: unknown[]) => {
-      await this.#current.getStore()?.turn?.change()
-      return query(...asked)
+    const announced = (...asked: unknown[]) => {
+      const turn = this.#current.getStore()?.turn
+      return turn ? turn.change(() => query(...asked)) : query(...asked)
     }
     writer.query = announced as typeof writer.query
   }
@@ -102,7 +102,7 @@ export class Database {
 
   /** Whether this is inside a command: what is read there may yet be undone, and is nothing to keep. */
   get writing(): boolean {
-    return this.#current.getStore() !== undefined
+    return this.#current.getStore()?.turn?.over === false
   }
 
   /** Runs an effect once the current command is on disk, never if it is undone. */
@@ -112,7 +112,7 @@ export class Database {
 
   #inside(what: string): Write {
     const write = this.#current.getStore()
-    if (!write) throw new Error(`${what} belongs inside a write`)
+    if (!write || !this.writing) throw new Error(`${what} belongs inside a write`)
     return write
   }
 
@@ -142,7 +142,7 @@ export class Database {
   }
 
   #side(): Statements {
-    if (this.#current.getStore()) return this.#writing
+    if (this.writing) return this.#writing
     this.#turn = (this.#turn + 1) % Math.max(1, this.#readers.length)
     return this.#readers[this.#turn]?.statements ?? this.#writing
   }
@@ -153,8 +153,7 @@ export class Database {
    */
   async run(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
-    await turn?.change()
-    await this.#writing.all(sql, bind)
+    await turn?.change(() => this.#writing.all(sql, bind))
   }
 
   /**
@@ -163,8 +162,7 @@ export class Database {
    */
   async runLast(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
-    await turn?.lastChange()
-    await this.#writing.all(sql, bind)
+    await turn?.lastChange(() => this.#writing.all(sql, bind))
   }
 
   #touch(sql: string, touches: readonly string[]): Write {
@@ -175,8 +173,7 @@ export class Database {
 
   /** Runs a script of statements inside of `write`; for migrations. */
   async script(sql: string): Promise<void> {
-    await this.#inside('a script').turn?.change()
-    await this.#writing.script(sql)
+    await this.#inside('a script').turn?.change(() => this.#writing.script(sql))
   }
 
   /** Sets what SQLite sets only between transactions; for migrations. */

@@ -177,6 +177,32 @@ describe('a command that shares its transaction', () => {
     }
   })
 
+  it('that ends with something on its way undoes that too, and begins nothing more', async () => {
+    let goOn = () => {}
+    const later = new Promise<void>(resolve => {
+      goOn = resolve
+    })
+    const tooLate: string[] = []
+    const ends = await together([
+      () =>
+        Promise.all([
+          Promise.reject(new Error('no')),
+          add('on its way'),
+          later.then(() => add('too late')).catch(error => tooLate.push(String(error))),
+          later.then(() => db.write(() => add('by itself'))),
+        ]),
+      () => add('another'),
+    ])
+    expect(ends.map(end => end.status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
+    expect(await words()).toEqual(['first', 'another'])
+    goOn()
+    await expect.poll(() => tooLate).toEqual([expect.stringContaining('belongs inside a write')])
+    // what begins a command of its own there has a turn of its own
+    await expect.poll(words).toEqual(['first', 'another', 'by itself'])
+    await db.write(() => add('next'))
+    expect(statements.at(-1)).not.toContain('ROLLBACK')
+  })
+
   it('counts what a model does as a change', async () => {
     const table = defineTable<{ id: string; word: string }>('notes', { id: 'id', word: 'text' })
     await db.write(() => db.script('create table notes (id text primary key, word text not null)'))

@@ -15,32 +15,61 @@ type Outcome = { readonly one: Waiting; readonly turn: Turn; ok: boolean; value:
 const MOST_TOGETHER = 100
 const LONGEST_TOGETHER = 20
 
-/** What a command has done to the transaction that it shares with others. */
+/** What a command does to the transaction that it shares with others. */
 export class Turn {
-  state: 'reads' | 'changes' | 'ended' = 'reads'
-  readonly #begin: () => Promise<void>
-  #begun: Promise<void> | undefined
+  changed: 'nothing' | 'something' | 'last' = 'nothing'
+  readonly #setSavepoint: () => Promise<void>
+  #savepoint: Promise<void> | undefined
+  readonly #doing = new Set<Promise<unknown>>()
+  #over = false
 
-  /** `begin` sets the savepoint of the command. */
-  constructor(begin: () => Promise<void>) {
-    this.#begin = begin
+  constructor(setSavepoint: () => Promise<void>) {
+    this.#setSavepoint = setSavepoint
   }
 
-  /** Before each change: the first sets the savepoint, so that a command that changes nothing needs none. */
-  change(): Promise<void> {
-    if (this.state === 'ended') throw new Error('a command changes something after its last change')
-    this.state = 'changes'
-    this.#begun ??= this.#begin()
-    return this.#begun
+  /** Whether the command has ended; what it began and did not wait for belongs to no transaction any more. */
+  get over(): boolean {
+    return this.#over
+  }
+
+  /** Does a change. The first sets the savepoint, so that a command that changes nothing needs none. */
+  change<T>(act: () => Promise<T>): Promise<T> {
+    return this.#follow(async () => {
+      this.changed = 'something'
+      this.#savepoint ??= this.#setSavepoint()
+      await this.#savepoint
+      return act()
+    })
   }
 
   /**
-   * Before a change that is the last: if it is the only one as well it needs no savepoint, because SQLite undoes a
-   * statement that fails by itself.
+   * Does the last change. If it is the only one as well it needs no savepoint, because SQLite undoes a statement that
+   * fails by itself.
    */
-  async lastChange(): Promise<void> {
-    if (this.state !== 'reads') await this.change()
-    this.state = this.state === 'reads' ? 'ended' : 'changes'
+  lastChange<T>(act: () => Promise<T>): Promise<T> {
+    if (this.changed !== 'nothing') return this.change(act)
+    return this.#follow(() => {
+      this.changed = 'last'
+      return act()
+    })
+  }
+
+  async #follow<T>(act: () => Promise<T>): Promise<T> {
+    if (this.#over) throw new Error('a command that has ended changes something')
+    if (this.changed === 'last') throw new Error('a command changes something after its last change')
+    const doing = act()
+    this.#doing.add(doing)
+    try {
+      return await doing
+    } finally {
+      this.#doing.delete(doing)
+    }
+  }
+
+  /** Ends it: what was begun is waited for, also what the command itself did not wait for; nothing more is done. */
+  async end(): Promise<void> {
+    this.#over = true
+    if (this.#doing.size) await Promise.allSettled(this.#doing)
   }
 }
 
@@ -119,21 +148,22 @@ export class WriteQueue {
       const outcome: Outcome = { one, turn, ok: false, value: undefined }
       outcomes.push(outcome)
       await attempt(outcome)
+      await turn.end()
       if (!outcome.ok) await this.#undo(outcome, alone)
-      else if (turn.state !== 'reads') kept = true
+      else if (turn.changed !== 'nothing') kept = true
     } while (outcomes.length < MOST_TOGETHER && performance.now() < until)
   }
 
   /** Where the disk is full SQLite has undone the whole transaction: that is the reason then for all that were in it. */
   async #undo({ turn, value }: Outcome, alone: boolean): Promise<void> {
-    if (turn.state === 'reads') return
+    if (turn.changed === 'nothing') return
     if (alone) {
       await this.#rollBack()
       await this.#sql('BEGIN IMMEDIATE')
       return
     }
     // without a savepoint of its own it can only be undone with all others
-    if (turn.state === 'ended') throw value
+    if (turn.changed === 'last') throw value
     try {
       await this.#sql('ROLLBACK TO command')
     } catch {

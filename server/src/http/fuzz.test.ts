@@ -15,6 +15,7 @@ import {
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bodySchema, LONG_KINDS, make, makeLong, spoil } from '../testing/bodies.js'
 import { furnish } from '../testing/furnish.js'
+import { held } from '../testing/held.js'
 
 let school: TestServer
 let built: BuiltClass
@@ -77,21 +78,6 @@ async function send(person: Person, name: RouteName, body: string | undefined, t
   // whatever it did to the session, the next one is asked as before
   person.cookie = cookie
   return response.status
-}
-
-/** Sends something and measures the longest time that nothing else could be done meanwhile, in milliseconds. */
-async function held(act: () => Promise<number>): Promise<readonly [number, number]> {
-  let [longest, last, going] = [0, performance.now(), true]
-  const look = () => {
-    const now = performance.now()
-    longest = Math.max(longest, now - last)
-    last = now
-    if (going) setImmediate(look)
-  }
-  setImmediate(look)
-  const status = await act()
-  going = false
-  return [status, longest]
 }
 
 /** Another program may take the processor for a moment: what holds up the loop does so each time. */

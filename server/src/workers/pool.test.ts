@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { deflateSync } from 'node:zlib'
 import { PDFDocument } from 'pdf-lib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { held } from '../testing/held.js'
 import { JobTooMuch, Pool } from './pool.js'
 
 let folder: string
@@ -23,22 +24,6 @@ const endless = {
 const quick = { ...endless, file: { name: 'a.ics', text: endless.file.text.replace(/RRULE.*\r\n/, '') } }
 const make = (options: Partial<ConstructorParameters<typeof Pool>[0]> = {}) =>
   new Pool({ threads: 1, deadline: 5_000, memory: 128, most: 10, ...options })
-
-/** The longest time that the loop of this thread was held up meanwhile, in milliseconds. */
-async function held<T>(act: () => Promise<T>): Promise<readonly [T, number]> {
-  let longest = 0
-  let last = performance.now()
-  const tick = setInterval(() => {
-    const now = performance.now()
-    longest = Math.max(longest, now - last - 5)
-    last = now
-  }, 5)
-  try {
-    return [await act(), longest]
-  } finally {
-    clearInterval(tick)
-  }
-}
 
 describe('threads', () => {
   it('give up what takes too long, and go on with what comes after', async () => {

@@ -2,9 +2,10 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { Sequelize } from 'sequelize'
 import { type Bind, Statements } from './statements.js'
 import { defineTable, type Table, type TableModel } from './table.js'
-import { type Turn, WriteQueue } from './writeQueue.js'
+import type { Turn } from './turn.js'
+import { WriteQueue } from './writeQueue.js'
 
-type Write = { readonly after: (() => void)[]; readonly touched: Set<string>; turn?: Turn }
+type Write = { readonly after: (() => void)[]; readonly touched: Set<string>; readonly turn: Turn }
 
 export type DatabaseOptions = {
   /** The SQLite file; made where it does not exist. */
@@ -31,7 +32,7 @@ export class Database {
   readonly #models = new Map<string, TableModel<object>>()
   readonly #changes = new Map<string, number>()
   readonly #options: DatabaseOptions
-  #turn = 0
+  #reading = 0
 
   private constructor(options: DatabaseOptions) {
     this.#options = options
@@ -67,13 +68,10 @@ export class Database {
    */
   write<T>(command: () => Promise<T>): Promise<T> {
     if (this.writing) return command()
-    const write: Write = { after: [], touched: new Set() }
+    const effects: Pick<Write, 'after' | 'touched'> = { after: [], touched: new Set() }
     return this.#queue.add({
-      run: turn => {
-        write.turn = turn
-        return this.#current.run(write, command)
-      },
-      committed: () => this.#committed(write),
+      run: turn => this.#current.run({ ...effects, turn }, command),
+      committed: () => this.#committed(effects),
     })
   }
 
@@ -87,7 +85,7 @@ export class Database {
     writer.query = announced as typeof writer.query
   }
 
-  #committed({ touched, after }: Write): void {
+  #committed({ touched, after }: Pick<Write, 'after' | 'touched'>): void {
     for (const table of touched) this.#changes.set(table, (this.#changes.get(table) ?? 0) + 1)
     for (const effect of after) effect()
   }
@@ -102,7 +100,7 @@ export class Database {
 
   /** Whether this is inside a command: what is read there may yet be undone, and is nothing to keep. */
   get writing(): boolean {
-    return this.#current.getStore()?.turn?.over === false
+    return this.#current.getStore()?.turn.over === false
   }
 
   /** Runs an effect once the current command is on disk, never if it is undone. */
@@ -143,8 +141,8 @@ export class Database {
 
   #side(): Statements {
     if (this.writing) return this.#writing
-    this.#turn = (this.#turn + 1) % Math.max(1, this.#readers.length)
-    return this.#readers[this.#turn]?.statements ?? this.#writing
+    this.#reading = (this.#reading + 1) % Math.max(1, this.#readers.length)
+    return this.#readers[this.#reading]?.statements ?? this.#writing
   }
 
   /**
@@ -153,7 +151,7 @@ export class Database {
    */
   async run(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
-    await turn?.change(() => this.#writing.all(sql, bind))
+    await turn.change(() => this.#writing.all(sql, bind))
   }
 
   /**
@@ -162,7 +160,7 @@ export class Database {
    */
   async runLast(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
-    await turn?.lastChange(() => this.#writing.all(sql, bind))
+    await turn.lastChange(() => this.#writing.all(sql, bind))
   }
 
   #touch(sql: string, touches: readonly string[]): Write {
@@ -173,7 +171,7 @@ export class Database {
 
   /** Runs a script of statements inside of `write`; for migrations. */
   async script(sql: string): Promise<void> {
-    await this.#inside('a script').turn?.change(() => this.#writing.script(sql))
+    await this.#inside('a script').turn.change(() => this.#writing.script(sql))
   }
 
   /** Sets what SQLite sets only between transactions; for migrations. */

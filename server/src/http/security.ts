@@ -6,6 +6,9 @@ import { Refused } from '../refusal.js'
 /** The worker that reads PDFs decodes scanned pages with modules of its own; no page and no other script may. */
 const READS_PDF = /^\/assets\/pdf\.worker\.[\w.-]+\.mjs$/
 
+/** As the router reads addresses, in whatever case. */
+const IS_ANSWER = /^\/api(\/|$)/i
+
 /**
  * What is said with answers that are no page: there is nothing in them to run, frame or fetch. Files say more of their
  * own. Source: OWASP REST Security Cheat Sheet, "Security Headers", from memory.
@@ -24,7 +27,7 @@ export function securityHeaders(): RequestHandler {
   const page = headers(["'self'"])
   const readsPdf = headers(["'self'", "'wasm-unsafe-eval'"])
   return (request, response, next) => {
-    if (request.path.startsWith('/api/')) {
+    if (IS_ANSWER.test(request.path)) {
       for (const [name, value] of OF_ANSWERS) response.setHeader(name, value)
       next()
     } else if (READS_PDF.test(request.path)) readsPdf(request, response, next)

@@ -52,10 +52,14 @@ export async function farFonts(text: string, known: ReadonlySet<number>): Promis
   return Promise.all(Array.from(needed, file => remembered(fontsOf, file, makeFont)))
 }
 
+/** What was made once for a key; what failed is made anew. */
 function remembered<T>(known: Map<string, Promise<T>>, key: string, make: (key: string) => Promise<T>) {
-  const found = known.get(key) ?? make(key)
-  known.set(key, found)
-  return found
+  const found = known.get(key)
+  if (found) return found
+  const made = make(key)
+  known.set(key, made)
+  made.catch(() => known.delete(key))
+  return made
 }
 
 /** Reads which signs stand in which file, as the package says in CSS's own form ("U+4e00-4e2d,U+4e30"). */

@@ -89,9 +89,11 @@ export class Letters {
 
   /** From left to right as they are seen, by the Unicode Bidirectional Algorithm (UAX #9). */
   async #runs(given: string, bold: boolean, direction?: 'ltr' | 'rtl'): Promise<Run[]> {
-    const { fonts, letters } = await writing(given)
+    // a letter and its accent are one sign where there is such a one, as fonts have them
+    const composed = given.normalize('NFC')
+    const { fonts, letters } = await writing(composed)
     const files = fonts.map(one => (bold ? one.bold : one.plain))
-    const line = letters(given)
+    const line = letters(composed)
     const embedding = bidi.getEmbeddingLevels(line, direction)
     const mirrored = bidi.getMirroredCharactersMap(line, embedding.levels)
     const runs: Run[] = []

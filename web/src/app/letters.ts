@@ -1,6 +1,9 @@
 import { type Script, scriptsIn } from '@oppen/core/texts'
 
-/** The letters of each writing system that Oppen's own do not have: files by what is written together, fetched as a page needs them. */
+/**
+ * The letters of each writing system that Oppen's own do not have: files by what is written together, fetched as a page
+ * needs them.
+ */
 const LETTERS: Readonly<Record<Script, () => Promise<unknown>>> = {
   general: () => import('@fontsource-variable/noto-sans/index.css'),
   arabic: () => import('@fontsource-variable/noto-sans-arabic/index.css'),
@@ -27,7 +30,10 @@ const LETTERS: Readonly<Record<Script, () => Promise<unknown>>> = {
 
 const there = new Set<Script>()
 
-/** Makes known the letters that a text needs; `style.css` names their families. What cannot be fetched is asked for again. */
+/**
+ * Makes known the letters that a text needs; `style.css` names their families. What cannot be fetched is asked for with
+ * the next text.
+ */
 export function bringLetters(text: string): void {
   for (const script of scriptsIn(text)) {
     if (there.has(script)) continue

@@ -17,7 +17,7 @@ import {
   putCopy,
   versionJson,
   versionsJson,
-} from './queries.js'
+} from './queriesOfCopies.js'
 
 export type Save = {
   readonly html: string

@@ -16,7 +16,8 @@ import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.j
 import { changed } from './copies.js'
 import { handInFiles } from './models.js'
 import { findPiece, freeze, type PieceAddress, record } from './moves.js'
-import { copyOf, filesOf } from './queries.js'
+import { filesOf } from './queries.js'
+import { copyOf } from './queriesOfCopies.js'
 
 export type HandIn = {
   /** The version of the own copy that the pupil looked at; 0 where there is none. */

@@ -42,6 +42,18 @@ export async function signIn(page: Page, userName: string, secret = 'tern-hollow
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
 }
 
+/** Somebody at a device of their own who is in. */
+export async function deviceOf(
+  browser: Browser,
+  address: string,
+  userName: string,
+  secret?: string,
+): Promise<Device> {
+  const one = await device(browser, address)
+  await signIn(one.page, userName, secret)
+  return one
+}
+
 /** Signs in through Welcome as a person does. */
 export async function signInByHand(page: Page, userName: string, secret = 'tern-hollow'): Promise<void> {
   await page.goto('/')

@@ -151,7 +151,9 @@ async function take(browser: Browser, address: string, { name, who, options = {}
   await go(page)
   await settled(page)
   await page.evaluate(() => document.fonts.ready)
-  await page.waitForFunction(() => Array.from(document.images).every(one => one.complete && one.naturalWidth))
+  await page.waitForFunction(() =>
+    Array.from(document.images).every(one => one.loading === 'lazy' || one.complete),
+  )
   await page.screenshot({ path: join(OUT, `${name}.png`) })
   await context.close()
 }

@@ -174,7 +174,6 @@ test('three children in turn on one shared tablet: each as the right one, and no
     const settings = teacher.page
     await settings.goto(settings.url().replace('/door', '/settings'))
     await settings.getByRole('button', { name: 'End sharing of Crab 1' }).click()
-    await page.reload()
     await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
   })
   await teacher.context.close()

@@ -36,6 +36,7 @@ export function useLive(): void {
       open: () => new EventSource('/api/live'),
       onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
       onBack: () => void client.invalidateQueries(),
+      onRefused: () => void client.invalidateQueries({ queryKey: ['me'] }),
     })
   }, [client])
 }

@@ -8,7 +8,7 @@ let server: Server
 let address: string
 let open: ServerResponse[]
 /** What the server answers now: a stream, or what a proxy says while it is away. */
-let answers: 'stream' | 502 | 503 | 'cut'
+let answers: 'stream' | 401 | 502 | 503 | 'cut'
 let asked: number
 
 beforeEach(async () => {
@@ -35,10 +35,12 @@ afterEach(() => {
 function listen() {
   const heard: string[] = []
   const pauses: number[] = []
+  let refusals = 0
   const close = keepOpen({
     open: () => new EventSource(address) as never,
     onMessage: text => heard.push(text),
     onBack: () => heard.push('back'),
+    onRefused: () => void refusals++,
     random: () => 0.5,
     wait: (act, milliseconds) => {
       pauses.push(milliseconds)
@@ -46,7 +48,7 @@ function listen() {
       return () => clearTimeout(timer)
     },
   })
-  return { heard, pauses, close }
+  return { heard, pauses, close, refusals: () => refusals }
 }
 
 it.each([502, 503, 'cut'] as const)('is there again after %s, and says that it was away', async away => {
@@ -63,6 +65,21 @@ it.each([502, 503, 'cut'] as const)('is there again after %s, and says that it w
   await expect.poll(() => stream.heard).toEqual(['one', 'back', 'two'])
   // each pause is longer than the one before, up to the longest
   expect(stream.pauses.slice(1, 5)).toEqual([...stream.pauses.slice(1, 5)].sort((a, b) => a - b))
+  stream.close()
+})
+
+it('says each time that it is refused, and not where it is only cut', async () => {
+  answers = 401
+  const stream = listen()
+  await expect.poll(stream.refusals).toBeGreaterThan(2)
+  answers = 'stream'
+  await expect.poll(() => open.length).toBe(1)
+  answers = 'cut'
+  const before = stream.refusals()
+  const pauses = stream.pauses.length
+  open[0]?.destroy()
+  await expect.poll(() => stream.pauses.length).toBeGreaterThan(pauses + 2)
+  expect(stream.refusals()).toBe(before)
   stream.close()
 })
 

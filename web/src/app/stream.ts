@@ -1,5 +1,5 @@
 /** What is needed of an `EventSource` (WHATWG HTML, "Server-sent events"). */
-type Source = Pick<EventSource, 'onmessage' | 'onopen' | 'onerror' | 'close'>
+type Source = Pick<EventSource, 'onmessage' | 'onopen' | 'onerror' | 'close' | 'readyState'>
 
 export type StreamOptions = {
   /** Opens a source; a browser's own gives up for good where a proxy answers in the server's place. */
@@ -7,9 +7,14 @@ export type StreamOptions = {
   readonly onMessage: (text: string) => void
   /** Called when the stream is there again after it was cut: what came meanwhile was not heard. */
   readonly onBack: () => void
+  /** Called when the stream is refused with an answer, as it is to who is signed in no more. */
+  readonly onRefused: () => void
   readonly wait?: (act: () => void, milliseconds: number) => () => void
   readonly random?: () => number
 }
+
+/** The `readyState` of a source that was answered with something else than a stream; one that was cut is connecting. */
+const CLOSED = 2
 
 const FIRST = 1_000
 const LONGEST = 30_000
@@ -33,6 +38,7 @@ export function keepOpen({
   open,
   onMessage,
   onBack,
+  onRefused,
   wait = later,
   random = Math.random,
 }: StreamOptions): () => void {
@@ -49,6 +55,7 @@ export function keepOpen({
       wasCut = false
     }
     source.onerror = () => {
+      if (source?.readyState === CLOSED) onRefused()
       // opened anew by us alone: the browser's own way either comes back at once with all the others or not at all
       source?.close()
       wasCut = true

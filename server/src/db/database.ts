@@ -12,6 +12,8 @@ export type DatabaseOptions = {
   readonly file: string
   /** Called with each statement, for counting in tests and benches. */
   readonly onStatement?: (sql: string) => void
+  /** No further command begins in a transaction after so many milliseconds; for tests of what shares one. */
+  readonly longestTogether?: number
 }
 
 const READERS = 2
@@ -39,7 +41,7 @@ export class Database {
     this.#writer = connect(options)
     this.#announceChanges(this.#writer)
     this.#writing = new Statements(this.#writer, options.onStatement)
-    this.#queue = new WriteQueue(sql => this.#writing.all(sql).then(() => undefined))
+    this.#queue = new WriteQueue(sql => this.#writing.all(sql).then(() => undefined), options.longestTogether)
   }
 
   /** Opens the file for writing; `openReaders` opens the readers once the tables are there. */
@@ -161,6 +163,17 @@ export class Database {
   async runLast(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
     await turn.lastChange(() => this.#writing.all(sql, bind))
+  }
+
+  /**
+   * The same for a statement that gives a row for what it changed and none where it changed nothing: tells whether it
+   * did. Where not, it was no change, and the command goes on.
+   */
+  async runLastIf(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<boolean> {
+    const { turn } = this.#touch(sql, touches)
+    const rows = await turn.lastChange(() => this.#writing.all(sql, bind))
+    if (!rows.length) turn.nothingChanged()
+    return rows.length > 0
   }
 
   #touch(sql: string, touches: readonly string[]): Write {

@@ -11,7 +11,12 @@ let statements: string[] = []
 
 beforeEach(async () => {
   folder = await mkdtemp(join(tmpdir(), 'oppen-queue-'))
-  db = await Database.open({ file: join(folder, 'db.sqlite'), onStatement: sql => statements.push(sql) })
+  db = await Database.open({
+    file: join(folder, 'db.sqlite'),
+    onStatement: sql => statements.push(sql),
+    // what waits at the same moment shares a transaction also where the machine is slow
+    longestTogether: Number.POSITIVE_INFINITY,
+  })
   await db.write(() => db.script('create table words (id integer primary key, word text not null unique)'))
   await db.openReaders()
   statements = []
@@ -31,7 +36,8 @@ describe('commands that wait at the same moment', () => {
     const many = Array.from({ length: 40 }, (_, n) => `w${n}`)
     await Promise.all(many.map(word => db.write(() => add(word))))
     expect(await words()).toEqual(many)
-    expect(commits()).toBeLessThan(10)
+    // the first begins before the others wait
+    expect(commits()).toBeLessThanOrEqual(2)
   })
 
   it('are each kept or refused by themselves, whichever it is, the first too', async () => {

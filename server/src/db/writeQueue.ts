@@ -13,8 +13,9 @@ type Waiting = Command<unknown> & {
 
 type Outcome = { readonly one: Waiting; readonly turn: Turn; ok: boolean; value: unknown }
 
-/** So many commands are written through together at most, and no further one begins after so many milliseconds. */
+/** So many commands are written through together at most. */
 const MOST_TOGETHER = 100
+/** After so many milliseconds no further command begins in the same transaction. */
 const LONGEST_TOGETHER = 20
 
 /**
@@ -25,13 +26,15 @@ const LONGEST_TOGETHER = 20
  */
 export class WriteQueue {
   readonly #sql: (statement: string) => Promise<void>
+  readonly #longestTogether: number
   readonly #waiting: Waiting[] = []
   readonly #alone: (() => Promise<void>)[] = []
   #working = false
 
   /** `sql` runs one statement on the connection that writes. */
-  constructor(sql: (statement: string) => Promise<void>) {
+  constructor(sql: (statement: string) => Promise<void>, longestTogether = LONGEST_TOGETHER) {
     this.#sql = sql
+    this.#longestTogether = longestTogether
   }
 
   /** Adds a command. Rejects with what it throws, or with what kept its transaction from the disk. */
@@ -81,7 +84,7 @@ export class WriteQueue {
   }
 
   async #runAll(outcomes: Outcome[]): Promise<void> {
-    const until = performance.now() + LONGEST_TOGETHER
+    const until = performance.now() + this.#longestTogether
     let kept = false
     do {
       const one = this.#waiting.shift()

@@ -19,7 +19,7 @@ import { keepMaterial } from '../features/work/materials.js'
 import type { PieceAddress } from '../features/work/moves.js'
 import { writeNote } from '../features/work/threads.js'
 import { keepGiven } from '../features/worksheets/given.js'
-import { saveInk } from '../features/worksheets/service.js'
+import { saveInk } from '../features/worksheets/saving.js'
 
 const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
 

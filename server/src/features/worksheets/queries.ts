@@ -2,7 +2,7 @@ import type { KeptVersion, Trail } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { fromPiece, PIECE_NOW } from '../work/lines.js'
+import { fromPiece, OWN_TIMING, STANDING } from '../work/lines.js'
 import type { PieceAddress, PieceNow } from '../work/moves.js'
 import type { SheetRow, WorksheetRow } from './models.js'
 
@@ -43,7 +43,10 @@ export async function worksheetNow(
 const GIVEN = 'from sheets s where s.work_id = $workId and s.place_id is null and s.removed_at is null'
 const LIVE = 'from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null'
 
-const DRAWN_ON = `select ${jsonObject(PIECE_NOW)} as piece, 
+/** What it hangs on whether a piece may be drawn on. */
+const WRITABLE = jsonObject({ standing: STANDING, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
+
+const DRAWN_ON = `select ${WRITABLE} as piece,
     coalesce(t.sheets, (select json_group_array(id) from (select s.id ${GIVEN} order by s.position))) as sheets,
     coalesce(t.version, 0) as version, coalesce(t.trail, '[]') as trail, t.saved_at as savedAt, t.kept_at as keptAt,
     (select count(*) ${LIVE}) as count,
@@ -52,13 +55,13 @@ const DRAWN_ON = `select ${jsonObject(PIECE_NOW)} as piece,
   ${fromPiece('left join worksheets t on t.work_id = w.id and t.place_id = p.id')}`
 
 export type DrawnOn = {
-  readonly piece: Omit<PieceNow, 'template'>
+  readonly piece: Pick<PieceNow, 'standing' | 'timing' | 'kind'>
+  /** The same as the database writes it, to tell whether it is still so. */
+  readonly written: string
   /** For who has not begun, the pages as they are given out, at version 0. */
   readonly worksheet: WorksheetNow
   /** How many things stand on it. */
   readonly count: number
-  /** Which of some things stand on it. */
-  readonly live: ReadonlySet<string>
 }
 
 /** A piece with its worksheet, and which of the things of some ids stand on it: what a change of ink looks at. */
@@ -67,26 +70,45 @@ export async function drawnOn(
   { classId, workId, placeId }: PieceAddress,
   ids: readonly string[],
   now: Instant,
-): Promise<DrawnOn | undefined> {
+): Promise<(DrawnOn & { readonly live: ReadonlySet<string> }) | undefined> {
   type Row = StoredWorksheet & { readonly piece: string; readonly count: number; readonly live: string }
   const row = await db.row<Row>(DRAWN_ON, { classId, workId, placeId, now, ids: JSON.stringify(ids) })
   if (!row) return undefined
-  const { piece, count, live, ...worksheet } = row
-  return {
-    piece: JSON.parse(piece),
-    worksheet: readWorksheet(worksheet),
-    count,
-    live: new Set(JSON.parse(live)),
-  }
+  const { piece: written, count, live, ...worksheet } = row
+  const piece = JSON.parse(written)
+  return { piece, written, worksheet: readWorksheet(worksheet), count, live: new Set(JSON.parse(live)) }
 }
 
-const SAVE_WORKSHEET = `insert into worksheet_saves
-    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
-  values ($workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items)`
+const SAVED = 'work_id, place_id, sheets, version, trail, saved_at, kept_at, items'
+const SAVING = '$workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items'
+const SAVE_WORKSHEET = `insert into worksheet_saves (${SAVED}) values (${SAVING})`
 
 /** The worksheet at its next version, with what comes onto it; the last change of its command. */
 export const saveWorksheet = (db: Database, row: WorksheetRow, items: readonly InkItem[]): Promise<void> =>
   db.runLast(SAVE_WORKSHEET, { ...row, items: JSON.stringify(items) }, ['worksheets', 'ink'])
+
+const SAVE_AS_SEEN = `insert into worksheet_saves (${SAVED}) select ${SAVING}
+  ${fromPiece('join worksheets t on t.work_id = w.id and t.place_id = p.id')}
+    and t.version = $seenVersion and t.saved_at = $seenSavedAt and ${WRITABLE} = $piece
+    and not exists (select 1 from json_each($items) o
+      where exists (select 1 ${LIVE} and n.id = o.value ->> 'id'))
+  returning version`
+
+/**
+ * The same, if piece and worksheet are still as they were seen and none of what comes stands on it; tells whether it
+ * was. Else nothing is changed.
+ */
+export const saveAsSeen = (
+  db: Database,
+  { classId, now }: { readonly classId: ClassId; readonly now: Instant },
+  { written, worksheet }: DrawnOn,
+  row: WorksheetRow,
+  items: readonly InkItem[],
+): Promise<boolean> => {
+  const seen = { piece: written, seenVersion: worksheet.version, seenSavedAt: worksheet.savedAt }
+  const bind = { ...row, ...seen, classId, now, items: JSON.stringify(items) }
+  return db.runLastIf(SAVE_AS_SEEN, bind, ['worksheets', 'ink'])
+}
 
 /** The pages given out with a piece of work, in order. */
 export const givenSheets = (db: Database, workId: WorkId) =>

@@ -1,6 +1,7 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { giveSheets, removeGivenSheet, seeGivenSheets, sendGivenSheet } from './given.js'
-import { bringInkBack, orderSheets, saveInk, seeInkVersion, seeInkVersions, seeWorksheet } from './service.js'
+import { saveInk } from './saving.js'
+import { bringInkBack, orderSheets, seeInkVersion, seeInkVersions, seeWorksheet } from './service.js'
 import { addSheets, sendSheet, sendWorksheet } from './sheets.js'
 
 export const worksheetHandlers = {

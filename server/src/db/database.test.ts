@@ -22,6 +22,14 @@ const set = (name: string, value: string) => db.model(settings).upsert({ name, v
 const get = async (name: string) =>
   (await db.row<{ value: string }>('select value from settings where name = $name', { name }))?.value
 
+it('binds values by their names, wherever and however often they stand', async () => {
+  const sql = 'select $b as one, $a as two, $b || $c as three, $none as four, $a + 1 as five where $c <> $a'
+  const bind = { c: 'c', a: 2, none: null, b: 'b', unused: 'x' }
+  expect(await db.row(sql, bind)).toEqual({ one: 'b', two: 2, three: 'bc', four: null, five: 3 })
+  expect(await db.row(sql, { ...bind, b: 'B' })).toMatchObject({ one: 'B', three: 'Bc' })
+  await expect(db.row(sql, { a: 1, c: 2, none: null })).rejects.toThrow('no value for $b')
+})
+
 it('keeps all of a command or nothing', async () => {
   await expect(
     db.write(async () => {

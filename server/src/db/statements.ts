@@ -4,7 +4,11 @@ import type { Database as Connection, Statement } from 'sqlite3'
 /** Named values of a statement. */
 export type Bind = Readonly<Record<string, string | number | null>>
 
-type Prepared = { readonly statement: Promise<Statement>; readonly names: readonly string[] }
+type Prepared = {
+  readonly statement: Promise<Statement>
+  /** In the order of their numbers, which is that of their first appearance (https://sqlite.org/c3ref/bind_blob.html). */
+  readonly names: readonly string[]
+}
 
 /** So many statements of a connection stay prepared; beyond them the one that was not asked for longest goes. */
 const MOST_PREPARED = 400
@@ -31,10 +35,10 @@ export class Statements {
     this.#onStatement?.(sql)
     const { statement, names } = this.#find(sql)
     const ready = await statement
-    const named = Object.fromEntries(names.map(name => [`$${name}`, bound(bind, name, sql)]))
+    const values = names.map(name => bound(bind, name, sql))
     return new Promise((resolve, reject) => {
       // all, not get: get would leave the statement, and with it the snapshot it reads, open
-      ready.all<T>(named, (error, rows) => (error ? reject(error) : resolve(rows)))
+      ready.all<T>(values, (error, rows) => (error ? reject(error) : resolve(rows)))
     })
   }
 

@@ -4,7 +4,7 @@ import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { fromPiece, OWN_TIMING, STANDING } from '../work/lines.js'
 import type { PieceAddress, PieceNow } from '../work/moves.js'
-import type { SheetRow, WorksheetRow } from './models.js'
+import type { SheetRow } from './models.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 
@@ -79,35 +79,51 @@ export async function drawnOn(
   return { piece, written, worksheet: readWorksheet(worksheet), count, live: new Set(JSON.parse(live)) }
 }
 
-const SAVED = 'work_id, place_id, sheets, version, trail, saved_at, kept_at, items'
-const SAVING = '$workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items'
-const SAVE_WORKSHEET = `insert into worksheet_saves (${SAVED}) values (${SAVING})`
+const SAVE_WORKSHEET = `insert into worksheet_saves
+    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
+  values ($workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items)`
 
 /** The worksheet at its next version, with what comes onto it; the last change of its command. */
-export const saveWorksheet = (db: Database, row: WorksheetRow, items: readonly InkItem[]): Promise<void> =>
-  db.runLast(SAVE_WORKSHEET, { ...row, items: JSON.stringify(items) }, ['worksheets', 'ink'])
+export const saveWorksheet = (
+  db: Database,
+  { workId, placeId }: PieceAddress,
+  { sheets, trail, ...row }: WorksheetNow,
+  items: readonly InkItem[],
+): Promise<void> => {
+  const written = {
+    sheets: JSON.stringify(sheets),
+    trail: JSON.stringify(trail),
+    items: JSON.stringify(items),
+  }
+  return db.runLast(SAVE_WORKSHEET, { workId, placeId, ...row, ...written }, CHANGED_BY_SAVES)
+}
 
-const SAVE_AS_SEEN = `insert into worksheet_saves (${SAVED}) select ${SAVING}
+const CHANGED_BY_SAVES = ['worksheets', 'ink']
+
+const SAVE_AS_SEEN = `insert into worksheet_saves
+    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
+  select t.work_id, t.place_id, t.sheets, $version, t.trail, $now, t.kept_at, $items
   ${fromPiece('join worksheets t on t.work_id = w.id and t.place_id = p.id')}
-    and t.version = $seenVersion and t.saved_at = $seenSavedAt and ${WRITABLE} = $piece
+    and t.version = $version - 1 and t.saved_at = $seenAt and ${WRITABLE} = $piece
     and not exists (select 1 from json_each($items) o
       where exists (select 1 ${LIVE} and n.id = o.value ->> 'id'))
   returning version`
 
 /**
- * The same, if piece and worksheet are still as they were seen and none of what comes stands on it; tells whether it
- * was. Else nothing is changed.
+ * The same at a version and a moment, if piece and worksheet are as they were seen and none of what comes stands on
+ * it; tells whether they were. Else nothing is changed.
  */
 export const saveAsSeen = (
   db: Database,
-  { classId, now }: { readonly classId: ClassId; readonly now: Instant },
+  { classId, workId, placeId }: PieceAddress,
   { written, worksheet }: DrawnOn,
-  row: WorksheetRow,
+  { version, savedAt }: Pick<WorksheetNow, 'version' | 'savedAt'>,
   items: readonly InkItem[],
 ): Promise<boolean> => {
-  const seen = { piece: written, seenVersion: worksheet.version, seenSavedAt: worksheet.savedAt }
-  const bind = { ...row, ...seen, classId, now, items: JSON.stringify(items) }
-  return db.runLastIf(SAVE_AS_SEEN, bind, ['worksheets', 'ink'])
+  const seen = { piece: written, seenAt: worksheet.savedAt }
+  // few values: each is carried into the thread of the database by itself
+  const bind = { classId, workId, placeId, version, now: savedAt, ...seen, items: JSON.stringify(items) }
+  return db.runLastIf(SAVE_AS_SEEN, bind, CHANGED_BY_SAVES)
 }
 
 /** The pages given out with a piece of work, in order. */

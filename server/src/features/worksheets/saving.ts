@@ -7,7 +7,7 @@ import { handsIn, mayWrite } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type PieceAddress, start } from '../work/moves.js'
-import { ink, type WorksheetRow, worksheetVersions } from './models.js'
+import { ink, worksheetVersions } from './models.js'
 import {
   type DrawnOn,
   drawnOn,
@@ -80,10 +80,10 @@ async function saveOnSeen(
   const changing = whatChanges({ ...found, live: NOTHING }, change)
   if (!changing.ok || !mayDraw(found.piece, now).ok) return undefined
   const { come, after } = changing.value
-  const { row, worksheet, reason } = goingOn(world, address, found, { after })
-  if (reason) return undefined
-  const where = { classId: address.classId, now }
-  if (!(await saveAsSeen(world.db, where, found, row, come))) return undefined
+  const { worksheet, reason } = goingOn(world, found, { after })
+  // the row keeps its trail, as it does within a run of the server
+  if (reason || worksheet.trail !== found.worksheet.trail) return undefined
+  if (!(await saveAsSeen(world.db, address, found, worksheet, come))) return undefined
   onceSaved(world, address, worksheet, { ...found, worksheet, count: after })
   return worksheet
 }
@@ -143,7 +143,6 @@ type Going = {
 type Before = Pick<DrawnOn, 'worksheet' | 'count'>
 type Next = {
   readonly worksheet: WorksheetNow
-  readonly row: WorksheetRow
   /** Why the version before is worth keeping. */
   readonly reason: KeptFor | null
 }
@@ -151,7 +150,6 @@ type Next = {
 /** The next version of a worksheet. */
 function goingOn(
   world: World,
-  { workId, placeId }: PieceAddress,
   { worksheet: before, count }: Before,
   { after, sheets = before.sheets, why }: Going,
 ): Next {
@@ -160,9 +158,7 @@ function goingOn(
   const length = count * WEIGHT
   const reason = before.version ? (why ?? keepFor({ ...before, length }, after * WEIGHT, savedAt)) : null
   const trail = goOn(before.trail, { run: world.run, version })
-  const worksheet = { sheets, version, trail, savedAt, keptAt: reason ? savedAt : before.keptAt }
-  const row = { workId, placeId, ...worksheet, sheets: JSON.stringify(sheets), trail: JSON.stringify(trail) }
-  return { worksheet, row, reason }
+  return { worksheet: { sheets, version, trail, savedAt, keptAt: reason ? savedAt : before.keptAt }, reason }
 }
 
 /**
@@ -177,7 +173,7 @@ export async function next(
   going: Going,
 ): Promise<Saved> {
   const { gone = [], come = [], why } = going
-  const { worksheet, row, reason } = goingOn(world, address, before, going)
+  const { worksheet, reason } = goingOn(world, before, going)
   const untouched = before.piece.standing.phase === 'untouched'
   if (untouched) await start(world, viewer, address)
   if (reason) {
@@ -192,7 +188,7 @@ export async function next(
     await keepVersion(world, address, kept)
   }
   await dropInk(world, address, gone, worksheet.version)
-  await saveWorksheet(world.db, row, come)
+  await saveWorksheet(world.db, address, worksheet, come)
   // who starts it changes the piece: what was seen of it holds no more
   onceSaved(world, address, worksheet, untouched ? undefined : { ...before, worksheet, count: going.after })
   return worksheet

@@ -77,6 +77,29 @@ export class Database {
     })
   }
 
+  /**
+   * Runs a command that is one statement and gives what it returns, once it is on the disk. `touches` are the tables
+   * whose readers must look again where it returns a row; `committed` runs before its promise resolves. Where it fails
+   * all that share its transaction fail with it, so it looks by itself whether it may change anything.
+   */
+  writeOne<T extends object>(
+    sql: string,
+    bind: Bind,
+    {
+      touches,
+      committed,
+    }: { readonly touches: readonly string[]; readonly committed: (rows: readonly T[]) => void },
+  ): Promise<T[]> {
+    if (this.writing) throw new Error('a command that is one statement belongs to no other')
+    return this.#queue.add({
+      runOne: lane => this.#writing.all<T>(sql, bind, lane),
+      committed: rows => {
+        const touched = new Set(rows.length ? touches : [])
+        this.#committed({ touched, after: [() => committed(rows)] })
+      },
+    })
+  }
+
   /** What models do to the file is a change of the command that uses them. */
   #announceChanges(writer: Sequelize): void {
     const query = writer.query.bind(writer) as (...asked: unknown[]) => Promise<unknown>
@@ -163,17 +186,6 @@ export class Database {
   async runLast(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<void> {
     const { turn } = this.#touch(sql, touches)
     await turn.lastChange(() => this.#writing.all(sql, bind))
-  }
-
-  /**
-   * The same for a statement that gives a row for what it changed and none where it changed nothing: tells whether it
-   * did. Where not, it was no change, and the command goes on.
-   */
-  async runLastIf(sql: string, bind: Bind = {}, touches = tablesChangedBy(sql)): Promise<boolean> {
-    const { turn } = this.#touch(sql, touches)
-    const rows = await turn.lastChange(() => this.#writing.all(sql, bind))
-    if (!rows.length) turn.nothingChanged()
-    return rows.length > 0
   }
 
   #touch(sql: string, touches: readonly string[]): Write {

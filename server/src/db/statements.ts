@@ -30,10 +30,13 @@ export class Statements {
     this.#onStatement = onStatement
   }
 
-  /** All rows of a statement with its named values; throws, naming it, where a value is missing. */
-  async all<T>(sql: string, bind: Bind = {}): Promise<T[]> {
+  /**
+   * All rows of a statement with its named values; throws, naming it, where a value is missing. A prepared statement
+   * runs once at a time: each lane has one of its own.
+   */
+  async all<T>(sql: string, bind: Bind = {}, lane = 0): Promise<T[]> {
     this.#onStatement?.(sql)
-    const { statement, names } = this.#find(sql)
+    const { statement, names } = this.#find(sql, lane)
     const ready = await statement
     const values = names.map(name => bound(bind, name, sql))
     return new Promise((resolve, reject) => {
@@ -51,11 +54,12 @@ export class Statements {
     })
   }
 
-  #find(sql: string): Prepared {
-    const known = this.#prepared.get(sql)
+  #find(sql: string, lane: number): Prepared {
+    const key = lane ? `${sql} -- ${lane}` : sql
+    const known = this.#prepared.get(key)
     if (known) {
-      this.#prepared.delete(sql)
-      this.#prepared.set(sql, known)
+      this.#prepared.delete(key)
+      this.#prepared.set(key, known)
       return known
     }
     const statement = this.#prepare(sql)
@@ -63,8 +67,8 @@ export class Statements {
       statement,
       names: [...new Set([...sql.matchAll(/\$(\w+)/g)].map(found => found[1] ?? ''))],
     }
-    this.#prepared.set(sql, fresh)
-    statement.catch(() => this.#prepared.delete(sql))
+    this.#prepared.set(key, fresh)
+    statement.catch(() => this.#prepared.delete(key))
     if (this.#prepared.size > MOST_PREPARED) this.#dropOldest()
     return fresh
   }

@@ -37,11 +37,6 @@ export class Turn {
     })
   }
 
-  /** What was taken for the last change has changed nothing; the command may go on. */
-  nothingChanged(): void {
-    if (this.changed === 'last') this.changed = 'nothing'
-  }
-
   async #follow<T>(act: () => Promise<T>): Promise<T> {
     if (this.#over) throw new Error('a command that has ended changes something')
     if (this.changed === 'last') throw new Error('a command changes something after its last change')

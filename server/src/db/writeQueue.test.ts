@@ -223,3 +223,60 @@ describe('a command that shares its transaction', () => {
     expect(await db.rows('select word from notes')).toEqual([{ word: 'kept' }])
   })
 })
+
+describe('a command that is one statement', () => {
+  const UNLESS = `insert into words (word) select $word where not exists (select 1 from words where word = $word)
+    returning word`
+  const told: string[] = []
+  const addOne = (word: string, sql = UNLESS) =>
+    db.writeOne<{ word: string }>(
+      sql,
+      { word },
+      { touches: ['words'], committed: rows => told.push(`${word} ${rows.length}`) },
+    )
+  beforeEach(() => void told.splice(0))
+
+  it('shares a transaction with others of its kind and with whole commands, in their order', async () => {
+    const many = Array.from({ length: 30 }, (_, n) => `w${n}`)
+    const first = db.write(() => add('first'))
+    await Promise.all([first, ...many.map((word, n) => (n % 10 ? addOne(word) : db.write(() => add(word))))])
+    expect((await words()).slice(0, 2)).toEqual(['first', 'w0'])
+    expect((await words()).toSorted()).toEqual(['first', ...many].toSorted())
+    for (const n of [10, 20]) {
+      const before = new Set((await words()).slice(0, (await words()).indexOf(`w${n}`)))
+      expect(many.slice(0, n).every(word => before.has(word))).toBe(true)
+    }
+    expect(told).toHaveLength(27)
+    expect(commits()).toBe(1)
+  })
+
+  it('says what it returned, once it is on the disk, and counts as a change only then', async () => {
+    const before = db.changesOf(['words'])
+    expect(await addOne('a')).toEqual([{ word: 'a' }])
+    expect(db.changesOf(['words'])).toBe(before + 1)
+    expect(await addOne('a')).toEqual([])
+    expect(db.changesOf(['words'])).toBe(before + 1)
+    expect(told).toEqual(['a 1', 'a 0'])
+  })
+
+  it('undoes all that share its transaction where it fails, and everybody is told', async () => {
+    const plain = 'insert into words (word) values ($word) returning word'
+    const ends = await Promise.allSettled([
+      db.write(() => add('first')),
+      addOne('a'),
+      addOne('first', plain),
+      addOne('b'),
+      db.write(() => add('c')),
+    ])
+    expect(ends.map(end => end.status)).toEqual(['rejected', 'rejected', 'rejected', 'rejected', 'fulfilled'])
+    expect(told).toEqual([])
+    expect(await words()).toEqual(['c'])
+    await addOne('d')
+    expect(await words()).toEqual(['c', 'd'])
+  })
+
+  it('belongs to no other command', async () => {
+    await expect(db.write(async () => addOne('a'))).rejects.toThrow('belongs to no other')
+    expect(await words()).toEqual([])
+  })
+})

@@ -2,19 +2,28 @@ import { Turn } from './turn.js'
 
 type Command<T> = {
   readonly run: (turn: Turn) => Promise<T>
-  /** Called once the command is on the disk, before its promise resolves. */
-  readonly committed: () => void
+  /** Called with what it gave once the command is on the disk, before its promise resolves. */
+  readonly committed: (result: T) => void
 }
 
-type Waiting = Command<unknown> & {
+/** A command that is one statement and nothing else. */
+type Single<T> = {
+  /** Runs it; the number says which of those that are under way at the same time it is. */
+  readonly runOne: (lane: number) => Promise<T>
+  readonly committed: (result: T) => void
+}
+
+type Waiting = (Command<unknown> | Single<unknown>) & {
   readonly resolve: (result: unknown) => void
   readonly reject: (reason: unknown) => void
 }
 
-type Outcome = { readonly one: Waiting; readonly turn: Turn; ok: boolean; value: unknown }
+type Outcome = { readonly one: Waiting; ok: boolean; value: unknown }
 
 /** So many commands are written through together at most. */
 const MOST_TOGETHER = 100
+/** So many statements are on their way to the database at the same moment. */
+const LANES = 2
 /** After so many milliseconds no further command begins in the same transaction. */
 const LONGEST_TOGETHER = 20
 
@@ -37,10 +46,14 @@ export class WriteQueue {
     this.#longestTogether = longestTogether
   }
 
-  /** Adds a command. Rejects with what it throws, or with what kept its transaction from the disk. */
-  add<T>(command: Command<T>): Promise<T> {
+  /**
+   * Adds a command. Rejects with what it throws, or with what kept its transaction from the disk. One that is a single
+   * statement is begun before the one before it has ended, if that is of this kind too: the connection takes them one
+   * by one, and need not wait for this process to hand it the next.
+   */
+  add<T>(command: Command<T> | Single<T>): Promise<T> {
     return new Promise<T>((resolve, reject) => {
-      this.#waiting.push({ ...command, resolve: resolve as Waiting['resolve'], reject })
+      this.#waiting.push({ ...(command as Command<unknown>), resolve: resolve as Waiting['resolve'], reject })
       void this.#work()
     })
   }
@@ -87,30 +100,53 @@ export class WriteQueue {
     const until = performance.now() + this.#longestTogether
     let kept = false
     do {
-      const one = this.#waiting.shift()
-      if (!one) return
-      // the first has the transaction to itself, and needs no savepoint; those of the others go with the commit
-      const alone = !kept
-      const turn = new Turn(alone ? async () => undefined : () => this.#sql('SAVEPOINT command'))
-      const outcome: Outcome = { one, turn, ok: false, value: undefined }
-      outcomes.push(outcome)
-      await attempt(outcome)
-      await turn.end()
-      if (!outcome.ok) await this.#undo(outcome, alone)
-      else if (turn.changed !== 'nothing') kept = true
+      const [first] = this.#waiting
+      if (!first) return
+      const run = 'runOne' in first ? this.#runSingles(outcomes) : this.#runNext(outcomes, !kept)
+      if (await run) kept = true
     } while (outcomes.length < MOST_TOGETHER && performance.now() < until)
   }
 
+  /** Runs the next command. The first has the transaction to itself, and needs no savepoint. Tells whether it changed. */
+  async #runNext(outcomes: Outcome[], alone: boolean): Promise<boolean> {
+    const one = this.#waiting.shift() as Waiting & Command<unknown>
+    const turn = new Turn(alone ? async () => undefined : () => this.#sql('SAVEPOINT command'))
+    const outcome: Outcome = { one, ok: false, value: undefined }
+    outcomes.push(outcome)
+    await attempt(outcome, () => one.run(turn))
+    await turn.end()
+    if (!outcome.ok) await this.#undo(turn, outcome.value, alone)
+    return outcome.ok && turn.changed !== 'nothing'
+  }
+
+  /** Runs the single statements that wait before the next command. Where one fails, nothing of the transaction stays. */
+  async #runSingles(outcomes: Outcome[]): Promise<boolean> {
+    const lanes = Array.from({ length: LANES }, async (_, lane) => {
+      for (;;) {
+        const [one] = this.#waiting
+        if (!one || !('runOne' in one) || outcomes.length >= MOST_TOGETHER) return
+        this.#waiting.shift()
+        const outcome: Outcome = { one, ok: false, value: undefined }
+        outcomes.push(outcome)
+        await attempt(outcome, () => one.runOne(lane))
+        if (!outcome.ok) throw outcome.value
+      }
+    })
+    const failed = (await Promise.allSettled(lanes)).find(end => end.status === 'rejected')
+    if (failed) throw failed.reason
+    return true
+  }
+
   /** Where the disk is full SQLite has undone the whole transaction: that is the reason then for all that were in it. */
-  async #undo({ turn, value }: Outcome, alone: boolean): Promise<void> {
-    if (turn.changed === 'nothing') return
+  async #undo({ changed }: Turn, value: unknown, alone: boolean): Promise<void> {
+    if (changed === 'nothing') return
     if (alone) {
       await this.#rollBack()
       await this.#sql('BEGIN IMMEDIATE')
       return
     }
     // without a savepoint of its own it can only be undone with all others
-    if (turn.changed === 'last') throw value
+    if (changed === 'last') throw value
     try {
       await this.#sql('ROLLBACK TO command')
     } catch {
@@ -124,9 +160,9 @@ export class WriteQueue {
   }
 }
 
-async function attempt(outcome: Outcome): Promise<void> {
+async function attempt(outcome: Outcome, run: () => Promise<unknown>): Promise<void> {
   try {
-    outcome.value = await outcome.one.run(outcome.turn)
+    outcome.value = await run()
     outcome.ok = true
   } catch (error) {
     outcome.value = error
@@ -137,7 +173,7 @@ async function attempt(outcome: Outcome): Promise<void> {
 function settle({ one, ok, value }: Outcome): void {
   try {
     if (!ok) throw value
-    one.committed()
+    one.committed(value)
     one.resolve(value)
   } catch (error) {
     one.reject(error)

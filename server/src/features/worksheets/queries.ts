@@ -110,20 +110,27 @@ const SAVE_AS_SEEN = `insert into worksheet_saves
   returning version`
 
 /**
- * The same at a version and a moment, if piece and worksheet are as they were seen and none of what comes stands on
- * it; tells whether they were. Else nothing is changed.
+ * The same at a version and a moment as a command of its own, if piece and worksheet are as they were seen and none of
+ * what comes stands on it; tells whether they were, and calls back once it is kept. Else nothing is changed.
  */
-export const saveAsSeen = (
+export async function saveAsSeen(
   db: Database,
   { classId, workId, placeId }: PieceAddress,
-  { written, worksheet }: DrawnOn,
-  { version, savedAt }: Pick<WorksheetNow, 'version' | 'savedAt'>,
-  items: readonly InkItem[],
-): Promise<boolean> => {
+  { seen: { written, worksheet }, next, items }: SavingAsSeen,
+  kept: () => void,
+): Promise<boolean> {
   const seen = { piece: written, seenAt: worksheet.savedAt }
   // few values: each is carried into the thread of the database by itself
-  const bind = { classId, workId, placeId, version, now: savedAt, ...seen, items: JSON.stringify(items) }
-  return db.runLastIf(SAVE_AS_SEEN, bind, CHANGED_BY_SAVES)
+  const { version, savedAt: now } = next
+  const bind = { classId, workId, placeId, version, now, ...seen, items: JSON.stringify(items) }
+  const committed = (rows: readonly object[]) => rows.length && kept()
+  return (await db.writeOne(SAVE_AS_SEEN, bind, { touches: CHANGED_BY_SAVES, committed })).length > 0
+}
+
+type SavingAsSeen = {
+  readonly seen: DrawnOn
+  readonly next: Pick<WorksheetNow, 'version' | 'savedAt'>
+  readonly items: readonly InkItem[]
 }
 
 /** The pages given out with a piece of work, in order. */

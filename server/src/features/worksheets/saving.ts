@@ -32,9 +32,9 @@ export async function saveInk(
   { put, drop }: InkChange,
 ): Promise<Saved> {
   const change = { put: put.map(item => take(readInk(item), 'put')), drop }
-  const { version, savedAt, trail } = await world.db.write(
-    async () => (await saveOnSeen(world, address, change)) ?? saveAfterLook(world, viewer, address, change),
-  )
+  const { version, savedAt, trail } =
+    (await saveOnSeen(world, address, change)) ??
+    (await world.db.write(() => saveAfterLook(world, viewer, address, change)))
   return { version, savedAt, trail }
 }
 
@@ -83,9 +83,10 @@ async function saveOnSeen(
   const { worksheet, reason } = goingOn(world, found, { after })
   // the row keeps its trail, as it does within a run of the server
   if (reason || worksheet.trail !== found.worksheet.trail) return undefined
-  if (!(await saveAsSeen(world.db, address, found, worksheet, come))) return undefined
-  onceSaved(world, address, worksheet, { ...found, worksheet, count: after })
-  return worksheet
+  const left = { ...found, worksheet, count: after }
+  const saving = { seen: found, next: worksheet, items: come }
+  const still = await saveAsSeen(world.db, address, saving, () => noteSaved(world, address, worksheet, left))
+  return still ? worksheet : undefined
 }
 
 type Changing = {
@@ -190,24 +191,23 @@ export async function next(
   await dropInk(world, address, gone, worksheet.version)
   await saveWorksheet(world.db, address, worksheet, come)
   // who starts it changes the piece: what was seen of it holds no more
-  onceSaved(world, address, worksheet, untouched ? undefined : { ...before, worksheet, count: going.after })
+  const left = untouched ? undefined : { ...before, worksheet, count: going.after }
+  world.db.afterCommit(() => noteSaved(world, address, worksheet, left))
   return worksheet
 }
 
-/** Tells of a change, and keeps in mind how it leaves the worksheet, once it is on the disk. */
-function onceSaved(
+/** Tells of a change that is on the disk, and keeps in mind how it left the worksheet. */
+function noteSaved(
   world: World,
   address: PieceAddress,
   { version }: WorksheetNow,
   left: DrawnOn | undefined,
 ): void {
-  world.db.afterCommit(() => {
-    const seen = seenIn(world)
-    if (seen.size >= MOST_SEEN) seen.clear()
-    if (left) seen.set(keyOf(address), left)
-    else seen.delete(keyOf(address))
-    void world.live.tell({ what: 'ink', ...address, version })
-  })
+  const seen = seenIn(world)
+  if (seen.size >= MOST_SEEN) seen.clear()
+  if (left) seen.set(keyOf(address), left)
+  else seen.delete(keyOf(address))
+  void world.live.tell({ what: 'ink', ...address, version })
 }
 
 type Keeping = Pick<WorksheetNow, 'sheets' | 'version' | 'savedAt'> & {

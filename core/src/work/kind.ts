@@ -1,6 +1,7 @@
 import type { Instant } from '../ids/index.js'
+import { type Outcome, refused } from '../outcome/index.js'
 import type { Standing } from './standing.js'
-import { type PieceState, stateOf, type Timing } from './state.js'
+import { mayWrite, type PieceState, stateOf, type Timing } from './state.js'
 
 /** The kinds of posted work: to read or watch, to make and hand in, to answer. */
 export const WORK_KINDS = ['handout', 'assignment', 'question'] as const
@@ -8,6 +9,17 @@ export type WorkKind = (typeof WORK_KINDS)[number]
 
 /** Whether pupils hand something in, so that there is something to mark and to follow. */
 export const handsIn = (kind: WorkKind): boolean => kind !== 'handout'
+
+/** What it hangs on whether a piece may be written on. */
+export type WritablePiece = {
+  readonly kind: WorkKind
+  readonly standing: Standing
+  readonly timing: Timing
+}
+
+/** Whether the pupil may write and draw on a piece now: as `mayWrite`, and `nothing_asked` of work that asks nothing. */
+export const mayWriteOn = ({ kind, standing, timing }: WritablePiece, now: Instant): Outcome<true> =>
+  handsIn(kind) ? mayWrite(standing, timing, now) : refused('nothing_asked')
 
 /**
  * The state of a piece of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time

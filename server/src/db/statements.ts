@@ -19,7 +19,8 @@ const MOST_PREPARED = 400
  */
 export class Statements {
   readonly #connection: Promise<Connection>
-  readonly #prepared = new Map<string, Prepared>()
+  /** By lane and statement. */
+  readonly #prepared: Map<string, Prepared>[] = []
   readonly #onStatement: ((sql: string) => void) | undefined
 
   constructor(sequelize: Sequelize, onStatement?: (sql: string) => void) {
@@ -55,11 +56,12 @@ export class Statements {
   }
 
   #find(sql: string, lane: number): Prepared {
-    const key = lane ? `${sql} -- ${lane}` : sql
-    const known = this.#prepared.get(key)
+    const prepared = this.#prepared[lane] ?? new Map<string, Prepared>()
+    this.#prepared[lane] = prepared
+    const known = prepared.get(sql)
     if (known) {
-      this.#prepared.delete(key)
-      this.#prepared.set(key, known)
+      prepared.delete(sql)
+      prepared.set(sql, known)
       return known
     }
     const statement = this.#prepare(sql)
@@ -67,9 +69,9 @@ export class Statements {
       statement,
       names: [...new Set([...sql.matchAll(/\$(\w+)/g)].map(found => found[1] ?? ''))],
     }
-    this.#prepared.set(key, fresh)
-    statement.catch(() => this.#prepared.delete(key))
-    if (this.#prepared.size > MOST_PREPARED) this.#dropOldest()
+    prepared.set(sql, fresh)
+    statement.catch(() => prepared.delete(sql))
+    if (prepared.size > MOST_PREPARED) dropOldest(prepared)
     return fresh
   }
 
@@ -82,19 +84,19 @@ export class Statements {
     })
   }
 
-  #dropOldest(): void {
-    const [oldest] = this.#prepared
-    if (!oldest) return
-    this.#prepared.delete(oldest[0])
-    void finalize(oldest[1])
-  }
-
   /** Lets go of all statements, so that the connection can be closed. */
   async close(): Promise<void> {
-    const all = [...this.#prepared.values()]
-    this.#prepared.clear()
+    const all = this.#prepared.flatMap(prepared => [...prepared.values()])
+    this.#prepared.length = 0
     await Promise.all(all.map(finalize))
   }
+}
+
+function dropOldest(prepared: Map<string, Prepared>): void {
+  const [oldest] = prepared
+  if (!oldest) return
+  prepared.delete(oldest[0])
+  void finalize(oldest[1])
 }
 
 /** SQLite finishes a statement after what was asked of it before. */

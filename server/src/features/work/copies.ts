@@ -1,11 +1,22 @@
-import { countWords, type Edition, goOn, idOf, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
+import { createHash } from 'node:crypto'
+import {
+  countWords,
+  type Edition,
+  goOn,
+  idOf,
+  type KeptFor,
+  keepFor,
+  type Saved,
+  thinOut,
+} from '@oppen/core/copy'
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { LIMITS } from '@oppen/core/texts'
-import { handsIn, mayFollow, mayWrite } from '@oppen/core/work'
+import { mayFollow, mayWrite, mayWriteOn } from '@oppen/core/work'
 import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { LastSeen, type SeenPiece } from './lastSeen.js'
 import { copyVersions } from './models.js'
 import { findPiece, type PieceAddress, start } from './moves.js'
 import {
@@ -14,7 +25,9 @@ import {
   keptTextsOf,
   keptVersionsOf,
   pieceWithCopy,
+  putAsSeen,
   putCopy,
+  type SeenCopy,
   versionJson,
   versionsJson,
 } from './queriesOfCopies.js'
@@ -47,21 +60,85 @@ export async function saveCopy(
   for (const text of [save.html, ...(save.aside ?? [])]) notTooLong(text)
   const html = await cleanAside(world, save.html)
   const kept = await Promise.all((save.aside ?? []).map(text => cleanAside(world, text)))
-  const edition = await world.db.write(async () => {
-    const found = await pieceWithCopy(world.db, address, world.clock.now())
-    if (!found) throw new Refused('not_found')
-    const { standing, timing, kind } = found.piece
-    const before = found.copy
-    if (!handsIn(kind)) throw new Refused('nothing_asked')
-    take(mayWrite(standing, timing, world.clock.now()))
-    const aside = await notKept(world, address, kept)
-    if (before?.html === html && !aside.length) return before
-    if (before && !beganFrom(before, save)) throw changed(before)
-    if (standing.phase === 'untouched') await start(world, viewer, address)
-    return put(world, address, before, { html, aside, ...(save.chosen && { why: 'choice' }) })
-  })
+  const edition =
+    (await saveOnSeen(world, address, save, html)) ??
+    (await world.db.write(() => saveAfterLook(world, viewer, address, { save, html, kept })))
   const { version, savedAt, trail } = edition
   return { version, savedAt, trail, html: edition.html === save.html ? null : edition.html }
+}
+
+type Cleaned = { readonly save: Save; readonly html: string; readonly kept: readonly string[] }
+
+async function saveAfterLook(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+  { save, html, kept }: Cleaned,
+): Promise<Edition> {
+  const now = world.clock.now()
+  const found = await pieceWithCopy(world.db, address, now)
+  if (!found) throw new Refused('not_found')
+  const before = found.copy
+  take(mayWriteOn(found.piece, now))
+  const aside = await notKept(world, address, kept)
+  if (before?.html === html && !aside.length) return before
+  if (before && !beganFrom(before, save)) throw changed(before)
+  const untouched = found.piece.standing.phase === 'untouched'
+  if (untouched) await start(world, viewer, address)
+  // who starts it changes the piece: what was seen of it holds no more
+  const seen = untouched ? undefined : found
+  return put(world, address, before, { html, aside, seen, ...(save.chosen && { why: 'choice' }) })
+}
+
+/** A copy as the last save left it; of its text only what is asked about it. */
+type Left = SeenCopy & { readonly length: number; readonly digest: string }
+
+const lastSeen = new LastSeen<Left>()
+const digestOf = (html: string): string => createHash('sha256').update(html).digest('base64')
+
+/**
+ * Saves a text over the one that the last save left, in one statement that looks whether it is still there: most saves
+ * are of this kind. Undefined, with nothing changed, where it has to be looked at first.
+ */
+async function saveOnSeen(
+  world: World,
+  address: PieceAddress,
+  save: Save,
+  html: string,
+): Promise<Edition | undefined> {
+  const seen = lastSeen.of(world, address)
+  if (!seen || save.aside?.length || save.chosen) return undefined
+  const { piece, copy, length } = seen
+  const savedAt = world.clock.now()
+  const version = copy.version + 1
+  const digest = digestOf(html)
+  const trail = goOn(copy.trail, { run: world.run, version })
+  const plain =
+    mayWriteOn(piece, savedAt).ok &&
+    beganFrom(copy, save) &&
+    seen.digest !== digest &&
+    // the row keeps its trail, as it does within a run of the server
+    trail === copy.trail &&
+    !keepFor({ ...copy, length }, html.length, savedAt)
+  if (!plain) return undefined
+  const edition = { html, version, savedAt, trail }
+  const still = await putAsSeen(world.db, address, seen, edition, () =>
+    noteSaved(world, address, { ...edition, keptAt: copy.keptAt }, seen, digest),
+  )
+  return still ? edition : undefined
+}
+
+/** Tells of a save that is on the disk, and keeps in mind how it left the copy. */
+function noteSaved(
+  world: World,
+  address: PieceAddress,
+  { html, ...copy }: CopyNow,
+  seen: SeenPiece | undefined,
+  digest = seen && digestOf(html),
+): void {
+  const { length } = html
+  lastSeen.note(world, address, seen && digest ? { ...seen, copy, length, digest } : undefined)
+  void world.live.tell({ what: 'copy', ...address, version: copy.version })
 }
 
 function notTooLong(html: string): void {
@@ -69,7 +146,7 @@ function notTooLong(html: string): void {
   throw new Refused('text_long', { what: 'copy', most: LIMITS.copy, got: html.length }, 'html')
 }
 
-function beganFrom(before: CopyNow, { base, run }: Save): boolean {
+function beganFrom(before: Saved, { base, run }: Save): boolean {
   return before.version === base && (run == null || run === idOf(before).run)
 }
 
@@ -90,6 +167,8 @@ type Putting = {
   /** Keeps what was there for this reason, however short it stood. */
   readonly why?: KeptFor
   readonly by?: AccountId
+  /** The piece, where this changes nothing of it. */
+  readonly seen?: SeenPiece | undefined
 }
 
 /** Puts another text in the place of the one before, and keeps that one where it is worth it; inside a command. */
@@ -97,7 +176,7 @@ async function put(
   world: World,
   address: PieceAddress,
   before: CopyNow | undefined,
-  { html, aside = [], why, by }: Putting,
+  { html, aside = [], why, by, seen }: Putting,
 ): Promise<Edition> {
   const { workId, placeId } = address
   const now = world.clock.now()
@@ -118,8 +197,9 @@ async function put(
     trail: JSON.stringify(trail),
     keptAt,
   })
-  world.db.afterCommit(() => void world.live.tell({ what: 'copy', ...address, version }))
-  return { html, version, savedAt: now, trail }
+  const edition = { html, version, savedAt: now, trail }
+  world.db.afterCommit(() => noteSaved(world, address, { ...edition, keptAt }, seen))
+  return edition
 }
 
 type Kept = {

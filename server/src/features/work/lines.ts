@@ -166,6 +166,9 @@ export const fromPiece = (more = ''): string => `from works w join classes c on 
   left join pieces i on i.work_id = w.id and i.place_id = p.id ${more}
   where w.id = $workId and w.class_id = $classId`
 
+/** A `WritablePiece`, from `fromPiece`. */
+export const WRITABLE = jsonObject({ standing: STANDING, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
+
 /** What commands look at in a piece, from `fromPiece`. */
 export const PIECE_NOW = {
   standing: STANDING,

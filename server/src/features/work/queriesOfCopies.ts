@@ -1,9 +1,10 @@
 import type { Edition, KeptVersion } from '@oppen/core/copy'
 import type { Instant } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { fromPiece, PIECE_NOW } from './lines.js'
+import { readSeen, type SeenPiece } from './lastSeen.js'
+import { fromPiece, WRITABLE } from './lines.js'
 import type { CopyRow } from './models.js'
-import type { PieceAddress, PieceNow } from './queries.js'
+import type { PieceAddress } from './queries.js'
 
 /** The own copy as it is now, with when an earlier text of it was last kept. */
 export type CopyNow = Edition & { readonly keptAt: Instant | null }
@@ -36,6 +37,31 @@ const PUT_COPY = `insert into copies (work_id, place_id, html, version, saved_at
 /** Puts a copy in the place of the one before, and changes nothing more: a statement that stays prepared. */
 export const putCopy = (db: Database, row: CopyRow): Promise<void> => db.runLast(PUT_COPY, row, ['copies'])
 
+const PUT_AS_SEEN = `update copies set html = $html, version = $version, saved_at = $now
+  where work_id = $workId and place_id = $placeId and version = $version - 1 and saved_at = $seenAt
+    and $piece = (select ${WRITABLE} ${fromPiece()})
+  returning version`
+
+/** How the last save left a copy and its piece. */
+export type SeenCopy = SeenPiece & { readonly copy: Omit<CopyNow, 'html'> }
+
+/**
+ * Puts a text in the place of the one before as a command of its own, if piece and copy are as they were seen; tells
+ * whether they were, and calls back once it is kept. Else nothing is changed.
+ */
+export async function putAsSeen(
+  db: Database,
+  { classId, workId, placeId }: PieceAddress,
+  { written, copy }: SeenCopy,
+  { html, version, savedAt: now }: Edition,
+  kept: () => void,
+): Promise<boolean> {
+  const seen = { piece: written, seenAt: copy.savedAt }
+  const bind = { classId, workId, placeId, html, version, now, ...seen }
+  const committed = (rows: readonly object[]) => rows.length && kept()
+  return (await db.writeOne(PUT_AS_SEEN, bind, { touches: ['copies'], committed })).length > 0
+}
+
 /** Which of some texts are kept among the versions of a copy. */
 export const keptTextsOf = (db: Database, { workId, placeId }: PieceAddress, texts: readonly string[]) =>
   db.rows<{ html: string }>(
@@ -64,16 +90,16 @@ export const versionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
 export const versionJson = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
   db.json(ONE_VERSION, { workId, placeId, version })
 
-const SEE_PIECE_WITH_COPY = `select ${jsonObject(PIECE_NOW)} as piece,
+const SEE_PIECE_WITH_COPY = `select ${WRITABLE} as piece,
     o.html, o.version, o.saved_at as savedAt, o.trail, o.kept_at as keptAt
   ${fromPiece('left join copies o on o.work_id = w.id and o.place_id = p.id')}`
 
-/** The same with the own copy, for saving: one statement, for it is what most wait for. */
+/** A piece with its own copy: what a save looks at. */
 export async function pieceWithCopy(
   db: Database,
   { classId, workId, placeId }: PieceAddress,
   now: Instant,
-): Promise<{ piece: Omit<PieceNow, 'template'>; copy: CopyNow | undefined } | undefined> {
+): Promise<(SeenPiece & { readonly copy: CopyNow | undefined }) | undefined> {
   const row = await db.row<Stored & { readonly piece: string }>(SEE_PIECE_WITH_COPY, {
     classId,
     workId,
@@ -82,5 +108,5 @@ export async function pieceWithCopy(
   })
   if (!row) return undefined
   const { piece, ...stored } = row
-  return { piece: JSON.parse(piece), copy: stored.trail === null ? undefined : readCopy(stored) }
+  return { ...readSeen(piece), copy: stored.trail === null ? undefined : readCopy(stored) }
 }

@@ -2,8 +2,9 @@ import type { KeptVersion, Trail } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { fromPiece, OWN_TIMING, STANDING } from '../work/lines.js'
-import type { PieceAddress, PieceNow } from '../work/moves.js'
+import { readSeen, type SeenPiece } from '../work/lastSeen.js'
+import { fromPiece, WRITABLE } from '../work/lines.js'
+import type { PieceAddress } from '../work/moves.js'
 import type { SheetRow } from './models.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -43,9 +44,6 @@ export async function worksheetNow(
 const GIVEN = 'from sheets s where s.work_id = $workId and s.place_id is null and s.removed_at is null'
 const LIVE = 'from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null'
 
-/** What it hangs on whether a piece may be drawn on. */
-const WRITABLE = jsonObject({ standing: STANDING, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
-
 const DRAWN_ON = `select ${WRITABLE} as piece,
     coalesce(t.sheets, (select json_group_array(id) from (select s.id ${GIVEN} order by s.position))) as sheets,
     coalesce(t.version, 0) as version, coalesce(t.trail, '[]') as trail, t.saved_at as savedAt, t.kept_at as keptAt,
@@ -54,10 +52,7 @@ const DRAWN_ON = `select ${WRITABLE} as piece,
        where exists (select 1 ${LIVE} and n.id = o.value)) as live
   ${fromPiece('left join worksheets t on t.work_id = w.id and t.place_id = p.id')}`
 
-export type DrawnOn = {
-  readonly piece: Pick<PieceNow, 'standing' | 'timing' | 'kind'>
-  /** The same as the database writes it, to tell whether it is still so. */
-  readonly written: string
+export type DrawnOn = SeenPiece & {
   /** For who has not begun, the pages as they are given out, at version 0. */
   readonly worksheet: WorksheetNow
   /** How many things stand on it. */
@@ -74,9 +69,13 @@ export async function drawnOn(
   type Row = StoredWorksheet & { readonly piece: string; readonly count: number; readonly live: string }
   const row = await db.row<Row>(DRAWN_ON, { classId, workId, placeId, now, ids: JSON.stringify(ids) })
   if (!row) return undefined
-  const { piece: written, count, live, ...worksheet } = row
-  const piece = JSON.parse(written)
-  return { piece, written, worksheet: readWorksheet(worksheet), count, live: new Set(JSON.parse(live)) }
+  const { piece, count, live, ...worksheet } = row
+  return {
+    ...readSeen(piece),
+    worksheet: readWorksheet(worksheet),
+    count,
+    live: new Set(JSON.parse(live)),
+  }
 }
 
 const SAVE_WORKSHEET = `insert into worksheet_saves

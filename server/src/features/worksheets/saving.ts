@@ -3,9 +3,10 @@ import type { AccountId, Instant, SheetId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, readInk } from '@oppen/core/ink'
 import { had, type Outcome, refused } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
-import { handsIn, mayWrite } from '@oppen/core/work'
+import { mayWriteOn } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { LastSeen } from '../work/lastSeen.js'
 import { type PieceAddress, start } from '../work/moves.js'
 import { ink, worksheetVersions } from './models.js'
 import {
@@ -51,18 +52,7 @@ async function saveAfterLook(
   return next(world, viewer, address, found, { after, gone, come })
 }
 
-/** Worksheets as they were left by the last change of each, with the pieces they belong to. */
-const lastSeen = new WeakMap<World, Map<string, DrawnOn>>()
-const MOST_SEEN = 5_000
-
-function seenIn(world: World): Map<string, DrawnOn> {
-  const seen = lastSeen.get(world) ?? new Map<string, DrawnOn>()
-  lastSeen.set(world, seen)
-  return seen
-}
-
-const keyOf = ({ workId, placeId }: PieceAddress): string => `${workId} ${placeId}`
-
+const lastSeen = new LastSeen<DrawnOn>()
 const NOTHING: ReadonlySet<string> = new Set()
 
 /**
@@ -74,11 +64,11 @@ async function saveOnSeen(
   address: PieceAddress,
   change: InkChange,
 ): Promise<Saved | undefined> {
-  const found = seenIn(world).get(keyOf(address))
+  const found = lastSeen.of(world, address)
   if (!found || change.drop.length || !change.put.length) return undefined
   const now = world.clock.now()
   const changing = whatChanges({ ...found, live: NOTHING }, change)
-  if (!changing.ok || !mayDraw(found.piece, now).ok) return undefined
+  if (!changing.ok || !mayWriteOn(found.piece, now).ok) return undefined
   const { come, after } = changing.value
   const { worksheet, reason } = goingOn(world, found, { after })
   // the row keeps its trail, as it does within a run of the server
@@ -111,11 +101,6 @@ function whatChanges(
   return had({ gone, come, after })
 }
 
-/** Whether a piece may be drawn on now; refuses why not. */
-function mayDraw({ standing, timing, kind }: DrawnOn['piece'], now: Instant): Outcome<true> {
-  return handsIn(kind) ? mayWrite(standing, timing, now) : refused('nothing_asked')
-}
-
 /** The worksheet of a piece that may be drawn on now; what of some things stands on it. Refuses why it may not. */
 export async function writable(
   world: World,
@@ -125,7 +110,7 @@ export async function writable(
   const now = world.clock.now()
   const found = await drawnOn(world.db, address, ids, now)
   if (!found) throw new Refused('not_found')
-  take(mayDraw(found.piece, now))
+  take(mayWriteOn(found.piece, now))
   return found
 }
 
@@ -203,10 +188,7 @@ function noteSaved(
   { version }: WorksheetNow,
   left: DrawnOn | undefined,
 ): void {
-  const seen = seenIn(world)
-  if (seen.size >= MOST_SEEN) seen.clear()
-  if (left) seen.set(keyOf(address), left)
-  else seen.delete(keyOf(address))
+  lastSeen.note(world, address, left)
   void world.live.tell({ what: 'ink', ...address, version })
 }
 

@@ -1,0 +1,36 @@
+import type { WritablePiece } from '@oppen/core/work'
+import type { World } from '../../world.js'
+import type { PieceAddress } from './queries.js'
+
+/** A piece as a command saw it, and as the database writes it, to tell whether it is still so. */
+export type SeenPiece = { readonly piece: WritablePiece; readonly written: string }
+
+export const readSeen = (written: string): SeenPiece => ({ piece: JSON.parse(written), written })
+
+/** So many are kept in mind. */
+const MOST = 5_000
+
+type Key = Pick<PieceAddress, 'workId' | 'placeId'>
+
+/**
+ * How the last save of a piece left it, by which the next can be one statement: it says what it rests on, and changes
+ * nothing where that is no longer so. What is kept here may be out of date, and is never answered.
+ */
+export class LastSeen<T> {
+  readonly #ofWorld = new WeakMap<World, Map<string, T>>()
+
+  of(world: World, piece: Key): T | undefined {
+    return this.#ofWorld.get(world)?.get(keyOf(piece))
+  }
+
+  /** Keeps how a save that is on the disk left it; undefined where that is not known. */
+  note(world: World, piece: Key, left: T | undefined): void {
+    const seen = this.#ofWorld.get(world) ?? new Map<string, T>()
+    this.#ofWorld.set(world, seen)
+    if (seen.size >= MOST) seen.clear()
+    if (left) seen.set(keyOf(piece), left)
+    else seen.delete(keyOf(piece))
+  }
+}
+
+const keyOf = ({ workId, placeId }: Key): string => `${workId} ${placeId}`

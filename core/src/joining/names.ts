@@ -1,3 +1,5 @@
+import { foldLetters } from '../texts/index.js'
+
 /** More of a name is not looked at: putting letters and their marks together takes the square of how many there are. */
 const MOST_READ = 1_000
 
@@ -67,10 +69,7 @@ export function initials(name: string): string {
 
 /** A free user name made from a person's name: lower-case letters, always with a dot, numbered where taken. */
 export function userNameFor(name: string, taken: ReadonlySet<string>): string {
-  const parts = name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
+  const parts = foldLetters(name)
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
   const stem = parts.length > 1 ? `${parts[0]}.${parts[parts.length - 1]}` : `${parts[0] ?? 'pupil'}.1`

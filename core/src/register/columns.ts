@@ -1,4 +1,5 @@
 import { tidyName } from '../joining/index.js'
+import { foldLetters } from '../texts/index.js'
 import { readEmail } from './email.js'
 import { readLanguage } from './languages.js'
 import { emptyRow, type RegisterRow } from './row.js'
@@ -30,8 +31,7 @@ const HEADINGS: Readonly<Record<Column, RegExp>> = {
 }
 
 /** Letters without accents, small, so that headings are known however they are written. */
-const plain = (text: string): string =>
-  text.slice(0, 200).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[_-]+/g, ' ').trim()
+const plain = (text: string): string => foldLetters(text.slice(0, 200)).replace(/[_-]+/g, ' ').trim()
 
 const ORDER: readonly Column[] = [
   'familyEmail',

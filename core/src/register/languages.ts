@@ -1,3 +1,4 @@
+import { foldLetters } from '../texts/index.js'
 /** The languages that cards and messages to families are written in, by BCP 47 tag, each by its own name. */
 export const LANGUAGES = {
   en: 'English',
@@ -25,7 +26,7 @@ const ALSO: Readonly<Record<string, Language>> = {
 
 /** Reads a language by its tag ("pt", "pt-PT") or name; null for one that Oppen does not write. */
 export function readLanguage(text: string): Language | null {
-  const tag = text.slice(0, 80).normalize('NFKD').replace(/\p{M}/gu, '').trim().toLowerCase()
+  const tag = foldLetters(text.slice(0, 80)).trim()
   const base = tag.split(/[-_]/)[0] ?? ''
   return isLanguage(base) ? base : (ALSO[tag] ?? null)
 }

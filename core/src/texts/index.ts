@@ -1,2 +1,3 @@
+export * from './fold.js'
 export * from './limits.js'
 export * from './scripts.js'

@@ -134,6 +134,16 @@ it('people are found by every word of their names, wherever they stand', async (
   expect(await find('x'.repeat(900))).toEqual([])
 })
 
+it('people are found with and without accents, in capitals and small letters, also who has just come', async () => {
+  const find = async (words: string) =>
+    (await head.get('findPeople', {}, { words })).people.map(one => one.name)
+  expect(await find('zofie')).toEqual([])
+  await buildAccount(school.world, 'pupil', 'Žofie Ólafsdóttir')
+  for (const typed of ['zofie olafs', 'ŽOFIE', 'žofie', 'žofie'.normalize('NFD'), 'ÓLAFSDÓTTIR'])
+    expect(await find(typed), typed).toEqual(['Žofie Ólafsdóttir'])
+  expect(await find('\u0308')).toEqual([])
+})
+
 describe('the archive of a person', () => {
   it('has every row that is theirs, every file, and their work to look at; and nothing that opens anything', async () => {
     const { world } = school

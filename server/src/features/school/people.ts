@@ -1,17 +1,20 @@
+import { setImmediate } from 'node:timers/promises'
 import type { PersonLine, PersonPage } from '@oppen/contract'
 import type { AccountId, PlaceId } from '@oppen/core/ids'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
 import { wordsOf } from '@oppen/core/search'
+import { foldLetters } from '@oppen/core/texts'
 import type { Bind, Database } from '../../db/index.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { PERSONAL } from './personData.js'
 import {
+  allNames,
   countsOfPerson,
   filesOfPerson,
-  findPeopleRows,
   ownedClasses,
   ownerCount,
+  peopleRows,
   personRow,
   tiedPeople,
 } from './queries.js'
@@ -30,10 +33,42 @@ export type Person = {
 
 const MOST = 50
 
-/** People of the school whose names hold all words; the first of them where there are many. */
+/**
+ * People of the school whose names hold all words, however they are written; the first of them where there are many.
+ */
 export async function findPeople(world: World, typed: string): Promise<{ people: PersonLine[] }> {
-  const words = wordsOf(typed)
-  return { people: words.length ? await findPeopleRows(world.db, words, MOST) : [] }
+  const words = wordsOf(typed).map(foldLetters).filter(Boolean)
+  if (!words.length) return { people: [] }
+  const names = await foldedNames(world)
+  const found = names.filter(one => words.every(word => one.words.includes(word))).slice(0, MOST)
+  return {
+    people: await peopleRows(
+      world.db,
+      found.map(one => one.personId),
+    ),
+  }
+}
+
+type Names = readonly { readonly personId: string; readonly words: string }[]
+
+const NAMED_IN = ['accounts', 'places']
+/** So many names are folded before others have their turn. */
+const AT_ONCE = 1_000
+
+const kept = new WeakMap<World, { readonly changes: number; readonly names: Names }>()
+
+/** The names of everybody as they are compared, kept until a name may have changed. */
+async function foldedNames(world: World): Promise<Names> {
+  const changes = world.db.changesOf(NAMED_IN)
+  const before = kept.get(world)
+  if (before?.changes === changes) return before.names
+  const names: { personId: string; words: string }[] = []
+  for (const { personId, words } of await allNames(world.db)) {
+    names.push({ personId, words: foldLetters(words) })
+    if (names.length % AT_ONCE === 0) await setImmediate()
+  }
+  kept.set(world, { changes, names })
+  return names
 }
 
 /** A person with everything that tells which rows are theirs. Refuses `not_found`. */

@@ -132,20 +132,18 @@ const CLASSES_OF = `(select json_group_array(name) from (
   union select c.name from family_links l join places p on p.id = l.place_id join classes c on c.id = p.class_id
     where l.account_id = o.person_id order by 1))`
 
-/** People in whose names all words stand. */
-export async function findPeopleRows(
-  db: Database,
-  words: readonly string[],
-  most: number,
-): Promise<PersonLine[]> {
-  const stands = words.map((_, at) => `o.words like $word${at} escape '\\'`).join(' and ')
-  const bind = Object.fromEntries(
-    words.map((word, at) => [`word${at}`, `%${word.replace(/[\\%_]/g, '\\$&')}%`]),
+/** Everybody's id and all the names they go by, in the order of their names. */
+export const allNames = (db: Database) =>
+  db.rows<{ personId: string; words: string }>(
+    `select o.person_id as personId, o.words from (${PEOPLE}) o order by o.name, o.person_id`,
   )
+
+/** People by their ids, in that order. */
+export async function peopleRows(db: Database, ids: readonly string[]): Promise<PersonLine[]> {
   const rows = await db.rows<Omit<PersonLine, 'classes'> & { classes: string }>(
     `select o.person_id as personId, o.kind, o.name, o.user_name as userName, ${CLASSES_OF} as classes
-     from (${PEOPLE}) o where ${stands} order by o.name, o.person_id limit $most`,
-    { ...bind, most },
+     from json_each($ids) i join (${PEOPLE}) o on o.person_id = i.value order by i.key`,
+    { ids: JSON.stringify(ids) },
   )
   return rows.map(row => ({ ...row, classes: JSON.parse(row.classes) }))
 }

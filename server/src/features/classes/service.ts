@@ -73,7 +73,10 @@ export async function giveClass(
 
 /** Takes a teacher out of every class; inside a command. */
 export async function leaveTeams(world: World, accountId: AccountId): Promise<void> {
-  await world.db.model(teachers).destroy({ where: { accountId } })
+  const model = world.db.model(teachers)
+  for (const tie of await model.findAll({ where: { accountId } }))
+    tellRegister(world, tie.get({ plain: true }).classId)
+  await model.destroy({ where: { accountId } })
 }
 
 /** A short text without blank ends; refused with its field. */

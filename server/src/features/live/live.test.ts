@@ -1,6 +1,7 @@
 import type { LiveEvent } from '@oppen/contract'
 import { buildAccount, buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { addCoTeacher, leaveTeams } from '../classes/service.js'
 
 let school: SmallSchool
 
@@ -80,5 +81,15 @@ it('goes silent at once for a pupil whose place is freed', async () => {
   await teacher.get('freePlace', pieceOf(school.built, '' as never, 'Bo Lund'))
   await teacher.get('writeNotice', { classId: school.built.classId }, { html: '<p>not for Bo</p>' })
   await expect.poll(() => stream.heard.map(event => event.what)).toEqual(['me'])
+  await stream.stop()
+})
+
+it('tells the teachers of a class when one of them is no longer there', async () => {
+  const { world, built } = school
+  const { accountId } = await buildAccount(world, 'teacher', 'Mr Godwit')
+  await world.db.write(() => addCoTeacher(world, built.classId, accountId))
+  const stream = await listen(await school.person().signIn('ms.kestrel'))
+  await world.db.write(() => leaveTeams(world, accountId))
+  await expect.poll(() => stream.heard.map(event => event.what)).toContain('register')
   await stream.stop()
 })

@@ -171,9 +171,20 @@ test('three children in turn on one shared tablet: each as the right one, and no
     await press(page, ['fish', 'sun', 'tree'])
     await page.getByRole('link', { name: /My shell/ }).click()
     await expect(editor(page, /My shell/)).toHaveText(mias)
+    // the tablet has just asked who is signed in, and does not hear of changes yet
+    let goOn = () => {}
+    const held = new Promise<void>(resolve => {
+      goOn = resolve
+    })
+    await tablet.context.route('**/api/live', route => held.then(() => route.continue()))
+    await page.reload()
+    await expect(editor(page, /My shell/)).toHaveText(mias)
     const settings = teacher.page
     await settings.goto(settings.url().replace('/door', '/settings'))
-    await settings.getByRole('button', { name: 'End sharing of Crab 1' }).click()
+    const end = settings.getByRole('button', { name: 'End sharing of Crab 1' })
+    await end.click()
+    await expect(end).toHaveCount(0)
+    goOn()
     await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
   })
   await teacher.context.close()

@@ -8,7 +8,13 @@ export default defineConfig({
     maxWorkers: '100%',
     projects: [
       { extends: true, test: { name: 'rules', include: ['core/**/*.test.ts', 'contract/**/*.test.ts'] } },
-      { extends: true, test: { name: 'service', include: ['server/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        extends: true,
+        test: {
+          name: 'service',
+          include: ['server/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/*.test.mjs'],
+        },
+      },
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts', 'web/**/*.test.tsx'] } },
     ],
   },

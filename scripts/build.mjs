@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
-import { tool } from './lib.mjs'
+import { noteBuilt, sourcesNow, tool } from './lib.mjs'
 
 /** Builds the screens, packs them for the wire, and bundles the server and the demo. */
+const sources = sourcesNow()
 tool('vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn')
 
 const assets = 'web/dist/assets'
@@ -68,3 +69,5 @@ await build({
   plugins: [workspaces],
   logLevel: 'warning',
 })
+
+noteBuilt(sources)

@@ -1,6 +1,15 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -60,14 +69,19 @@ export function start(args, env = {}) {
 }
 
 const stamps = join(root, 'node_modules', '.oppen')
-const stampOf = name => join(stamps, name)
+const BUILT = join(stamps, 'built')
 
-/** Does something again only when what it depends on has changed since it last went well. */
-function once(name, fingerprint, act) {
-  if (existsSync(stampOf(name)) && readFileSync(stampOf(name), 'utf8') === fingerprint) return
-  act()
-  mkdirSync(stamps, { recursive: true })
-  writeFileSync(stampOf(name), fingerprint)
+/** What a process ends with that was not set up rightly, so that starting it again changes nothing. */
+const NOT_SET_UP = 78
+
+/** Ends in words where whoever runs Oppen may not change the project, as it should be in a school. */
+function mayChange(what, command) {
+  try {
+    accessSync(existsSync('node_modules') ? 'node_modules' : '.', constants.W_OK)
+  } catch {
+    console.error(`${what}, and this user may not write into ${root}: run “${command}” there as its owner.`)
+    process.exit(NOT_SET_UP)
+  }
 }
 
 const hash = text => createHash('sha256').update(text).digest('hex')
@@ -77,6 +91,7 @@ export function installed() {
   // npm writes this file last, so a broken-off installation has none
   const done = 'node_modules/.package-lock.json'
   if (existsSync(done) && statSync(done).mtimeMs >= statSync('package-lock.json').mtimeMs) return
+  mayChange('The packages are not those of package-lock.json', 'npm ci')
   console.log('Installing packages (the database driver is compiled once, which takes some minutes) …')
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
 }
@@ -90,11 +105,23 @@ function* files(folder) {
   }
 }
 
+/** Tells the sources of a build from others. */
+export function sourcesNow() {
+  const sources = ['core', 'contract', 'server', 'web', 'demo'].flatMap(folder => [...files(folder)])
+  return hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
+}
+
+/** Notes of which sources the build is that has ended well. */
+export function noteBuilt(sources) {
+  mkdirSync(stamps, { recursive: true })
+  writeFileSync(BUILT, sources)
+}
+
 /** Builds the screens and bundles the server where their sources have changed. */
 export function built() {
-  const sources = ['core', 'contract', 'server', 'web', 'demo'].flatMap(folder => [...files(folder)])
-  const print = hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
-  once('built', print, () => run(process.execPath, ['scripts/build.mjs']))
+  if (existsSync(BUILT) && readFileSync(BUILT, 'utf8') === sourcesNow()) return
+  mayChange('Oppen has changed since it was built', 'npm run build')
+  run(process.execPath, ['scripts/build.mjs'])
 }
 
 /** The browser for journeys and pictures: the one in OPPEN_CHROMIUM, or Debian's, installed where it is missing. */

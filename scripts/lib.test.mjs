@@ -1,0 +1,58 @@
+import { spawnSync } from 'node:child_process'
+import { chmodSync, cpSync, mkdirSync, mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterEach, beforeEach, expect, it } from 'vitest'
+
+/** A user who may write nowhere. */
+const NOBODY = 65_534
+
+let folder
+
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'oppen-scripts-'))
+  for (const one of ['core', 'contract', 'server', 'web', 'demo', 'scripts', 'node_modules'])
+    mkdirSync(join(folder, one))
+  cpSync(join(import.meta.dirname, 'lib.mjs'), join(folder, 'scripts', 'lib.mjs'))
+  writeFileSync(join(folder, 'core', 'source.ts'), '')
+  const build = `import { noteBuilt, sourcesNow } from './lib.mjs'
+    console.log('builds')
+    noteBuilt(sourcesNow())`
+  writeFileSync(join(folder, 'scripts', 'build.mjs'), build)
+  writeFileSync(
+    join(folder, 'scripts', 'use.mjs'),
+    "import { built } from './lib.mjs'\nbuilt()\nconsole.log('goes on')",
+  )
+})
+afterEach(() => {
+  chmodSync(join(folder, 'node_modules'), 0o755)
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const run = (script, options = {}) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(folder, 'scripts', script)], options)
+  return { status, said: `${stdout}${stderr}` }
+}
+/** As whoever runs a school: somebody who does not own the project. */
+const asOther = script => {
+  chmodSync(folder, 0o755)
+  chmodSync(join(folder, 'node_modules'), 0o555)
+  return run(script, process.getuid?.() === 0 ? { uid: NOBODY, gid: NOBODY } : {})
+}
+
+it('what was built is not built again, whoever built it', () => {
+  expect(run('build.mjs').said).toBe('builds\n')
+  expect(run('use.mjs')).toEqual({ status: 0, said: 'goes on\n' })
+  expect(asOther('use.mjs')).toEqual({ status: 0, said: 'goes on\n' })
+})
+
+it('what has changed since is built again, or said where that may not be', () => {
+  run('build.mjs')
+  utimesSync(join(folder, 'core', 'source.ts'), 1, 1)
+  const refused = asOther('use.mjs')
+  expect(refused.status).toBe(78)
+  expect(refused.said).toContain('Oppen has changed since it was built')
+  expect(refused.said).toContain('run “npm run build” there as its owner')
+  chmodSync(join(folder, 'node_modules'), 0o755)
+  expect(run('use.mjs')).toEqual({ status: 0, said: 'builds\ngoes on\n' })
+})

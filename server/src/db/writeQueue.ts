@@ -121,19 +121,20 @@ export class WriteQueue {
 
   /** Runs the single statements that wait before the next command. Where one fails, nothing of the transaction stays. */
   async #runSingles(outcomes: Outcome[]): Promise<boolean> {
-    const lanes = Array.from({ length: LANES }, async (_, lane) => {
-      for (;;) {
+    let failed: Outcome | undefined
+    const runLane = async (_: unknown, lane: number) => {
+      while (!failed && outcomes.length < MOST_TOGETHER) {
         const [one] = this.#waiting
-        if (!one || !('runOne' in one) || outcomes.length >= MOST_TOGETHER) return
+        if (!one || !('runOne' in one)) return
         this.#waiting.shift()
         const outcome: Outcome = { one, ok: false, value: undefined }
         outcomes.push(outcome)
         await attempt(outcome, () => one.runOne(lane))
-        if (!outcome.ok) throw outcome.value
+        if (!outcome.ok) failed ??= outcome
       }
-    })
-    const failed = (await Promise.allSettled(lanes)).find(end => end.status === 'rejected')
-    if (failed) throw failed.reason
+    }
+    await Promise.all(Array.from({ length: LANES }, runLane))
+    if (failed) throw failed.value
     return true
   }
 

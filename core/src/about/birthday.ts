@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { isDate } from '../zone/days.js'
 
 /** A day of a year that every year has, "02-29" among them: the year of birth is nobody's business. */
@@ -10,7 +10,7 @@ export function readBirthday({ day, month }: { day: number; month: number }): Ou
   const text = `${two(month)}-${two(day)}`
   const whole = Number.isInteger(day) && Number.isInteger(month)
   // 2028 has a 29 February
-  return whole && isDate(`2028-${text}`) ? had(text) : refused('birthday_unreadable', { day, month })
+  return whole && isDate(`2028-${text}`) ? ok(text) : err('birthday_unreadable', { day, month })
 }
 
 /**

@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { readText } from '../texts/index.js'
 import { isTime } from '../timing/lessons.js'
 
@@ -32,20 +32,20 @@ export function readPage(typed: PageForm): Outcome<PageForm> {
   const title = readText('title', typed.title)
   if (!title.ok) return title
   const month = typed.kind === 'newsletter' ? (typed.month ?? '') : null
-  if (month !== null && !MONTH.test(month)) return refused('month_unreadable', { text: month.slice(0, 40) })
+  if (month !== null && !MONTH.test(month)) return err('month_unreadable', { text: month.slice(0, 40) })
   const lines =
     typed.kind === 'times' ? typed.times.filter(one => one.what.trim() || one.starts || one.ends) : []
-  if (lines.length > MOST_TIMES) return refused('times_many', { most: MOST_TIMES })
+  if (lines.length > MOST_TIMES) return err('times_many', { most: MOST_TIMES })
   const times: DayTime[] = []
   for (const { starts, ends, what } of lines) {
     const said = readText('title', what)
     if (!said.ok) return said
-    if (!isTime(starts) || !isTime(ends)) return refused('lesson_unreadable')
-    if (starts >= ends) return refused('lesson_backwards', { starts, ends })
+    if (!isTime(starts) || !isTime(ends)) return err('lesson_unreadable')
+    if (starts >= ends) return err('lesson_backwards', { starts, ends })
     times.push({ starts, ends, what: said.value })
   }
   times.sort((a, b) => (`${a.starts}${a.ends}` < `${b.starts}${b.ends}` ? -1 : 1))
-  return had({ ...typed, title: title.value, month, times })
+  return ok({ ...typed, title: title.value, month, times })
 }
 
 /** The line of the day that a local time falls into, if any. */
@@ -63,16 +63,16 @@ export const MOST_LINKS = 12
  */
 export function readLinks(typed: readonly ClassLink[]): Outcome<ClassLink[]> {
   const lines = typed.filter(one => one.title.trim() || one.url.trim())
-  if (lines.length > MOST_LINKS) return refused('links_many', { most: MOST_LINKS })
+  if (lines.length > MOST_LINKS) return err('links_many', { most: MOST_LINKS })
   const links: ClassLink[] = []
   for (const { title, url } of lines) {
     const address = readAddress(url)
-    if (!address) return refused('link_unreadable', { text: url.trim().slice(0, 80) })
+    if (!address) return err('link_unreadable', { text: url.trim().slice(0, 80) })
     const said = readText('title', title.trim() || hostOf(address))
     if (!said.ok) return said
     links.push({ title: said.value, url: address })
   }
-  return had(links)
+  return ok(links)
 }
 
 /** Scheme, host and the rest of a web address (RFC 3986, section 3, of http and https alone). */

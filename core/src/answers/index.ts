@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { readText } from '../texts/index.js'
 
 /** When classmates' answers to an open question are shown. */
@@ -23,14 +23,14 @@ export const seesAnswers = ({ shown }: Question, hasAnswered: boolean): boolean 
  */
 export function readAnswer(question: Question, given: GivenAnswer): Outcome<GivenAnswer> {
   if (!question.choices.length) {
-    if (!given.text.trim()) return refused('answer_empty')
+    if (!given.text.trim()) return err('answer_empty')
     const text = readText('note', given.text)
-    return text.ok ? had({ text: text.value, choices: [] }) : text
+    return text.ok ? ok({ text: text.value, choices: [] }) : text
   }
   const choices = question.choices.filter(choice => given.choices.includes(choice))
-  if (!choices.length) return refused('answer_empty')
+  if (!choices.length) return err('answer_empty')
   const wrong = given.choices.some(choice => !question.choices.includes(choice))
-  if (wrong || (choices.length > 1 && !question.several)) return refused('answer_choice')
-  const text = given.text.trim() ? readText('note', given.text) : had('')
-  return text.ok ? had({ text: text.value, choices }) : text
+  if (wrong || (choices.length > 1 && !question.several)) return err('answer_choice')
+  const text = given.text.trim() ? readText('note', given.text) : ok('')
+  return text.ok ? ok({ text: text.value, choices }) : text
 }

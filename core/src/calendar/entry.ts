@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { readText } from '../texts/index.js'
 import { isTime } from '../timing/lessons.js'
 import { addDays, dayOf, isDate, type LocalDate } from '../zone/days.js'
@@ -25,20 +25,20 @@ export const MOST_ENTRY_DAYS = 100
 export function readEntryForm(typed: EntryForm): Outcome<EntryForm> {
   const title = readText('title', typed.title)
   if (!title.ok) return title
-  const note = typed.note.trim() ? readText('note', typed.note) : had('')
+  const note = typed.note.trim() ? readText('note', typed.note) : ok('')
   if (!note.ok) return note
   const name = title.value.slice(0, 40)
   for (const date of [typed.from, typed.to])
-    if (!isDate(date)) return refused('date_unreadable', { name: date.slice(0, 40) })
-  if (typed.to < typed.from) return refused('dates_backwards', { name })
-  if (dayOf(typed.to) - dayOf(typed.from) >= MOST_ENTRY_DAYS) return refused('span_long', { name })
+    if (!isDate(date)) return err('date_unreadable', { name: date.slice(0, 40) })
+  if (typed.to < typed.from) return err('dates_backwards', { name })
+  if (dayOf(typed.to) - dayOf(typed.from) >= MOST_ENTRY_DAYS) return err('span_long', { name })
   const { starts, ends } = typed
   if ((starts !== null && !isTime(starts)) || (ends !== null && !isTime(ends)))
-    return refused('time_unreadable', { text: `${starts ?? ''} ${ends ?? ''}`.trim().slice(0, 40) })
+    return err('time_unreadable', { text: `${starts ?? ''} ${ends ?? ''}`.trim().slice(0, 40) })
   const backwards = typed.from === typed.to && starts !== null && ends !== null && ends <= starts
   if ((starts === null && ends !== null) || backwards)
-    return refused('entry_backwards', { starts: starts ?? '', ends: ends ?? '' })
-  return had({ ...typed, title: title.value, note: note.value })
+    return err('entry_backwards', { starts: starts ?? '', ends: ends ?? '' })
+  return ok({ ...typed, title: title.value, note: note.value })
 }
 
 /** All dates from the first to the last. */

@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { unpack } from './packed.js'
 import type { Spot } from './point.js'
 
@@ -59,20 +59,20 @@ export const INK_LIMITS = { items: 20_000, points: 10_000, text: 4_000, batch: 5
 
 /** Looks at an item that somebody sent. Refuses `ink_unreadable` where it is none of ours, and `text_long`. */
 export function readInk(item: InkItem): Outcome<InkItem> {
-  const bad = refused('ink_unreadable')
+  const bad = err('ink_unreadable')
   switch (item.kind) {
     case 'stroke': {
       const points = unpack(item.points)
-      return points?.length && points.length <= INK_LIMITS.points && isWidth(item.width) ? had(item) : bad
+      return points?.length && points.length <= INK_LIMITS.points && isWidth(item.width) ? ok(item) : bad
     }
     case 'shape':
-      return [item.from, item.to].every(isSpot) && isWidth(item.width) ? had(item) : bad
+      return [item.from, item.to].every(isSpot) && isWidth(item.width) ? ok(item) : bad
     case 'text':
     case 'note': {
       const { text } = item
       if (text.length > INK_LIMITS.text)
-        return refused('text_long', { what: 'note', most: INK_LIMITS.text, got: text.length })
-      return isSpot(item) && (text.trim() || item.kind === 'note') ? had(item) : bad
+        return err('text_long', { what: 'note', most: INK_LIMITS.text, got: text.length })
+      return isSpot(item) && (text.trim() || item.kind === 'note') ? ok(item) : bad
     }
   }
 }

@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { readSymbol, writeSymbol } from './alphabet.js'
 import { checkOf, syndrome } from './check.js'
 import { slipOf } from './slip.js'
@@ -33,16 +33,16 @@ export const bare = (text: string): string => text.replace(BETWEEN, '')
 export function readCode(text: string, length: number): Outcome<string, CodeRefusal> {
   const chars = [...bare(text)]
   const strange = chars.findIndex(char => readSymbol(char) === undefined)
-  if (strange >= 0) return refused('code_symbol', { position: strange + 1, char: chars[strange] ?? '' })
-  if (chars.length !== length) return refused('code_length', { expected: length, got: chars.length })
+  if (strange >= 0) return err('code_symbol', { position: strange + 1, char: chars[strange] ?? '' })
+  if (chars.length !== length) return err('code_length', { expected: length, got: chars.length })
   const values = chars.map(char => readSymbol(char) ?? 0)
-  if (syndrome(values) === 0) return had(values.map(writeSymbol).join(''))
+  if (syndrome(values) === 0) return ok(values.map(writeSymbol).join(''))
   const slip = slipOf(values)
-  if (!slip) return refused('code_check')
+  if (!slip) return err('code_check')
   const { position } = slip
   return slip.kind === 'look'
-    ? refused('code_look', { position, char: chars[position - 1] ?? '', maybe: slip.maybe })
-    : refused('code_swapped', { position, next: position + 1 })
+    ? err('code_look', { position, char: chars[position - 1] ?? '', maybe: slip.maybe })
+    : err('code_swapped', { position, next: position + 1 })
 }
 
 /** A code as people see it: codes in three and four, keys in fours. */

@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { type HeldLesson, lessonNow } from '../timing/index.js'
 import { endOfDay } from '../zone/index.js'
 
@@ -35,11 +35,11 @@ export type Opening = {
  * span is this lesson and there is none.
  */
 export function closingTime(span: DoorSpan, { now, zone, lessons }: Opening): Outcome<Instant | null> {
-  if (span === 'untilClosed') return had(null)
-  if (span === 'today') return had(endOfDay(now, zone))
-  if (span !== 'lesson') return had(now + span.minutes * 60_000)
+  if (span === 'untilClosed') return ok(null)
+  if (span === 'today') return ok(endOfDay(now, zone))
+  if (span !== 'lesson') return ok(now + span.minutes * 60_000)
   const lesson = lessonNow(lessons, now)
-  return lesson ? had(lesson.endsAt) : refused('no_lesson_now')
+  return lesson ? ok(lesson.endsAt) : err('no_lesson_now')
 }
 
 /** Whether a door lets people in at the given moment. */

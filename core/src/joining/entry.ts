@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { bare, CODE_LENGTH, type CodeRefusal, KEY_LENGTH, readCode } from './code.js'
 
 export type Entry =
@@ -21,13 +21,13 @@ const NAME = /^[^\s/#]+[.@][^\s/#]+$/
  */
 export function readEntry(text: string): Outcome<Entry, EntryRefusal> {
   const typed = text.trim()
-  if (!typed) return refused('entry_empty')
+  if (!typed) return err('entry_empty')
   const address = fromAddress(typed)
   if (address) return address
-  if (NAME.test(typed)) return had({ kind: 'userName', userName: typed.toLowerCase() })
+  if (NAME.test(typed)) return ok({ kind: 'userName', userName: typed.toLowerCase() })
   const alone = readAlone(typed)
   if (alone.ok && (inGroups(typed) || looksPrinted(bare(typed)))) return alone
-  return fromText(typed) ?? (nearlyCode(typed) ? alone : refused('entry_unknown'))
+  return fromText(typed) ?? (nearlyCode(typed) ? alone : err('entry_unknown'))
 }
 
 /** The address that the QR code on the board or on a card holds; the key stands where no server log sees it. */
@@ -40,12 +40,12 @@ function fromAddress(text: string): Outcome<Entry, EntryRefusal> | undefined {
 
 function codeEntry(text: string): Outcome<Entry, CodeRefusal> {
   const read = readCode(text, CODE_LENGTH)
-  return read.ok ? had({ kind: 'code', code: read.value }) : read
+  return read.ok ? ok({ kind: 'code', code: read.value }) : read
 }
 
 function keyEntry(text: string): Outcome<Entry, CodeRefusal> {
   const read = readCode(text, KEY_LENGTH)
-  return read.ok ? had({ kind: 'key', key: read.value }) : read
+  return read.ok ? ok({ kind: 'key', key: read.value }) : read
 }
 
 /** Longer than this is meant as a key. */
@@ -82,9 +82,9 @@ function fromText(text: string): Outcome<Entry, EntryRefusal> | undefined {
   const right = new Map(
     readings.flatMap(one => (one.ok ? [[JSON.stringify(one.value), one.value] as const] : [])),
   )
-  if (right.size > 1) return refused('entry_several')
+  if (right.size > 1) return err('entry_several')
   const [entry] = right.values()
-  return entry ? had(entry) : readings[0]
+  return entry ? ok(entry) : readings[0]
 }
 
 /** Ordinary words may pass the check by chance: what is printed has a digit in it or capitals only. */

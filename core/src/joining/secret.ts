@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** The fewest characters of a pupil's own password. */
 export const PUPIL_SECRET_LENGTH = 4
@@ -37,9 +37,9 @@ export const PICTURE_COUNT = 3
 
 /** Takes a new secret as it is typed, or refuses `secret_short` or `secret_long` with the limit. */
 export function readNewSecret(secret: string, least: number): Outcome<string> {
-  if ([...secret].length < least) return refused('secret_short', { least })
-  if (secret.length > LONGEST) return refused('secret_long', { most: LONGEST })
-  return had(secret)
+  if ([...secret].length < least) return err('secret_short', { least })
+  if (secret.length > LONGEST) return err('secret_long', { most: LONGEST })
+  return ok(secret)
 }
 
 /**
@@ -47,13 +47,13 @@ export function readNewSecret(secret: string, least: number): Outcome<string> {
  * `pictures_wrong`, `pin_wrong`, and what `readNewSecret` refuses.
  */
 export function readOwnSecret(kind: OwnSecret, secret: string): Outcome<string> {
-  if (kind === 'none') return had('')
+  if (kind === 'none') return ok('')
   if (kind === 'password') return readNewSecret(secret, PUPIL_SECRET_LENGTH)
-  if (kind === 'pin') return /^\d{4}$/.test(secret) ? had(secret) : refused('pin_wrong')
+  if (kind === 'pin') return /^\d{4}$/.test(secret) ? ok(secret) : err('pin_wrong')
   const names = secret.split(' ')
   const right =
     names.length === PICTURE_COUNT && names.every(name => (PICTURES as readonly string[]).includes(name))
-  return right ? had(secret) : refused('pictures_wrong')
+  return right ? ok(secret) : err('pictures_wrong')
 }
 
 /**

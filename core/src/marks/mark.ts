@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** Marks and points in whole hundredths, so that 8.5 is 850 and sums are exact. */
 export type Hundredths = number
@@ -12,20 +12,19 @@ export const MOST_POINTS: Hundredths = 100_000
  */
 export function readMark(text: string, points: Hundredths): Outcome<Hundredths> {
   const number = readHundredths(text)
-  if (number === undefined) return refused('mark_unreadable', { text: text.trim().slice(0, 20) })
-  if (number < 0) return refused('mark_below_zero', { text: text.trim() })
-  if (number > points)
-    return refused('mark_above_points', { text: text.trim(), points: showHundredths(points) })
-  return had(number)
+  if (number === undefined) return err('mark_unreadable', { text: text.trim().slice(0, 20) })
+  if (number < 0) return err('mark_below_zero', { text: text.trim() })
+  if (number > points) return err('mark_above_points', { text: text.trim(), points: showHundredths(points) })
+  return ok(number)
 }
 
 /** Reads the points of a piece: refuses `points_unreadable` unless above zero and at most 1000. */
 export function readPoints(text: string): Outcome<Hundredths> {
   const number = readHundredths(text)
   if (number === undefined || number <= 0 || number > MOST_POINTS) {
-    return refused('points_unreadable', { text: text.trim().slice(0, 20), most: MOST_POINTS / 100 })
+    return err('points_unreadable', { text: text.trim().slice(0, 20), most: MOST_POINTS / 100 })
   }
-  return had(number)
+  return ok(number)
 }
 
 function readHundredths(text: string): Hundredths | undefined {

@@ -6,9 +6,9 @@ export type Outcome<T, R extends Refusal = Refusal> =
 /** A refusal that people meet: a code with a wording in every language, and what the wording needs. */
 export type Refusal = { readonly code: string; readonly params?: Readonly<Record<string, string | number>> }
 
-/** Wraps a value that was had. */
-export const had = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value })
+/** Wraps the value of a success. */
+export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value })
 
 /** Wraps a refusal with its code and what its wording needs. */
-export const refused = <C extends string>(code: C, params?: Record<string, string | number>) =>
+export const err = <C extends string>(code: C, params?: Record<string, string | number>) =>
   ({ ok: false, refusal: { code, ...(params && { params }) } }) as const

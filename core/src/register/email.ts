@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** What a browser's e-mail field takes. Source: HTML Living Standard, "valid e-mail address". */
 const VALID =
@@ -11,8 +11,8 @@ const LONGEST = 254
 export function readEmail(text: string): Outcome<string> {
   const typed = text.trim()
   if (typed.length > LONGEST || !VALID.test(typed))
-    return refused('email_unreadable', { text: typed.slice(0, 80) })
-  return had(typed.toLowerCase())
+    return err('email_unreadable', { text: typed.slice(0, 80) })
+  return ok(typed.toLowerCase())
 }
 
 /** The first address in a text, and the text without it and the brackets around it. */

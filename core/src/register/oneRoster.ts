@@ -1,5 +1,5 @@
 import { tidyName } from '../joining/index.js'
-import { had, type Outcome, type Refusal, refused } from '../outcome/index.js'
+import { err, type Outcome, ok, type Refusal } from '../outcome/index.js'
 import { readEmail } from './email.js'
 import { emptyRow, type RegisterRow } from './row.js'
 
@@ -43,7 +43,7 @@ export function readOneRoster(
     const of = enrolled.classsourcedid ?? ''
     pupils.set(of, [...(pupils.get(of) ?? []), rowOf(user, users, index + 2)])
   }
-  return had([...pupils].map(([id, rows]) => ({ id, title: titles.get(id) || id, pupils: rows })))
+  return ok([...pupils].map(([id, rows]) => ({ id, title: titles.get(id) || id, pupils: rows })))
 }
 
 function rowOf(user: Line, users: ReadonlyMap<string, Line>, line: number): RegisterRow {
@@ -74,5 +74,5 @@ const keyOf = (heading: string): string => heading.trim().toLowerCase()
 function missingColumn(file: string, table: Table, needed: readonly string[]) {
   const headings = new Set((table[0] ?? []).map(keyOf))
   const column = needed.find(one => !headings.has(keyOf(one)))
-  return column === undefined ? undefined : refused('roster_column', { file, column })
+  return column === undefined ? undefined : err('roster_column', { file, column })
 }

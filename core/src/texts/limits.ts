@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** The most characters of each kind of text; the first that is over is refused with its name and limit. */
 export const LIMITS = {
@@ -15,10 +15,10 @@ export type TextKind = keyof typeof LIMITS
 /** Text as it was written, without blank ends. Refuses `text_empty`, and `text_long` with `most` and `got`. */
 export function readText(kind: TextKind, text: string): Outcome<string> {
   const trimmed = text.trim()
-  if (!trimmed) return refused('text_empty', { what: kind })
+  if (!trimmed) return err('text_empty', { what: kind })
   if (trimmed.length > LIMITS[kind])
-    return refused('text_long', { what: kind, most: LIMITS[kind], got: trimmed.length })
-  return had(trimmed)
+    return err('text_long', { what: kind, most: LIMITS[kind], got: trimmed.length })
+  return ok(trimmed)
 }
 
 /** Whether formatted text says nothing: no picture or formula, and no letter, digit or sign once its marks are gone. */

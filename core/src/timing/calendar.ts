@@ -1,4 +1,4 @@
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { addDays, dayOf, isDate, type LocalDate, mondayOf, weekdayOf, weeksBetween } from '../zone/days.js'
 import { isTime } from './lessons.js'
 
@@ -167,20 +167,20 @@ export function readCalendar(typed: SchoolCalendar): Outcome<SchoolCalendar> {
   ] as const) {
     for (const [index, span] of spans.entries()) {
       const fault = faultOfSpan(span)
-      if (fault) return refused(fault, { path: `${list}.${index}`, name: span.name.slice(0, 40) })
+      if (fault) return err(fault, { path: `${list}.${index}`, name: span.name.slice(0, 40) })
     }
   }
   for (const [index, one] of typed.closures.entries()) {
     const times = [one.starts, one.ends].filter(time => time !== null)
     const backwards = one.starts !== null && one.ends !== null && one.starts >= one.ends
     if (!times.every(isTime) || backwards)
-      return refused('closure_backwards', { path: `closures.${index}`, name: one.name.slice(0, 40) })
+      return err('closure_backwards', { path: `closures.${index}`, name: one.name.slice(0, 40) })
   }
   if (typed.rotation && !isDate(typed.rotation.anchor))
-    return refused('date_unreadable', { path: 'rotation', name: typed.rotation.anchor.slice(0, 40) })
+    return err('date_unreadable', { path: 'rotation', name: typed.rotation.anchor.slice(0, 40) })
   const byDate = <T extends { from: LocalDate }>(spans: readonly T[]) =>
     [...spans].sort((a, b) => dayOf(a.from) - dayOf(b.from))
-  return had({ ...typed, terms: byDate(typed.terms), closures: byDate(typed.closures) })
+  return ok({ ...typed, terms: byDate(typed.terms), closures: byDate(typed.closures) })
 }
 
 function faultOfSpan({ name, from, to }: Term) {

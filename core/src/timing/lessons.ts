@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** A lesson that comes every week, in the school's local time. */
 export type LessonTime = {
@@ -22,8 +22,8 @@ export const isTime = (text: string): boolean => TIME.test(text)
 export function readLessonTime(lesson: LessonTime): Outcome<LessonTime> {
   const { weekday, starts, ends } = lesson
   const readable = Number.isInteger(weekday) && weekday >= 1 && weekday <= 7
-  if (!readable || !isTime(starts) || !isTime(ends)) return refused('lesson_unreadable')
-  return starts < ends ? had({ weekday, starts, ends }) : refused('lesson_backwards', { starts, ends })
+  if (!readable || !isTime(starts) || !isTime(ends)) return err('lesson_unreadable')
+  return starts < ends ? ok({ weekday, starts, ends }) : err('lesson_backwards', { starts, ends })
 }
 
 /** The lesson that is on, or about to begin within ten minutes; where several are, the one that ends last. */

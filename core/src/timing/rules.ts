@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { addDays, isDate, type LocalDate } from '../zone/days.js'
 import { closureAt, firstSchoolDay, type SchoolCalendar, schoolDayFrom } from './calendar.js'
 import { isTime } from './lessons.js'
@@ -175,7 +175,7 @@ const MOST_SCHOOL_DAYS = 60
 
 /** Reads a rule as it came in. Refuses `rule_unreadable`. */
 export function readRule(rule: TimeRule): Outcome<TimeRule> {
-  return isReadable(rule) ? had(rule) : refused('rule_unreadable')
+  return isReadable(rule) ? ok(rule) : err('rule_unreadable')
 }
 
 function isReadable(rule: TimeRule): boolean {

@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import { type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome } from '../outcome/index.js'
 import type { Standing } from './standing.js'
 import { mayWrite, type PieceState, stateOf, type Timing } from './state.js'
 
@@ -19,7 +19,7 @@ export type WritablePiece = {
 
 /** Whether the pupil may write and draw on a piece now: as `mayWrite`, and `nothing_asked` of work that asks nothing. */
 export const mayWriteOn = ({ kind, standing, timing }: WritablePiece, now: Instant): Outcome<true> =>
-  handsIn(kind) ? mayWrite(standing, timing, now) : refused('nothing_asked')
+  handsIn(kind) ? mayWrite(standing, timing, now) : err('nothing_asked')
 
 /**
  * The state of a piece of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time

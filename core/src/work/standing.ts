@@ -1,6 +1,6 @@
 import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 /** Where a pupil's piece stands, by its recorded moves alone: no deadline and no clock in it. */
 export type Phase =
@@ -85,9 +85,8 @@ export const mayFollow = (kind: MoveKind, standing: Standing): boolean => MOVES[
  * cannot follow.
  */
 export function next(standing: Standing, move: Move): Outcome<Standing> {
-  if (!mayFollow(move.kind, standing))
-    return refused('illegal_move', { move: move.kind, phase: standing.phase })
-  return had({ ...standing, ...changes(standing, move) })
+  if (!mayFollow(move.kind, standing)) return err('illegal_move', { move: move.kind, phase: standing.phase })
+  return ok({ ...standing, ...changes(standing, move) })
 }
 
 function changes(standing: Standing, move: Move): Partial<Standing> {

@@ -1,6 +1,6 @@
 import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 import { mayFollow, type Standing } from './standing.js'
 
 /** The times of a piece of work for one reader; null where there is none. */
@@ -98,29 +98,28 @@ export function momentOf(state: PieceState): Instant | null {
  * `at`), and `illegal_move` while it lies with the teacher or is finished.
  */
 export function mayWrite(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
-  if (standing.phase === 'tryAgain') return had(true)
+  if (standing.phase === 'tryAgain') return ok(true)
   if (standing.phase !== 'untouched' && standing.phase !== 'started') {
-    return refused('not_yours_to_change', { phase: standing.phase })
+    return err('not_yours_to_change', { phase: standing.phase })
   }
   return inTime(timing, now)
 }
 
 /** Whether the pupil may hand in now: as `mayWrite`, and something must have been begun. */
 export function mayHandIn(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
-  if (!mayFollow('handIn', standing))
-    return refused('illegal_move', { move: 'handIn', phase: standing.phase })
-  return standing.phase === 'tryAgain' ? had(true) : inTime(timing, now)
+  if (!mayFollow('handIn', standing)) return err('illegal_move', { move: 'handIn', phase: standing.phase })
+  return standing.phase === 'tryAgain' ? ok(true) : inTime(timing, now)
 }
 
 /** Whether the pupil may take back now: it lies with the teacher and the work has not closed. */
 export function mayTakeBack(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
   if (!mayFollow('takeBack', standing))
-    return refused('illegal_move', { move: 'takeBack', phase: standing.phase })
-  return standing.phaseBefore === 'tryAgain' ? had(true) : inTime(timing, now)
+    return err('illegal_move', { move: 'takeBack', phase: standing.phase })
+  return standing.phaseBefore === 'tryAgain' ? ok(true) : inTime(timing, now)
 }
 
 function inTime({ opensAt, closesAt }: Timing, now: Instant): Outcome<true> {
-  if (opensAt !== null && now < opensAt) return refused('work_not_open', { at: opensAt })
-  if (closesAt !== null && closesAt <= now) return refused('work_closed', { at: closesAt })
-  return had(true)
+  if (opensAt !== null && now < opensAt) return err('work_not_open', { at: opensAt })
+  if (closesAt !== null && closesAt <= now) return err('work_closed', { at: closesAt })
+  return ok(true)
 }

@@ -1,6 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
 import type { Instant } from '../ids/index.js'
-import { had, type Outcome, refused } from '../outcome/index.js'
+import { err, type Outcome, ok } from '../outcome/index.js'
 
 export type LocalTime = {
   readonly at: Instant
@@ -15,15 +15,15 @@ export type LocalTime = {
  */
 export function instantOf(local: string, zone: string): Outcome<LocalTime> {
   const plain = parse(local)
-  if (!plain) return refused('time_unreadable', { text: local.slice(0, 40) })
+  if (!plain) return err('time_unreadable', { text: local.slice(0, 40) })
   const earlier = plain.toZonedDateTime(zone, { disambiguation: 'earlier' })
   const later = plain.toZonedDateTime(zone, { disambiguation: 'later' })
   if (earlier.epochMilliseconds === later.epochMilliseconds) {
-    return had({ at: later.epochMilliseconds, twice: false })
+    return ok({ at: later.epochMilliseconds, twice: false })
   }
-  if (later.toPlainDateTime().equals(plain)) return had({ at: later.epochMilliseconds, twice: true })
+  if (later.toPlainDateTime().equals(plain)) return ok({ at: later.epochMilliseconds, twice: true })
   const next = later.getTimeZoneTransition('previous')?.toPlainDateTime()
-  return refused('time_skipped', {
+  return err('time_skipped', {
     text: local.replace('T', ' '),
     next: (next ?? plain).toString().slice(0, 16).replace('T', ' '),
   })

@@ -1,7 +1,7 @@
 import { goOn, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
 import type { AccountId, Instant, SheetId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, readInk } from '@oppen/core/ink'
-import { had, type Outcome, refused } from '@oppen/core/outcome'
+import { err, type Outcome, ok } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayWriteOn } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
@@ -93,12 +93,12 @@ function whatChanges(
   { put, drop }: InkChange,
 ): Outcome<Changing> {
   const onIt = new Set<string>(worksheet.sheets)
-  if (put.some(item => !onIt.has(item.page))) return refused('not_found')
+  if (put.some(item => !onIt.has(item.page))) return err('not_found')
   const gone = [...new Set(drop)].filter(id => live.has(id))
   const come = [...new Map(put.map(item => [item.id, item])).values()].filter(item => !live.has(item.id))
   const after = count - gone.length + come.length
-  if (come.length && after > INK_LIMITS.items) return refused('ink_many', { most: INK_LIMITS.items })
-  return had({ gone, come, after })
+  if (come.length && after > INK_LIMITS.items) return err('ink_many', { most: INK_LIMITS.items })
+  return ok({ gone, come, after })
 }
 
 /** The worksheet of a piece that may be drawn on now; what of some things stands on it. Refuses why it may not. */

@@ -5,7 +5,7 @@ import { Person, Seeded } from '@oppen/demo'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import { later } from '../../web/src/app/reaching.js'
-import { type InkDeed, InkKeeper, type InkWorld } from '../../web/src/features/worksheets/inkKeeper.js'
+import { type InkChange, InkKeeper, type InkWorld } from '../../web/src/features/worksheets/inkKeeper.js'
 import { Disasters } from '../disasters.js'
 import { School } from '../school.js'
 
@@ -17,7 +17,7 @@ const STEPS = 40
 class Device {
   keeper!: InkKeeper
   cut = false
-  readonly #deeds = new Map<string, InkDeed>()
+  readonly #changes = new Map<string, InkChange>()
   #base: Saved | undefined
   readonly #person: Person
   readonly #piece: PieceAddress
@@ -36,10 +36,10 @@ class Device {
       save: (put, drop) => this.#save(put, drop),
       read: () => this.#read(),
       store: {
-        all: () => [...this.#deeds.values()],
+        all: () => [...this.#changes.values()],
         base: () => this.#base,
-        keep: deed => {
-          this.#deeds.set(deed.id, deed)
+        keep: change => {
+          this.#changes.set(change.id, change)
           return true
         },
         keepBase: saved => {

@@ -1,12 +1,12 @@
 import type { InkItem } from './item.js'
 
-/** One deed on a worksheet: what it put there and what it took off. */
+/** One edit on a worksheet: what it put there and what it took off. */
 export type InkEdit = { readonly put: readonly InkItem[]; readonly drop: readonly InkItem[] }
 
-/** The same deed backwards. */
+/** The same edit backwards. */
 export const undone = ({ put, drop }: InkEdit): InkEdit => ({ put: drop, drop: put })
 
-/** What stands on a worksheet by the ids, after one more deed. Putting and dropping again changes nothing more. */
+/** What stands on a worksheet by the ids, after one more edit. Putting and dropping again changes nothing more. */
 export function applied(items: ReadonlyMap<string, InkItem>, { put, drop }: InkEdit): Map<string, InkItem> {
   const next = new Map(items)
   for (const { id } of drop) next.delete(id)
@@ -19,7 +19,7 @@ export type InkHistory = { readonly done: readonly InkEdit[]; readonly undone: r
 
 export const NO_HISTORY: InkHistory = { done: [], undone: [] }
 
-/** After a new deed nothing that was undone before can be done again. */
+/** After a new edit nothing that was undone before can be done again. */
 export const did = ({ done }: InkHistory, edit: InkEdit): InkHistory => ({
   done: [...done, edit],
   undone: [],
@@ -27,7 +27,7 @@ export const did = ({ done }: InkHistory, edit: InkEdit): InkHistory => ({
 
 type Step = { readonly history: InkHistory; readonly edit: InkEdit }
 
-/** One step back: the history after it and the deed that makes it; undefined at the beginning. */
+/** One step back: the history after it and the edit that makes it; undefined at the beginning. */
 export function back(history: InkHistory): Step | undefined {
   const last = history.done.at(-1)
   if (!last) return undefined

@@ -229,7 +229,7 @@ describe('undo and redo', () => {
     )
   })
 
-  it('after a new deed forget what was undone', () => {
+  it('after a new edit forget what was undone', () => {
     const edit = { put: [stroke(line([0, 0], [1, 1]))], drop: [] }
     const after = back(did(NO_HISTORY, edit))
     expect(forward(did(after?.history ?? NO_HISTORY, edit))).toBeUndefined()

@@ -22,7 +22,7 @@ const LINE =
 const GROUP =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft'
 
-/** Finds every class, area and deed of whoever is signed in by its name, and everything written by its words. */
+/** Finds every class, area and action of whoever is signed in by its name, and everything written by its words. */
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState('')
@@ -82,7 +82,7 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
 
 const idOf = ({ kind, ref }: Found): string => `found ${kind} ${ref}`
 
-/** The places and deeds that fit what was typed, best first. */
+/** The places and actions that fit what was typed, best first. */
 function useFitting(typed: string): Entry[] {
   const entries = useEntries()
   return entries
@@ -211,7 +211,7 @@ function useEntries(): Entry[] {
   const children = childrenOf(me).flatMap(one =>
     areasOfChild(one.child).map(area => to(area.to, say(area.key), one.name, area.to)),
   )
-  const deeds = withWork
+  const actions = withWork
     .filter(isTeacher)
     .flatMap(tie => [
       to(`door ${tie.classId}`, say('today_open_door'), tie.className, `/c/${tie.classId}/door`),
@@ -228,5 +228,5 @@ function useEntries(): Entry[] {
   const school = me.account.ownsSchool
     ? SCHOOL_PARTS.map(part => to(part.to, say(part.key), say('area_school'), part.to))
     : []
-  return [...own, ...school, ...areas, ...children, ...deeds, leave]
+  return [...own, ...school, ...areas, ...children, ...actions, leave]
 }

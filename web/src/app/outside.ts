@@ -18,11 +18,11 @@ export function useAsk() {
   const [busy, setBusy] = useState(false)
   const path = problem instanceof Refusal ? problem.path : undefined
   const words = problem ? problemWords(problem, outsideTime()) : undefined
-  const ask = async (deed: () => Promise<unknown>): Promise<void> => {
+  const ask = async (task: () => Promise<unknown>): Promise<void> => {
     if (busy) return
     setBusy(true)
     try {
-      await deed()
+      await task()
       setProblem(undefined)
     } catch (error) {
       setProblem(error)

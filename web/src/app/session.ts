@@ -58,9 +58,9 @@ export function useIds(): { classId: ClassId; placeId: PlaceId; workId: WorkId }
 const leaving = new Set<() => Promise<void>>()
 
 /** Does something before the person signs out, such as sending what is not saved yet. Gives the way to call it off. */
-export function beforeLeaving(deed: () => Promise<void>): () => void {
-  leaving.add(deed)
-  return () => void leaving.delete(deed)
+export function beforeLeaving(task: () => Promise<void>): () => void {
+  leaving.add(task)
+  return () => void leaving.delete(task)
 }
 
 /** Signing out does not wait longer for it than this, in milliseconds: the next child stands there. */
@@ -73,7 +73,7 @@ export function useSignOut(): () => Promise<void> {
   return async () => {
     const me = client.getQueryData(reads.me().queryKey)
     await Promise.race([
-      Promise.allSettled([...leaving].map(deed => deed())),
+      Promise.allSettled([...leaving].map(task => task())),
       new Promise(done => setTimeout(done, PATIENCE)),
     ])
     await call(routes.signOut, {})

@@ -3,7 +3,7 @@ import type { KeptFor } from '@oppen/core/copy'
 import { when } from '@oppen/core/timing'
 import { type QueryKey, type UseQueryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
-import { useDeed } from '../app/deed.js'
+import { useCommand } from '../app/command.js'
 import { useNow } from '../app/session.js'
 import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
@@ -101,7 +101,7 @@ type OneProps = Pick<Props<Kept>, 'bring' | 'again' | 'may'> & {
 function One({ version, bring, again, may, onClose, children }: OneProps) {
   const time = useNow()
   const client = useQueryClient()
-  const back = useDeed({
+  const back = useCommand({
     do: () => bring(String(version.version)),
     again,
     done: () => {

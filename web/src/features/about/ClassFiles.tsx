@@ -5,7 +5,7 @@ import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
 import { Paperclip } from 'lucide-react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
@@ -20,7 +20,7 @@ type Props = { readonly classId: ClassId; readonly files: readonly ClassFile[]; 
 
 /** The files of a class. */
 export function ClassFiles({ classId, files, writes }: Props) {
-  const add = useDeed({
+  const add = useCommand({
     do: (file: File) => call(routes.addClassFile, { classId }, formWith(file)),
     again: [reads.about(classId).queryKey],
   })
@@ -56,7 +56,7 @@ function FileLine({ classId, file, writes }: LineProps) {
   const client = useQueryClient()
   const { queryKey } = reads.about(classId)
   const params = { classId, classFileId: file.id }
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.removeClassFile, params),
     again: [queryKey],
     done: () =>

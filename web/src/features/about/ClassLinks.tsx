@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -41,7 +41,7 @@ export function ClassLinks({ classId, links, writes }: Props) {
 
 function ChangeLinks({ classId, links, onDone }: Omit<Props, 'writes'> & { readonly onDone: () => void }) {
   const [lines, setLines] = useState<readonly ClassLink[]>([...links, { title: '', url: '' }])
-  const keep = useDeed({
+  const keep = useCommand({
     do: () => call(routes.setLinks, { classId }, { links: [...lines] }),
     again: [reads.about(classId).queryKey, ['week', classId]],
     done: () => {

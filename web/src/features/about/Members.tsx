@@ -6,7 +6,7 @@ import { localDateAt } from '@oppen/core/zone'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -76,11 +76,11 @@ function OwnBirthday({ classId, own }: { readonly classId: ClassId; readonly own
   const [day, setDay] = useState('1')
   const [month, setMonth] = useState('1')
   const again = [reads.members(classId).queryKey]
-  const show = useDeed({
+  const show = useCommand({
     do: () => call(routes.setBirthday, {}, { birthday: { day: Number(day), month: Number(month) } }),
     again,
   })
-  const hide = useDeed({
+  const hide = useCommand({
     do: () => call(routes.setBirthday, {}, { birthday: null }),
     again,
     done: () => tell(say('birthday_hidden')),

@@ -6,7 +6,7 @@ import type { ClassId } from '@oppen/core/ids'
 import { localDateAt } from '@oppen/core/zone'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
@@ -44,7 +44,7 @@ export default function WritePage({ classId, page, onDone }: Props) {
             month: localDateAt(now, zone).slice(0, 7),
           },
   )
-  const keep = useDeed({
+  const keep = useCommand({
     do: async () => {
       if (!page) await call(routes.writePage, { classId }, form)
       else await call(routes.changePage, { classId, pageId: page.id }, { ...form, version: page.version })

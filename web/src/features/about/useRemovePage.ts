@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
@@ -12,7 +12,7 @@ import { say } from '../../words/say.js'
 export function useRemovePage(classId: ClassId) {
   const client = useQueryClient()
   const { queryKey } = reads.about(classId)
-  return useDeed({
+  return useCommand({
     do: ({ id }: ClassPage) => call(routes.removePage, { classId, pageId: id }),
     again: [queryKey],
     done: (_, { id, title }) =>

@@ -3,7 +3,7 @@ import { ADULT_SECRET_LENGTH, PUPIL_SECRET_LENGTH } from '@oppen/core/joining'
 import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
@@ -20,7 +20,7 @@ export function ChangeSecret() {
   const client = useQueryClient()
   const asksOld = !account.secretOnce && account.secretKind !== 'unset' && account.secretKind !== 'none'
   const least = account.kind === 'pupil' ? PUPIL_SECRET_LENGTH : ADULT_SECRET_LENGTH
-  const change = useDeed({
+  const change = useCommand({
     do: (form: HTMLFormElement) =>
       call(routes.changeSecret, {}, { old: fieldOf(form, 'old'), secret: fieldOf(form, 'secret') }),
     again: [reads.account().queryKey],

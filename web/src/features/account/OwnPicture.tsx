@@ -1,6 +1,6 @@
 import { routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
@@ -15,11 +15,11 @@ import { say } from '../../words/say.js'
 export function OwnPicture() {
   const me = useMe()
   const again = [reads.me().queryKey]
-  const take = useDeed({
+  const take = useCommand({
     do: (file: File) => call(routes.changePicture, {}, formWith(file)),
     again,
   })
-  const remove = useDeed({ do: () => call(routes.removePicture, {}), again })
+  const remove = useCommand({ do: () => call(routes.removePicture, {}), again })
   const words = take.words ?? remove.words
   return (
     <Row>

@@ -2,7 +2,7 @@ import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
@@ -17,7 +17,7 @@ import { say } from '../../words/say.js'
 export function Profile() {
   const { account } = useMe()
   const client = useQueryClient()
-  const keep = useDeed({
+  const keep = useCommand({
     do: (form: HTMLFormElement) =>
       call(
         routes.changeAccount,

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -29,7 +29,7 @@ export function Sessions() {
 function Line({ session }: { readonly session: AccountPage['sessions'][number] }) {
   const time = useNow()
   const { device } = session
-  const end = useDeed({
+  const end = useCommand({
     do: () => call(routes.endSession, { sessionId: session.id }),
     again: [reads.account().queryKey],
     done: () => tell(say('account_session_ended', { device })),

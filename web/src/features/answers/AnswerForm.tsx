@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -17,7 +17,7 @@ export function AnswerForm({ params, page, onDone }: Props) {
   const { question, mine } = page
   const [text, setText] = useState(mine?.text ?? '')
   const [choices, setChoices] = useState<readonly string[]>(mine?.choices ?? [])
-  const give = useDeed({
+  const give = useCommand({
     do: () => call(routes.answer, params, { text, choices: [...choices], version: mine?.version ?? 0 }),
     again: [
       reads.answers(params.classId, params.workId as WorkId).queryKey,

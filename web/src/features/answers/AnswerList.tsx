@@ -4,7 +4,7 @@ import type { ClassId, WorkId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -103,7 +103,7 @@ function Reply({ answer }: { readonly answer: Answer }) {
   const { classId, workId } = useIds()
   const [open, setOpen] = useState(false)
   const [text, setText] = useState('')
-  const reply = useDeed({
+  const reply = useCommand({
     do: () =>
       call(
         routes.replyToAnswer,

@@ -4,7 +4,7 @@ import type { EntryId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { Button } from '../../parts/Button.js'
 import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -22,7 +22,7 @@ export default function EntryWindow({ writing, onClose }: Props) {
   const entryId = 'entry' in writing ? writing.entry.id : null
   const [form, setForm] = useState<Form>(() => begin(writing))
   const put = (part: Partial<Form>) => setForm({ ...form, ...part })
-  const keep = useDeed({
+  const keep = useCommand({
     do: async () => {
       if (entryId) await call(routes.changeEntry, { entryId }, form)
       else await call(routes.addEntry, {}, form)
@@ -113,7 +113,7 @@ function begin(writing: Writing): Form {
 function useRemove(title: string, onClose: () => void) {
   const client = useQueryClient()
   const again = () => void client.invalidateQueries({ queryKey: ['days'] })
-  return useDeed({
+  return useCommand({
     do: (entryId: EntryId) => call(routes.removeEntry, { entryId }),
     again: [['days']],
     done: (_, entryId) => {

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
@@ -17,7 +17,7 @@ import { say } from '../../words/say.js'
 export default function FeedWindow({ onClose }: { readonly onClose: () => void }) {
   const { data } = useSuspenseQuery(reads.feed())
   const again = [reads.feed().queryKey]
-  const make = useDeed({
+  const make = useCommand({
     do: () => call(routes.makeFeed, {}),
     again,
     done: () => data.path && tell(say('feed_renewed')),
@@ -47,7 +47,7 @@ type Props = { readonly feed: Feed; readonly path: string; readonly renew: () =>
 function Address({ feed, path, renew }: Props) {
   const time = useNow()
   const address = new URL(path, location.origin).href
-  const end = useDeed({
+  const end = useCommand({
     do: () => call(routes.endFeed, {}),
     again: [reads.feed().queryKey],
     done: () => tell(say('feed_ended')),

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { showCode } from '@oppen/core/joining'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
@@ -17,7 +17,7 @@ import { say } from '../../words/say.js'
 export function CircleCode({ circle }: { readonly circle: CirclePage }) {
   const [renaming, setRenaming] = useState(false)
   const again = [reads.circle(circle.id).queryKey]
-  const renew = useDeed({
+  const renew = useCommand({
     do: (open: boolean) => call(routes.renewCircleCode, { circleId: circle.id }, { open }),
     again,
     done: () => circle.code !== null && tell(say('circle_code_changed')),
@@ -51,7 +51,7 @@ export function CircleCode({ circle }: { readonly circle: CirclePage }) {
 }
 
 function Rename({ circle, onDone }: { readonly circle: CirclePage; readonly onDone: () => void }) {
-  const rename = useDeed({
+  const rename = useCommand({
     do: (name: string) => call(routes.renameCircle, { circleId: circle.id }, { name }),
     again: [reads.circle(circle.id).queryKey, reads.me().queryKey],
     done: onDone,

@@ -1,7 +1,7 @@
 import type { CirclePage } from '@oppen/contract'
 import { addressOf, FILE_CHOICE, routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
@@ -13,7 +13,7 @@ import { say } from '../../words/say.js'
 /** The files of a circle. */
 export function CircleFiles({ circle }: { readonly circle: CirclePage }) {
   const again = [reads.circle(circle.id).queryKey]
-  const add = useDeed({
+  const add = useCommand({
     do: (file: File) => call(routes.addCircleFile, { circleId: circle.id }, formWith(file)),
     again,
   })
@@ -40,7 +40,7 @@ type LineProps = { readonly file: CirclePage['files'][number]; readonly circle: 
 function FileLine({ file, circle }: LineProps) {
   const params = { circleId: circle.id, circleFileId: file.id }
   const keeps = circle.members.some(member => member.mine && member.role === 'keeper')
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.removeCircleFile, params),
     again: [reads.circle(circle.id).queryKey],
   })

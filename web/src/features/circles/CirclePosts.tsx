@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -41,7 +41,7 @@ export function CirclePosts({ circle }: { readonly circle: CirclePage }) {
 function Write({ circle }: { readonly circle: CirclePage }) {
   const [html, setHtml] = useState('')
   const [edition, setEdition] = useState(0)
-  const post = useDeed({
+  const post = useCommand({
     do: () => call(routes.postInCircle, { circleId: circle.id }, { html }),
     again: [reads.circle(circle.id).queryKey],
     done: () => {
@@ -74,7 +74,7 @@ function Post({ post, circle, isNew }: PostProps) {
   const time = useNow()
   const at = when(post.at, time)
   const keeps = circle.members.some(member => member.mine && member.role === 'keeper')
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.removePost, { circleId: circle.id, postId: post.id }),
     again: [reads.circle(circle.id).queryKey],
   })

@@ -6,7 +6,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -45,7 +45,7 @@ function useLookAt({ id, posts }: CirclePage): void {
 
 function CircleHead({ circle }: { readonly circle: CirclePage }) {
   const navigate = useNavigate()
-  const leave = useDeed({
+  const leave = useCommand({
     do: () => call(routes.leaveCircle, { circleId: circle.id }),
     again: [reads.me().queryKey],
     done: () => {

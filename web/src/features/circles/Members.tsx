@@ -1,7 +1,7 @@
 import type { CirclePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Avatar } from '../../parts/Avatar.js'
 import { Button } from '../../parts/Button.js'
@@ -33,12 +33,12 @@ function Line({ member, circle, keeps }: LineProps) {
   const params = { circleId: circle.id, accountId: member.accountId }
   const { name } = member
   const again = [reads.circle(circle.id).queryKey]
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.removeMember, params),
     again,
     done: () => tell(say('circle_removed', { name })),
   })
-  const promote = useDeed({ do: () => call(routes.makeKeeper, params), again })
+  const promote = useCommand({ do: () => call(routes.makeKeeper, params), again })
   const words = remove.words ?? promote.words
   return (
     <li className="flex flex-wrap items-center gap-x-3 py-1">

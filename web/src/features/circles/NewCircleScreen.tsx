@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import type { FormEvent } from 'react'
 import { useNavigate } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
@@ -14,7 +14,7 @@ import { say } from '../../words/say.js'
 /** A new circle, with a code of its own. */
 export function Screen() {
   const navigate = useNavigate()
-  const make = useDeed({
+  const make = useCommand({
     do: (name: string) => call(routes.makeCircle, {}, { name }),
     again: [reads.me().queryKey],
     done: ({ circleId }) => navigate(`/circles/${circleId}`),

@@ -61,7 +61,7 @@ export function ClassLine(props: Props) {
         </div>
         {about}
         <div className="mt-auto pt-2">
-          <Deeds {...props} />
+          <ClassActions {...props} />
         </div>
       </li>
     )
@@ -74,7 +74,7 @@ export function ClassLine(props: Props) {
           {name}
           {about}
         </div>
-        <Deeds {...props} />
+        <ClassActions {...props} />
       </div>
     </Since>
   )
@@ -93,7 +93,7 @@ function Since({ tie, children }: { readonly tie: Tie; readonly children: React.
   )
 }
 
-function Deeds({ tie, leaving, onLeave }: Props) {
+function ClassActions({ tie, leaving, onLeave }: Props) {
   const sight = useSight()
   const { classId, className, outOfSight } = tie
   if (tie.role === 'leaver') {

@@ -2,7 +2,7 @@ import type { Tie } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -13,7 +13,7 @@ import { say } from '../../words/say.js'
 /** Leaving a class: others see it at once, so it is asked rather than undone. */
 export function Leave({ tie, onClose }: { readonly tie: Tie; readonly onClose: () => void }) {
   const { classId, className } = tie
-  const leave = useDeed({
+  const leave = useCommand({
     do: () => call(routes.leaveClass, { classId, placeId: tie.placeId as PlaceId }),
     again: [reads.me().queryKey, reads.today().queryKey],
     done: () => {

@@ -1,7 +1,7 @@
 import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
@@ -10,7 +10,7 @@ type Asked = { readonly classId: ClassId; readonly className: string; readonly o
 
 /** Puts a class out of one's own sight, or back; undone by one press. */
 export function useSight() {
-  const sight = useDeed({
+  const sight = useCommand({
     do: ({ classId, out }: Asked) => call(routes.setSight, { classId }, { out }),
     again: [reads.me().queryKey, reads.today().queryKey],
     done: (_, asked) =>

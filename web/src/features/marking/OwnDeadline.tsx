@@ -3,7 +3,7 @@ import { when } from '@oppen/core/timing'
 import { addDays, localAt } from '@oppen/core/zone'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { firstName } from '../../app/places.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
@@ -26,7 +26,7 @@ export function OwnDeadline({ params, row }: Props) {
   const [due, setDue] = useState(
     `${addDays(localAt(later, time.zone).slice(0, 10), 2)}T${dueAt === null ? '17:00' : clock}`,
   )
-  const set = useDeed({
+  const set = useCommand({
     do: (to: string | null) => call(routes.setExtension, params, { due: to }),
     again: [reads.marking(params.classId, params.workId).queryKey, reads.piece(params).queryKey],
     done: (_, to) => tell(say(to === null ? 'own_due_ended' : 'own_due_given', { name })),

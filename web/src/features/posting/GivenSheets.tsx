@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { FileText } from 'lucide-react'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
@@ -23,7 +23,7 @@ export function GivenSheets({ state }: { readonly state: WorkFormState }) {
   const workId = made ?? state.now.current.workId
   const { data } = useQuery({ ...reads.givenSheets(classId, workId), enabled: !!workId })
   const again = [reads.givenSheets(classId, workId).queryKey]
-  const give = useDeed<File>({
+  const give = useCommand<File>({
     do: async file => {
       const id = await state.idOf()
       if (!id) return
@@ -32,7 +32,7 @@ export function GivenSheets({ state }: { readonly state: WorkFormState }) {
     },
     again,
   })
-  const remove = useDeed<Sheet>({
+  const remove = useCommand<Sheet>({
     do: sheet => call(routes.removeGivenSheet, { classId, workId, sheetId: sheet.id }),
     again,
   })

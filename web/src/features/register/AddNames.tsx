@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { useMemo, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -32,7 +32,7 @@ export function AddNames({ page, onDone }: Props) {
   }, [source, edits, page, group])
   const kept = rows.filter(row => row.keep)
   const addresses = page.families ? kept.reduce((sum, row) => sum + row.familyEmails.length, 0) : 0
-  const add = useDeed({
+  const add = useCommand({
     do: () => keepRows(classId, kept, inviting && addresses > 0),
     again: [reads.register(classId).queryKey],
     done: ({ added, invited }) => {

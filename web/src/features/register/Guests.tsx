@@ -4,7 +4,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -38,7 +38,7 @@ function Guest({ guest, page }: { readonly guest: RegisterPlace; readonly page: 
   const [into, setInto] = useState('')
   const merge = useMerge(guest, page)
   const back = useBringBack()
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.movePlaceAway, { classId, placeId: guest.id }),
     again: [reads.register(classId).queryKey],
     done: () => tell(say('place_away_done', { name: guest.name }), () => back.go(guest)),

@@ -2,7 +2,7 @@ import type { RegisterPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -30,7 +30,7 @@ export function Invitations({ invitations }: { readonly invitations: readonly In
 function Line({ one }: { readonly one: Invitation }) {
   const { classId } = useIds()
   const time = useNow()
-  const withdraw = useDeed({
+  const withdraw = useCommand({
     do: () => call(routes.withdrawInvitation, { classId, invitationId: one.id }),
     again: [reads.register(classId).queryKey, reads.settings(classId).queryKey],
     done: () => tell(say('invitations_withdrawn', { to: one.to })),

@@ -1,7 +1,7 @@
 import { routes } from '@oppen/contract'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
@@ -14,7 +14,7 @@ import { say } from '../../words/say.js'
 /** Invites a pupil who has an account already. */
 export function InvitePupil({ onClose }: { readonly onClose: () => void }) {
   const { classId } = useIds()
-  const invite = useDeed({
+  const invite = useCommand({
     do: (userName: string) => call(routes.invitePerson, { classId }, { kind: 'pupil', userName }),
     again: [reads.register(classId).queryKey],
     done: (_, name) => {

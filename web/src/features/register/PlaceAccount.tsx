@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -19,8 +19,8 @@ export function PlaceAccount({ place }: { readonly place: RegisterPlace }) {
   const [given, setGiven] = useState<{ userName: string; secret: string }>()
   const params = { classId, placeId: place.id }
   const again = [reads.register(classId).queryKey]
-  const give = useDeed({ do: () => call(routes.giveSecret, params), again, done: setGiven })
-  const free = useDeed({
+  const give = useCommand({ do: () => call(routes.giveSecret, params), again, done: setGiven })
+  const free = useCommand({
     do: () => call(routes.freePlace, params),
     again,
     done: () => tell(say('register_freed', { name: place.name })),

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
@@ -37,7 +37,7 @@ function Link({ family, place }: LinkProps) {
   const { classId } = useIds()
   const time = useNow()
   const names = { family: family.name, name: place.name }
-  const end = useDeed({
+  const end = useCommand({
     do: () => call(routes.endFamilyLink, { classId, placeId: place.id, accountId: family.accountId }),
     again: [reads.register(classId).queryKey],
     done: () => tell(say('place_family_ended', names)),
@@ -62,7 +62,7 @@ function Link({ family, place }: LinkProps) {
 
 function Invite({ place }: { readonly place: RegisterPlace }) {
   const { classId } = useIds()
-  const invite = useDeed({
+  const invite = useCommand({
     do: (form: HTMLFormElement) =>
       call(routes.inviteFamily, { classId }, { placeId: place.id, email: fieldOf(form, 'familyEmail') }),
     again: [reads.register(classId).queryKey, reads.outbox().queryKey],

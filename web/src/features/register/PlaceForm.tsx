@@ -4,7 +4,7 @@ import type { GroupId } from '@oppen/core/ids'
 import { LANGUAGES } from '@oppen/core/register'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
@@ -29,7 +29,7 @@ export function PlaceForm({ place, groups }: Props) {
   const { classId } = useIds()
   const [groupId, setGroupId] = useState<string>(place.groupId)
   const [language, setLanguage] = useState(place.familyLanguage ?? '')
-  const change = useDeed({
+  const change = useCommand({
     do: (form: HTMLFormElement) =>
       call(
         routes.changePlace,
@@ -95,11 +95,11 @@ function Picture({ place }: { readonly place: RegisterPlace }) {
   const { classId } = useIds()
   const params = { classId, placeId: place.id }
   const again = [reads.register(classId).queryKey]
-  const take = useDeed({
+  const take = useCommand({
     do: (file: File) => call(routes.changeFace, params, formWith(file)),
     again,
   })
-  const remove = useDeed({ do: () => call(routes.removeFace, params), again })
+  const remove = useCommand({ do: () => call(routes.removeFace, params), again })
   const words = take.words ?? remove.words
   return (
     <div className="flex flex-wrap items-center gap-3">

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { showCode } from '@oppen/core/joining'
 import { when } from '@oppen/core/timing'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -31,7 +31,7 @@ function Key({ one, place }: { readonly one: PupilKey; readonly place: RegisterP
   const { classId } = useIds()
   const time = useNow()
   const kind = say(`place_key_${one.kind}`)
-  const replace = useDeed({
+  const replace = useCommand({
     do: () => call(routes.replaceKey, { classId, placeId: place.id, keyId: one.id }),
     again: [reads.register(classId).queryKey],
     done: () => tell(say('place_key_replaced', { kind: kind.toLowerCase(), name: place.name })),

@@ -4,7 +4,7 @@ import type { MergeId, PlaceId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
@@ -40,7 +40,7 @@ export function PlaceMoves({ place, page, onClose }: Props) {
 function MoveAway({ place, onClose }: Omit<Props, 'page'>) {
   const { classId } = useIds()
   const back = useBringBack()
-  const away = useDeed({
+  const away = useCommand({
     do: () => call(routes.movePlaceAway, { classId, placeId: place.id }),
     again: [reads.register(classId).queryKey],
     done: () => {
@@ -61,7 +61,7 @@ function MoveAway({ place, onClose }: Omit<Props, 'page'>) {
 /** Brings somebody back onto the register. */
 export function useBringBack() {
   const { classId } = useIds()
-  return useDeed({
+  return useCommand({
     do: (place: Pick<RegisterPlace, 'id' | 'name'>) =>
       call(routes.bringPlaceBack, { classId, placeId: place.id }),
     again: [reads.register(classId).queryKey],
@@ -116,7 +116,7 @@ export function Merge({ place, page, onDone }: MergeProps) {
 export function useMerge(place: RegisterPlace, page: RegisterPage, onDone?: () => void) {
   const { classId } = page
   const undo = useUndoMerge()
-  return useDeed({
+  return useCommand({
     do: (into: PlaceId) => call(routes.mergePlaces, { classId, placeId: place.id }, { into }),
     again: [reads.register(classId).queryKey],
     done: ({ mergeId }, into) => {
@@ -133,7 +133,7 @@ export function useMerge(place: RegisterPlace, page: RegisterPage, onDone?: () =
 export function useUndoMerge() {
   const { classId } = useIds()
   const client = useQueryClient()
-  return useDeed({
+  return useCommand({
     do: (merge: { id: MergeId; from: string }) => call(routes.undoMerge, { classId, mergeId: merge.id }),
     done: (_, merge) => {
       tell(say('place_merge_undone', { name: merge.from }))

@@ -4,7 +4,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -33,7 +33,7 @@ function WaitLine({ wait, page }: { readonly wait: Wait; readonly page: Register
   const { classId } = useIds()
   const time = useNow()
   const [placeId, setPlaceId] = useState<string>(wait.likely ?? '')
-  const answer = useDeed({
+  const answer = useCommand({
     do: (said: 'yes' | 'no') =>
       call(
         routes.answerWait,

@@ -1,7 +1,7 @@
 import { routes } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -15,7 +15,7 @@ type Form = { readonly shownName: string; readonly email: string | null }
 /** The account of a new teacher, and then how they come in. */
 export function AddTeacher({ onClose }: { readonly onClose: () => void }) {
   const [given, setGiven] = useState<{ name: string; userName: string; secret: string }>()
-  const add = useDeed({
+  const add = useCommand({
     do: (form: Form) => call(routes.addTeacher, {}, form),
     again: [['school']],
     done: (reply, form) => setGiven({ ...reply, name: form.shownName }),

@@ -2,7 +2,7 @@ import { type BodyOf, routes, type TeacherLine } from '@oppen/contract'
 import type { AccountId } from '@oppen/core/ids'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -24,7 +24,7 @@ export function EditTeacher({ teacher, others, onClose }: Props) {
   const me = useMe()
   const [given, setGiven] = useState<{ userName: string; secret: string }>()
   const { accountId, shownName, endedAt } = teacher
-  const renew = useDeed({
+  const renew = useCommand({
     do: () => call(routes.giveTeacherSecret, { accountId }),
     again: [['school']],
     done: setGiven,
@@ -60,7 +60,7 @@ export function EditTeacher({ teacher, others, onClose }: Props) {
 function About({ teacher, onClose }: Pick<Props, 'teacher' | 'onClose'>) {
   const { accountId } = teacher
   const [owns, setOwns] = useState(teacher.ownsSchool)
-  const save = useDeed({
+  const save = useCommand({
     do: (form: BodyOf<typeof routes.changeTeacher>) => call(routes.changeTeacher, { accountId }, form),
     again: [['school'], ['me']],
     done: () => {
@@ -114,7 +114,7 @@ function End({ teacher, others, onClose }: Props) {
   const { accountId, shownName, classes } = teacher
   const [handTo, setHandTo] = useState('')
   const owned = classes.some(one => one.owns)
-  const end = useDeed({
+  const end = useCommand({
     do: () => call(routes.endTeacher, { accountId }, { handTo: (handTo || null) as AccountId | null }),
     again: [['school']],
     done: () => {

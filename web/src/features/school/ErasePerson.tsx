@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -20,7 +20,7 @@ export function ErasePerson({ person: { personId, name, kind }, onClose }: Props
   const client = useQueryClient()
   const { data } = useQuery(reads.school())
   const [typed, setTyped] = useState('')
-  const erase = useDeed({
+  const erase = useCommand({
     do: () => call(routes.erasePerson, { personId }, { name: typed }),
     done: () => {
       tell(say('person_erased', { name }))

@@ -3,7 +3,7 @@ import { type BodyOf, routes, type SchoolPage } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -31,7 +31,7 @@ export function MailSettings({ page }: { readonly page: SchoolPage }) {
 
 function Server({ mail }: { readonly mail: SchoolPage['mail'] }) {
   const [on, setOn] = useState(mail.by === 'server')
-  const save = useDeed({
+  const save = useCommand({
     do: (form: BodyOf<typeof routes.changeMail>) => call(routes.changeMail, {}, form),
     again: [['school'], ['outbox']],
     done: () => tell(say('set_saved')),
@@ -93,7 +93,7 @@ function Server({ mail }: { readonly mail: SchoolPage['mail'] }) {
 
 function TryMail({ by }: { readonly by: SchoolPage['mail']['by'] }) {
   const me = useMe()
-  const send = useDeed({
+  const send = useCommand({
     do: (to: string) => call(routes.tryMail, {}, { to }),
     again: [['outbox']],
     done: () => tell(say(by === 'server' ? 'set_mail_tried' : 'set_mail_tried_outbox')),

@@ -1,7 +1,7 @@
 import { routes, type SchoolPage } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -13,7 +13,7 @@ import { ZoneField } from './ZoneField.js'
 export function NameAndZone({ page }: { readonly page: SchoolPage }) {
   const [name, setName] = useState(page.name)
   const [zone, setZone] = useState(page.zone)
-  const save = useDeed({
+  const save = useCommand({
     do: () => call(routes.changeSchool, {}, { name, zone }),
     again: [['school'], ['me'], ['welcome'], ['calendar']],
     done: () => tell(say('set_saved')),

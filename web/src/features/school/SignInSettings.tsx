@@ -1,7 +1,7 @@
 import { addressOf, type BodyOf, routes, type SchoolPage } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -27,7 +27,7 @@ export function SignInSettings({ page }: { readonly page: SchoolPage }) {
 
 function Provider({ page: { signIn, address } }: { readonly page: SchoolPage }) {
   const [on, setOn] = useState(signIn !== null)
-  const save = useDeed({
+  const save = useCommand({
     do: (form: BodyOf<typeof routes.changeSignIn>) => call(routes.changeSignIn, {}, form),
     again: [['school'], ['welcome']],
     done: () => tell(say('set_saved')),

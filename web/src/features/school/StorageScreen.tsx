@@ -3,7 +3,7 @@ import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -40,7 +40,7 @@ export function Screen() {
 function Backups({ backups }: { readonly backups: StoragePage['backups'] }) {
   const { zone } = useNow()
   const { at, folder, days, kept } = backups
-  const make = useDeed({
+  const make = useCommand({
     do: () => call(routes.backUp, {}),
     again: [['school']],
     done: () => tell(say('backups_done')),
@@ -92,7 +92,7 @@ function Limits({ limits }: { readonly limits: StoragePage['limits'] }) {
     class: String(limits.class / MIB),
     circle: String(limits.circle / MIB),
   }))
-  const save = useDeed({
+  const save = useCommand({
     do: () =>
       call(
         routes.changeLimits,

@@ -2,7 +2,7 @@ import type { ClassSettings } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -17,7 +17,7 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
   const time = useNow()
   const { classId, name: className, archivedAt } = data
   const again = [reads.settings(classId).queryKey, reads.me().queryKey, reads.today().queryKey]
-  const archive = useDeed({
+  const archive = useCommand({
     do: (archived: boolean) => call(routes.archiveClass, { classId }, { archived }),
     again,
     done: (_, archived) =>

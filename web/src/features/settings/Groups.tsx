@@ -2,7 +2,7 @@ import type { ClassSettings } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
@@ -15,7 +15,7 @@ import { say } from '../../words/say.js'
 export function Groups({ data }: { readonly data: ClassSettings }) {
   const { classId } = data
   const again = [reads.settings(classId).queryKey]
-  const add = useDeed({
+  const add = useCommand({
     do: (form: HTMLFormElement) => call(routes.addGroup, { classId }, { name: fieldOf(form, 'name') }),
     again,
     done: (_, form) => form.reset(),
@@ -51,7 +51,7 @@ type RenameProps = {
 }
 
 function Rename({ group, classId }: RenameProps) {
-  const rename = useDeed({
+  const rename = useCommand({
     do: (name: string) => call(routes.renameGroup, { classId, groupId: group.id }, { name }),
     again: [reads.settings(classId).queryKey, reads.register(classId).queryKey],
     done: () => tell(say('saved')),

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { ADMITS, OWN_SECRETS } from '@oppen/core/joining'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -29,7 +29,7 @@ export function SettingsForm({ data }: { readonly data: ClassSettings }) {
   const [form, setForm] = useState(() => bodyOf(data))
   const put = (part: Partial<SettingsBody>) => setForm({ ...form, ...part })
   const changes = changesOf(bodyOf(data), form)
-  const keep = useDeed({
+  const keep = useCommand({
     do: () => call(routes.changeSettings, { classId: data.classId }, form),
     again: [reads.settings(data.classId).queryKey, reads.me().queryKey],
     done: () => tell(say('saved')),

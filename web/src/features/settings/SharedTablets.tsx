@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useNavigate } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { fieldOf } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
@@ -39,7 +39,7 @@ export function SharedTablets({ data }: { readonly data: ClassSettings }) {
 function Line({ tablet, classId }: { readonly tablet: Tablet; readonly classId: ClassSettings['classId'] }) {
   const time = useNow()
   const { name } = tablet
-  const end = useDeed({
+  const end = useCommand({
     do: () => call(routes.endTablet, { classId, tabletId: tablet.id }),
     again: [reads.settings(classId).queryKey],
     done: () => tell(say('settings_tablet_ended', { name })),
@@ -69,7 +69,7 @@ function Line({ tablet, classId }: { readonly tablet: Tablet; readonly classId: 
 function ShareHere({ classId }: { readonly classId: ClassSettings['classId'] }) {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const share = useDeed({
+  const share = useCommand({
     do: (name: string) => call(routes.shareThisTablet, { classId }, { name }),
     done: () => {
       client.clear()

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -53,7 +53,7 @@ function Colleague({ teacher, data, owns, self }: ColleagueProps) {
   const { classId } = data
   const { name, accountId, role } = teacher
   const again = [reads.settings(classId).queryKey, reads.me().queryKey]
-  const remove = useDeed({
+  const remove = useCommand({
     do: () => call(routes.removeCoTeacher, { classId, accountId }),
     again: self ? [reads.me().queryKey] : again,
     done: () => {
@@ -61,7 +61,7 @@ function Colleague({ teacher, data, owns, self }: ColleagueProps) {
       else tell(say('settings_team_removed', { name }))
     },
   })
-  const handOver = useDeed({
+  const handOver = useCommand({
     do: () => call(routes.handOver, { classId, accountId }),
     again,
     done: () => tell(say('settings_team_handed', { name })),
@@ -102,7 +102,7 @@ function InviteColleague({ data }: { readonly data: ClassSettings }) {
   const inside = new Set(data.teachers.map(one => one.name))
   const colleagues = (page?.colleagues ?? []).filter(one => !inside.has(one.name))
   const nameOf = (wanted: string) => colleagues.find(one => one.userName === wanted)?.name ?? wanted
-  const invite = useDeed({
+  const invite = useCommand({
     do: (asked: string) => call(routes.invitePerson, { classId }, { kind: 'coTeacher', userName: asked }),
     again: [reads.settings(classId).queryKey],
     done: (_, asked) => {

@@ -1,5 +1,5 @@
 import { Refusal } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { ChooseFile } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
@@ -15,7 +15,7 @@ type Props<R> = {
 
 /** Takes a calendar file (.ics) from another program; what is wrong with it is said beside the button. */
 export function ChooseCalendarFile<R>({ label, read, onRead }: Props<R>) {
-  const take = useDeed({
+  const take = useCommand({
     do: async (file: File) => {
       if (file.size > MOST)
         throw new Refusal(413, { code: 'file_large', params: { name: file.name, most: 1 } })

@@ -6,7 +6,7 @@ import { localAt } from '@oppen/core/zone'
 import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { type FormEvent, useDeferredValue, useState } from 'react'
 import { call, Refusal } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -43,7 +43,7 @@ function Year({ page }: { readonly page: CalendarPage }) {
     enabled: changed,
     placeholderData: keepPreviousData,
   })
-  const keep = useDeed({
+  const keep = useCommand({
     do: () => call(routes.changeCalendar, {}, form),
     again: [['calendar'], ['week'], ['topics'], ['today']],
     done: () => tell(say('year_kept')),

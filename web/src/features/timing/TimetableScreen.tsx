@@ -7,7 +7,7 @@ import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-qu
 import { type FormEvent, useDeferredValue, useState } from 'react'
 import { Link } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
@@ -54,7 +54,7 @@ function Timetable({ page }: { readonly page: TimetablePage }) {
     enabled: changed,
     placeholderData: keepPreviousData,
   })
-  const keep = useDeed({
+  const keep = useCommand({
     do: () => call(routes.changeTimetable, { classId }, form),
     again: [
       ['timetable', classId],

@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -40,7 +40,7 @@ function Line({ one }: { readonly one: TodayPage['invitations'][number] }) {
   const time = useNow()
   const client = useQueryClient()
   const { by, className } = one
-  const answer = useDeed({
+  const answer = useCommand({
     do: (said: 'accepted' | 'declined') =>
       call(routes.answerInvitation, { invitationId: one.id }, { answer: said }),
     again: [reads.today().queryKey],

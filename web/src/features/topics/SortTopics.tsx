@@ -4,7 +4,7 @@ import type { TopicId } from '@oppen/core/ids'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -22,7 +22,7 @@ export function SortTopics({ topics, onClose }: Props) {
   const named: Named[] = topics.flatMap(one =>
     one.id ? [{ id: one.id, name: one.name ?? '', count: one.works.length }] : [],
   )
-  const order = useDeed({
+  const order = useCommand({
     do: (topicIds: TopicId[]) => call(routes.orderTopics, { classId }, { topicIds }),
     again,
   })
@@ -86,9 +86,9 @@ function OneTopic({ topic, others }: { readonly topic: Named; readonly others: r
   const again = [reads.topics(classId).queryKey]
   const [name, setName] = useState(topic.name)
   const params = { classId, topicId: topic.id }
-  const rename = useDeed({ do: () => call(routes.renameTopic, params, { name }), again })
-  const merge = useDeed({ do: (into: TopicId) => call(routes.mergeTopic, params, { into }), again })
-  const away = useDeed({ do: () => call(routes.removeTopic, params), again })
+  const rename = useCommand({ do: () => call(routes.renameTopic, params, { name }), again })
+  const merge = useCommand({ do: (into: TopicId) => call(routes.mergeTopic, params, { into }), again })
+  const away = useCommand({ do: () => call(routes.removeTopic, params), again })
   const words = rename.words ?? merge.words ?? away.words
   return (
     <>

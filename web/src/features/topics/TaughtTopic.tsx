@@ -23,7 +23,7 @@ import { when } from '@oppen/core/timing'
 import { GripVertical, Pin } from 'lucide-react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { NewMark } from '../../parts/Feedback.js'
@@ -48,7 +48,7 @@ export function TaughtTopic({ topic, works, groups, sorts }: Props) {
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
-  const order = useDeed({
+  const order = useCommand({
     do: (ids: readonly TopicWork['id'][]) =>
       call(routes.orderWorks, { classId }, { topicId: topic.id, workIds: [...ids] }),
     again: [reads.topics(classId).queryKey],
@@ -99,7 +99,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
   const time = useNow()
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({ id: work.id })
-  const pin = useDeed({
+  const pin = useCommand({
     do: () => call(routes.pinWork, { classId, workId: work.id }, { pinned: !work.pinned }),
     again: [reads.topics(classId).queryKey],
   })

@@ -6,7 +6,7 @@ import { addDays } from '@oppen/core/zone'
 import { useQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -31,7 +31,7 @@ export function FillWeek({ page, onClose }: Props) {
   const [post, setPost] = useState(false)
   const { data } = useQuery(reads.fill(classId, page.week, from))
   const chosen = (data?.works ?? []).filter(work => !left.has(work.workId))
-  const fill = useDeed({
+  const fill = useCommand({
     do: () =>
       call(
         routes.fillWeek,

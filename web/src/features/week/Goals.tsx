@@ -2,7 +2,7 @@ import type { WeekPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -56,7 +56,7 @@ type WriteProps = { readonly page: WeekPage; readonly day: string; readonly onDo
 function WriteGoals({ page, day, onDone }: WriteProps) {
   const { classId } = useIds()
   const [text, setText] = useState(page.goals.join('\n'))
-  const keep = useDeed({
+  const keep = useCommand({
     do: () => call(routes.writeGoals, { classId, week: page.week }, { goals: text.split('\n') }),
     again: [reads.week(classId, page.week).queryKey],
     done: onDone,

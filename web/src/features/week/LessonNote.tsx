@@ -2,7 +2,7 @@ import type { WeekLesson } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -76,7 +76,7 @@ function WriteLesson({ lesson, week, title, onDone }: WriteProps) {
   const { classId } = useIds()
   const [live, setLive] = useState(lesson.live)
   const [own, setOwn] = useState(lesson.own)
-  const keep = useDeed({
+  const keep = useCommand({
     do: () =>
       call(routes.writeLesson, { classId, week }, { groupId: lesson.groupId, key: lesson.key, live, own }),
     again: [reads.week(classId, week).queryKey],

@@ -6,7 +6,7 @@ import { addDays, weekdayOf } from '@oppen/core/zone'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -60,7 +60,7 @@ export function useMoveCard() {
       client.invalidateQueries({ queryKey: ['week', classId] }),
       client.invalidateQueries({ queryKey: reads.topics(classId).queryKey }),
     ])
-  return useDeed({
+  return useCommand({
     do: async ({ card, spot }: { card: WeekCard; spot: Spot }) => {
       const params = { classId, workId: card.id }
       const before = await call(routes.seeWork, params)

@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Camera as CameraIcon, FileText, ImagePlus, Mic, RotateCw, Video, X } from 'lucide-react'
 import { type ChangeEvent, useId, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonLook } from '../../parts/Button.js'
@@ -45,7 +45,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
   const id = useId()
   const client = useQueryClient()
   const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
-  const removing = useDeed<PieceFile>({
+  const removing = useCommand<PieceFile>({
     do: file => call(routes.removeFile, { ...params, fileId: file.id }),
     done: (_, file) => {
       void again()
@@ -183,7 +183,7 @@ function Tile({ file, params, own = false }: TileProps) {
   const address = addressOf(routes.seeFile, { ...params, fileId: file.id })
   const kind = kindOfFile(file.type)
   const client = useQueryClient()
-  const turn = useDeed({
+  const turn = useCommand({
     // it is looked at until the turned one stands in its place
     do: async () => {
       await call(routes.turnPicture, { ...params, fileId: file.id })

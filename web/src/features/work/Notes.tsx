@@ -2,7 +2,7 @@ import type { Note } from '@oppen/contract'
 import type { NoteId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'
 import { type FormEvent, useState } from 'react'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -26,7 +26,7 @@ type Props = {
 /** A thread: what was said, what is new in it, and a field to say more. */
 export function Notes({ notes, seenAt, field, write, remove, mayRemove, shut = false }: Props) {
   const [text, setText] = useState('')
-  const send = useDeed({ do: () => write(text), done: () => setText('') })
+  const send = useCommand({ do: () => write(text), done: () => setText('') })
   const submit = (event: FormEvent) => {
     event.preventDefault()
     send.go()
@@ -72,7 +72,7 @@ type SaidProps = { readonly note: Note; readonly remove: (() => Promise<unknown>
 function Said({ note, remove }: SaidProps) {
   const time = useNow()
   const [asking, setAsking] = useState(false)
-  const taking = useDeed({ do: async () => remove?.() })
+  const taking = useCommand({ do: async () => remove?.() })
   const meta = `${note.by}, ${when(note.at, time)}`
   if (note.removedBy !== null) {
     return (

@@ -6,7 +6,7 @@ import { timeOfDay, when } from '@oppen/core/timing'
 import { mayHandIn, mayTakeBack } from '@oppen/core/work'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import type { NotYet } from '../../app/reaching.js'
 import { useNow } from '../../app/session.js'
@@ -35,7 +35,7 @@ type Props = {
 export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }: Props) {
   const time = useNow()
   const [looking, setLooking] = useState(false)
-  const takeBack = useDeed({
+  const takeBack = useCommand({
     do: () => call(routes.takeBack, params),
     again: [reads.piece(params).queryKey],
     done: () => tell(say('work_taken')),

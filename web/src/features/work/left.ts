@@ -92,18 +92,18 @@ async function sendPage(copy: string, params: PieceParams): Promise<number | und
 /** The strokes of one worksheet. Gives the version that they became; nothing where none were left. */
 async function sendStrokes(owner: string, params: PieceParams): Promise<number | undefined> {
   const store = inkStore(owner)
-  const deeds = store.all().filter(deed => !deed.sent)
+  const changes = store.all().filter(change => !change.sent)
   let version: number | undefined
-  for (let at = 0; at < deeds.length; at += INK_LIMITS.batch) {
-    const batch = deeds.slice(at, at + INK_LIMITS.batch)
+  for (let at = 0; at < changes.length; at += INK_LIMITS.batch) {
+    const batch = changes.slice(at, at + INK_LIMITS.batch)
     const body = {
-      put: batch.flatMap(deed => deed.put ?? []),
-      drop: batch.flatMap(deed => (deed.put ? [] : deed.id)),
+      put: batch.flatMap(change => change.put ?? []),
+      drop: batch.flatMap(change => (change.put ? [] : change.id)),
     }
     version = (await call(routes.saveInk, params, body)).version
-    const now = new Map(store.all().map(deed => [deed.id, JSON.stringify(deed)]))
-    for (const deed of batch)
-      if (now.get(deed.id) === JSON.stringify(deed)) store.keep({ ...deed, sent: true })
+    const now = new Map(store.all().map(change => [change.id, JSON.stringify(change)]))
+    for (const change of batch)
+      if (now.get(change.id) === JSON.stringify(change)) store.keep({ ...change, sent: true })
   }
   return version
 }

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { ImagePlus } from 'lucide-react'
 import { type ChangeEvent, useId } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { buttonLook } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -21,7 +21,7 @@ export function AddPages({
 }) {
   const id = useId()
   const client = useQueryClient()
-  const add = useDeed<readonly File[]>({
+  const add = useCommand<readonly File[]>({
     do: async files => {
       for (const file of files) {
         const uploadId = await sendUpload(params, file, () => undefined).whole

@@ -2,7 +2,7 @@ import { addressOf, routes } from '@oppen/contract'
 import type { FileId } from '@oppen/core/ids'
 import type { InkEdit, InkItem, MarginNote, Spot } from '@oppen/core/ink'
 import { useState } from 'react'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import type { PieceParams } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -29,7 +29,7 @@ export function NoteWindow({ params, page, spot, before, onEdit, onClose }: Prop
   const [text, setText] = useState(before?.text ?? '')
   const [fileId, setFileId] = useState(before?.fileId ?? null)
   const [speaking, setSpeaking] = useState(false)
-  const send = useDeed<File, { id: FileId }>({
+  const send = useCommand<File, { id: FileId }>({
     do: file => sendFile(params, file, () => undefined).arrived,
     done: file => setFileId(file.id),
   })

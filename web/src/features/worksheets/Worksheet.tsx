@@ -5,7 +5,7 @@ import type { InkItem, MarginNote, Spot } from '@oppen/core/ink'
 import { FileDown } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
-import { useDeed } from '../../app/deed.js'
+import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { buttonLook } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -50,7 +50,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
   const address = (sheet: Sheet) => addressOf(routes.seeSheet, { ...params, sheetId: sheet.id })
   const pdfs = usePdfs(page.sheets, address)
   const byPage = useByPage(keeper.items)
-  const remove = useDeed<Sheet>({
+  const remove = useCommand<Sheet>({
     do: sheet => {
       const sheetIds = page.sheets.filter(one => one.id !== sheet.id).map(one => one.id)
       return call(routes.orderSheets, params, { sheetIds })

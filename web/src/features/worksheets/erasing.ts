@@ -28,7 +28,7 @@ export function erased(items: readonly InkItem[], path: readonly Spot[], reach: 
   })
 }
 
-/** The one deed that makes some items of others. */
+/** The one change that makes some items of others. */
 export function editBetween(before: readonly InkItem[], after: readonly InkItem[]): InkEdit {
   const were = new Set(before.map(item => item.id))
   const are = new Set(after.map(item => item.id))

@@ -3,7 +3,7 @@ import { goOn, type Saved, type Trail } from '@oppen/core/copy'
 import type { InkItem } from '@oppen/core/ink'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type InkDeed, InkKeeper, type InkWorld } from './inkKeeper.js'
+import { type InkChange, InkKeeper, type InkWorld } from './inkKeeper.js'
 
 const word = (id: string): InkItem => ({
   kind: 'text',
@@ -27,7 +27,7 @@ class Desk {
   #run = 0
   #backup = { items: this.items, version: 0, trail: this.#trail }
   readonly stores = [0, 1].map(() => ({
-    deeds: new Map<string, InkDeed>(),
+    changes: new Map<string, InkChange>(),
     base: undefined as Saved | undefined,
   }))
   #timers: { run: () => void; off: boolean }[] = []
@@ -45,11 +45,11 @@ class Desk {
         save: async (put, drop) => this.#save(put, drop),
         read: async () => (this.cut ? undefined : this.page),
         store: {
-          all: () => [...store.deeds.values()],
+          all: () => [...store.changes.values()],
           base: () => store.base,
-          keep: deed => {
+          keep: change => {
             if (this.full) return false
-            store.deeds.set(deed.id, deed)
+            store.changes.set(change.id, change)
             return true
           },
           keepBase: saved => {
@@ -107,12 +107,12 @@ describe('a worksheet', () => {
     const desk = new Desk()
     const keeper = desk.open(0)
     keeper.do({ put: [word('a')], drop: [] })
-    expect(desk.stores[0]?.deeds.get('a')).toMatchObject({ sent: false })
+    expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: false })
     expect(keeper.status.is).toBe('here')
     await desk.pass()
     expect([...desk.items.keys()]).toEqual(['a'])
     expect(keeper.status.is).toBe('saved')
-    expect(desk.stores[0]?.deeds.get('a')).toMatchObject({ sent: true })
+    expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: true })
   })
 
   it('undone and done again is on the server as it is seen', async () => {

@@ -14,7 +14,7 @@ import { Keeper, type Later } from '../../app/keeper.js'
 import type { NotYet, Reached } from '../../app/reaching.js'
 
 /** One thing that was put on a worksheet or taken off it, as the device keeps it. */
-export type InkDeed = {
+export type InkChange = {
   readonly id: string
   /** Null for what was taken off. */
   readonly put: InkItem | null
@@ -31,11 +31,11 @@ export type InkStatus =
 type InkSaved = Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>
 
 export type InkStore = {
-  readonly all: () => readonly InkDeed[]
+  readonly all: () => readonly InkChange[]
   /** The version that the server last confirmed to this device. */
   readonly base: () => Saved | undefined
   /** False where the device has no room. */
-  readonly keep: (deed: InkDeed) => boolean
+  readonly keep: (change: InkChange) => boolean
   readonly keepBase: (saved: Saved) => void
 }
 
@@ -65,7 +65,7 @@ export class InkKeeper extends Keeper<InkStatus> {
   #taken: Saved | null
   /** What was read is older than what was once confirmed: it is looked at anew before anything is made of it. */
   #doubt = false
-  readonly #pending = new Map<string, InkDeed>()
+  readonly #pending = new Map<string, InkChange>()
   readonly #world: InkWorld
 
   constructor(world: InkWorld, page: WorksheetPage) {
@@ -74,7 +74,7 @@ export class InkKeeper extends Keeper<InkStatus> {
     this.#world = world
     this.#saved = saved
     this.#taken = this.#saved
-    for (const deed of world.store.all()) if (!deed.sent) this.#pending.set(deed.id, deed)
+    for (const change of world.store.all()) if (!change.sent) this.#pending.set(change.id, change)
     this.#doubt = this.#isOlder(this.#saved)
     this.items = this.#over(page.items)
     if (this.#pending.size) this.status = { is: 'here' }
@@ -92,8 +92,8 @@ export class InkKeeper extends Keeper<InkStatus> {
   /** What the server has, with what it does not have yet; in doubt also with all that it once had of this device. */
   #over(items: readonly InkItem[]): Map<string, InkItem> {
     const all = new Map(items.map(item => [item.id, item]))
-    const deeds = this.#doubt ? this.#world.store.all() : []
-    for (const { id, put } of [...deeds, ...this.#pending.values()]) {
+    const changes = this.#doubt ? this.#world.store.all() : []
+    for (const { id, put } of [...changes, ...this.#pending.values()]) {
       if (put) all.set(id, put)
       else all.delete(id)
     }
@@ -110,8 +110,8 @@ export class InkKeeper extends Keeper<InkStatus> {
     this.#doubt = false
     const saved = savedOf(page)
     if (this.#isOlder(saved)) {
-      for (const deed of this.#world.store.all())
-        if (!this.#pending.has(deed.id)) this.#pending.set(deed.id, deed)
+      for (const change of this.#world.store.all())
+        if (!this.#pending.has(change.id)) this.#pending.set(change.id, change)
       if (saved) this.#world.store.keepBase(saved)
     }
     this.#take(page)
@@ -159,9 +159,9 @@ export class InkKeeper extends Keeper<InkStatus> {
     this.schedule(PAUSE)
   }
 
-  #owe(deed: InkDeed): void {
-    this.#pending.set(deed.id, deed)
-    this.deviceFull = !this.#world.store.keep(deed)
+  #owe(change: InkChange): void {
+    this.#pending.set(change.id, change)
+    this.deviceFull = !this.#world.store.keep(change)
   }
 
   /** Sends what is not yet on the server; resolves when that has gone one way or the other. */
@@ -180,8 +180,8 @@ export class InkKeeper extends Keeper<InkStatus> {
     const batch = [...this.#pending.values()].slice(0, BATCH)
     if (this.status.is !== 'unsaved') this.set({ is: 'saving' })
     const result = await this.#world.save(
-      batch.flatMap(deed => deed.put ?? []),
-      batch.flatMap(deed => (deed.put ? [] : deed.id)),
+      batch.flatMap(change => change.put ?? []),
+      batch.flatMap(change => (change.put ? [] : change.id)),
     )
     this.sending = undefined
     if (result.is === 'saved') this.#arrived(batch, result.saved)
@@ -193,13 +193,13 @@ export class InkKeeper extends Keeper<InkStatus> {
     this.failing({ is: 'unsaved', lastAt: this.#saved?.savedAt ?? null, why })
   }
 
-  #arrived(batch: readonly InkDeed[], page: InkSaved): void {
+  #arrived(batch: readonly InkChange[], page: InkSaved): void {
     this.succeeded()
-    for (const deed of batch) {
+    for (const change of batch) {
       // what was changed again meanwhile is still owed
-      if (this.#pending.get(deed.id) !== deed) continue
-      this.#pending.delete(deed.id)
-      this.#world.store.keep({ ...deed, sent: true })
+      if (this.#pending.get(change.id) !== change) continue
+      this.#pending.delete(change.id)
+      this.#world.store.keep({ ...change, sent: true })
     }
     const before = this.#saved
     this.#saved = savedOf(page)

@@ -1,6 +1,6 @@
 import type { Saved } from '@oppen/core/copy'
 import { INK, INK_BASE, keep, readKept } from '../../app/device.js'
-import type { InkDeed, InkStore } from './inkKeeper.js'
+import type { InkChange, InkStore } from './inkKeeper.js'
 
 /** The device's own store for the worksheet of one piece of one person: each stroke under a name of its own. */
 export function inkStore(owner: string): InkStore {
@@ -8,10 +8,10 @@ export function inkStore(owner: string): InkStore {
   return {
     all: () =>
       Object.keys(localStorage).flatMap(key =>
-        key.startsWith(prefix) ? (readKept<InkDeed>(key) ?? []) : [],
+        key.startsWith(prefix) ? (readKept<InkChange>(key) ?? []) : [],
       ),
     base: () => readKept<Saved>(INK_BASE + owner),
-    keep: deed => keep(prefix + deed.id, JSON.stringify(deed)),
+    keep: change => keep(prefix + change.id, JSON.stringify(change)),
     keepBase: saved => void keep(INK_BASE + owner, JSON.stringify(saved)),
   }
 }

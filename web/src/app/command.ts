@@ -14,7 +14,7 @@ type Options<A, R> = {
  * One command of whoever is signed in. `words` is what went wrong, if anything, and `at` gives the same only for
  * one field of the form.
  */
-export function useDeed<A = void, R = unknown>({ do: mutationFn, again = [], done }: Options<A, R>) {
+export function useCommand<A = void, R = unknown>({ do: mutationFn, again = [], done }: Options<A, R>) {
   const client = useQueryClient()
   const time = useNow()
   const mutation = useMutation({

@@ -5,7 +5,7 @@ import { Person, Seeded } from '@oppen/demo'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import { later } from '../../web/src/app/reaching.js'
-import { type InkChange, InkKeeper, type InkWorld } from '../../web/src/features/worksheets/inkKeeper.js'
+import { InkAutosave, type InkChange, type InkWorld } from '../../web/src/features/worksheets/inkAutosave.js'
 import { Disasters } from '../disasters.js'
 import { School } from '../school.js'
 
@@ -15,7 +15,7 @@ const STEPS = 40
 
 /** A device with the worksheet open, over the real wire to the real server; its network can be cut. */
 class Device {
-  keeper!: InkKeeper
+  autosave!: InkAutosave
   cut = false
   readonly #changes = new Map<string, InkChange>()
   #base: Saved | undefined
@@ -28,7 +28,7 @@ class Device {
   }
 
   async open(): Promise<void> {
-    this.keeper?.stop()
+    this.autosave?.stop()
     const page = await this.#read()
     // without an answer the page does not come up; what was drawn waits in the store
     if (!page) return
@@ -48,8 +48,8 @@ class Device {
       },
       later,
     }
-    this.keeper = new InkKeeper(world, page)
-    this.keeper.begin()
+    this.autosave = new InkAutosave(world, page)
+    this.autosave.begin()
   }
 
   async #read(): Promise<WorksheetPage | undefined> {
@@ -90,25 +90,25 @@ for (const seed of SEEDS) {
       played.push(what)
       if (what === 'draw') {
         const id = `s${seed}w${step}`
-        device.keeper.do({ put: [word(id, page)], drop: [] })
+        device.autosave.do({ put: [word(id, page)], drop: [] })
         stands.add(id)
       } else if (what === 'rub') {
-        const [gone] = device.keeper.items.values()
+        const [gone] = device.autosave.items.values()
         if (gone) {
-          device.keeper.do({ put: [], drop: [gone] })
+          device.autosave.do({ put: [], drop: [gone] })
           stands.delete(gone.id)
         }
       } else if (what === 'undo') {
-        const before = device.keeper.items
-        device.keeper.undo()
-        for (const id of before.keys()) if (!device.keeper.items.has(id)) stands.delete(id)
-        for (const id of device.keeper.items.keys()) if (!before.has(id)) stands.add(id)
-      } else if (what === 'send') await device.keeper.flush()
+        const before = device.autosave.items
+        device.autosave.undo()
+        for (const id of before.keys()) if (!device.autosave.items.has(id)) stands.delete(id)
+        for (const id of device.autosave.items.keys()) if (!before.has(id)) stands.add(id)
+      } else if (what === 'send') await device.autosave.flush()
       else if (what === 'cut') device.cut = !device.cut
       else if (what === 'reload') await device.open()
       else {
         const how = random.pick(['killDuring', 'backUp', 'setBack'] as const)
-        if (how === 'killDuring') await disasters.killDuring(device.keeper.flush())
+        if (how === 'killDuring') await disasters.killDuring(device.autosave.flush())
         else await disasters[how]()
       }
     }
@@ -116,14 +116,14 @@ for (const seed of SEEDS) {
     for (const device of [...devices, ...devices]) {
       device.cut = false
       await device.open()
-      await device.keeper.flush()
-      expect(device.keeper.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
+      await device.autosave.flush()
+      expect(device.autosave.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
     }
     const found = new Set((await person.get('seeWorksheet', piece)).items.map(item => item.id))
     const lost = [...stands].filter(id => !found.has(id))
     expect(lost, `seed ${seed}: ${played.join(' ')}`).toEqual([])
     expect(stands.size).toBeGreaterThan(4)
-    for (const device of devices) device.keeper.stop()
+    for (const device of devices) device.autosave.stop()
     await school.close()
   })
 }

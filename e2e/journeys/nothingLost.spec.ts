@@ -3,12 +3,12 @@ import { Person, Seeded } from '@oppen/demo'
 import type { PieceAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import {
-  CopyKeeper,
   type Draft,
+  DraftAutosave,
   type Drafts,
   type SaveResult,
   type Sending,
-} from '../../web/src/features/work/copyKeeper.js'
+} from '../../web/src/features/work/draftAutosave.js'
 import { Disasters } from '../disasters.js'
 import { School } from '../school.js'
 
@@ -42,7 +42,7 @@ class Store {
 
 /** A device with the copy open, over the real wire to the real server; its network can be cut. */
 class Device {
-  keeper!: CopyKeeper
+  autosave!: DraftAutosave
   cut = false
   readonly store = new Store()
   readonly #person: Person
@@ -54,7 +54,7 @@ class Device {
   }
 
   async open(): Promise<void> {
-    this.keeper?.stop()
+    this.autosave?.stop()
     const page = this.cut ? undefined : await this.#person.get('seePiece', this.#piece).catch(() => undefined)
     // without an answer the page does not come up; the words wait in the store
     if (!page) return
@@ -67,8 +67,8 @@ class Device {
       },
       now: () => performance.now(),
     }
-    this.keeper = new CopyKeeper(world, page.copy ?? undefined, page.work.template ?? '')
-    this.keeper.begin()
+    this.autosave = new DraftAutosave(world, page.copy ?? undefined, page.work.template ?? '')
+    this.autosave.begin()
   }
 
   async #save(sending: Sending): Promise<SaveResult> {
@@ -88,7 +88,7 @@ class Device {
 
   /** Everything that is on this device. */
   get texts(): string[] {
-    const held = this.keeper.status.is === 'conflict' ? [this.keeper.status.mine] : []
+    const held = this.autosave.status.is === 'conflict' ? [this.autosave.status.mine] : []
     return [...held, ...[...this.store.pages.values()].flatMap(({ html, aside }) => [html, ...aside])]
   }
 }
@@ -122,14 +122,14 @@ for (const seed of SEEDS) {
       played.push(what)
       if (what === 'type') {
         words.push(`s${seed}w${step}`)
-        device.keeper.change(`${device.keeper.html}<p>s${seed}w${step}</p>`)
-      } else if (what === 'send') await device.keeper.flush()
+        device.autosave.change(`${device.autosave.html}<p>s${seed}w${step}</p>`)
+      } else if (what === 'send') await device.autosave.flush()
       else if (what === 'cut') device.cut = !device.cut
       else if (what === 'reload') await device.open()
-      else if (what === 'choose') device.keeper.choose(random.pick(['mine', 'theirs', 'joined']))
+      else if (what === 'choose') device.autosave.choose(random.pick(['mine', 'theirs', 'joined']))
       else {
         const how = random.pick(['killDuring', 'backUp', 'setBack'] as const)
-        if (how === 'killDuring') await disasters.killDuring(device.keeper.flush())
+        if (how === 'killDuring') await disasters.killDuring(device.autosave.flush())
         else await disasters[how]()
       }
     }
@@ -137,17 +137,17 @@ for (const seed of SEEDS) {
     for (const device of [...devices, ...devices]) {
       device.cut = false
       await device.open()
-      for (let n = 0; n < 6 && device.keeper.dirty; n++) {
-        device.keeper.choose('joined')
-        await device.keeper.flush()
+      for (let n = 0; n < 6 && device.autosave.dirty; n++) {
+        device.autosave.choose('joined')
+        await device.autosave.flush()
       }
-      expect(device.keeper.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
+      expect(device.autosave.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
     }
     const found = new Set((await everything(person, piece)).flatMap(text => sayingOf(text).split(/\s+/)))
     const lost = words.filter(word => !found.has(word))
     expect(lost, `seed ${seed}: ${played.join(' ')}`).toEqual([])
     expect(words.length).toBeGreaterThan(4)
-    for (const device of devices) device.keeper.stop()
+    for (const device of devices) device.autosave.stop()
     await school.close()
   })
 }

@@ -3,12 +3,12 @@ import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
-import type { CopyKeeper } from './copyKeeper.js'
+import type { DraftAutosave } from './draftAutosave.js'
 
 /** Two versions side by side, for the writer to choose from. */
-export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
+export function Conflict({ autosave }: { readonly autosave: DraftAutosave }) {
   const time = useNow()
-  const { status } = keeper
+  const { status } = autosave
   if (status.is !== 'conflict') return null
   const { joined } = status
   const texts = [
@@ -31,7 +31,7 @@ export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
             <div className="max-h-60 flex-1 overflow-y-auto">
               <Written html={text.html} />
             </div>
-            <Button look="first" onClick={() => keeper.choose(text.which)}>
+            <Button look="first" onClick={() => autosave.choose(text.which)}>
               {text.go}
             </Button>
           </article>
@@ -47,7 +47,7 @@ export function Conflict({ keeper }: { readonly keeper: CopyKeeper }) {
         <div className="max-h-60 overflow-y-auto">
           <Written html={joined.html} />
         </div>
-        <Button look="first" className="self-start" onClick={() => keeper.choose('joined')}>
+        <Button look="first" className="self-start" onClick={() => autosave.choose('joined')}>
           {say('conflict_keep_joined')}
         </Button>
       </article>

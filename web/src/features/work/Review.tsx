@@ -56,7 +56,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
             <LazyShown
               inWindow
               params={{ classId, workId: page.work.id, placeId: page.pupil.placeId }}
-              {...(ink && { here: ink.keeper.items })}
+              {...(ink && { here: ink.autosave.items })}
             />
           </Suspense>
         </div>

@@ -16,7 +16,7 @@ import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import type { InkState } from '../worksheets/OwnWorksheet.js'
-import type { CopyKeeper, CopyStatus } from './copyKeeper.js'
+import type { CopyStatus, DraftAutosave } from './draftAutosave.js'
 import { missingLine } from './missing.js'
 import { Review } from './Review.js'
 import type { HandingIn } from './useHandIn.js'
@@ -24,7 +24,7 @@ import type { HandingIn } from './useHandIn.js'
 type Props = {
   readonly params: PieceParams
   readonly page: PiecePage
-  readonly keeper: CopyKeeper
+  readonly autosave: DraftAutosave
   readonly missing: readonly Missing[]
   readonly handingIn: HandingIn
   /** The worksheet that is open, if there is one. */
@@ -32,7 +32,7 @@ type Props = {
 }
 
 /** The bar at the foot: is it saved, what is missing, did it arrive, what comes next. */
-export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }: Props) {
+export function WorkBar({ params, page, autosave, missing, handingIn, ink = null }: Props) {
   const time = useNow()
   const [looking, setLooking] = useState(false)
   const takeBack = useCommand({
@@ -58,7 +58,7 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
   return (
     <footer className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
       {problem && !looking && <Problem words={problem} />}
-      {(keeper.deviceFull || ink?.keeper.deviceFull) && (keeper.dirty || ink?.keeper.dirty) && (
+      {(autosave.deviceFull || ink?.autosave.deviceFull) && (autosave.dirty || ink?.autosave.dirty) && (
         <Problem words={say('device_full')} />
       )}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
@@ -66,13 +66,13 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
           <p role="status">
             <BarWords
               page={page}
-              status={barStatus(keeper.status, ink)}
-              keeper={keeper}
+              status={barStatus(autosave.status, ink)}
+              autosave={autosave}
               handingIn={handingIn}
               missing={missing}
             />
           </p>
-          {begun && !press && barStatus(keeper.status, ink).is !== 'empty' && missing.length > 0 && (
+          {begun && !press && barStatus(autosave.status, ink).is !== 'empty' && missing.length > 0 && (
             <p className="truncate text-sm text-soft">
               {say('missing_head')}: {missingLine(missing)}
             </p>
@@ -80,7 +80,7 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
         </div>
         {press && <Button onClick={callOff}>{say('handIn_call_off')}</Button>}
         {begun && !press && (
-          <Button look="first" onClick={() => setLooking(true)} disabled={keeper.status.is === 'conflict'}>
+          <Button look="first" onClick={() => setLooking(true)} disabled={autosave.status.is === 'conflict'}>
             {say(standing.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}
@@ -93,7 +93,7 @@ export function WorkBar({ params, page, keeper, missing, handingIn, ink = null }
       {looking && (
         <Review
           page={page}
-          html={keeper.html}
+          html={autosave.html}
           missing={missing}
           handingIn={handingIn}
           ink={ink}
@@ -111,9 +111,9 @@ function barStatus(page: CopyStatus, ink: InkState | null): CopyStatus {
   return page.is === 'here' || page.is === 'saving' ? page : ink.status
 }
 
-type WordsProps = Pick<Props, 'page' | 'keeper' | 'handingIn' | 'missing'> & { readonly status: CopyStatus }
+type WordsProps = Pick<Props, 'page' | 'autosave' | 'handingIn' | 'missing'> & { readonly status: CopyStatus }
 
-function BarWords({ page, status, keeper, handingIn, missing }: WordsProps) {
+function BarWords({ page, status, autosave, handingIn, missing }: WordsProps) {
   const time = useNow()
   const { standing } = page
   const { press, arrived } = handingIn
@@ -141,7 +141,7 @@ function BarWords({ page, status, keeper, handingIn, missing }: WordsProps) {
         say('bar_empty')
       )
     case 'here':
-      return say(keeper.deviceFull ? 'bar_saving' : 'bar_here')
+      return say(autosave.deviceFull ? 'bar_saving' : 'bar_here')
     case 'saving':
       return say('bar_saving')
     case 'saved':
@@ -155,7 +155,7 @@ function BarWords({ page, status, keeper, handingIn, missing }: WordsProps) {
         </strong>
       )
     case 'unsaved':
-      return <strong className="text-rust">{unsavedWords(status, time.zone, keeper.deviceFull)}</strong>
+      return <strong className="text-rust">{unsavedWords(status, time.zone, autosave.deviceFull)}</strong>
   }
 }
 

@@ -71,7 +71,7 @@ type OwnProps = { readonly params: PieceParams; readonly page: PiecePage }
 
 function Own({ params, page }: OwnProps) {
   const time = useNow()
-  const keeper = useOwnCopy(params, page)
+  const autosave = useOwnCopy(params, page)
   const [ink, setInk] = useState<InkState | null>(null)
   const { work, standing } = page
   const archived = useTie()?.archived ?? false
@@ -82,21 +82,21 @@ function Own({ params, page }: OwnProps) {
   const underWay = uploads.list.filter(one => one.problem === undefined)
   const filesComing = !uploads.known || underWay.length > 0
   const filesRefused = underWay.length < uploads.list.length
-  const handingIn = useHandIn(params, { keeper, ink: ink?.keeper ?? coming, filesComing, filesRefused })
+  const handingIn = useHandIn(params, { autosave, ink: ink?.autosave ?? coming, filesComing, filesRefused })
   const writable = open && !handingIn.press
   const title = copyTitle(work.title, page.pupil.name)
   const [making, setMaking] = useState<Making | null>(null)
   const [writing, setWriting] = useState(false)
   // where there is a worksheet, a page to write on is there once somebody wants it
-  const showsPage = !page.worksheet || writing || !!work.template || keeper.html !== ''
-  const html = useDeferredValue(keeper.html)
+  const showsPage = !page.worksheet || writing || !!work.template || autosave.html !== ''
+  const html = useDeferredValue(autosave.html)
   const missing: Missing[] = [
     ...missingOnPage({
       html,
       template: work.template,
-      files: page.files.length + uploads.list.length + (ink?.keeper.items.size ?? 0),
+      files: page.files.length + uploads.list.length + (ink?.autosave.items.size ?? 0),
     }),
-    ...(ink?.keeper.items.size && ink.emptyPages.length
+    ...(ink?.autosave.items.size && ink.emptyPages.length
       ? [{ is: 'pages', numbers: ink.emptyPages } as const]
       : []),
     ...(making === 'voice' || making === 'video' ? [{ is: 'recording' } as const] : []),
@@ -121,15 +121,15 @@ function Own({ params, page }: OwnProps) {
                 )}
                 <section>
                   {showsPage && <h2 className="mb-2 text-lg">{title}</h2>}
-                  <Conflict keeper={keeper} />
+                  <Conflict autosave={autosave} />
                   {writable && !showsPage ? (
                     <Button onClick={() => setWriting(true)}>{say('page_begin')}</Button>
                   ) : writable ? (
                     <>
                       <LazyEditor
-                        html={keeper.html}
-                        edition={keeper.edition}
-                        onChange={changed => keeper.change(changed)}
+                        html={autosave.html}
+                        edition={autosave.edition}
+                        onChange={changed => autosave.change(changed)}
                         label={title}
                         onPicture={addPicture}
                         roomy
@@ -139,7 +139,7 @@ function Own({ params, page }: OwnProps) {
                       </p>
                     </>
                   ) : open ? (
-                    <Written html={keeper.html} className="text-[17px]" />
+                    <Written html={autosave.html} className="text-[17px]" />
                   ) : (
                     <AsHandedIn page={page} />
                   )}
@@ -152,7 +152,7 @@ function Own({ params, page }: OwnProps) {
                 {writable && (
                   <Files
                     params={params}
-                    files={notIn(keeper.html, page.files)}
+                    files={notIn(autosave.html, page.files)}
                     room={page.room}
                     uploads={uploads}
                     making={making}
@@ -182,7 +182,7 @@ function Own({ params, page }: OwnProps) {
         <WorkBar
           params={params}
           page={page}
-          keeper={keeper}
+          autosave={autosave}
           missing={missing}
           handingIn={handingIn}
           ink={ink}

@@ -1,5 +1,11 @@
 import { type Edition, goOn } from '@oppen/core/copy'
-import { CopyKeeper, type Draft, type KeeperWorld, type SaveResult, type Sending } from './copyKeeper.js'
+import {
+  type AutosaveWorld,
+  type Draft,
+  DraftAutosave,
+  type SaveResult,
+  type Sending,
+} from './draftAutosave.js'
 
 /** A device and a server in memory: the server keeps versions as the real one does, can be cut off and set back. */
 export class Desk {
@@ -23,7 +29,7 @@ export class Desk {
     return [...this.drafts.values()].sort((one, other) => other.at - one.at)[0]
   }
 
-  world(): KeeperWorld {
+  world(): AutosaveWorld {
     const page = ++this.#pages
     let found: number[] = []
     return {
@@ -100,8 +106,8 @@ export class Desk {
   }
 
   open = (template = '') => {
-    const keeper = new CopyKeeper(this.world(), this.server, template)
-    keeper.begin()
-    return keeper
+    const autosave = new DraftAutosave(this.world(), this.server, template)
+    autosave.begin()
+    return autosave
   }
 }

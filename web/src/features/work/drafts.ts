@@ -1,7 +1,7 @@
 import type { Edition } from '@oppen/core/copy'
 import { idOf } from '@oppen/core/copy'
 import { BASE, forgetPage, keep, keptPages, PAGE, readKept } from '../../app/device.js'
-import type { Draft, Drafts } from './copyKeeper.js'
+import type { Draft, Drafts } from './draftAutosave.js'
 
 /** Where the device keeps one copy of one person, so that a shared tablet never shows another's words. */
 export const draftKey = (accountId: string, workId: string, placeId: string): string =>

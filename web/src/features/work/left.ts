@@ -11,7 +11,7 @@ import { say } from '../../words/say.js'
 import { keptFiles, piecesWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
 import { inkStore } from '../worksheets/inkStore.js'
-import { type Draft, MOST_ASIDE } from './copyKeeper.js'
+import { type Draft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './drafts.js'
 import { dropPress, readPress, sendPress } from './press.js'
 

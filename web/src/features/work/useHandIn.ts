@@ -7,8 +7,8 @@ import { call, Said, Unreachable } from '../../app/api.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { say } from '../../words/say.js'
-import type { InkKeeper } from '../worksheets/inkKeeper.js'
-import type { CopyKeeper } from './copyKeeper.js'
+import type { InkAutosave } from '../worksheets/inkAutosave.js'
+import type { DraftAutosave } from './draftAutosave.js'
 import { draftKey } from './drafts.js'
 import { dropPress, type KeptPress, keepPress, readPress, sendPress } from './press.js'
 
@@ -27,9 +27,9 @@ export type HandingIn = {
 }
 
 type Parts = {
-  readonly keeper: CopyKeeper
+  readonly autosave: DraftAutosave
   /** The worksheet; undefined while it is still being opened, null where there is none. */
-  readonly ink?: InkKeeper | null | undefined
+  readonly ink?: InkAutosave | null | undefined
   /** Whether files are still on their way, and whether one was refused. */
   readonly filesComing?: boolean
   readonly filesRefused?: boolean
@@ -41,7 +41,7 @@ type Parts = {
  */
 export function useHandIn(
   params: PieceParams,
-  { keeper, ink = null, filesComing = false, filesRefused = false }: Parts,
+  { autosave, ink = null, filesComing = false, filesRefused = false }: Parts,
 ): HandingIn {
   const { account } = useMe()
   const client = useQueryClient()
@@ -64,7 +64,7 @@ export function useHandIn(
     await client.invalidateQueries({ queryKey: reads.piece({ classId, workId, placeId }).queryKey })
   }, [callOff, client, classId, workId, placeId])
 
-  const { status } = keeper
+  const { status } = autosave
   const inkStatus = ink?.status
   // biome-ignore lint/correctness/useExhaustiveDependencies: what the worksheet is waiting for is looked at anew as it changes
   useEffect(() => {
@@ -81,7 +81,7 @@ export function useHandIn(
     if (status.is !== 'saved' && status.is !== 'empty') return
     // the worksheet goes first, also the one that is still being opened, and so do files
     if (ink === undefined || ink?.dirty || filesComing) return
-    if (!sameText(keeper.html, press.html)) {
+    if (!sameText(autosave.html, press.html)) {
       callOff()
       setProblem(new Said(say('handIn_changed')))
       return
@@ -93,7 +93,7 @@ export function useHandIn(
       try {
         await sendPress(
           { classId, workId, placeId },
-          { version: keeper.version, ink: inkVersion(ink) },
+          { version: autosave.version, ink: inkVersion(ink) },
           press,
         )
         if (!gone) await done()
@@ -118,7 +118,7 @@ export function useHandIn(
     press,
     status,
     inkStatus,
-    keeper,
+    autosave,
     ink,
     filesComing,
     filesRefused,
@@ -130,7 +130,7 @@ export function useHandIn(
   ])
 
   const wait = (as: PlaceId | null) => {
-    const kept = { pressedAt: Date.now(), html: keeper.html, as }
+    const kept = { pressedAt: Date.now(), html: autosave.html, as }
     if (!keepPress(copy, kept)) throw new Unreachable('the device has no room')
     setPress(kept)
   }
@@ -139,11 +139,11 @@ export function useHandIn(
     setBusy(true)
     setProblem(undefined)
     try {
-      await Promise.all([keeper.flush(), ink?.flush()])
+      await Promise.all([autosave.flush(), ink?.flush()])
       if (ink?.status.is === 'refused') throw ink.status.error
-      if (keeper.status.is === 'conflict') return true
-      if (keeper.status.is === 'refused') throw keeper.status.error
-      if (keeper.status.is === 'unsaved' || ink?.status.is === 'unsaved' || filesComing) wait(as)
+      if (autosave.status.is === 'conflict') return true
+      if (autosave.status.is === 'refused') throw autosave.status.error
+      if (autosave.status.is === 'unsaved' || ink?.status.is === 'unsaved' || filesComing) wait(as)
       else await arrive(as)
       return true
     } catch (error) {
@@ -156,7 +156,7 @@ export function useHandIn(
 
   const arrive = async (as: PlaceId | null) => {
     try {
-      await call(routes.handIn, params, { version: keeper.version, ink: inkVersion(ink), as })
+      await call(routes.handIn, params, { version: autosave.version, ink: inkVersion(ink), as })
     } catch (error) {
       if (!(error instanceof Unreachable)) throw error
       wait(as)
@@ -168,4 +168,4 @@ export function useHandIn(
   return { press, arrived, busy, problem, go, callOff }
 }
 
-const inkVersion = (ink: InkKeeper | null | undefined): number | null => ink?.version || null
+const inkVersion = (ink: InkAutosave | null | undefined): number | null => ink?.version || null

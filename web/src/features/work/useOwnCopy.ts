@@ -7,8 +7,8 @@ import { onCopySaved } from '../../app/live.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { later, reach } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
-import { useKeeping } from '../../app/useKeeping.js'
-import { CopyKeeper, type SaveResult, type Sending } from './copyKeeper.js'
+import { useAutosave } from '../../app/useAutosave.js'
+import { DraftAutosave, type SaveResult, type Sending } from './draftAutosave.js'
 import { draftKey, draftsOf, openedCopy } from './drafts.js'
 
 async function save(params: PieceParams, sending: Sending): Promise<SaveResult> {
@@ -27,23 +27,23 @@ function otherOf({ params: { html, version, savedAt, trail } }: Refusal): Editio
 }
 
 /** The own copy of a piece, kept safe while it is open. */
-export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
+export function useOwnCopy(params: PieceParams, page: PiecePage): DraftAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
-  // biome-ignore lint/correctness/useExhaustiveDependencies: one keeper for as long as the piece is open; news comes by `heard`
-  const keeper = useMemo(() => {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as the piece is open; news comes by `heard`
+  const autosave = useMemo(() => {
     const world = {
       save: (sending: Sending) => save({ classId, workId, placeId }, sending),
       drafts: draftsOf(draftKey(account.id, workId, placeId)),
       later,
       now: () => Date.now(),
     }
-    return new CopyKeeper(world, page.copy ?? undefined, page.work.template ?? '')
+    return new DraftAutosave(world, page.copy ?? undefined, page.work.template ?? '')
   }, [account.id, classId, workId, placeId])
 
   useEffect(() => openedCopy(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
-  useKeeping(keeper)
+  useAutosave(autosave)
 
   // saved on another device or in another tab: read again, and taken in below
   useEffect(
@@ -51,19 +51,19 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): CopyKeeper {
       onCopySaved(event => {
         if (event.workId !== workId || event.placeId !== placeId) return
         // an own save may be told of before it is answered
-        void keeper.settled().then(() => {
-          if (event.version <= keeper.version) return
+        void autosave.settled().then(() => {
+          if (event.version <= autosave.version) return
           void client.invalidateQueries({ queryKey: reads.piece({ classId, workId, placeId }).queryKey })
         })
       }),
-    [keeper, client, classId, workId, placeId],
+    [autosave, client, classId, workId, placeId],
   )
   useEffect(() => {
-    if (page.copy) keeper.heard(page.copy)
-    else keeper.given(page.work.template ?? '')
-  }, [keeper, page.copy, page.work.template])
+    if (page.copy) autosave.heard(page.copy)
+    else autosave.given(page.work.template ?? '')
+  }, [autosave, page.copy, page.work.template])
 
-  const snapshot = useCallback(() => keeper.status, [keeper])
-  useSyncExternalStore(keeper.subscribe, snapshot)
-  return keeper
+  const snapshot = useCallback(() => autosave.status, [autosave])
+  useSyncExternalStore(autosave.subscribe, snapshot)
+  return autosave
 }

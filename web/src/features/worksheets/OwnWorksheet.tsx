@@ -5,7 +5,7 @@ import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
-import type { InkKeeper } from './inkKeeper.js'
+import type { InkAutosave } from './inkAutosave.js'
 import { useInk } from './useInk.js'
 import { Worksheet } from './Worksheet.js'
 
@@ -19,8 +19,8 @@ type Props = {
 
 /** How a worksheet that is open stands. */
 export type InkState = {
-  readonly keeper: InkKeeper
-  readonly status: InkKeeper['status']
+  readonly autosave: InkAutosave
+  readonly status: InkAutosave['status']
   /** Pages on which nothing stands, from 1. */
   readonly emptyPages: readonly number[]
 }
@@ -35,13 +35,13 @@ export default function OwnWorksheet({ params, locked, onState }: Props) {
 }
 
 function Open({ params, locked, page, onState }: Props & { readonly page: WorksheetPage }) {
-  const keeper = useInk(params, page)
-  const { status, items } = keeper
+  const autosave = useInk(params, page)
+  const { status, items } = autosave
   useEffect(() => {
     const full = new Set([...items.values()].map(item => item.page))
     const emptyPages = page.sheets.flatMap((sheet, index) => (full.has(sheet.id) ? [] : [index + 1]))
-    onState({ keeper, status, emptyPages })
-  }, [keeper, status, items, page.sheets, onState])
+    onState({ autosave, status, emptyPages })
+  }, [autosave, status, items, page.sheets, onState])
   useEffect(() => () => onState(null), [onState])
-  return <Worksheet params={params} locked={locked} page={page} keeper={keeper} />
+  return <Worksheet params={params} locked={locked} page={page} autosave={autosave} />
 }

@@ -18,7 +18,7 @@ import {
 } from 'lucide-react'
 import { say } from '../../words/say.js'
 import { COLOURS } from './colours.js'
-import type { InkKeeper } from './inkKeeper.js'
+import type { InkAutosave } from './inkAutosave.js'
 import { type Held, type Pen, WIDTHS } from './pens.js'
 import { TOOL_LOOK, Tool } from './Tool.js'
 import { Zoom } from './Zoom.js'
@@ -26,7 +26,7 @@ import { Zoom } from './Zoom.js'
 type Props = {
   readonly pen: Pen
   readonly onPen: (pen: Pen) => void
-  readonly keeper: InkKeeper
+  readonly autosave: InkAutosave
   readonly zoom: number
   readonly onZoom: (zoom: number) => void
 }
@@ -49,8 +49,8 @@ const ICONS: Readonly<Record<Held, LucideIcon>> = {
 const HELD: readonly (readonly Held[])[] = [[...TOOLS, 'eraser'], ['text', 'note'], [...SHAPES], ['move']]
 
 /** Back and forward, which a phone has to show at once; what to hold, in which ink, how wide; nearer and farther. */
-export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
-  const { done, undone } = keeper.history
+export function Toolbar({ pen, onPen, autosave, zoom, onZoom }: Props) {
+  const { done, undone } = autosave.history
   return (
     <div
       role="toolbar"
@@ -58,8 +58,8 @@ export function Toolbar({ pen, onPen, keeper, zoom, onZoom }: Props) {
       className="sticky top-0 z-10 flex flex-wrap items-center gap-x-1.5 gap-y-1 border-b border-rule bg-sheet/95 py-1.5 max-md:flex-nowrap max-md:overflow-x-auto"
     >
       <span className="flex shrink-0 border-r border-rule pr-1.5">
-        <Tool name="editor_undo" icon={Undo2} disabled={!done.length} onPress={() => keeper.undo()} />
-        <Tool name="editor_redo" icon={Redo2} disabled={!undone.length} onPress={() => keeper.redo()} />
+        <Tool name="editor_undo" icon={Undo2} disabled={!done.length} onPress={() => autosave.undo()} />
+        <Tool name="editor_redo" icon={Redo2} disabled={!undone.length} onPress={() => autosave.redo()} />
       </span>
       {HELD.map(group => (
         <span key={group[0]} className="flex shrink-0 border-r border-rule pr-1.5">

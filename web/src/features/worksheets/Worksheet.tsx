@@ -13,7 +13,7 @@ import { Off } from '../../parts/inputs.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 import { AddPages } from './AddPages.js'
-import type { InkKeeper } from './inkKeeper.js'
+import type { InkAutosave } from './inkAutosave.js'
 import { NoteWindow } from './NoteWindow.js'
 import { BEGIN, type Held, type Pen } from './pens.js'
 import { SheetView } from './SheetView.js'
@@ -24,7 +24,7 @@ type Props = {
   readonly params: PieceParams
   readonly locked: boolean
   readonly page: WorksheetPage
-  readonly keeper: InkKeeper
+  readonly autosave: InkAutosave
 }
 
 const KEYS: Readonly<Record<string, Held>> = {
@@ -41,7 +41,7 @@ const KEYS: Readonly<Record<string, Held>> = {
 type Noting = { readonly page: string; readonly spot: Spot; readonly before: MarginNote | null }
 
 /** A worksheet to write and draw on. */
-export function Worksheet({ params, locked, page, keeper }: Props) {
+export function Worksheet({ params, locked, page, autosave }: Props) {
   const [pen, setPen] = useState<Pen>(BEGIN)
   const [zoom, setZoom] = useState(1)
   const [noting, setNoting] = useState<Noting | null>(null)
@@ -49,7 +49,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
   const width = useWidth(place) * zoom
   const address = (sheet: Sheet) => addressOf(routes.seeSheet, { ...params, sheetId: sheet.id })
   const pdfs = usePdfs(page.sheets, address)
-  const byPage = useByPage(keeper.items)
+  const byPage = useByPage(autosave.items)
   const remove = useCommand<Sheet>({
     do: sheet => {
       const sheetIds = page.sheets.filter(one => one.id !== sheet.id).map(one => one.id)
@@ -67,8 +67,8 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
     if (target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement) return
     const command = event.ctrlKey || event.metaKey
     const held = KEYS[key.toLowerCase()]
-    if (command && key.toLowerCase() === 'z') event.shiftKey ? keeper.redo() : keeper.undo()
-    else if (command && key.toLowerCase() === 'y') keeper.redo()
+    if (command && key.toLowerCase() === 'z') event.shiftKey ? autosave.redo() : autosave.undo()
+    else if (command && key.toLowerCase() === 'y') autosave.redo()
     else if (!command && !event.altKey && held) setPen({ ...pen, held })
     else return
     event.preventDefault()
@@ -76,7 +76,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: hears the keys of the tools from whatever in it has the focus
     <div onKeyDown={keys}>
-      {!locked && <Toolbar pen={pen} onPen={setPen} keeper={keeper} zoom={zoom} onZoom={setZoom} />}
+      {!locked && <Toolbar pen={pen} onPen={setPen} autosave={autosave} zoom={zoom} onZoom={setZoom} />}
       {remove.words && <Problem words={remove.words} />}
       <div ref={place} className="overflow-x-auto pt-3">
         <ol className="flex flex-col gap-4">
@@ -90,7 +90,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
                 address={address(sheet)}
                 width={width}
                 {...(!locked && { pen })}
-                onEdit={edit => keeper.do(edit)}
+                onEdit={edit => autosave.do(edit)}
                 onNote={({ spot, before }) => setNoting({ page: sheet.id, spot, before })}
               />
               {sheet.own && !locked && (
@@ -107,7 +107,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
       </div>
       <div className="mt-3 flex flex-wrap gap-2">
         {!locked && <AddPages params={params} />}
-        {keeper.version > 0 && (
+        {autosave.version > 0 && (
           <a
             href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
             download
@@ -122,7 +122,7 @@ export function Worksheet({ params, locked, page, keeper }: Props) {
         <NoteWindow
           params={params}
           {...noting}
-          onEdit={locked ? undefined : edit => keeper.do(edit)}
+          onEdit={locked ? undefined : edit => autosave.do(edit)}
           onClose={() => setNoting(null)}
         />
       )}

@@ -6,19 +6,19 @@ import { onInkSaved } from '../../app/live.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { later, reach } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
-import { useKeeping } from '../../app/useKeeping.js'
-import { InkKeeper } from './inkKeeper.js'
+import { useAutosave } from '../../app/useAutosave.js'
+import { InkAutosave } from './inkAutosave.js'
 import { inkStore } from './inkStore.js'
 
 /** The worksheet of a piece, kept safe while it is open. */
-export function useInk(params: PieceParams, page: WorksheetPage): InkKeeper {
+export function useInk(params: PieceParams, page: WorksheetPage): InkAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
-  // biome-ignore lint/correctness/useExhaustiveDependencies: one keeper for as long as it is open; news comes by `heard`
-  const keeper = useMemo(
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as it is open; news comes by `heard`
+  const autosave = useMemo(
     () =>
-      new InkKeeper(
+      new InkAutosave(
         {
           save: (put, drop) =>
             reach(() =>
@@ -32,24 +32,24 @@ export function useInk(params: PieceParams, page: WorksheetPage): InkKeeper {
       ),
     [account.id, classId, workId, placeId],
   )
-  useKeeping(keeper)
+  useAutosave(autosave)
   // drawn on another device or in another tab: read again, and taken in below
   useEffect(
     () =>
       onInkSaved(
         { workId, placeId },
         event =>
-          void keeper.settled().then(() => {
-            if (event.version <= keeper.version) return
+          void autosave.settled().then(() => {
+            if (event.version <= autosave.version) return
             void client.invalidateQueries({
               queryKey: reads.worksheet({ classId, workId, placeId }).queryKey,
             })
           }),
       ),
-    [keeper, client, classId, workId, placeId],
+    [autosave, client, classId, workId, placeId],
   )
-  useEffect(() => keeper.heard(page), [keeper, page])
-  const snapshot = useCallback(() => keeper.status, [keeper])
-  useSyncExternalStore(keeper.subscribe, snapshot)
-  return keeper
+  useEffect(() => autosave.heard(page), [autosave, page])
+  const snapshot = useCallback(() => autosave.status, [autosave])
+  useSyncExternalStore(autosave.subscribe, snapshot)
+  return autosave
 }

@@ -3,7 +3,7 @@ import { goOn, type Saved, type Trail } from '@oppen/core/copy'
 import type { InkItem } from '@oppen/core/ink'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type InkChange, InkKeeper, type InkWorld } from './inkKeeper.js'
+import { InkAutosave, type InkChange, type InkWorld } from './inkAutosave.js'
 
 const word = (id: string): InkItem => ({
   kind: 'text',
@@ -37,10 +37,10 @@ class Desk {
     return { ...saved, sheets: [], items: [...this.items.values()] }
   }
 
-  open(device: 0 | 1): InkKeeper {
+  open(device: 0 | 1): InkAutosave {
     const store = this.stores[device]
     if (!store) throw new Error('no such device')
-    const keeper = new InkKeeper(
+    const autosave = new InkAutosave(
       {
         save: async (put, drop) => this.#save(put, drop),
         read: async () => (this.cut ? undefined : this.page),
@@ -66,8 +66,8 @@ class Desk {
       },
       this.page,
     )
-    keeper.begin()
-    return keeper
+    autosave.begin()
+    return autosave
   }
 
   #save(put: readonly InkItem[], drop: readonly string[]): Awaited<ReturnType<InkWorld['save']>> {
@@ -105,25 +105,25 @@ class Desk {
 describe('a worksheet', () => {
   it('is on the device with each stroke and on the server after a pause', async () => {
     const desk = new Desk()
-    const keeper = desk.open(0)
-    keeper.do({ put: [word('a')], drop: [] })
+    const autosave = desk.open(0)
+    autosave.do({ put: [word('a')], drop: [] })
     expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: false })
-    expect(keeper.status.is).toBe('here')
+    expect(autosave.status.is).toBe('here')
     await desk.pass()
     expect([...desk.items.keys()]).toEqual(['a'])
-    expect(keeper.status.is).toBe('saved')
+    expect(autosave.status.is).toBe('saved')
     expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: true })
   })
 
   it('undone and done again is on the server as it is seen', async () => {
     const desk = new Desk()
-    const keeper = desk.open(0)
-    keeper.do({ put: [word('a')], drop: [] })
+    const autosave = desk.open(0)
+    autosave.do({ put: [word('a')], drop: [] })
     await desk.pass()
-    keeper.undo()
+    autosave.undo()
     await desk.pass()
     expect([...desk.items.keys()]).toEqual([])
-    keeper.redo()
+    autosave.redo()
     await desk.pass()
     expect([...desk.items.keys()]).toEqual(['a'])
   })
@@ -142,11 +142,11 @@ describe('a worksheet', () => {
 
   it('that a server set back has forgotten is given to it again', async () => {
     const desk = new Desk()
-    const keeper = desk.open(0)
-    keeper.do({ put: [word('yesterday')], drop: [] })
+    const autosave = desk.open(0)
+    autosave.do({ put: [word('yesterday')], drop: [] })
     await desk.pass()
     desk.backUp()
-    keeper.do({ put: [word('today')], drop: [] })
+    autosave.do({ put: [word('today')], drop: [] })
     await desk.pass()
     desk.setBack()
     desk.open(0)
@@ -157,9 +157,9 @@ describe('a worksheet', () => {
   it('says that the device has no room', () => {
     const desk = new Desk()
     desk.full = true
-    const keeper = desk.open(0)
-    keeper.do({ put: [word('a')], drop: [] })
-    expect(keeper.deviceFull).toBe(true)
+    const autosave = desk.open(0)
+    autosave.do({ put: [word('a')], drop: [] })
+    expect(autosave.deviceFull).toBe(true)
   })
 
   it('loses nothing that was put and not taken off, whatever happens in whatever order', async () => {
@@ -184,39 +184,39 @@ describe('a worksheet', () => {
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 40 }), async steps => {
         const desk = new Desk()
-        const keepers = [desk.open(0), desk.open(1)]
+        const autosaves = [desk.open(0), desk.open(1)]
         const wanted = new Set<string>()
         const touched = new Set<string>()
         for (const [index, { do: what, device }] of steps.entries()) {
-          const keeper = keepers[device] as InkKeeper
-          const before = new Set(keeper.items.keys())
+          const autosave = autosaves[device] as InkAutosave
+          const before = new Set(autosave.items.keys())
           if (what === 'put') {
-            keeper.do({ put: [word(`w${index}`)], drop: [] })
+            autosave.do({ put: [word(`w${index}`)], drop: [] })
             wanted.add(`w${index}`)
           } else if (what === 'drop') {
-            const [item] = keeper.items.values()
-            if (item) keeper.do({ put: [], drop: [item] })
-          } else if (what === 'undo') keeper.undo()
+            const [item] = autosave.items.values()
+            if (item) autosave.do({ put: [], drop: [item] })
+          } else if (what === 'undo') autosave.undo()
           else if (what === 'cut') desk.cut = true
           else if (what === 'mend') desk.cut = false
           else if (what === 'lose') desk.lost = true
           else if (what === 'wait') await desk.pass()
-          else if (what === 'hear' && !desk.cut) keeper.heard(desk.page)
+          else if (what === 'hear' && !desk.cut) autosave.heard(desk.page)
           else if (what === 'backUp') desk.backUp()
           else if (what === 'setBack') desk.setBack()
           else if (what === 'reload' && !desk.cut) {
-            keeper.stop()
-            keepers[device] = desk.open(device)
+            autosave.stop()
+            autosaves[device] = desk.open(device)
           }
           // what somebody took off themself is no loss
           if (what === 'drop' || what === 'undo')
-            for (const id of before) if (!keeper.items.has(id)) touched.add(id)
+            for (const id of before) if (!autosave.items.has(id)) touched.add(id)
         }
         desk.cut = false
         for (let n = 0; n < 3; n++)
           for (const device of [0, 1] as const) {
-            keepers[device]?.stop()
-            keepers[device] = desk.open(device)
+            autosaves[device]?.stop()
+            autosaves[device] = desk.open(device)
             await desk.pass()
           }
         for (const id of wanted)

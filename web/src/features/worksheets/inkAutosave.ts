@@ -10,7 +10,7 @@ import {
   type InkItem,
   NO_HISTORY,
 } from '@oppen/core/ink'
-import { Keeper, type Later } from '../../app/keeper.js'
+import { Autosave, type Later } from '../../app/autosave.js'
 import type { NotYet, Reached } from '../../app/reaching.js'
 
 /** One thing that was put on a worksheet or taken off it, as the device keeps it. */
@@ -56,7 +56,7 @@ const BATCH = 400
  * are put and taken off by their ids, so what two devices draw at once is all there, and what a server set back has
  * forgotten is given to it again.
  */
-export class InkKeeper extends Keeper<InkStatus> {
+export class InkAutosave extends Autosave<InkStatus> {
   items: ReadonlyMap<string, InkItem>
   history: InkHistory = NO_HISTORY
   deviceFull = false
@@ -118,7 +118,7 @@ export class InkKeeper extends Keeper<InkStatus> {
     return true
   }
 
-  /** Sends what was found on the device. Making a keeper only looks; this begins its work. */
+  /** Sends what was found on the device. Making a autosave only looks; this begins its work. */
   begin(): void {
     if (this.#pending.size || this.#doubt) this.schedule(0)
   }

@@ -2,30 +2,30 @@ import { type Edition, sayingOf } from '@oppen/core/copy'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Desk } from './copyDesk.js'
-import type { CopyKeeper } from './copyKeeper.js'
+import type { DraftAutosave } from './draftAutosave.js'
 
 describe('an own copy', () => {
   it('begins with the template and is not saved by being looked at', async () => {
     const desk = new Desk()
-    const keeper = desk.open('<p>Fill in</p>')
+    const autosave = desk.open('<p>Fill in</p>')
     await desk.pass(10_000)
-    expect(keeper.html).toBe('<p>Fill in</p>')
-    expect(keeper.status).toEqual({ is: 'empty' })
+    expect(autosave.html).toBe('<p>Fill in</p>')
+    expect(autosave.status).toEqual({ is: 'empty' })
     expect(desk.server).toBeUndefined()
   })
 
   it('is on the device with each change and on the server after a pause', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
-    keeper.change('a')
+    const autosave = desk.open()
+    autosave.change('a')
     expect(desk.draft?.html).toBe('a')
     await desk.pass(300)
-    keeper.change('ab')
+    autosave.change('ab')
     await desk.pass(300)
     expect(desk.saves).toBe(0)
     await desk.pass(400)
     expect(desk.server?.html).toBe('ab')
-    expect(keeper.status).toMatchObject({ is: 'saved' })
+    expect(autosave.status).toMatchObject({ is: 'saved' })
     // kept on as confirmed, to tell whether the server is ever set back
     expect(desk.draft).toMatchObject({ html: 'ab', dirty: false })
   })
@@ -41,86 +41,86 @@ describe('an own copy', () => {
 
   it('says that it is not saved while the server is down, and goes when it is back', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
+    const autosave = desk.open()
     desk.cut = 'unreachable'
-    keeper.change('kept')
+    autosave.change('kept')
     await desk.pass(700)
-    expect(keeper.status).toEqual({ is: 'unsaved', lastAt: null, why: 'unreachable' })
-    keeper.change('kept here')
-    expect(keeper.status.is).toBe('unsaved')
+    expect(autosave.status).toEqual({ is: 'unsaved', lastAt: null, why: 'unreachable' })
+    autosave.change('kept here')
+    expect(autosave.status.is).toBe('unsaved')
     desk.cut = undefined
     await desk.pass(3_000)
     expect(desk.server?.html).toBe('kept here')
-    expect(keeper.status.is).toBe('saved')
+    expect(autosave.status.is).toBe('saved')
   })
 
   it('stays on the device when the person is signed out', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
+    const autosave = desk.open()
     desk.cut = 'signedOut'
-    keeper.change('mine')
+    autosave.change('mine')
     await desk.pass(700)
-    expect(keeper.status).toMatchObject({ is: 'unsaved', why: 'signedOut' })
+    expect(autosave.status).toMatchObject({ is: 'unsaved', why: 'signedOut' })
     expect(desk.draft?.html).toBe('mine')
   })
 
   it('takes in what was saved elsewhere while nothing is unsaved here', () => {
     const desk = new Desk()
     desk.elsewhere('one')
-    const keeper = desk.open()
+    const autosave = desk.open()
     desk.elsewhere('two')
-    keeper.heard(desk.server as Edition)
-    expect(keeper).toMatchObject({ html: 'two', edition: 1, version: 2 })
+    autosave.heard(desk.server as Edition)
+    expect(autosave).toMatchObject({ html: 'two', edition: 1, version: 2 })
   })
 
   it('whose answer was lost, and that was typed on, is not held against itself', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
+    const autosave = desk.open()
     desk.lost = true
-    keeper.change('one')
+    autosave.change('one')
     await desk.pass(700)
-    keeper.change('one two')
+    autosave.change('one two')
     await desk.pass(4_000)
     await desk.pass(4_000)
     expect(desk.server?.html).toBe('one two')
-    expect(keeper.status.is).toBe('saved')
+    expect(autosave.status.is).toBe('saved')
   })
 
   it('says that the device has no room, and is saved on the server all the same', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
+    const autosave = desk.open()
     desk.full = true
-    keeper.change('kept there')
-    expect(keeper.deviceFull).toBe(true)
+    autosave.change('kept there')
+    expect(autosave.deviceFull).toBe(true)
     await desk.pass(700)
     expect(desk.server?.html).toBe('kept there')
   })
 
   it('shows another template to who has not begun, and to nobody else', async () => {
     const desk = new Desk()
-    const keeper = desk.open('<p>One</p>')
-    keeper.given('<p>Two</p>')
-    expect(keeper).toMatchObject({ html: '<p>Two</p>', edition: 1, status: { is: 'empty' } })
-    keeper.change('<p>Two: mine</p>')
-    keeper.given('<p>Three</p>')
-    expect(keeper.html).toBe('<p>Two: mine</p>')
+    const autosave = desk.open('<p>One</p>')
+    autosave.given('<p>Two</p>')
+    expect(autosave).toMatchObject({ html: '<p>Two</p>', edition: 1, status: { is: 'empty' } })
+    autosave.change('<p>Two: mine</p>')
+    autosave.given('<p>Three</p>')
+    expect(autosave.html).toBe('<p>Two: mine</p>')
     await desk.pass(700)
-    keeper.given('<p>Four</p>')
+    autosave.given('<p>Four</p>')
     expect(desk.server?.html).toBe('<p>Two: mine</p>')
-    expect(keeper.html).toBe('<p>Two: mine</p>')
+    expect(autosave.html).toBe('<p>Two: mine</p>')
   })
 })
 
 describe('a server set back to yesterday', () => {
   async function written() {
     const desk = new Desk()
-    const keeper = desk.open()
-    keeper.change('<p>yesterday</p>')
+    const autosave = desk.open()
+    autosave.change('<p>yesterday</p>')
     await desk.pass(700)
     desk.backUp()
-    keeper.change('<p>yesterday</p><p>today</p>')
+    autosave.change('<p>yesterday</p><p>today</p>')
     await desk.pass(700)
-    keeper.stop()
+    autosave.stop()
     desk.setBack()
     return desk
   }
@@ -134,20 +134,20 @@ describe('a server set back to yesterday', () => {
 
   it('is given it also when the page is still open', async () => {
     const desk = await written()
-    const keeper = desk.open()
+    const autosave = desk.open()
     await desk.pass(1)
     desk.setBack()
-    keeper.heard(desk.server as Edition)
+    autosave.heard(desk.server as Edition)
     await desk.pass(1)
     expect(desk.server?.html).toBe('<p>yesterday</p><p>today</p>')
   })
 
   it('is given it even where the whole copy is gone', async () => {
     const desk = new Desk()
-    const keeper = desk.open()
-    keeper.change('all of it')
+    const autosave = desk.open()
+    autosave.change('all of it')
     await desk.pass(700)
-    keeper.stop()
+    autosave.stop()
     desk.setBack()
     desk.open()
     await desk.pass(1)
@@ -157,8 +157,8 @@ describe('a server set back to yesterday', () => {
   it('and written on elsewhere since: both texts are held out, and joined with everything of both', async () => {
     const desk = await written()
     for (const n of [1, 2, 3, 4]) desk.elsewhere(`<p>yesterday</p><p>elsewhere ${n}</p>`)
-    const keeper = desk.open()
-    expect(keeper.status).toMatchObject({
+    const autosave = desk.open()
+    expect(autosave.status).toMatchObject({
       is: 'conflict',
       mine: '<p>yesterday</p><p>today</p>',
       theirs: { html: '<p>yesterday</p><p>elsewhere 4</p>' },
@@ -223,23 +223,23 @@ describe('two versions', () => {
   async function conflict() {
     const desk = new Desk()
     desk.elsewhere(start)
-    const keeper = desk.open()
-    keeper.change(`${start}<p>mine</p>`)
+    const autosave = desk.open()
+    autosave.change(`${start}<p>mine</p>`)
     desk.elsewhere(`<p>theirs</p>${start}`)
     await desk.pass(700)
-    return { desk, keeper }
+    return { desk, autosave }
   }
 
   it('are both held out with both as one, and typing on loses nothing', async () => {
-    const { desk, keeper } = await conflict()
-    expect(keeper.status).toMatchObject({
+    const { desk, autosave } = await conflict()
+    expect(autosave.status).toMatchObject({
       is: 'conflict',
       mine: `${start}<p>mine</p>`,
       theirs: { html: `<p>theirs</p>${start}` },
       joined: { html: `<p>theirs</p>${start}<p>mine</p>`, doubled: 0 },
     })
-    keeper.change(`${start}<p>mine too</p>`)
-    expect(keeper.status).toMatchObject({
+    autosave.change(`${start}<p>mine too</p>`)
+    expect(autosave.status).toMatchObject({
       mine: `${start}<p>mine too</p>`,
       joined: { html: `<p>theirs</p>${start}<p>mine too</p>` },
     })
@@ -251,18 +251,18 @@ describe('two versions', () => {
     ['theirs', `<p>theirs</p>${start}`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
     ['joined', `<p>theirs</p>${start}<p>mine</p>`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
   ] as const)('go on with %s, and the others stay among the versions', async (which, html, kept) => {
-    const { desk, keeper } = await conflict()
-    keeper.choose(which)
+    const { desk, autosave } = await conflict()
+    autosave.choose(which)
     await desk.pass(1)
-    expect(keeper.html).toBe(html)
+    expect(autosave.html).toBe(html)
     expect(desk.server?.html).toBe(html)
-    expect(keeper.status.is).toBe('saved')
+    expect(autosave.status.is).toBe('saved')
     expect(desk.kept).toEqual(kept)
   })
 
   it('are held out until one is chosen, however often the page is loaded again', async () => {
-    const { desk, keeper } = await conflict()
-    keeper.stop()
+    const { desk, autosave } = await conflict()
+    autosave.stop()
     desk.open().stop()
     const again = desk.open()
     await desk.pass(31_000)
@@ -301,21 +301,21 @@ it('whatever happens in whatever order, every word typed is on the device, on th
       const pages = [desk.open(), desk.open()]
       const words: string[] = []
       for (const [index, one] of steps.entries()) {
-        const keeper = pages[one.page] as CopyKeeper
+        const autosave = pages[one.page] as DraftAutosave
         if (one.do === 'type') {
           words.push(`word${index}`)
-          keeper.change(`${keeper.html}<p>word${index}</p>`)
+          autosave.change(`${autosave.html}<p>word${index}</p>`)
         } else if (one.do === 'cut') desk.cut = 'unreachable'
         else if (one.do === 'mend') desk.cut = undefined
         else if (one.do === 'lose') desk.lost = true
         else if (one.do === 'wait') await desk.pass(31_000)
         else if (one.do === 'elsewhere') desk.elsewhere(`${desk.server?.html ?? ''}<p>elsewhere${index}</p>`)
-        else if (one.do === 'hear' && desk.server) keeper.heard(desk.server)
-        else if (one.do === 'mine' || one.do === 'theirs' || one.do === 'joined') keeper.choose(one.do)
+        else if (one.do === 'hear' && desk.server) autosave.heard(desk.server)
+        else if (one.do === 'mine' || one.do === 'theirs' || one.do === 'joined') autosave.choose(one.do)
         else if (one.do === 'backUp') desk.backUp()
         else if (one.do === 'setBack') desk.setBack()
         else if (one.do === 'reload') {
-          keeper.stop()
+          autosave.stop()
           pages[one.page] = desk.open()
         }
         await desk.pass(0)

@@ -1,5 +1,5 @@
 import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/copy'
-import { Keeper, type Later } from '../../app/keeper.js'
+import { Autosave, type Later } from '../../app/autosave.js'
 import type { NotYet, Reached } from '../../app/reaching.js'
 
 /** What one page holds of a copy on the device. */
@@ -51,7 +51,7 @@ export type Drafts = {
   readonly settle: () => void
 }
 
-export type KeeperWorld = {
+export type AutosaveWorld = {
   readonly save: (sending: Sending) => Promise<SaveResult>
   readonly drafts: Drafts
   readonly later: Later
@@ -67,7 +67,7 @@ export const MOST_ASIDE = 5
  * the server could not take is tried again until it has it; what a server set back has forgotten is given to it again.
  * Where the text was changed elsewhere meanwhile, both are held out to the writer, and nothing is written over unasked.
  */
-export class CopyKeeper extends Keeper<CopyStatus> {
+export class DraftAutosave extends Autosave<CopyStatus> {
   /** The text as the writer should see it; `edition` counts how often it came from outside. */
   html: string
   edition = 0
@@ -81,9 +81,9 @@ export class CopyKeeper extends Keeper<CopyStatus> {
   /** Texts that this page has had, by their hashes: meeting one of them is meeting oneself. */
   readonly #had = new Set<number>()
   readonly #template: string
-  readonly #world: KeeperWorld
+  readonly #world: AutosaveWorld
 
-  constructor(world: KeeperWorld, server: Edition | undefined, template: string) {
+  constructor(world: AutosaveWorld, server: Edition | undefined, template: string) {
     super(world.later, server ? { is: 'saved', at: server.savedAt } : { is: 'empty' })
     this.#world = world
     this.#template = template
@@ -138,7 +138,7 @@ export class CopyKeeper extends Keeper<CopyStatus> {
     this.set({ is: 'conflict', mine, theirs, joined })
   }
 
-  /** Sends what was found on the device, if anything was. Making a keeper only looks; this begins its work. */
+  /** Sends what was found on the device, if anything was. Making a autosave only looks; this begins its work. */
   begin(): void {
     if (this.dirty) this.#keep()
     this.#world.drafts.settle()

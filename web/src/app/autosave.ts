@@ -4,10 +4,10 @@ import { retryAfter } from './reaching.js'
 export type Later = (run: () => void, milliseconds: number) => () => void
 
 /**
- * What every keeper of something in the making does: says how it stands to whoever shows it, sends after a pause, and
+ * What every autosave of something in the making does: says how it stands to whoever shows it, sends after a pause, and
  * tries again what did not arrive.
  */
-export abstract class Keeper<Status> {
+export abstract class Autosave<Status> {
   status: Status
   protected sending: Promise<void> | undefined
   readonly #later: Later

@@ -1,163 +1,163 @@
 import { type Edition, sayingOf } from '@oppen/core/copy'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Desk } from './copyDesk.js'
 import type { DraftAutosave } from './draftAutosave.js'
+import { FakeServer } from './fakeServer.js'
 
 describe('an own copy', () => {
   it('begins with the template and is not saved by being looked at', async () => {
-    const desk = new Desk()
-    const autosave = desk.open('<p>Fill in</p>')
-    await desk.pass(10_000)
+    const fake = new FakeServer()
+    const autosave = fake.open('<p>Fill in</p>')
+    await fake.pass(10_000)
     expect(autosave.html).toBe('<p>Fill in</p>')
     expect(autosave.status).toEqual({ is: 'empty' })
-    expect(desk.server).toBeUndefined()
+    expect(fake.server).toBeUndefined()
   })
 
   it('is on the device with each change and on the server after a pause', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
+    const fake = new FakeServer()
+    const autosave = fake.open()
     autosave.change('a')
-    expect(desk.draft?.html).toBe('a')
-    await desk.pass(300)
+    expect(fake.draft?.html).toBe('a')
+    await fake.pass(300)
     autosave.change('ab')
-    await desk.pass(300)
-    expect(desk.saves).toBe(0)
-    await desk.pass(400)
-    expect(desk.server?.html).toBe('ab')
+    await fake.pass(300)
+    expect(fake.saves).toBe(0)
+    await fake.pass(400)
+    expect(fake.server?.html).toBe('ab')
     expect(autosave.status).toMatchObject({ is: 'saved' })
     // kept on as confirmed, to tell whether the server is ever set back
-    expect(desk.draft).toMatchObject({ html: 'ab', dirty: false })
+    expect(fake.draft).toMatchObject({ html: 'ab', dirty: false })
   })
 
   it('is found again on the device where it never arrived, and goes then', async () => {
-    const desk = new Desk()
-    desk.open().change('a sentence in the mid')
-    const again = desk.open()
+    const fake = new FakeServer()
+    fake.open().change('a sentence in the mid')
+    const again = fake.open()
     expect(again.html).toBe('a sentence in the mid')
-    await desk.pass(1)
-    expect(desk.server?.html).toBe('a sentence in the mid')
+    await fake.pass(1)
+    expect(fake.server?.html).toBe('a sentence in the mid')
   })
 
   it('says that it is not saved while the server is down, and goes when it is back', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
-    desk.cut = 'unreachable'
+    const fake = new FakeServer()
+    const autosave = fake.open()
+    fake.cut = 'unreachable'
     autosave.change('kept')
-    await desk.pass(700)
+    await fake.pass(700)
     expect(autosave.status).toEqual({ is: 'unsaved', lastAt: null, why: 'unreachable' })
     autosave.change('kept here')
     expect(autosave.status.is).toBe('unsaved')
-    desk.cut = undefined
-    await desk.pass(3_000)
-    expect(desk.server?.html).toBe('kept here')
+    fake.cut = undefined
+    await fake.pass(3_000)
+    expect(fake.server?.html).toBe('kept here')
     expect(autosave.status.is).toBe('saved')
   })
 
   it('stays on the device when the person is signed out', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
-    desk.cut = 'signedOut'
+    const fake = new FakeServer()
+    const autosave = fake.open()
+    fake.cut = 'signedOut'
     autosave.change('mine')
-    await desk.pass(700)
+    await fake.pass(700)
     expect(autosave.status).toMatchObject({ is: 'unsaved', why: 'signedOut' })
-    expect(desk.draft?.html).toBe('mine')
+    expect(fake.draft?.html).toBe('mine')
   })
 
   it('takes in what was saved elsewhere while nothing is unsaved here', () => {
-    const desk = new Desk()
-    desk.elsewhere('one')
-    const autosave = desk.open()
-    desk.elsewhere('two')
-    autosave.heard(desk.server as Edition)
+    const fake = new FakeServer()
+    fake.elsewhere('one')
+    const autosave = fake.open()
+    fake.elsewhere('two')
+    autosave.heard(fake.server as Edition)
     expect(autosave).toMatchObject({ html: 'two', edition: 1, version: 2 })
   })
 
   it('whose answer was lost, and that was typed on, is not held against itself', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
-    desk.lost = true
+    const fake = new FakeServer()
+    const autosave = fake.open()
+    fake.lost = true
     autosave.change('one')
-    await desk.pass(700)
+    await fake.pass(700)
     autosave.change('one two')
-    await desk.pass(4_000)
-    await desk.pass(4_000)
-    expect(desk.server?.html).toBe('one two')
+    await fake.pass(4_000)
+    await fake.pass(4_000)
+    expect(fake.server?.html).toBe('one two')
     expect(autosave.status.is).toBe('saved')
   })
 
   it('says that the device has no room, and is saved on the server all the same', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
-    desk.full = true
+    const fake = new FakeServer()
+    const autosave = fake.open()
+    fake.full = true
     autosave.change('kept there')
     expect(autosave.deviceFull).toBe(true)
-    await desk.pass(700)
-    expect(desk.server?.html).toBe('kept there')
+    await fake.pass(700)
+    expect(fake.server?.html).toBe('kept there')
   })
 
   it('shows another template to who has not begun, and to nobody else', async () => {
-    const desk = new Desk()
-    const autosave = desk.open('<p>One</p>')
+    const fake = new FakeServer()
+    const autosave = fake.open('<p>One</p>')
     autosave.given('<p>Two</p>')
     expect(autosave).toMatchObject({ html: '<p>Two</p>', edition: 1, status: { is: 'empty' } })
     autosave.change('<p>Two: mine</p>')
     autosave.given('<p>Three</p>')
     expect(autosave.html).toBe('<p>Two: mine</p>')
-    await desk.pass(700)
+    await fake.pass(700)
     autosave.given('<p>Four</p>')
-    expect(desk.server?.html).toBe('<p>Two: mine</p>')
+    expect(fake.server?.html).toBe('<p>Two: mine</p>')
     expect(autosave.html).toBe('<p>Two: mine</p>')
   })
 })
 
 describe('a server set back to yesterday', () => {
   async function written() {
-    const desk = new Desk()
-    const autosave = desk.open()
+    const fake = new FakeServer()
+    const autosave = fake.open()
     autosave.change('<p>yesterday</p>')
-    await desk.pass(700)
-    desk.backUp()
+    await fake.pass(700)
+    fake.backUp()
     autosave.change('<p>yesterday</p><p>today</p>')
-    await desk.pass(700)
+    await fake.pass(700)
     autosave.stop()
-    desk.setBack()
-    return desk
+    fake.setBack()
+    return fake
   }
 
   it('is given again what it has forgotten', async () => {
-    const desk = await written()
-    desk.open()
-    await desk.pass(1)
-    expect(desk.server?.html).toBe('<p>yesterday</p><p>today</p>')
+    const fake = await written()
+    fake.open()
+    await fake.pass(1)
+    expect(fake.server?.html).toBe('<p>yesterday</p><p>today</p>')
   })
 
   it('is given it also when the page is still open', async () => {
-    const desk = await written()
-    const autosave = desk.open()
-    await desk.pass(1)
-    desk.setBack()
-    autosave.heard(desk.server as Edition)
-    await desk.pass(1)
-    expect(desk.server?.html).toBe('<p>yesterday</p><p>today</p>')
+    const fake = await written()
+    const autosave = fake.open()
+    await fake.pass(1)
+    fake.setBack()
+    autosave.heard(fake.server as Edition)
+    await fake.pass(1)
+    expect(fake.server?.html).toBe('<p>yesterday</p><p>today</p>')
   })
 
   it('is given it even where the whole copy is gone', async () => {
-    const desk = new Desk()
-    const autosave = desk.open()
+    const fake = new FakeServer()
+    const autosave = fake.open()
     autosave.change('all of it')
-    await desk.pass(700)
+    await fake.pass(700)
     autosave.stop()
-    desk.setBack()
-    desk.open()
-    await desk.pass(1)
-    expect(desk.server?.html).toBe('all of it')
+    fake.setBack()
+    fake.open()
+    await fake.pass(1)
+    expect(fake.server?.html).toBe('all of it')
   })
 
   it('and written on elsewhere since: both texts are held out, and joined with everything of both', async () => {
-    const desk = await written()
-    for (const n of [1, 2, 3, 4]) desk.elsewhere(`<p>yesterday</p><p>elsewhere ${n}</p>`)
-    const autosave = desk.open()
+    const fake = await written()
+    for (const n of [1, 2, 3, 4]) fake.elsewhere(`<p>yesterday</p><p>elsewhere ${n}</p>`)
+    const autosave = fake.open()
     expect(autosave.status).toMatchObject({
       is: 'conflict',
       mine: '<p>yesterday</p><p>today</p>',
@@ -169,69 +169,69 @@ describe('a server set back to yesterday', () => {
 
 describe('two tabs of one device', () => {
   it('and a server that is set back: what one had saved is there again, though the other has newer words', async () => {
-    const desk = new Desk()
-    const [one, two] = [desk.open(), desk.open()]
+    const fake = new FakeServer()
+    const [one, two] = [fake.open(), fake.open()]
     one.change('saved before')
-    await desk.pass(31_000)
+    await fake.pass(31_000)
     two.change('typed since')
-    desk.setBack()
+    fake.setBack()
     one.stop()
     two.stop()
-    desk.open()
-    await desk.pass(1)
-    expect([desk.server?.html, ...desk.kept]).toEqual(expect.arrayContaining(['saved before', 'typed since']))
+    fake.open()
+    await fake.pass(1)
+    expect([fake.server?.html, ...fake.kept]).toEqual(expect.arrayContaining(['saved before', 'typed since']))
   })
 
   it('keep their words under names of their own', async () => {
-    const desk = new Desk()
-    const one = desk.open()
-    const two = desk.open()
-    desk.cut = 'unreachable'
+    const fake = new FakeServer()
+    const one = fake.open()
+    const two = fake.open()
+    fake.cut = 'unreachable'
     one.change('one')
     two.change('two')
-    expect([...desk.drafts.values()].map(draft => draft.html)).toEqual(['one', 'two'])
+    expect([...fake.drafts.values()].map(draft => draft.html)).toEqual(['one', 'two'])
     one.stop()
     two.stop()
     // both were closed; a third finds the newer, and the other is kept among the versions
-    desk.cut = undefined
-    const three = desk.open()
-    await desk.pass(1)
+    fake.cut = undefined
+    const three = fake.open()
+    await fake.pass(1)
     expect(three.html).toBe('two')
-    expect(desk.server?.html).toBe('two')
-    expect(desk.kept).toEqual(['one'])
+    expect(fake.server?.html).toBe('two')
+    expect(fake.kept).toEqual(['one'])
   })
 
   it('do not quarrel when one has sent what the other wrote', async () => {
-    const desk = new Desk()
-    const one = desk.open()
-    desk.cut = 'unreachable'
+    const fake = new FakeServer()
+    const one = fake.open()
+    fake.cut = 'unreachable'
     one.change('a')
-    desk.cut = undefined
-    const two = desk.open()
-    await desk.pass(1)
+    fake.cut = undefined
+    const two = fake.open()
+    await fake.pass(1)
     expect(two.status.is).toBe('saved')
     one.change('ab')
-    await desk.pass(700)
-    await desk.pass(1)
+    await fake.pass(700)
+    await fake.pass(1)
     expect(one.status.is).toBe('saved')
-    expect(desk.server?.html).toBe('ab')
+    expect(fake.server?.html).toBe('ab')
   })
 })
 
 describe('two versions', () => {
   const start = '<p>start</p>'
   async function conflict() {
-    const desk = new Desk()
-    desk.elsewhere(start)
-    const autosave = desk.open()
+    const fake = new FakeServer()
+    fake.elsewhere(start)
+    const autosave = fake.open()
     autosave.change(`${start}<p>mine</p>`)
-    desk.elsewhere(`<p>theirs</p>${start}`)
-    await desk.pass(700)
-    return { desk, autosave }
+    fake.elsewhere(`<p>theirs</p>${start}`)
+    await fake.pass(700)
+    return { fake, autosave }
   }
 
   it('are both held out with both as one, and typing on loses nothing', async () => {
-    const { desk, autosave } = await conflict()
+    const { fake, autosave } = await conflict()
     expect(autosave.status).toMatchObject({
       is: 'conflict',
       mine: `${start}<p>mine</p>`,
@@ -243,7 +243,7 @@ describe('two versions', () => {
       mine: `${start}<p>mine too</p>`,
       joined: { html: `<p>theirs</p>${start}<p>mine too</p>` },
     })
-    expect(desk.draft?.html).toBe(`${start}<p>mine too</p>`)
+    expect(fake.draft?.html).toBe(`${start}<p>mine too</p>`)
   })
 
   it.each([
@@ -251,22 +251,22 @@ describe('two versions', () => {
     ['theirs', `<p>theirs</p>${start}`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
     ['joined', `<p>theirs</p>${start}<p>mine</p>`, [`<p>theirs</p>${start}`, `${start}<p>mine</p>`]],
   ] as const)('go on with %s, and the others stay among the versions', async (which, html, kept) => {
-    const { desk, autosave } = await conflict()
+    const { fake, autosave } = await conflict()
     autosave.choose(which)
-    await desk.pass(1)
+    await fake.pass(1)
     expect(autosave.html).toBe(html)
-    expect(desk.server?.html).toBe(html)
+    expect(fake.server?.html).toBe(html)
     expect(autosave.status.is).toBe('saved')
-    expect(desk.kept).toEqual(kept)
+    expect(fake.kept).toEqual(kept)
   })
 
   it('are held out until one is chosen, however often the page is loaded again', async () => {
-    const { desk, autosave } = await conflict()
+    const { fake, autosave } = await conflict()
     autosave.stop()
-    desk.open().stop()
-    const again = desk.open()
-    await desk.pass(31_000)
-    expect(desk.server?.html).toBe(`<p>theirs</p>${start}`)
+    fake.open().stop()
+    const again = fake.open()
+    await fake.pass(31_000)
+    expect(fake.server?.html).toBe(`<p>theirs</p>${start}`)
     expect(again.status).toMatchObject({
       is: 'conflict',
       joined: { html: `<p>theirs</p>${start}<p>mine</p>` },
@@ -276,11 +276,11 @@ describe('two versions', () => {
   })
 
   it('are found also when the device was away: the draft began from an older version', () => {
-    const desk = new Desk()
-    desk.elsewhere('one')
-    desk.open().change('one, on the bus')
-    desk.elsewhere('one, at home')
-    expect(desk.open().status).toMatchObject({ is: 'conflict', mine: 'one, on the bus' })
+    const fake = new FakeServer()
+    fake.elsewhere('one')
+    fake.open().change('one, on the bus')
+    fake.elsewhere('one, at home')
+    expect(fake.open().status).toMatchObject({ is: 'conflict', mine: 'one, on the bus' })
   })
 })
 
@@ -297,37 +297,37 @@ it('whatever happens in whatever order, every word typed is on the device, on th
   )
   await fc.assert(
     fc.asyncProperty(fc.array(step, { maxLength: 40 }), async steps => {
-      const desk = new Desk()
-      const pages = [desk.open(), desk.open()]
+      const fake = new FakeServer()
+      const pages = [fake.open(), fake.open()]
       const words: string[] = []
       for (const [index, one] of steps.entries()) {
         const autosave = pages[one.page] as DraftAutosave
         if (one.do === 'type') {
           words.push(`word${index}`)
           autosave.change(`${autosave.html}<p>word${index}</p>`)
-        } else if (one.do === 'cut') desk.cut = 'unreachable'
-        else if (one.do === 'mend') desk.cut = undefined
-        else if (one.do === 'lose') desk.lost = true
-        else if (one.do === 'wait') await desk.pass(31_000)
-        else if (one.do === 'elsewhere') desk.elsewhere(`${desk.server?.html ?? ''}<p>elsewhere${index}</p>`)
-        else if (one.do === 'hear' && desk.server) autosave.heard(desk.server)
+        } else if (one.do === 'cut') fake.cut = 'unreachable'
+        else if (one.do === 'mend') fake.cut = undefined
+        else if (one.do === 'lose') fake.lost = true
+        else if (one.do === 'wait') await fake.pass(31_000)
+        else if (one.do === 'elsewhere') fake.elsewhere(`${fake.server?.html ?? ''}<p>elsewhere${index}</p>`)
+        else if (one.do === 'hear' && fake.server) autosave.heard(fake.server)
         else if (one.do === 'mine' || one.do === 'theirs' || one.do === 'joined') autosave.choose(one.do)
-        else if (one.do === 'backUp') desk.backUp()
-        else if (one.do === 'setBack') desk.setBack()
+        else if (one.do === 'backUp') fake.backUp()
+        else if (one.do === 'setBack') fake.setBack()
         else if (one.do === 'reload') {
           autosave.stop()
-          pages[one.page] = desk.open()
+          pages[one.page] = fake.open()
         }
-        await desk.pass(0)
+        await fake.pass(0)
         const held = pages.flatMap(page =>
           page.status.is === 'conflict' ? [page.status.mine, page.status.theirs.html] : [page.html],
         )
-        const drafts = [...desk.drafts.values()].flatMap(draft => [
+        const drafts = [...fake.drafts.values()].flatMap(draft => [
           draft.html,
           ...draft.aside,
           ...draft.given,
         ])
-        const everywhere = [desk.server?.html ?? '', ...desk.kept, ...drafts, ...held].map(sayingOf).join(' ')
+        const everywhere = [fake.server?.html ?? '', ...fake.kept, ...drafts, ...held].map(sayingOf).join(' ')
         for (const word of words) expect(everywhere.split(/\s+/), JSON.stringify(steps)).toContain(word)
       }
     }),

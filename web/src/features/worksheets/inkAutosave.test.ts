@@ -17,7 +17,7 @@ const word = (id: string): InkItem => ({
 })
 
 /** A server in memory that keeps things by their ids, as the real one does, and two devices that draw at it. */
-class Desk {
+class FakeServer {
   items = new Map<string, InkItem>()
   cut = false
   lost = false
@@ -104,60 +104,60 @@ class Desk {
 
 describe('a worksheet', () => {
   it('is on the device with each stroke and on the server after a pause', async () => {
-    const desk = new Desk()
-    const autosave = desk.open(0)
+    const fake = new FakeServer()
+    const autosave = fake.open(0)
     autosave.do({ put: [word('a')], drop: [] })
-    expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: false })
+    expect(fake.stores[0]?.changes.get('a')).toMatchObject({ sent: false })
     expect(autosave.status.is).toBe('here')
-    await desk.pass()
-    expect([...desk.items.keys()]).toEqual(['a'])
+    await fake.pass()
+    expect([...fake.items.keys()]).toEqual(['a'])
     expect(autosave.status.is).toBe('saved')
-    expect(desk.stores[0]?.changes.get('a')).toMatchObject({ sent: true })
+    expect(fake.stores[0]?.changes.get('a')).toMatchObject({ sent: true })
   })
 
   it('undone and done again is on the server as it is seen', async () => {
-    const desk = new Desk()
-    const autosave = desk.open(0)
+    const fake = new FakeServer()
+    const autosave = fake.open(0)
     autosave.do({ put: [word('a')], drop: [] })
-    await desk.pass()
+    await fake.pass()
     autosave.undo()
-    await desk.pass()
-    expect([...desk.items.keys()]).toEqual([])
+    await fake.pass()
+    expect([...fake.items.keys()]).toEqual([])
     autosave.redo()
-    await desk.pass()
-    expect([...desk.items.keys()]).toEqual(['a'])
+    await fake.pass()
+    expect([...fake.items.keys()]).toEqual(['a'])
   })
 
   it('of two devices has what both drew', async () => {
-    const desk = new Desk()
-    const [one, two] = [desk.open(0), desk.open(1)]
+    const fake = new FakeServer()
+    const [one, two] = [fake.open(0), fake.open(1)]
     one.do({ put: [word('one')], drop: [] })
     two.do({ put: [word('two')], drop: [] })
-    await desk.pass()
-    one.heard(desk.page)
-    two.heard(desk.page)
+    await fake.pass()
+    one.heard(fake.page)
+    two.heard(fake.page)
     expect([...one.items.keys()].sort()).toEqual(['one', 'two'])
     expect([...two.items.keys()].sort()).toEqual(['one', 'two'])
   })
 
   it('that a server set back has forgotten is given to it again', async () => {
-    const desk = new Desk()
-    const autosave = desk.open(0)
+    const fake = new FakeServer()
+    const autosave = fake.open(0)
     autosave.do({ put: [word('yesterday')], drop: [] })
-    await desk.pass()
-    desk.backUp()
+    await fake.pass()
+    fake.backUp()
     autosave.do({ put: [word('today')], drop: [] })
-    await desk.pass()
-    desk.setBack()
-    desk.open(0)
-    await desk.pass()
-    expect([...desk.items.keys()].sort()).toEqual(['today', 'yesterday'])
+    await fake.pass()
+    fake.setBack()
+    fake.open(0)
+    await fake.pass()
+    expect([...fake.items.keys()].sort()).toEqual(['today', 'yesterday'])
   })
 
   it('says that the device has no room', () => {
-    const desk = new Desk()
-    desk.full = true
-    const autosave = desk.open(0)
+    const fake = new FakeServer()
+    fake.full = true
+    const autosave = fake.open(0)
     autosave.do({ put: [word('a')], drop: [] })
     expect(autosave.deviceFull).toBe(true)
   })
@@ -183,8 +183,8 @@ describe('a worksheet', () => {
     })
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 40 }), async steps => {
-        const desk = new Desk()
-        const autosaves = [desk.open(0), desk.open(1)]
+        const fake = new FakeServer()
+        const autosaves = [fake.open(0), fake.open(1)]
         const wanted = new Set<string>()
         const touched = new Set<string>()
         for (const [index, { do: what, device }] of steps.entries()) {
@@ -197,30 +197,30 @@ describe('a worksheet', () => {
             const [item] = autosave.items.values()
             if (item) autosave.do({ put: [], drop: [item] })
           } else if (what === 'undo') autosave.undo()
-          else if (what === 'cut') desk.cut = true
-          else if (what === 'mend') desk.cut = false
-          else if (what === 'lose') desk.lost = true
-          else if (what === 'wait') await desk.pass()
-          else if (what === 'hear' && !desk.cut) autosave.heard(desk.page)
-          else if (what === 'backUp') desk.backUp()
-          else if (what === 'setBack') desk.setBack()
-          else if (what === 'reload' && !desk.cut) {
+          else if (what === 'cut') fake.cut = true
+          else if (what === 'mend') fake.cut = false
+          else if (what === 'lose') fake.lost = true
+          else if (what === 'wait') await fake.pass()
+          else if (what === 'hear' && !fake.cut) autosave.heard(fake.page)
+          else if (what === 'backUp') fake.backUp()
+          else if (what === 'setBack') fake.setBack()
+          else if (what === 'reload' && !fake.cut) {
             autosave.stop()
-            autosaves[device] = desk.open(device)
+            autosaves[device] = fake.open(device)
           }
           // what somebody took off themself is no loss
           if (what === 'drop' || what === 'undo')
             for (const id of before) if (!autosave.items.has(id)) touched.add(id)
         }
-        desk.cut = false
+        fake.cut = false
         for (let n = 0; n < 3; n++)
           for (const device of [0, 1] as const) {
             autosaves[device]?.stop()
-            autosaves[device] = desk.open(device)
-            await desk.pass()
+            autosaves[device] = fake.open(device)
+            await fake.pass()
           }
         for (const id of wanted)
-          if (!touched.has(id)) expect([...desk.items.keys()], JSON.stringify(steps)).toContain(id)
+          if (!touched.has(id)) expect([...fake.items.keys()], JSON.stringify(steps)).toContain(id)
       }),
       { numRuns: 600 },
     )

@@ -8,7 +8,7 @@ import {
 } from './draftAutosave.js'
 
 /** A device and a server in memory: the server keeps versions as the real one does, can be cut off and set back. */
-export class Desk {
+export class FakeServer {
   server: Edition | undefined
   /** Earlier texts that the server keeps. */
   kept: string[] = []

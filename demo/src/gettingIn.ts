@@ -158,8 +158,10 @@ async function club(world: World, clock: StandingClock, school: DemoSchool): Pro
   const { varga } = school.teachers
   clock.moveTo(at(world, '2026-09-21T17:00'))
   const { circleId } = await makeCircle(world, varga, 'Garden club')
-  const keeper = asViewer(varga.accountId, 'teacher', { circles: [{ circleId, role: 'keeper' }] })
-  const { code } = JSON.parse((await seeCircle(world, keeper, circleId)) ?? '{}') as CirclePage
+  const administrator = asViewer(varga.accountId, 'teacher', {
+    circles: [{ circleId, role: 'administrator' }],
+  })
+  const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '{}') as CirclePage
   const ada = school.pupils.get('Ada Moreno')
   const moreno = school.families.get('Mr Moreno')
   for (const member of [ada, school.pupils.get('Priya Dane'), moreno]) {

@@ -176,12 +176,12 @@ test('a pupil leaves a class and keeps the work; all classes a key away; an arch
 })
 
 test('a circle of a pupil, a family and a teacher, joined by its own code', async ({ browser }) => {
-  const keeper = await device(browser, school.address, { phone: true })
-  await signIn(keeper.page, 'ms.okoye')
-  await keeper.page.goto('/circles/new')
-  await keeper.page.getByLabel('Name of the circle').fill('Walking to school')
-  await keeper.page.getByRole('button', { name: 'Make the circle' }).click()
-  const code = (await keeper.page.locator('[data-code]').textContent()) ?? ''
+  const administrator = await device(browser, school.address, { phone: true })
+  await signIn(administrator.page, 'ms.okoye')
+  await administrator.page.goto('/circles/new')
+  await administrator.page.getByLabel('Name of the circle').fill('Walking to school')
+  await administrator.page.getByRole('button', { name: 'Make the circle' }).click()
+  const code = (await administrator.page.locator('[data-code]').textContent()) ?? ''
   const other = await device(browser, school.address)
   await other.page.goto('/')
   await other.page.getByLabel('Class code, key or user name').fill(code.toLowerCase())
@@ -192,17 +192,17 @@ test('a circle of a pupil, a family and a teacher, joined by its own code', asyn
   await other.page.getByLabel('Your secret').fill('tern-hollow')
   await other.page.getByRole('button', { name: 'Come in' }).click()
   await expect(other.page.getByRole('heading', { name: 'Walking to school', level: 1 })).toBeVisible()
-  await expect(keeper.page.getByText('Rosa Teller')).toBeVisible()
+  await expect(administrator.page.getByText('Rosa Teller')).toBeVisible()
   await other.page.getByRole('textbox', { name: 'Write to the circle' }).fill('We meet at the bridge.')
   await other.page.getByRole('button', { name: 'Post it' }).click()
-  await expect(keeper.page.getByText('We meet at the bridge.')).toBeVisible()
+  await expect(administrator.page.getByText('We meet at the bridge.')).toBeVisible()
   await expect(other.page.locator('[data-code]')).toHaveCount(0)
-  await keeper.page.getByRole('button', { name: 'Remove Rosa Teller' }).click()
+  await administrator.page.getByRole('button', { name: 'Remove Rosa Teller' }).click()
   await expect(
     other.page.getByText(/nothing at this address, or it is not yours|We meet/).first(),
   ).toBeVisible()
   await other.page.reload()
   await expect(other.page.getByRole('alert')).toHaveText(/nothing at this address, or it is not yours/)
-  await keeper.context.close()
+  await administrator.context.close()
   await other.context.close()
 })

@@ -48,7 +48,7 @@ export const me = z.object({
   tablet: z.object({ className: z.string(), idleMinutes: z.number(), endsBy: instant.nullable() }).nullable(),
   ties: z.array(tie),
   circles: z.array(
-    z.object({ circleId: id<CircleId>(), name: z.string(), role: z.enum(['keeper', 'member']) }),
+    z.object({ circleId: id<CircleId>(), name: z.string(), role: z.enum(['administrator', 'member']) }),
   ),
   school: z.string(),
   zone: z.string(),

@@ -34,7 +34,7 @@ export type OpenDoor = z.infer<typeof openDoor>
 /** What a code opens. */
 export const knocked = z.discriminatedUnion('kind', [
   openDoor,
-  z.object({ kind: z.literal('circle'), code: z.string(), name: z.string(), keeper: z.string() }),
+  z.object({ kind: z.literal('circle'), code: z.string(), name: z.string(), administrator: z.string() }),
 ])
 export type Knocked = z.infer<typeof knocked>
 

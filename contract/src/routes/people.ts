@@ -208,18 +208,22 @@ export const peopleRoutes = {
     tries: ['code'],
   }),
   seeCircle: route<Shapes['seeCircle']>()('GET', '/api/circles/:circleId', 'circle.see'),
-  renameCircle: route<Shapes['renameCircle']>()('PUT', '/api/circles/:circleId', 'circle.keep'),
-  renewCircleCode: route<Shapes['renewCircleCode']>()('POST', '/api/circles/:circleId/code', 'circle.keep'),
+  renameCircle: route<Shapes['renameCircle']>()('PUT', '/api/circles/:circleId', 'circle.administer'),
+  renewCircleCode: route<Shapes['renewCircleCode']>()(
+    'POST',
+    '/api/circles/:circleId/code',
+    'circle.administer',
+  ),
   leaveCircle: route<Shapes['leaveCircle']>()('POST', '/api/circles/:circleId/leave', 'circle.see'),
   removeMember: route<Shapes['removeMember']>()(
     'DELETE',
     '/api/circles/:circleId/members/:accountId',
-    'circle.keep',
+    'circle.administer',
   ),
-  makeKeeper: route<Shapes['makeKeeper']>()(
+  makeAdministrator: route<Shapes['makeAdministrator']>()(
     'POST',
-    '/api/circles/:circleId/members/:accountId/keeper',
-    'circle.keep',
+    '/api/circles/:circleId/members/:accountId/administrator',
+    'circle.administer',
   ),
   postInCircle: route<Shapes['postInCircle']>()('POST', '/api/circles/:circleId/posts', 'circle.write'),
   removePost: route<Shapes['removePost']>()('DELETE', '/api/circles/:circleId/posts/:postId', 'circle.write'),

@@ -71,7 +71,7 @@ export const ERRORS = {
   person_unknown: { status: 404, params: ['name'] },
   already_invited: { status: 409, params: ['name'] },
   invitation_over: { status: 410, params: [] },
-  last_keeper: { status: 409, params: [] },
+  last_administrator: { status: 409, params: [] },
   owner_stays: { status: 409, params: ['name'] },
   merge_self: { status: 422, params: [] },
   merge_both_claimed: { status: 409, params: ['name', 'other'] },

@@ -104,17 +104,17 @@ describe('an archived class', () => {
   })
 })
 
-it('a circle is for its members, and its keepers look after it', () => {
+it('a circle is for its members, and its administrators look after it', () => {
   const circleId = 'readers' as CircleId
   const subject = { kind: 'circle', circleId } as const
-  const keeper = viewer({ circles: [{ circleId, role: 'keeper' }] })
+  const administrator = viewer({ circles: [{ circleId, role: 'administrator' }] })
   const member = viewer({ kind: 'family', circles: [{ circleId, role: 'member' }] })
-  expect([keeper, member, people.owner].map(who => can(who, 'circle.see', subject))).toEqual([
+  expect([administrator, member, people.owner].map(who => can(who, 'circle.see', subject))).toEqual([
     true,
     true,
     false,
   ])
-  expect([keeper, member, people.owner].map(who => can(who, 'circle.keep', subject))).toEqual([
+  expect([administrator, member, people.owner].map(who => can(who, 'circle.administer', subject))).toEqual([
     true,
     false,
     false,

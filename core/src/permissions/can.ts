@@ -18,7 +18,7 @@ export type Viewer = {
   readonly follows: readonly PlaceTie[]
   /** Places in classes that this pupil has left: the own work stays readable. */
   readonly left: readonly PlaceTie[]
-  readonly circles: readonly { readonly circleId: CircleId; readonly role: 'keeper' | 'member' }[]
+  readonly circles: readonly { readonly circleId: CircleId; readonly role: 'administrator' | 'member' }[]
 }
 
 /** What is asked about: the school, a class, what belongs to one pupil in a class, or a circle. */
@@ -31,7 +31,7 @@ export type Subject =
 /**
  * What ties a viewer to a subject. `self` is the pupil whose place it is, `leaver` the one who has left it,
  * `ownFamily` the family of that pupil; `pupil` and `family` are those of the class at large. `holder` has an
- * account to come back to. `schoolOwner` looks after the school. `keeper` looks after a circle, `member` belongs to it.
+ * account to come back to. `schoolOwner` looks after the school. `administrator` looks after a circle, `member` belongs to it.
  */
 export type Relation =
   | 'anyTeacher'
@@ -47,7 +47,7 @@ export type Relation =
   | 'self'
   | 'leaver'
   | 'ownFamily'
-  | 'keeper'
+  | 'administrator'
   | 'member'
 
 /** Every action of Oppen and who may do it. This table is the whole of the permissions. */
@@ -103,9 +103,9 @@ export const ACTIONS = {
   'notices.write': ['teacher'],
   'notices.reply': ['teacher', 'pupil'],
   'progress.overview.see': ['teacher'],
-  'circle.see': ['keeper', 'member'],
-  'circle.write': ['keeper', 'member'],
-  'circle.keep': ['keeper'],
+  'circle.see': ['administrator', 'member'],
+  'circle.write': ['administrator', 'member'],
+  'circle.administer': ['administrator'],
 } as const satisfies Record<string, readonly Relation[]>
 
 export type Action = keyof typeof ACTIONS

@@ -217,8 +217,8 @@ async function furnishCircle({ bosFamily, anna }: Spares) {
   // nobody may be in too many of them
   await world.db.write(() => world.db.run('delete from circle_members'))
   const { circleId } = await makeCircle(world, bosFamily, 'Readers')
-  const keeper = { ...bosFamily, circles: [{ circleId, role: 'keeper' as const }] }
-  const { code } = JSON.parse((await seeCircle(world, keeper, circleId)) ?? '')
+  const administrator = { ...bosFamily, circles: [{ circleId, role: 'administrator' as const }] }
+  const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
   await joinCircle(world, anna, code)
   await postInCircle(world, anna, circleId, '<p>hello</p>')
   const circleFileId = newId<CircleFileId>(world)
@@ -236,7 +236,7 @@ async function furnishCircle({ bosFamily, anna }: Spares) {
       removedAt: null,
     })
   })
-  const page = JSON.parse((await seeCircle(world, keeper, circleId)) ?? '')
+  const page = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
   return { circleId, postId: page.posts[0].id, circleFileId, accountId: anna.accountId }
 }
 

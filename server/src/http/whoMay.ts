@@ -121,7 +121,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   renewCircleCode: ['bosFamily'],
   leaveCircle: inCircle,
   removeMember: ['bosFamily'],
-  makeKeeper: ['bosFamily'],
+  makeAdministrator: ['bosFamily'],
   postInCircle: inCircle,
   // the own post or file, or any for who looks after the circle
   removePost: inCircle,

@@ -22,7 +22,7 @@ describe('a circle', () => {
       kind: 'circle',
       code,
       name: 'Reading aloud',
-      keeper: 'Mr Reyes',
+      administrator: 'Mr Reyes',
     })
     expect(await school.person().ask('joinCircle', {}, { code })).toMatchObject({ status: 401 })
     for (const person of [school.anna, school.teacher]) {
@@ -39,7 +39,7 @@ describe('a circle', () => {
     expect(await school.bo.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
   })
 
-  it('has posts and files that its members read, cleaned, and that their writers and the keepers remove', async () => {
+  it('has posts and files that its members read, cleaned, and that their writers and the administrators remove', async () => {
     await school.anna.get('postInCircle', { circleId }, { html: '<p>hello<script>1</script></p>' })
     const file = new FormData()
     file.append('file', new Blob(['%PDF-1.7\n1 0 obj<<>>endobj\n%%EOF']), 'list.pdf')
@@ -57,7 +57,7 @@ describe('a circle', () => {
     expect((await school.bo.fetch(address)).status).toBe(404)
   })
 
-  it('shows its code to its keepers alone; a new one ends the old one, and shut it opens to nobody', async () => {
+  it('shows its code to its administrators alone; a new one ends the old one, and shut it opens to nobody', async () => {
     expect((await see(school.anna)).code).toBeNull()
     const before = await codeOf()
     await school.family.get('renewCircleCode', { circleId }, { open: true })
@@ -74,11 +74,11 @@ describe('a circle', () => {
     })
   })
 
-  it('is never without a keeper, and who is removed is out at once', async () => {
+  it('is never without a administrator, and who is removed is out at once', async () => {
     expect(await school.family.ask('leaveCircle', { circleId })).toMatchObject({
-      error: { code: 'last_keeper' },
+      error: { code: 'last_administrator' },
     })
-    await school.family.get('makeKeeper', { circleId, accountId: await memberId(school.anna) })
+    await school.family.get('makeAdministrator', { circleId, accountId: await memberId(school.anna) })
     await school.anna.get('removeMember', { circleId, accountId: await memberId(school.teacher) })
     expect(await school.teacher.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
     await school.family.get('leaveCircle', { circleId })
@@ -117,7 +117,7 @@ describe('what is put into a circle', () => {
     expect((await see(school.bo)).posts).toMatchObject([{ by: 'Bo Lund', mine: true }])
   })
 
-  it('can be taken off by who put it there, and by nobody else but the keepers', async () => {
+  it('can be taken off by who put it there, and by nobody else but the administrators', async () => {
     expect((await put(anna, 'of anna.csv')).status).toBe(200)
     expect((await put(school.bo, 'of bo.csv')).status).toBe(200)
     const [ofAnna, ofBo] = [await fileNamed('of anna.csv'), await fileNamed('of bo.csv')]
@@ -145,7 +145,7 @@ describe('what is put into a circle', () => {
     expect([refused.status, (await refused.json()).error.params?.name]).toEqual([415, 'page.html'])
   })
 
-  it('is named by its keepers alone, with blanks set right', async () => {
+  it('is named by its administrators alone, with blanks set right', async () => {
     expect(await school.bo.ask('renameCircle', { circleId }, { name: 'Mine' })).toMatchObject({ status: 404 })
     expect(await anna.ask('renameCircle', { circleId }, { name: '  ' })).toMatchObject({
       error: { code: 'text_empty', path: 'name' },

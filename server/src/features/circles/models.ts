@@ -11,7 +11,7 @@ export const circles = table<{ id: CircleId; name: string; code: string | null; 
   },
 )
 
-export type CircleRole = 'keeper' | 'member'
+export type CircleRole = 'administrator' | 'member'
 
 export const circleMembers = table<{
   circleId: CircleId

@@ -50,8 +50,8 @@ export const circleOfCode = (db: Database, code: string) =>
   db.row<{ id: CircleId; name: string }>('select id, name from circles where code = $code', { code })
 
 export const memberOf = (db: Database, circleId: CircleId, accountId: AccountId) =>
-  db.row<{ role: CircleRole; keepers: number }>(
-    `select role, (select count(*) from circle_members where circle_id = $circleId and role = 'keeper') as keepers
+  db.row<{ role: CircleRole; administrators: number }>(
+    `select role, (select count(*) from circle_members where circle_id = $circleId and role = 'administrator') as administrators
      from circle_members where circle_id = $circleId and account_id = $accountId`,
     { circleId, accountId },
   )

@@ -3,8 +3,8 @@ import {
   addCircleFile,
   joinCircle,
   leaveCircle,
+  makeAdministrator,
   makeCircle,
-  makeKeeper,
   postInCircle,
   removeCircleFile,
   removeMember,
@@ -23,7 +23,7 @@ export const circleHandlers = {
   renewCircleCode: ({ world, params, body }) => renewCode(world, params.circleId, body.open),
   leaveCircle: ({ world, viewer, params }) => leaveCircle(world, viewer, params.circleId),
   removeMember: ({ world, params }) => removeMember(world, params),
-  makeKeeper: ({ world, params }) => makeKeeper(world, params),
+  makeAdministrator: ({ world, params }) => makeAdministrator(world, params),
   postInCircle: ({ world, viewer, params, body }) => postInCircle(world, viewer, params.circleId, body.html),
   removePost: ({ world, viewer, params }) => removePost(world, viewer, params),
   addCircleFile: ({ world, viewer, params, request }) =>

@@ -30,7 +30,7 @@ export async function makeCircle(
     await refuseTooMany(world, viewer)
     const madeAt = world.clock.now()
     await world.db.model(circles).create({ id: circleId, name, code: await freshCode(world), madeAt })
-    await join(world, circleId, viewer.accountId, 'keeper')
+    await join(world, circleId, viewer.accountId, 'administrator')
   })
   return { circleId }
 }
@@ -39,7 +39,7 @@ async function join(
   world: World,
   circleId: CircleId,
   accountId: AccountId,
-  role: 'keeper' | 'member',
+  role: 'administrator' | 'member',
 ): Promise<void> {
   const row = { circleId, accountId, role, at: world.clock.now() }
   await world.db.model(circleMembers).bulkCreate([row], { ignoreDuplicates: true })
@@ -86,7 +86,7 @@ export async function joinCircle(world: World, viewer: Viewer, typed: string): P
 }
 
 const keeps = (viewer: Viewer, circleId: CircleId): boolean =>
-  can(viewer, 'circle.keep', { kind: 'circle', circleId })
+  can(viewer, 'circle.administer', { kind: 'circle', circleId })
 
 export const seeCircle = (world: World, viewer: Viewer, circleId: CircleId) =>
   circleJson(world.db, circleId, viewer.accountId, keeps(viewer, circleId))
@@ -110,7 +110,7 @@ export async function renewCode(world: World, circleId: CircleId, open: boolean)
   return { done: true }
 }
 
-/** Leaves a circle. Refuses `last_keeper` to the only one who looks after it. */
+/** Leaves a circle. Refuses `last_administrator` to the only one who looks after it. */
 export const leaveCircle = (world: World, viewer: Viewer, circleId: CircleId) =>
   takeOut(world, circleId, viewer.accountId)
 
@@ -122,7 +122,8 @@ async function takeOut(world: World, circleId: CircleId, accountId: AccountId): 
   await world.db.write(async () => {
     const member = await memberOf(world.db, circleId, accountId)
     if (!member) throw new Refused('not_found')
-    if (member.role === 'keeper' && member.keepers === 1) throw new Refused('last_keeper')
+    if (member.role === 'administrator' && member.administrators === 1)
+      throw new Refused('last_administrator')
     await world.db.model(circleMembers).destroy({ where: { circleId, accountId } })
     tellCircle(world, circleId)
     tellMember(world, accountId)
@@ -131,13 +132,13 @@ async function takeOut(world: World, circleId: CircleId, accountId: AccountId): 
 }
 
 /** Lets another member look after the circle as well. */
-export async function makeKeeper(
+export async function makeAdministrator(
   world: World,
   { circleId, accountId }: InCircle & { accountId: AccountId },
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     if (!(await memberOf(world.db, circleId, accountId))) throw new Refused('not_found')
-    await world.db.model(circleMembers).update({ role: 'keeper' }, { where: { circleId, accountId } })
+    await world.db.model(circleMembers).update({ role: 'administrator' }, { where: { circleId, accountId } })
     tellCircle(world, circleId)
     tellMember(world, accountId)
   })

@@ -21,7 +21,7 @@ export type FoundDoor = {
 export type Behind = {
   /** The door that the code opens or opened. */
   readonly door: FoundDoor | null
-  readonly circle: { readonly name: string; readonly keeper: string } | null
+  readonly circle: { readonly name: string; readonly administrator: string } | null
   /** Places of the door's class that nobody has taken. */
   readonly places: readonly { readonly id: PlaceId; readonly name: string }[]
 }
@@ -42,8 +42,8 @@ const BEHIND = `select ${jsonObject({
   })} from doors d join classes c on c.id = d.class_id where d.code = $code)`,
   circle: `(select ${jsonObject({
     name: 'o.name',
-    keeper: `(select a.shown_name from circle_members m join accounts a on a.id = m.account_id
-      where m.circle_id = o.id and m.role = 'keeper' order by m.at limit 1)`,
+    administrator: `(select a.shown_name from circle_members m join accounts a on a.id = m.account_id
+      where m.circle_id = o.id and m.role = 'administrator' order by m.at limit 1)`,
   })} from circles o where o.code = $code)`,
   places: jsonArray(
     jsonObject({ id: 'p.id', name: 'p.name' }),

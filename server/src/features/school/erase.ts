@@ -81,14 +81,14 @@ async function bytesOf(world: World, { bind, kind }: Person) {
   }
 }
 
-/** A circle whose only keeper goes is looked after by whoever is in it longest; one without anybody goes as well. */
+/** A circle whose only administrator goes is looked after by whoever is in it longest; one without anybody goes as well. */
 async function leaveCircles(world: World, accountId: string): Promise<void> {
   await world.db.run(
-    `update circle_members as n set role = 'keeper' where account_id = (
+    `update circle_members as n set role = 'administrator' where account_id = (
        select o.account_id from circle_members o where o.circle_id = n.circle_id and o.account_id <> $accountId
-         order by o.role = 'keeper' desc, o.at, o.account_id limit 1)
+         order by o.role = 'administrator' desc, o.at, o.account_id limit 1)
        and exists (select 1 from circle_members m
-         where m.circle_id = n.circle_id and m.account_id = $accountId and m.role = 'keeper')`,
+         where m.circle_id = n.circle_id and m.account_id = $accountId and m.role = 'administrator')`,
     { accountId },
   )
   await world.db.run(

@@ -85,8 +85,8 @@ beforeAll(async () => {
     { to: pupil.accountId },
   )
   const { circleId } = await makeCircle(world, pupil, 'Readers')
-  const keeper = { ...pupil, circles: [{ circleId, role: 'keeper' as const }] }
-  const { code } = JSON.parse((await seeCircle(world, keeper, circleId)) ?? '')
+  const administrator = { ...pupil, circles: [{ circleId, role: 'administrator' as const }] }
+  const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
   await joinCircle(world, bo, code)
   await postInCircle(world, pupil, circleId, `<p>hello from ${MARK}</p>`)
 })
@@ -202,7 +202,7 @@ describe('erasing', () => {
     ).toBe(403)
     expect((await table('class_notes')).length).toBe(kept.notes - 1)
     expect((await table('works')).length).toBe(kept.works)
-    expect((await table('circle_members')).map(row => row.role)).toEqual(['keeper'])
+    expect((await table('circle_members')).map(row => row.role)).toEqual(['administrator'])
     for (const name of Object.keys(PERSON_DATA)) {
       const rows = JSON.stringify(await table(name)).toLowerCase()
       // the family bears the name as well, and is somebody else

@@ -201,7 +201,7 @@ describe('nobody finds what they may not see', () => {
     const { circleId } = await makeCircle(world, outsider, 'Readers')
     await postInCircle(
       world,
-      { ...outsider, circles: [{ circleId, role: 'keeper' }] },
+      { ...outsider, circles: [{ circleId, role: 'administrator' }] },
       circleId,
       '<p>Sandpiper</p>',
     )

@@ -39,7 +39,7 @@ type LineProps = { readonly file: CirclePage['files'][number]; readonly circle: 
 
 function FileLine({ file, circle }: LineProps) {
   const params = { circleId: circle.id, circleFileId: file.id }
-  const keeps = circle.members.some(member => member.mine && member.role === 'keeper')
+  const keeps = circle.members.some(member => member.mine && member.role === 'administrator')
   const remove = useCommand({
     do: () => call(routes.removeCircleFile, params),
     again: [reads.circle(circle.id).queryKey],

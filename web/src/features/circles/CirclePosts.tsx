@@ -73,7 +73,7 @@ type PostProps = {
 function Post({ post, circle, isNew }: PostProps) {
   const time = useNow()
   const at = when(post.at, time)
-  const keeps = circle.members.some(member => member.mine && member.role === 'keeper')
+  const keeps = circle.members.some(member => member.mine && member.role === 'administrator')
   const remove = useCommand({
     do: () => call(routes.removePost, { circleId: circle.id, postId: post.id }),
     again: [reads.circle(circle.id).queryKey],

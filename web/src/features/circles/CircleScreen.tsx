@@ -22,7 +22,7 @@ import { Members } from './Members.js'
 export function Screen() {
   const circleId = useParams().circleId as CircleId
   const { data } = useSuspenseQuery(reads.circle(circleId))
-  const keeps = data.members.some(member => member.mine && member.role === 'keeper')
+  const keeps = data.members.some(member => member.mine && member.role === 'administrator')
   useLookAt(data)
   return (
     <Sheet title={data.name}>

@@ -12,7 +12,7 @@ import { say } from '../../words/say.js'
 
 type Member = CirclePage['members'][number]
 
-/** Who is in a circle; a keeper may make others keepers and take them out. */
+/** Who is in a circle; a administrator may make others administrators and take them out. */
 export function Members({ circle, keeps }: { readonly circle: CirclePage; readonly keeps: boolean }) {
   return (
     <Section title={say('circle_members', { count: circle.members.length })}>
@@ -38,7 +38,7 @@ function Line({ member, circle, keeps }: LineProps) {
     again,
     done: () => tell(say('circle_removed', { name })),
   })
-  const promote = useCommand({ do: () => call(routes.makeKeeper, params), again })
+  const promote = useCommand({ do: () => call(routes.makeAdministrator, params), again })
   const words = remove.words ?? promote.words
   return (
     <li className="flex flex-wrap items-center gap-x-3 py-1">
@@ -46,17 +46,17 @@ function Line({ member, circle, keeps }: LineProps) {
       <span className="font-semibold">{name}</span>
       <span className="flex-1 text-sm text-soft">
         {say(`role_${member.kind}`)}
-        {member.role === 'keeper' && ` · ${say('circle_keeper')}`}
+        {member.role === 'administrator' && ` · ${say('circle_administrator')}`}
       </span>
       {keeps && member.role === 'member' && (
         <Button
           look="quiet"
           className="!min-h-0 !py-0 text-sm"
-          aria-label={say('circle_keeper_make', { name })}
+          aria-label={say('circle_administrator_make', { name })}
           onClick={() => promote.go()}
           disabled={promote.busy}
         >
-          {say('circle_keeper_make_short')}
+          {say('circle_administrator_make_short')}
         </Button>
       )}
       {keeps && !member.mine && (

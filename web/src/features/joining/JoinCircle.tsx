@@ -30,7 +30,7 @@ export function JoinCircle({ circle }: { readonly circle: Extract<Knocked, { kin
   return (
     <Doorstep
       title={say('circle_join_title', { name: circle.name })}
-      lead={say('circle_join_lead', { keeper: circle.keeper })}
+      lead={say('circle_join_lead', { administrator: circle.administrator })}
     >
       <form onSubmit={submit} className="flex flex-col gap-4" noValidate>
         {!me.data && (

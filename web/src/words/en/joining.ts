@@ -145,7 +145,7 @@ export const joining = {
   door_on_register: 'My name is on the register',
   door_secret_hint: 'Pictures are typed as their names: fish sun tree',
   circle_join_title: 'The circle “{name}”',
-  circle_join_lead: '{keeper} looks after it. You join it with your own account.',
+  circle_join_lead: '{administrator} looks after it. You join it with your own account.',
   circle_join_go: 'Join as {name}',
   circle_join_sign_in: 'Sign in first, and you join at once.',
 

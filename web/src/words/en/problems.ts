@@ -97,7 +97,7 @@ export const problems = {
   problem_already_invited: '{name} has been invited already and has not answered yet.',
   problem_invitation_over:
     'This invitation has been answered or taken back. Ask the teacher for a new one if you still need it.',
-  problem_last_keeper: 'Somebody has to look after the circle. Make another member a keeper first.',
+  problem_last_administrator: 'Somebody has to look after the circle. Make another member a keeper first.',
   problem_owner_stays:
     '{name} is the owner of this class and stays. The owner can hand the class over first.',
   problem_merge_self: 'That is the same place twice. Choose another one.',

@@ -1,6 +1,6 @@
 import type { DataSteps } from './db/index.js'
 import { makeMissingKeys } from './features/joining/keys.js'
-import { setMissingRules } from './features/timing/retime.js'
+import { setMissingRules } from './features/timing/workTimes.js'
 import type { World } from './world.js'
 
 /** What steps of the tables leave to the server to fill in. */

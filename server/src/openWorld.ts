@@ -16,7 +16,7 @@ import { LiveStreams } from './features/live/streams.js'
 import { outboxPost, type Post } from './features/mail/post.js'
 import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
-import { catchUpTimes } from './features/timing/retime.js'
+import { recomputeDeadlines } from './features/timing/recomputeDeadlines.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
 import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
@@ -121,7 +121,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     onStep({ what: `It brings its data along: ${name}.`, ...step }),
   )
   await takeUpSettings(world)
-  await catchUpTimes(world)
+  await recomputeDeadlines(world)
   await refreshTexts(world, onStep)
   live.audience = audienceOf(world)
   return world

@@ -14,9 +14,17 @@ drop table circle_members;
 alter table circle_members_anew rename to circle_members;
 create index circle_members_of_account on circle_members (account_id)`
 
+/** Tables by their names before and now, in the order in which they are renamed. */
+const TABLES = [['due_times', 'stale_times']] as const
+
+const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
+
 /** Tables and columns take the words of docs/WORDS.md. What is in them stays as it is. */
 export const knownWords: Migration = {
   name: '2026-11-28-known-words',
-  up: [circleMembers('administrator', 'keeper')],
-  down: [circleMembers('keeper', 'administrator')],
+  up: [circleMembers('administrator', 'keeper'), ...TABLES.map(([from, to]) => renamed(from, to))],
+  down: [
+    ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
+    circleMembers('keeper', 'administrator'),
+  ],
 }

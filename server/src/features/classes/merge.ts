@@ -5,7 +5,8 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { note } from '../record/service.js'
-import { findTimed, reload } from '../timing/retime.js'
+import { recomputeLoad } from '../timing/workLoads.js'
+import { findTimed } from '../timing/workTimes.js'
 import { familyLinks, merges, places, type Took } from './models.js'
 import { PIECE_TABLES } from './onPlace.js'
 import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
@@ -147,7 +148,7 @@ async function moveAsked(
     await move('extensions', workId, ASIDE, from)
   }
   for (const workId of new Set([...assigned, ...extended.over, ...extended.swapped]))
-    await reload(world, await findTimed(world, workId))
+    await recomputeLoad(world, await findTimed(world, workId))
 }
 
 async function moveRows(world: World, workId: WorkId, from: PlaceId, into: PlaceId): Promise<void> {

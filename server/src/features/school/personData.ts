@@ -111,7 +111,7 @@ export const PERSON_DATA = {
   circles: { nobodys: 'of all its members' },
   class_links: { nobodys: 'of the class' },
   classes: { nobodys: 'of the class' },
-  due_times: { nobodys: 'what is to be worked out anew' },
+  stale_times: { nobodys: 'what is to be worked out anew' },
   goals: { nobodys: 'of the class' },
   groups: { nobodys: 'of the class' },
   lesson_changes: { nobodys: 'of the class' },

@@ -3,8 +3,8 @@ import { readCalendar, type SchoolCalendar } from '@oppen/core/timing'
 import { settings } from '../../db/index.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { calendarOf, groundOf } from './planner.js'
-import { catchUpTimes, movesOn, noteDueTimes } from './retime.js'
+import { calendarOf, scheduleInputsOf } from './planner.js'
+import { markTimesStale, movesUnder, recomputeDeadlines } from './recomputeDeadlines.js'
 
 export async function seeCalendar(world: World): Promise<CalendarPage> {
   const { terms, closures, rotation, weekdays, zone } = await calendarOf(world)
@@ -17,20 +17,20 @@ export async function seeCalendar(world: World): Promise<CalendarPage> {
   }
 }
 
-/** Which times would move, and for whom, if the calendar were this one. Keeps nothing. */
+/** Which times would move, and for whom, if the calendar were this one. Stores nothing. */
 export async function tryCalendar(world: World, form: CalendarForm): Promise<{ moved: MovedTime[] }> {
   const calendar = readForm(world, form)
-  return movesOn(world, { ...(await groundOf(world, null)), calendar }, null)
+  return movesUnder(world, { ...(await scheduleInputsOf(world, null)), calendar }, null)
 }
 
-/** Keeps the school's calendar, and moves the times of all classes after it. */
+/** Saves the school's calendar, and moves the times of all classes after it. */
 export async function changeCalendar(world: World, form: CalendarForm): Promise<CalendarPage> {
   const { zone: _, ...calendar } = readForm(world, form)
   await world.db.write(async () => {
     await world.db.model(settings).upsert({ name: 'calendar', value: JSON.stringify(calendar) })
-    await noteDueTimes(world, null)
+    await markTimesStale(world, null)
   })
-  await catchUpTimes(world)
+  await recomputeDeadlines(world)
   return seeCalendar(world)
 }
 

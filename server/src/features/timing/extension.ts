@@ -5,7 +5,8 @@ import { readTime } from '../work/form.js'
 import { findPiece, type PieceAddress } from '../work/moves.js'
 import { extensions } from './models.js'
 import { planOf } from './planner.js'
-import { findTimed, reload } from './retime.js'
+import { recomputeLoad } from './workLoads.js'
+import { findTimed } from './workTimes.js'
 
 /** Gives one pupil a deadline of their own, or takes it back. Refuses what `readTime` refuses. */
 export async function setExtension(
@@ -34,7 +35,7 @@ export async function setExtension(
         byAccount: viewer.accountId,
       })
     }
-    await reload(world, work)
+    await recomputeLoad(world, work)
     world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
   })
   return { done: true }

@@ -63,7 +63,7 @@ export const lessonChanges = table<LessonChangeRow>('lesson_changes', {
   place: 'text',
 })
 
-/** What comes out of the rules of a piece for one group. */
+/** What comes out of the rules of a work for one group. */
 export type WorkTimeRow = {
   workId: WorkId
   groupId: GroupId
@@ -114,7 +114,7 @@ export const extensions = table<ExtensionRow>(
   ['workId', 'placeId'],
 )
 
-/** Minutes of a piece on a day, for a group or for a single pupil beside it. */
+/** Minutes of a work on a day, for a group or for a single pupil beside it. */
 export const workLoads = table<{ workId: WorkId; holder: string; day: LocalDate; minutes: number }>(
   'work_loads',
   { workId: 'id', holder: 'id', day: 'id', minutes: 'integer' },

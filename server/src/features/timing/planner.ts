@@ -67,9 +67,12 @@ function changeOf({
 }
 
 /** Everything that times of a class, or of all classes, are worked out from. */
-export type Ground = Lessons & { readonly calendar: SchoolCalendar; readonly groups: readonly GroupOf[] }
+export type ScheduleInputs = Lessons & {
+  readonly calendar: SchoolCalendar
+  readonly groups: readonly GroupOf[]
+}
 
-export async function groundOf(world: World, classId: ClassId | null): Promise<Ground> {
+export async function scheduleInputsOf(world: World, classId: ClassId | null): Promise<ScheduleInputs> {
   const [calendar, lessons, changes, groups] = await Promise.all([
     calendarOf(world),
     lessonRows(world.db, classId),
@@ -79,9 +82,9 @@ export async function groundOf(world: World, classId: ClassId | null): Promise<G
   return { calendar, lessons, changes, groups }
 }
 
-/** A planner over the ground. */
-export const plannerOver = (ground: Ground): Planner =>
-  makePlanner(ground.calendar, new Map(ground.groups.map(group => [group.id, timetableOf(ground, group)])))
+/** A planner over the inputs. */
+export const plannerOver = (inputs: ScheduleInputs): Planner =>
+  makePlanner(inputs.calendar, new Map(inputs.groups.map(group => [group.id, timetableOf(inputs, group)])))
 
 export type ClassPlan = { readonly planner: Planner; readonly groups: readonly GroupOf[] }
 
@@ -110,8 +113,8 @@ export function planOf(world: World, classId: ClassId): Promise<ClassPlan> {
 }
 
 async function loadPlan(world: World, classId: ClassId): Promise<ClassPlan> {
-  const ground = await groundOf(world, classId)
-  return { planner: plannerOver(ground), groups: ground.groups }
+  const inputs = await scheduleInputsOf(world, classId)
+  return { planner: plannerOver(inputs), groups: inputs.groups }
 }
 
 /** The lessons of all groups of a class in the week that it is now. */

@@ -67,10 +67,10 @@ export const timedWorks = (db: Database, classId: ClassId | null) =>
   )
 
 /** Some works of one class whose times are due. */
-export const dueWorks = (db: Database, most: number) =>
+export const staleWorks = (db: Database, most: number) =>
   db.rows<TimedWork>(
-    `${TIMED} where id in (select work_id from due_times
-       where class_id = (select class_id from due_times limit 1) limit $most)`,
+    `${TIMED} where id in (select work_id from stale_times
+       where class_id = (select class_id from stale_times limit 1) limit $most)`,
     { most },
   )
 

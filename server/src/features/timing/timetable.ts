@@ -9,23 +9,23 @@ import type { World } from '../../world.js'
 import { roomsOf, setRoom } from '../classes/rooms.js'
 import { note } from '../record/service.js'
 import { type LessonChangeRow, type LessonRow, lessonChanges, lessonTimes } from './models.js'
-import { groundOf, type Lessons } from './planner.js'
+import { type Lessons, scheduleInputsOf } from './planner.js'
 import { changeRows, lessonRows } from './queries.js'
-import { catchUpTimes, movesOn, noteDueTimes } from './retime.js'
+import { markTimesStale, movesUnder, recomputeDeadlines } from './recomputeDeadlines.js'
 
 /** The weekly lessons that hold, what is different on single dates, and the groups with their meeting rooms. */
 export async function seeTimetable(world: World, classId: ClassId): Promise<TimetablePage> {
-  const ground = await groundOf(world, classId)
-  const [first] = ground.groups
+  const inputs = await scheduleInputsOf(world, classId)
+  const [first] = inputs.groups
   if (!first) throw new Refused('not_found')
   return {
     className: first.className,
     groups: await roomsOf(world, classId),
-    lessons: ground.lessons
+    lessons: inputs.lessons
       .filter(row => row.untilDate === null)
       .map(({ classId: _, fromDate: __, untilDate: ___, ...row }) => row),
-    changes: ground.changes.map(wireChange),
-    rotation: ground.calendar.rotation !== null,
+    changes: inputs.changes.map(wireChange),
+    rotation: inputs.calendar.rotation !== null,
   }
 }
 
@@ -41,17 +41,17 @@ const wireChange = (row: LessonChangeRow): TimetablePage['changes'][number] => (
       : null,
 })
 
-/** Which times would move, and for whom, with this timetable. Keeps nothing. */
+/** Which times would move, and for whom, with this timetable. Stores nothing. */
 export async function tryTimetable(
   world: World,
   classId: ClassId,
   form: TimetableForm,
 ): Promise<{ moved: MovedTime[] }> {
-  const ground = await groundOf(world, classId)
-  return movesOn(world, { ...ground, ...readForm(world, { classId, form, was: ground }) }, classId)
+  const inputs = await scheduleInputsOf(world, classId)
+  return movesUnder(world, { ...inputs, ...readForm(world, { classId, form, was: inputs }) }, classId)
 }
 
-/** Keeps the timetable of a class, and moves the times that follow its lessons. */
+/** Saves the timetable of a class, and moves the times that follow its lessons. */
 export async function changeTimetable(
   world: World,
   viewer: Viewer,
@@ -71,10 +71,10 @@ export async function changeTimetable(
       await setRoom(world, { classId, groupId }, room)
     }
     await note(world, 'timetable_changed', { classId, by: viewer.accountId })
-    await noteDueTimes(world, classId)
+    await markTimesStale(world, classId)
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
   })
-  await catchUpTimes(world)
+  await recomputeDeadlines(world)
   return seeTimetable(world, classId)
 }
 

@@ -17,7 +17,7 @@ import { changeWork, removeWork, restoreWork, seeWork } from '../work/posting.js
 import { setExtension } from './extension.js'
 import { planOf } from './planner.js'
 import { timedWorks, timeRowsOf } from './queries.js'
-import { setLoads } from './retime.js'
+import { setLoads } from './workLoads.js'
 
 let school: TwoGroups
 let head: Person

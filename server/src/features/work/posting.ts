@@ -6,7 +6,7 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type GroupOf, planOf } from '../timing/planner.js'
-import { findTimed, groupsAsked, setTimes } from '../timing/retime.js'
+import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
 import { copyMaterials } from './cards.js'
 import { type ReadWork, readForm } from './form.js'
 import { materials, workNews, workPupils, works } from './models.js'
@@ -59,12 +59,12 @@ async function create(
     postedBy: viewer.accountId,
     removedAt: null,
   })
-  await keepRest(world, { classId, workId }, read, { draft, newTimes: true })
+  await storeRest(world, { classId, workId }, read, { draft, newTimes: true })
   tellTopics(world, classId)
 }
 
 /** Pupils, links and times of a piece; a posted one needs every time that it asks for. */
-async function keepRest(
+async function storeRest(
   world: World,
   { classId, workId }: WorkAddress,
   read: ReadWork,
@@ -146,7 +146,7 @@ export async function changeWork(
     const postedAt = before.postedAt ?? (post ? now : null)
     await world.db.model(works).update({ ...read.row, version, postedAt }, { where: { id: workId } })
     const newTimes = before.rules !== read.row.rules || before.postedAt === null
-    await keepRest(world, address, read, { draft, newTimes })
+    await storeRest(world, address, read, { draft, newTimes })
     if (change.tell && before.postedAt !== null)
       await world.db.model(workNews).create({ workId, at: now, byAccount: viewer.accountId })
     if (before.postedAt === null && post)

@@ -4,6 +4,6 @@ import type { World } from '../../world.js'
 import { works } from './models.js'
 
 /** Keeps the rules of a piece that had none; inside a command. */
-export async function keepRules(world: World, workId: WorkId, rules: TimingRules): Promise<void> {
+export async function storeRules(world: World, workId: WorkId, rules: TimingRules): Promise<void> {
   await world.db.model(works).update({ rules: JSON.stringify(rules) }, { where: { id: workId } })
 }

@@ -1,6 +1,7 @@
 export type { AboutPage, ClassFile, ClassLink, ClassPage, MembersPage, PageForm } from './features/about.js'
 export type { AccountPage, Me, Tie } from './features/accounts.js'
 export type { Answer, AnswersPage } from './features/answers.js'
+export type { AuditLogPage } from './features/auditLog.js'
 export type { DaysPage, Deadline, Entry, Feed } from './features/calendar.js'
 export type { CirclePage } from './features/circles.js'
 export type {
@@ -35,13 +36,12 @@ export type {
   ThreadPage,
 } from './features/pieces.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
-export type { RecordPage } from './features/record.js'
 export type {
   PersonLine,
   PersonPage,
   Pinned,
+  SchoolAuditLogPage,
   SchoolPage,
-  SchoolRecordPage,
   StoragePage,
   TeacherLine,
 } from './features/school.js'
@@ -63,9 +63,9 @@ export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './f
 export type { Material, Question, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
 export { type RouteName, routes } from './routes.js'
+export * from './wire/auditLog.js'
 export { EMPTY_WORK } from './wire/emptyWork.js'
 export * from './wire/errors.js'
 export * from './wire/files.js'
 export { FOUND_KINDS } from './wire/found.js'
-export * from './wire/record.js'
 export * from './wire/route.js'

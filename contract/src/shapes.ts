@@ -1,6 +1,7 @@
 import { aboutShapes } from './features/about.js'
 import { accountShapes } from './features/accounts.js'
 import { answerShapes } from './features/answers.js'
+import { auditLogShapes } from './features/auditLog.js'
 import { calendarShapes } from './features/calendar.js'
 import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
@@ -9,7 +10,6 @@ import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
 import { pieceShapes } from './features/pieces.js'
 import { progressShapes } from './features/progress.js'
-import { recordShapes } from './features/record.js'
 import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
 import { talkShapes } from './features/talk.js'
@@ -34,7 +34,7 @@ export const shapes = {
   ...talkShapes,
   ...todayShapes,
   ...progressShapes,
-  ...recordShapes,
+  ...auditLogShapes,
   ...aboutShapes,
   ...circleShapes,
   ...searchShapes,

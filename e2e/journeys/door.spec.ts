@@ -135,7 +135,7 @@ test('a door for this lesson, a newcomer who waits for a nod, and an open door f
     await context.close()
   })
 
-  await test.step('and all of it stands in the record', async () => {
+  await test.step('and all of it stands in the audit log', async () => {
     await board.getByRole('link', { name: 'Record' }).click()
     await expect(board.getByText('Ms Varga let Una Marl in')).toBeVisible()
     await expect(board.getByText('Yara Booth came in as a guest')).toBeVisible()

@@ -19,7 +19,7 @@ async function screensOf(page: Page): Promise<string[]> {
       `/school/people/${me.account.id}`,
       '/school/settings',
       '/school/storage',
-      '/school/record',
+      '/school/audit-log',
       '/school-year',
     ]
   const tie = me.ties.find((one: { archived: boolean }) => !one.archived)
@@ -83,7 +83,7 @@ async function screensOf(page: Page): Promise<string[]> {
     '/room/garden-heron',
     `${at}/door`,
     `${at}/settings`,
-    `${at}/record`,
+    `${at}/audit-log`,
   ]
   const own = [
     '/classes/new',

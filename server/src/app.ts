@@ -5,6 +5,7 @@ import { accountHandlers } from './features/accounts/routes.js'
 import { BY_HTTPS } from './features/accounts/sessions.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
 import { answerHandlers } from './features/answers/routes.js'
+import { auditLogHandlers } from './features/auditLog/routes.js'
 import { calendarHandlers } from './features/calendar/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
@@ -13,7 +14,6 @@ import { liveHandlers } from './features/live/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
-import { recordHandlers } from './features/record/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
@@ -43,7 +43,7 @@ const handlers: Handlers = {
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,
-  ...recordHandlers,
+  ...auditLogHandlers,
   ...aboutHandlers,
   ...circleHandlers,
   ...searchHandlers,

@@ -5,7 +5,10 @@ import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
  * shows, through the same permissions as ever.
  */
 export type LiveEvent =
-  | { readonly what: 'topics' | 'talk' | 'register' | 'door' | 'record' | 'about'; readonly classId: ClassId }
+  | {
+      readonly what: 'topics' | 'talk' | 'register' | 'door' | 'auditLog' | 'about'
+      readonly classId: ClassId
+    }
   /** `note` is a side note: told to pupil and teachers alone, as families see nothing of those. */
   | {
       readonly what: 'piece' | 'note'

@@ -1,6 +1,6 @@
 import type { AccountId, ClassId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { RECORD_KINDS } from '../wire/record.js'
+import { AUDIT_KINDS } from '../wire/auditLog.js'
 import { done, id, instant, line } from '../wire/shapes.js'
 import { me } from './accounts.js'
 
@@ -124,12 +124,12 @@ export const limitsForm = z.object({
   circle: z.number().int().min(10).max(100_000),
 })
 
-export const schoolRecordPage = z.object({
+export const schoolAuditLogPage = z.object({
   lines: z.array(
     z.object({
       id: z.number().int(),
       at: instant,
-      kind: z.enum(RECORD_KINDS),
+      kind: z.enum(AUDIT_KINDS),
       by: z.string().nullable(),
       name: z.string().nullable(),
       className: z.string().nullable(),
@@ -138,7 +138,7 @@ export const schoolRecordPage = z.object({
   /** What to ask with for older lines; null where there are none. */
   older: z.number().int().nullable(),
 })
-export type SchoolRecordPage = z.infer<typeof schoolRecordPage>
+export type SchoolAuditLogPage = z.infer<typeof schoolAuditLogPage>
 
 export const schoolShapes = {
   seeOwnerKey: {
@@ -172,7 +172,7 @@ export const schoolShapes = {
   seeStorage: { reply: storagePage },
   changeLimits: { body: limitsForm, reply: storagePage },
   backUp: { reply: storagePage },
-  seeSchoolRecord: { body: z.object({ before: z.number().int().nullable() }), reply: schoolRecordPage },
+  seeSchoolAuditLog: { body: z.object({ before: z.number().int().nullable() }), reply: schoolAuditLogPage },
   findPeople: { body: z.object({ words: line }), reply: z.object({ people: z.array(personLine) }) },
   seePerson: { reply: personPage },
   takePerson: {},

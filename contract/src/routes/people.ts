@@ -176,7 +176,7 @@ export const peopleRoutes = {
   seeFace: route<Shapes['seeFace']>()('GET', '/api/classes/:classId/faces/:placeId', 'face.see', {
     carries: 'bytes',
   }),
-  seeRecord: route<Shapes['seeRecord']>()('GET', '/api/classes/:classId/record', 'record.see'),
+  seeAuditLog: route<Shapes['seeAuditLog']>()('GET', '/api/classes/:classId/audit-log', 'auditLog.see'),
 
   // invitations
   invitePerson: route<Shapes['invitePerson']>()('POST', '/api/classes/:classId/invitations', 'team.change'),

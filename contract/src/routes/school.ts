@@ -22,7 +22,7 @@ export const schoolRoutes = {
   seeStorage: route<Shapes['seeStorage']>()('GET', '/api/school/storage', 'school.see'),
   changeLimits: route<Shapes['changeLimits']>()('PUT', '/api/school/limits', 'school.change'),
   backUp: route<Shapes['backUp']>()('POST', '/api/school/backups', 'school.change'),
-  seeSchoolRecord: route<Shapes['seeSchoolRecord']>()('POST', '/api/school/record', 'school.see'),
+  seeSchoolAuditLog: route<Shapes['seeSchoolAuditLog']>()('POST', '/api/school/audit-log', 'school.see'),
   findPeople: route<Shapes['findPeople']>()('POST', '/api/school/people', 'school.see'),
   seePerson: route<Shapes['seePerson']>()('GET', '/api/school/people/:personId', 'school.see'),
   takePerson: route<Shapes['takePerson']>()('GET', '/api/school/people/:personId/archive', 'school.see', {

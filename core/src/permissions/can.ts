@@ -76,7 +76,7 @@ export const ACTIONS = {
   'team.handOver': ['owner'],
   'register.see': ['teacher'],
   'register.change': ['teacher'],
-  'record.see': ['teacher'],
+  'auditLog.see': ['teacher'],
   'face.see': ['teacher', 'self', 'ownFamily'],
   'ownWork.see': ['teacher', 'self', 'leaver'],
   'door.see': ['teacher'],

@@ -4,9 +4,9 @@ import { type Allowance, allowedTries, TryBook, tidyName } from '@oppen/core/joi
 import type { Viewer } from '@oppen/core/permissions'
 import type { Request, Response } from 'express'
 import { ipKeyGenerator } from 'express-rate-limit'
+import { auditLater } from '../features/auditLog/service.js'
 import { openCodes } from '../features/joining/queries.js'
 import { tabletOf } from '../features/joining/tablets.js'
-import { noteLater } from '../features/record/service.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
 import { knownDevice, knownOwner, rememberDevice } from './knownDevice.js'
@@ -68,7 +68,7 @@ export type Trying = {
 export class Tries {
   readonly #world: World
   readonly #books: Readonly<Record<BookName, TryBook>>
-  /** Who was told lately that it is enough, so that the record has one line of it and not hundreds. */
+  /** Who was told lately that it is enough, so that the audit log has one line of it and not hundreds. */
   readonly #told = new TryBook(ALLOWED.window)
   #loaded: Promise<void> | undefined
   #allowed: { changes: number; at: number; allowed: Allowance } | undefined
@@ -132,7 +132,7 @@ export class Tries {
     const address = addressOf(request)
     if (!this.#told.count(address, now)) {
       this.#told.note(address, now)
-      noteLater(this.#world, 'too_many_tries', { classId: null })
+      auditLater(this.#world, 'too_many_tries', { classId: null })
     }
     throw new Refused('too_many_tries', { minutes: Math.ceil((freeAt - now) / MINUTE) })
   }

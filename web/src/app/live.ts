@@ -86,8 +86,8 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'about':
       for (const key of ['about', 'members', 'week']) again(key, event.classId)
       break
-    case 'record':
-      again('record', event.classId)
+    case 'auditLog':
+      again('auditLog', event.classId)
       break
     case 'circle':
       again('circle', event.circleId)

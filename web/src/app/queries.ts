@@ -207,10 +207,10 @@ export const reads = {
       queryKey: ['room', classId],
       queryFn: ({ signal }) => call(routes.seeRoom, { classId }, undefined, { signal }),
     }),
-  record: (classId: ClassId) =>
+  auditLog: (classId: ClassId) =>
     queryOptions({
-      queryKey: ['record', classId],
-      queryFn: ({ signal }) => call(routes.seeRecord, { classId }, undefined, { signal }),
+      queryKey: ['auditLog', classId],
+      queryFn: ({ signal }) => call(routes.seeAuditLog, { classId }, undefined, { signal }),
     }),
   colleagues: () =>
     queryOptions({
@@ -252,10 +252,10 @@ export const reads = {
       queryKey: ['school', 'person', personId],
       queryFn: ({ signal }) => call(routes.seePerson, { personId }, undefined, { signal }),
     }),
-  schoolRecord: (before: number | null) =>
+  schoolAuditLog: (before: number | null) =>
     queryOptions({
-      queryKey: ['school', 'record', before],
-      queryFn: ({ signal }) => call(routes.seeSchoolRecord, {}, { before }, { signal }),
+      queryKey: ['school', 'auditLog', before],
+      queryFn: ({ signal }) => call(routes.seeSchoolAuditLog, {}, { before }, { signal }),
     }),
   outbox: () =>
     queryOptions({

@@ -111,11 +111,14 @@ export const router = createBrowserRouter([
                 lazy: screen(() => import('../features/school/SettingsScreen.js')),
               },
               { path: '/school/storage', lazy: screen(() => import('../features/school/StorageScreen.js')) },
-              { path: '/school/record', lazy: screen(() => import('../features/school/AuditLogScreen.js')) },
+              {
+                path: '/school/audit-log',
+                lazy: screen(() => import('../features/school/SchoolAuditLogScreen.js')),
+              },
               { path: '/room/:room', lazy: screen(() => import('../features/timing/RoomScreen.js')) },
               {
-                path: '/c/:classId/record',
-                lazy: screen(() => import('../features/record/RecordScreen.js')),
+                path: '/c/:classId/audit-log',
+                lazy: screen(() => import('../features/auditLog/AuditLogScreen.js')),
               },
               {
                 path: '/c/:classId/own-work/:placeId',

@@ -8,5 +8,5 @@ export const SCHOOL_PARTS = [
   { to: '/school/people', key: 'school_people' },
   { to: '/school/settings', key: 'school_settings' },
   { to: '/school/storage', key: 'school_storage' },
-  { to: '/school/record', key: 'school_record' },
+  { to: '/school/audit-log', key: 'school_audit' },
 ] as const satisfies readonly { to: string; key: WordKey }[]

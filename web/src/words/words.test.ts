@@ -1,4 +1,4 @@
-import { ERRORS, RECORD_KINDS } from '@oppen/contract'
+import { AUDIT_KINDS, ERRORS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
 import { about } from './en/about.js'
@@ -97,9 +97,9 @@ it('states are said with their time, for pupils and for teachers', () => {
   expect(spanWords(90 * 60_000)).toBe('1 h 30 min')
 })
 
-it('every line of the record has a wording', () => {
-  const worded = Object.keys(settings).filter(key => RECORD_KINDS.some(kind => key === `record_${kind}`))
-  expect(worded.sort()).toEqual(RECORD_KINDS.map(kind => `record_${kind}`).sort())
+it('every line of the audit log has a wording', () => {
+  const worded = Object.keys(settings).filter(key => AUDIT_KINDS.some(kind => key === `audit_${kind}`))
+  expect(worded.sort()).toEqual(AUDIT_KINDS.map(kind => `audit_${kind}`).sort())
 })
 
 it('no two files of wording use one key', () => {

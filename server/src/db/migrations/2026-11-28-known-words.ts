@@ -15,7 +15,10 @@ alter table circle_members_anew rename to circle_members;
 create index circle_members_of_account on circle_members (account_id)`
 
 /** Tables by their names before and now, in the order in which they are renamed. */
-const TABLES = [['due_times', 'stale_times']] as const
+const TABLES = [
+  ['due_times', 'stale_times'],
+  ['records', 'audit_log'],
+] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
 

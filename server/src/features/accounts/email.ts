@@ -3,9 +3,9 @@ import { table } from '../../db/index.js'
 import { originOf } from '../../http/origin.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
 import { confirmMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
-import { note } from '../record/service.js'
 import { accounts } from './models.js'
 import { accountById, emailIsTaken } from './queries.js'
 import { hashOf, newToken } from './sessions.js'
@@ -82,7 +82,7 @@ export async function confirmEmail(world: World, token: string): Promise<{ email
     if (await emailIsTaken(world.db, email, accountId)) throw new Refused('email_taken', { text: email })
     await world.db.model(accounts).update({ email }, { where: { id: accountId } })
     await world.db.model(emailConfirmations).destroy({ where: { accountId } })
-    await note(world, 'email_confirmed', { classId: null, by: accountId })
+    await audit(world, 'email_confirmed', { classId: null, by: accountId })
     world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
     return { email }
   })

@@ -145,7 +145,7 @@ describe('a forgotten secret', () => {
     expect(me.account.userName).toBe('mr.reyes')
     expect(await school.family.ask('me', {})).toMatchObject({ status: 401 })
     // the teacher of the child reads that it happened
-    const { lines } = await school.teacher.get('seeRecord', at())
+    const { lines } = await school.teacher.get('seeAuditLog', at())
     expect(lines.find(line => line.kind === 'secret_reset')).toMatchObject({ by: 'Mr Reyes' })
     expect(lines.some(line => line.kind === 'signed_in' && line.by === 'Mr Reyes')).toBe(true)
     expect(await school.person().ask('resetSecret', {}, { token, secret: 'quite another' })).toMatchObject({

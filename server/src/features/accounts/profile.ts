@@ -13,10 +13,10 @@ import { readEmail } from '@oppen/core/register'
 import type { Request, Response } from 'express'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
 import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
 import { resetMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
-import { note } from '../record/service.js'
 import { setEmail } from './email.js'
 import { accounts, resets } from './models.js'
 import {
@@ -152,7 +152,7 @@ export async function giveSecret(
     const pupil = await tiesOfPupil(world.db, classId, placeId)
     if (!pupil) throw new Refused('not_found')
     await changeSecret(world, pupil.accountId, { hash, kind: 'password', once: true }, null)
-    await note(world, 'secret_given', { classId, by: viewer.accountId, name: pupil.name })
+    await audit(world, 'secret_given', { classId, by: viewer.accountId, name: pupil.name })
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
     return { userName: pupil.userName, secret }
   })
@@ -207,7 +207,7 @@ export async function resetSecret(
     const gone = await world.db.model(resets).destroy({ where: { accountId: found.accountId } })
     if (!gone) throw new Refused('reset_over')
     await changeSecret(world, found.accountId, { hash, kind: 'password' }, null)
-    await note(world, 'secret_reset', { classId: null, by: found.accountId })
+    await audit(world, 'secret_reset', { classId: null, by: found.accountId })
     return beginSession(world, response, found.accountId, { cameBy: 'secret' })
   })
   return seeMe(world, found.accountId, session)

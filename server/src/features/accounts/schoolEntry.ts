@@ -4,7 +4,7 @@ import type { Request, Response } from 'express'
 import { originOf } from '../../http/origin.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { note, noteLater } from '../record/service.js'
+import { audit, auditLater } from '../auditLog/service.js'
 import { accounts } from './models.js'
 import { accountByIdentity, accountToTie } from './queries.js'
 import { CAME_BACK, type Identity, type SchoolSignIn, type SignInCheck } from './schoolSignIn.js'
@@ -50,12 +50,15 @@ export async function backFromSchool(world: World, request: Request, response: R
   }
   const accountId = await accountOf(world, identity)
   if (!accountId) {
-    noteLater(world, 'wrong_secret', { classId: null, ...(identity.userName && { name: identity.userName }) })
+    auditLater(world, 'wrong_secret', {
+      classId: null,
+      ...(identity.userName && { name: identity.userName }),
+    })
     response.redirect(303, '/?school=unknown')
     return undefined
   }
   await world.db.write(async () => {
-    await note(world, 'signed_in', { classId: null, by: accountId })
+    await audit(world, 'signed_in', { classId: null, by: accountId })
     return beginSession(world, response, accountId, { cameBy: 'school' })
   })
   response.redirect(303, '/today')

@@ -7,7 +7,7 @@ import type { Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { note, noteLater } from '../record/service.js'
+import { audit, auditLater } from '../auditLog/service.js'
 import { accounts, looks } from './models.js'
 import { accountById, accountByName, meJson, personNamed, userNamesLike } from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
@@ -25,7 +25,7 @@ export async function seeMe(world: World, accountId: AccountId, session: string 
 export async function knownBySecret(world: World, name: string, secret: string) {
   const account = await accountByName(world.db, tidyName(name).toLowerCase())
   if (!(await fits(world, account?.secretHash, secret)) || !account) {
-    noteLater(world, 'wrong_secret', { classId: null, by: account?.id ?? null })
+    auditLater(world, 'wrong_secret', { classId: null, by: account?.id ?? null })
     throw new Refused('sign_in_wrong')
   }
   return account
@@ -40,7 +40,7 @@ export async function signIn(world: World, response: Response, name: string, sec
   if (account.secretKind !== 'password') throw new Refused('sign_in_wrong')
   const session = await world.db.write(async () => {
     await spendSecret(world, account.id, account.secretHash)
-    await note(world, 'signed_in', { classId: null, by: account.id })
+    await audit(world, 'signed_in', { classId: null, by: account.id })
     return beginSession(world, response, account.id, { cameBy: 'secret' })
   })
   return seeMe(world, account.id, session)

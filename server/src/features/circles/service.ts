@@ -9,10 +9,10 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { seeMe } from '../accounts/service.js'
+import { auditLater } from '../auditLog/service.js'
 import { sendStored } from '../files/service.js'
 import { receive } from '../files/upload.js'
 import { freshCode } from '../joining/doors.js'
-import { noteLater } from '../record/service.js'
 import { circleFiles, circleMembers, circlePosts, circles } from './models.js'
 import { circleJson, circleOfCode, fileOfCircle, memberOf, postOfCircle } from './queries.js'
 
@@ -75,7 +75,7 @@ export async function joinCircle(world: World, viewer: Viewer, typed: string): P
   const code = take(readCode(typed, CODE_LENGTH), 'code')
   const circle = await circleOfCode(world.db, code)
   if (!circle) {
-    noteLater(world, 'wrong_code', { classId: null, by: viewer.accountId })
+    auditLater(world, 'wrong_code', { classId: null, by: viewer.accountId })
     throw new Refused('code_unknown', undefined, 'code')
   }
   await world.db.write(async () => {

@@ -3,8 +3,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import type { Request, Response } from 'express'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
 import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
-import { note } from '../record/service.js'
 import { places } from './models.js'
 import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
 import { faceOfPlace, familiesOfOne, registerRows } from './queries.js'
@@ -55,7 +55,7 @@ export async function endFamilyLink(
     const family = (await familiesOfOne(world.db, placeId)).find(one => one.accountId === accountId)
     if (!family) throw new Refused('not_found')
     await unlinkFamily(world, { classId, placeId, accountId })
-    await note(world, 'family_ended', {
+    await audit(world, 'family_ended', {
       classId,
       by: viewer.accountId,
       name: `${family.name} (${place.name})`,

@@ -10,10 +10,10 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { beginSession, makeAccount, personNamed, seeMe } from '../accounts/service.js'
 import { hashOf, newToken } from '../accounts/sessions.js'
+import { audit } from '../auditLog/service.js'
 import { readNewFamily } from '../joining/keys.js'
 import { invitationMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
-import { note } from '../record/service.js'
 import { type InvitationRow, invitations } from './models.js'
 import { addPlace, findPlaceHere } from './places.js'
 import {
@@ -60,7 +60,7 @@ export async function invitePerson(
     if (waiting.some(one => one.classId === classId))
       throw new Refused('already_invited', { name: person.shownName }, 'userName')
     await invite(world, viewer, { classId, kind, accountId: person.id })
-    await note(world, 'invited', { classId, by: viewer.accountId, name: person.shownName })
+    await audit(world, 'invited', { classId, by: viewer.accountId, name: person.shownName })
     tellOut(world, person.id)
   })
   return { done: true }
@@ -94,7 +94,7 @@ export async function inviteFamily(
       placeId: place.id,
       tokenHash: hashOf(token),
     })
-    await note(world, 'invited', { classId, by: viewer.accountId, name: `${email} (${place.name})` })
+    await audit(world, 'invited', { classId, by: viewer.accountId, name: `${email} (${place.name})` })
     return { place, head, endsAt }
   })
   const language = place.familyLanguage && isLanguage(place.familyLanguage) ? place.familyLanguage : 'en'
@@ -160,7 +160,7 @@ async function answerIt(
 ): Promise<void> {
   const answeredAt = world.clock.now()
   await world.db.model(invitations).update({ answer, answeredAt }, { where: { id: found.id } })
-  await note(world, `invitation_${answer}`, { classId: found.classId, by, name: found.to })
+  await audit(world, `invitation_${answer}`, { classId: found.classId, by, name: found.to })
   tellRegister(world, found.classId)
 }
 

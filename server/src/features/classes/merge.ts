@@ -4,7 +4,7 @@ import { PHASES, type Phase } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { note } from '../record/service.js'
+import { audit } from '../auditLog/service.js'
 import { recomputeLoad } from '../timing/workLoads.js'
 import { findTimed } from '../timing/workTimes.js'
 import { familyLinks, merges, places, type Took } from './models.js'
@@ -56,7 +56,7 @@ export async function mergePlaces(
     for (const accountId of took.families) await linkFamily(world, { classId, placeId: target.id, accountId })
     await handOverAccount(world, took, from, target)
     await world.db.model(merges).update({ running: 0 }, { where: { id: mergeId } })
-    await note(world, 'places_merged', {
+    await audit(world, 'places_merged', {
       classId,
       by: viewer.accountId,
       name: `${from.name} → ${target.name}`,
@@ -206,7 +206,7 @@ export async function undoMerge(
     await model.update({ running: 0, undoneAt: world.clock.now() }, { where: { id: mergeId } })
     const from = await findPlace(world, { classId, placeId: merge.fromPlace })
     const target = await findPlace(world, { classId, placeId: merge.intoPlace })
-    await note(world, 'places_unmerged', { classId, by: viewer.accountId, name: from.name })
+    await audit(world, 'places_unmerged', { classId, by: viewer.accountId, name: from.name })
     tellAll(world, classId, from, target)
   })
   return { done: true }

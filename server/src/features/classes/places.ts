@@ -6,8 +6,8 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { renameWhere } from '../accounts/profile.js'
+import { audit } from '../auditLog/service.js'
 import { makeKeys } from '../joining/keys.js'
-import { note } from '../record/service.js'
 import { timesForGroup } from '../timing/workTimes.js'
 import { groups, type PlaceRow, places } from './models.js'
 import { type FoundPlace, familiesOfOne, groupsOfClass, namesOfClass, placeOfRegister } from './queries.js'
@@ -37,7 +37,7 @@ export async function addPlaces(
   if (!read.length) throw new Refused('names_empty', undefined, 'places')
   const placeIds = await world.db.write(async () => {
     const ids = await addAll(world, classId, read)
-    await note(world, 'names_added', {
+    await audit(world, 'names_added', {
       classId,
       by: viewer.accountId,
       name: read
@@ -179,7 +179,7 @@ export async function changePlace(
       .update({ name: kept, groupId: group, email, number, familyLanguage }, { where: { id: place.id } })
     if (kept !== place.name) {
       await renameAccount(world, place.accountId, { from: place.name, to: kept })
-      await note(world, 'place_renamed', { classId, by: viewer.accountId, name: kept })
+      await audit(world, 'place_renamed', { classId, by: viewer.accountId, name: kept })
     }
     tellRegister(world, classId)
   })
@@ -206,7 +206,7 @@ export async function freePlace(
     const place = await findPlaceHere(world, address)
     if (place.accountId === null) throw new Refused('place_claimed_not', { name: place.name })
     await unclaimPlace(world, { ...address, accountId: place.accountId })
-    await note(world, 'place_freed', { classId: address.classId, by: viewer.accountId, name: place.name })
+    await audit(world, 'place_freed', { classId: address.classId, by: viewer.accountId, name: place.name })
   })
   return { done: true }
 }
@@ -243,7 +243,7 @@ async function leave(
     const leftAt = world.clock.now()
     await world.db.model(places).update({ leftAt, leftHow: how }, { where: { id: place.id } })
     const kind = how === 'moved' ? 'place_moved_away' : 'place_left'
-    await note(world, kind, { classId, by: viewer.accountId, name: place.name })
+    await audit(world, kind, { classId, by: viewer.accountId, name: place.name })
     await tellAllOut(world, place)
     tellRegister(world, classId)
   })
@@ -268,7 +268,7 @@ export async function bringPlaceBack(
     if (place.leftAt === null) return
     if (place.leftHow === 'left' && place.accountId) throw new Refused('left_by_self', { name: place.name })
     await world.db.model(places).update({ leftAt: null, leftHow: null }, { where: { id: place.id } })
-    await note(world, 'place_brought_back', {
+    await audit(world, 'place_brought_back', {
       classId: address.classId,
       by: viewer.accountId,
       name: place.name,

@@ -5,9 +5,9 @@ import type { Viewer } from '@oppen/core/permissions'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
 import { shut } from '../joining/doors.js'
 import { keysByPlace } from '../joining/keys.js'
-import { note } from '../record/service.js'
 import { classes, groups, sights, teachers } from './models.js'
 import { addGroup } from './places.js'
 import { groupsOfClass, membersOfClass, registerJson, settingsJson, teacherOfClass } from './queries.js'
@@ -138,7 +138,7 @@ export async function changeSettings(
         { ...rest, name, yearLabel, families: families ? 1 : 0, shared: shared ? 1 : 0 },
         { where: { id: classId } },
       )
-    await note(world, 'settings_changed', { classId, by: viewer.accountId })
+    await audit(world, 'settings_changed', { classId, by: viewer.accountId })
     for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
     tellRegister(world, classId)
   })
@@ -183,7 +183,7 @@ export async function archiveClass(
     const archivedAt = archived ? world.clock.now() : null
     await world.db.model(classes).update({ archivedAt }, { where: { id: classId } })
     if (archived) await shut(world, classId)
-    await note(world, archived ? 'archived' : 'reopened', { classId, by: viewer.accountId })
+    await audit(world, archived ? 'archived' : 'reopened', { classId, by: viewer.accountId })
     for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
     tellRegister(world, classId)
   })
@@ -217,7 +217,7 @@ export async function removeCoTeacher(
     if (!teacher) throw new Refused('not_found')
     if (teacher.role === 'owner') throw new Refused('owner_stays', { name: teacher.name })
     await world.db.model(teachers).destroy({ where: { classId, accountId } })
-    await note(world, 'co_teacher_removed', { classId, by: viewer.accountId, name: teacher.name })
+    await audit(world, 'co_teacher_removed', { classId, by: viewer.accountId, name: teacher.name })
     tellOut(world, accountId)
     tellRegister(world, classId)
   })
@@ -236,7 +236,7 @@ export async function handOver(
     const model = world.db.model(teachers)
     await model.update({ role: 'coTeacher' }, { where: { classId, role: 'owner' } })
     await model.update({ role: 'owner' }, { where: { classId, accountId } })
-    await note(world, 'handed_over', { classId, by: viewer.accountId, name: teacher.name })
+    await audit(world, 'handed_over', { classId, by: viewer.accountId, name: teacher.name })
     tellOut(world, accountId)
     tellOut(world, viewer.accountId)
     tellRegister(world, classId)

@@ -125,9 +125,9 @@ describe('out of sight', () => {
   })
 })
 
-describe('the record', () => {
+describe('the audit log', () => {
   it('has every entry, refusal, reset and removal, for the teachers of the class', async () => {
-    const { lines } = await school.teacher.get('seeRecord', at())
+    const { lines } = await school.teacher.get('seeAuditLog', at())
     const kinds = new Set(lines.map(line => line.kind))
     for (const kind of [
       'invited',
@@ -148,8 +148,8 @@ describe('the record', () => {
     await school.person().ask('signIn', {}, { userName: 'anna.reyes', secret: 'wrong' })
     await school.person().ask('showKey', {}, { key: '0'.repeat(16) })
     await expect
-      .poll(async () => (await school.teacher.get('seeRecord', at())).lines.map(line => line.kind))
+      .poll(async () => (await school.teacher.get('seeAuditLog', at())).lines.map(line => line.kind))
       .toEqual(expect.arrayContaining(['wrong_secret', 'wrong_key']))
-    expect(await school.anna.ask('seeRecord', at())).toMatchObject({ status: 404 })
+    expect(await school.anna.ask('seeAuditLog', at())).toMatchObject({ status: 404 })
   })
 })

@@ -13,7 +13,7 @@ import { lessonNow } from '@oppen/core/timing'
 import { newId, randomValues } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { note } from '../record/service.js'
+import { audit } from '../auditLog/service.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { doorEntries, doors } from './models.js'
 import { attendance, classHead, codeIsTaken, newestDoor, waitsOfClass } from './queries.js'
@@ -67,7 +67,7 @@ export async function openDoor(
       closesAt,
       closedAt: null,
     })
-    await note(world, 'door_opened', { classId, by: viewer.accountId })
+    await audit(world, 'door_opened', { classId, by: viewer.accountId })
     tellDoor(world, classId)
   })
   return seeDoor(world, classId)
@@ -95,7 +95,7 @@ export async function lengthenDoor(
     await world.db
       .model(doors)
       .update({ closesAt: door.closesAt + minutes * 60_000 }, { where: { id: door.id } })
-    await note(world, 'door_lengthened', { classId, by: viewer.accountId })
+    await audit(world, 'door_lengthened', { classId, by: viewer.accountId })
     tellDoor(world, classId)
   })
   return seeDoor(world, classId)
@@ -104,7 +104,7 @@ export async function lengthenDoor(
 /** Closes the door now. Those who are in stay in. */
 export async function closeDoor(world: World, viewer: Viewer, classId: ClassId): Promise<DoorPage> {
   await world.db.write(async () => {
-    if (await shut(world, classId)) await note(world, 'door_closed', { classId, by: viewer.accountId })
+    if (await shut(world, classId)) await audit(world, 'door_closed', { classId, by: viewer.accountId })
   })
   return seeDoor(world, classId)
 }

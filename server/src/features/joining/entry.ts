@@ -21,8 +21,8 @@ import {
   seeMe,
   spendSecret,
 } from '../accounts/service.js'
+import { audit, auditLater } from '../auditLog/service.js'
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
-import { note, noteLater } from '../record/service.js'
 import { noteEntry } from './doors.js'
 import { behindCode, type FoundDoor, placeOfAccount, placeOfClass } from './queries.js'
 import { sharedHere } from './tablets.js'
@@ -35,12 +35,12 @@ export async function findDoor(world: World, typed: string): Promise<FoundDoor> 
 
 function openOnly(world: World, door: FoundDoor | null): FoundDoor {
   if (!door) {
-    noteLater(world, 'wrong_code', { classId: null })
+    auditLater(world, 'wrong_code', { classId: null })
     throw new Refused('code_unknown', undefined, 'code')
   }
   const state = doorState(door, world.clock.now())
   if (state.open) return door
-  noteLater(world, 'closed_code', { classId: door.classId })
+  auditLater(world, 'closed_code', { classId: door.classId })
   throw new Refused('door_closed', { at: state.since }, 'code')
 }
 
@@ -103,7 +103,7 @@ export async function claim(
       own ?? (await makeAccount(world, { kind: 'pupil', shownName: place.name, ...newcomer(secret) }))
     await claimPlace(world, { classId: door.classId, placeId: place.id, accountId: id })
     await noteEntry(world, door.classId, door.id, place.id)
-    await note(world, 'entered', { classId: door.classId, by: id, name: place.name })
+    await audit(world, 'entered', { classId: door.classId, by: id, name: place.name })
     return {
       accountId: id,
       session: own ? null : await beginSession(world, response, id, { cameBy: 'door', ...shared }),
@@ -121,7 +121,7 @@ export async function freePlace(world: World, classId: ClassId, placeId: PlaceId
   if (!place) throw new Refused('place_gone')
   if (place.accountId !== null) {
     const [name = ''] = place.name.split(' ')
-    noteLater(world, 'name_taken', { classId, name: place.name })
+    auditLater(world, 'name_taken', { classId, name: place.name })
     throw new Refused('place_taken', { name })
   }
   return place
@@ -149,7 +149,7 @@ export async function enterAsSelf(world: World, response: Response, asked: Retur
       await bringBackOwn(world, { classId: door.classId, placeId: place.id, accountId: account.id })
     if (place && place.leftHow !== 'moved') {
       await noteEntry(world, door.classId, door.id, place.id)
-      await note(world, 'entered_again', { classId: door.classId, by: account.id, name: place.name })
+      await audit(world, 'entered_again', { classId: door.classId, by: account.id, name: place.name })
     } else if (account.secretKind !== 'password') {
       throw new Refused('sign_in_wrong')
     }

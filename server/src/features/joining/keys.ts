@@ -17,8 +17,8 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { NO_SECRET } from '../accounts/secrets.js'
 import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
+import { audit, auditLater } from '../auditLog/service.js'
 import { claimPlace, linkFamily } from '../classes/ties.js'
-import { note, noteLater } from '../record/service.js'
 import { type KeyKind, type KeyRow, keys } from './models.js'
 import {
   holderByKey,
@@ -104,7 +104,7 @@ export async function replaceKey(
     const all = (await keysOfPupil(world.db, placeId, key.kind)).map(one => one.keyId)
     await world.db.model(keys).update({ endedAt: world.clock.now() }, { where: { id: all } })
     await makeKey(world, placeId, key.kind)
-    await note(world, 'key_replaced', { classId, by: viewer.accountId, name: await nameOf(world, placeId) })
+    await audit(world, 'key_replaced', { classId, by: viewer.accountId, name: await nameOf(world, placeId) })
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
   })
 }
@@ -119,12 +119,12 @@ async function holderOf(world: World, typed: string, kind?: KeyKind): Promise<Ke
   const key = take(readCode(typed, KEY_LENGTH), 'key')
   const holder = await holderByKey(world.db, keyHash(key))
   if (!holder || (kind && holder.kind !== kind)) {
-    noteLater(world, 'wrong_key', { classId: holder?.classId ?? null })
+    auditLater(world, 'wrong_key', { classId: holder?.classId ?? null })
     throw new Refused('key_unknown', undefined, 'key')
   }
   const endedAt = holder.endedAt ?? holder.leftAt
   if (endedAt !== null) {
-    noteLater(world, 'wrong_key', { classId: holder.classId, name: holder.childName })
+    auditLater(world, 'wrong_key', { classId: holder.classId, name: holder.childName })
     throw new Refused('key_ended', { at: endedAt }, 'key')
   }
   if (holder.kind === 'family' && !holder.families)
@@ -163,7 +163,7 @@ export async function comeHome(
     const holder = await holderOf(world, asked.key, 'home')
     const id = holder.accountId ?? (await takeByKey(world, holder, own))
     await used(world, holder)
-    await note(world, 'entered_home', { classId: holder.classId, by: id, name: holder.childName })
+    await audit(world, 'entered_home', { classId: holder.classId, by: id, name: holder.childName })
     return { accountId: id, session: await beginSession(world, response, id, { cameBy: 'key', ...shared }) }
   })
   return seeMe(world, accountId, session)
@@ -232,5 +232,5 @@ async function follow(world: World, holder: KeyHolder, accountId: AccountId): Pr
   const { classId, placeId, childName } = holder
   await linkFamily(world, { classId, placeId, accountId })
   await used(world, holder)
-  await note(world, 'entered_family', { classId, by: accountId, name: childName })
+  await audit(world, 'entered_family', { classId, by: accountId, name: childName })
 }

@@ -18,9 +18,9 @@ import {
   spendSecret,
 } from '../accounts/service.js'
 import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } from '../accounts/sessions.js'
+import { audit, auditLater } from '../auditLog/service.js'
 import { claimPlace, tellRegister } from '../classes/ties.js'
 import { sendPicture } from '../files/pictures.js'
-import { note, noteLater } from '../record/service.js'
 import { hasOwner } from '../school/owners.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { noteInside } from './doors.js'
@@ -119,7 +119,7 @@ export async function comeInAtTablet(world: World, response: Response, asked: At
       await spendSecret(world, face.accountId, face.secretHash, 'face_wrong')
     const id = await accountOfFace(world, tablet.classId, face, proven)
     await noteInside(world, tablet.classId, face.id)
-    await note(world, 'entered_tablet', { classId: tablet.classId, by: id, name: face.name })
+    await audit(world, 'entered_tablet', { classId: tablet.classId, by: id, name: face.name })
     const begun = await beginSession(world, response, id, { cameBy: 'tablet', ...shared })
     return { accountId: id, session: begun }
   })
@@ -145,7 +145,7 @@ async function prove(
     return { chosen: { hash: await hashSecret(world, taken), kind } }
   }
   if (await fits(world, face.secretHash ?? undefined, secret ?? '')) return { chosen: null, fitted: true }
-  noteLater(world, 'wrong_secret', { classId: tablet.classId, by: face.accountId, name: face.name })
+  auditLater(world, 'wrong_secret', { classId: tablet.classId, by: face.accountId, name: face.name })
   throw new Refused('face_wrong', undefined, 'secret')
 }
 
@@ -198,7 +198,7 @@ export async function shareThisTablet(
   { classId, name }: { classId: ClassId; name: string },
 ): Promise<{ done: true }> {
   const token = await world.db.write(async () => {
-    await note(world, 'tablet_shared', { classId, by: viewer.accountId, name })
+    await audit(world, 'tablet_shared', { classId, by: viewer.accountId, name })
     return makeTablet(world, classId, name)
   })
   await endSession(world, response.req, response)
@@ -218,7 +218,7 @@ export async function endTablet(
       .update({ endedAt: world.clock.now() }, { where: { id: tabletId, classId, endedAt: null } })
     if (!changed) throw new Refused('not_found')
     await endSessions(world, { tabletId })
-    await note(world, 'tablet_ended', { classId, by: viewer.accountId })
+    await audit(world, 'tablet_ended', { classId, by: viewer.accountId })
     tellRegister(world, classId)
   })
   return { done: true }

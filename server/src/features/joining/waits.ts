@@ -9,9 +9,9 @@ import type { World } from '../../world.js'
 import { NO_SECRET } from '../accounts/secrets.js'
 import { beginSession, makeAccount, seeMe } from '../accounts/service.js'
 import { hashOf, newToken } from '../accounts/sessions.js'
+import { audit } from '../auditLog/service.js'
 import { addPlace } from '../classes/places.js'
 import { claimPlace, linkFamily, tellOut, tellRegister } from '../classes/ties.js'
-import { note } from '../record/service.js'
 import { noteEntry, noteInside, tellDoor } from './doors.js'
 import { findDoor, freePlace, newOwnSecret, notYetInside, ownAccount } from './entry.js'
 import { readNewFamily, readPersonName } from './keys.js'
@@ -55,7 +55,7 @@ export async function askIn(
       ...secret,
       ...(own && { accountId: own }),
     })
-    await note(world, 'asked_in', { classId: door.classId, name })
+    await audit(world, 'asked_in', { classId: door.classId, name })
   })
   return { token }
 }
@@ -71,7 +71,7 @@ export async function askTablet(
   const token = newToken(world)
   await world.db.write(async () => {
     await wait(world, { classId: door.classId, kind: 'tablet', name, tokenHash: hashOf(token) })
-    await note(world, 'asked_tablet', { classId: door.classId, name })
+    await audit(world, 'asked_tablet', { classId: door.classId, name })
   })
   return { token }
 }
@@ -118,7 +118,7 @@ export async function waitAsFamily(
 ): Promise<void> {
   const name = (await seeMe(world, accountId)).account.shownName
   await wait(world, { classId, kind: 'family', name, about, accountId })
-  await note(world, 'asked_family', { classId, by: accountId, name: about })
+  await audit(world, 'asked_family', { classId, by: accountId, name: about })
 }
 
 /** Comes in by a door that is open to anybody, with a first and a last name and without an account. */
@@ -137,7 +137,7 @@ export async function comeAsGuest(world: World, response: Response, asked: Newco
     })
     await claimPlace(world, { classId: door.classId, placeId, accountId: id })
     await noteEntry(world, door.classId, door.id, placeId)
-    await note(world, 'entered_guest', { classId: door.classId, by: id, name })
+    await audit(world, 'entered_guest', { classId: door.classId, by: id, name })
     const endsBy = endOfDay(world.clock.now(), world.school.zone)
     return { accountId: id, session: await beginSession(world, response, id, { cameBy: 'door', endsBy }) }
   })
@@ -208,7 +208,7 @@ export async function answerWait(
     await world.db
       .model(waits)
       .update({ answer: asked.answer, answeredAt, ...let_ }, { where: { id: waitId } })
-    await note(world, asked.answer === 'yes' ? 'let_in' : 'turned_away', {
+    await audit(world, asked.answer === 'yes' ? 'let_in' : 'turned_away', {
       classId,
       by: viewer.accountId,
       name: found.name,

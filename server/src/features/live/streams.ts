@@ -147,7 +147,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'thread.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':
-    case 'record':
+    case 'auditLog':
       return can(viewer, 'register.see', { kind: 'class', classId: event.classId })
     case 'piece':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })

@@ -146,16 +146,19 @@ it('rows that have outlived their time go in parts, and no others', async () => 
   const now = clock.now()
   await db.write(async () => {
     for (let n = 0; n < 450; n++)
-      await db.run("insert into records (class_id, at, kind, params) values (null, $at, 'signed_in', '{}')", {
-        at: n < 420 ? now - LIVES.auditLog - 1 : now,
-      })
+      await db.run(
+        "insert into audit_log (class_id, at, kind, params) values (null, $at, 'signed_in', '{}')",
+        {
+          at: n < 420 ? now - LIVES.auditLog - 1 : now,
+        },
+      )
     await db.run("insert into taken_uploads values ('old', 'x', '{}', $at)", {
       at: now - LIVES.takenUpload - 1,
     })
   })
-  const before = (await db.row<{ n: number }>('select count(*) as n from records'))?.n ?? 0
+  const before = (await db.row<{ n: number }>('select count(*) as n from audit_log'))?.n ?? 0
   const cleared = await clearOutlived(school.world)
   expect([cleared.auditLog, cleared.takenUpload]).toEqual([420, expect.any(Number)])
-  expect((await db.row<{ n: number }>('select count(*) as n from records'))?.n).toBe(before - 420)
+  expect((await db.row<{ n: number }>('select count(*) as n from audit_log'))?.n).toBe(before - 420)
   expect(await readdir(join(school.folder, 'files', 'incoming'))).toEqual([])
 })

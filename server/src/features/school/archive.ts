@@ -6,7 +6,7 @@ import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import type { World } from '../../world.js'
-import { note } from '../record/service.js'
+import { audit } from '../auditLog/service.js'
 import { ownClasses } from '../work/ownWork.js'
 import { packOwnWork } from '../work/takeAlong.js'
 import { type Person, personOf } from './people.js'
@@ -24,7 +24,7 @@ export async function sendPerson(
 ): Promise<undefined> {
   const person = await personOf(world.db, personId)
   await world.db.write(() =>
-    note(world, 'data_exported', { classId: null, by: viewer.accountId, name: person.name }),
+    audit(world, 'data_exported', { classId: null, by: viewer.accountId, name: person.name }),
   )
   // cleared at each start, should it not come so far
   const folder = join(world.folder, 'files', 'incoming', `export-${randomUUID()}`)

@@ -7,7 +7,7 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { setEmail } from '../accounts/email.js'
 import { beginSession, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
-import { note } from '../record/service.js'
+import { audit } from '../auditLog/service.js'
 import { readNewTeacher, readSecret } from './forms.js'
 import { hasOwner } from './owners.js'
 import { readName, readZone } from './school.js'
@@ -70,7 +70,7 @@ export async function beginSchool(world: World, response: Response, asked: Begin
     await world.db.model(settings).destroy({ where: { name: NAME } })
     if (!world.pinned.has('name')) await writeSetting(world, 'school_name', school)
     if (!world.pinned.has('zone')) await writeSetting(world, 'zone', zone)
-    await note(world, 'school_begun', { classId: null, by: accountId, name: school })
+    await audit(world, 'school_begun', { classId: null, by: accountId, name: school })
     const session = await beginSession(world, response, accountId, { cameBy: 'secret' })
     world.db.afterCommit(() => {
       if (!world.pinned.has('name')) world.school.name = school

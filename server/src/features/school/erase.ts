@@ -7,8 +7,8 @@ import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { NO_SECRET } from '../accounts/secrets.js'
 import { endSessions } from '../accounts/service.js'
+import { audit } from '../auditLog/service.js'
 import { tellOut, tellRegister } from '../classes/ties.js'
-import { note } from '../record/service.js'
 import { namedHashes, STORED_IN } from '../retention/storedIn.js'
 import { refreshTexts } from '../search/refresh.js'
 import { type Person, personOf, staysFor } from './people.js'
@@ -55,7 +55,7 @@ async function erase(world: World, viewer: Viewer, personId: string, typed: stri
     tellOut(world, person.accountId)
   }
   await removeRows(world, person)
-  await note(world, 'person_erased', { classId: null, by: viewer.accountId, name: '…' })
+  await audit(world, 'person_erased', { classId: null, by: viewer.accountId, name: '…' })
   for (const { classId } of classes) tellRegister(world, classId)
   for (const one of tied) tellOut(world, one.personId as AccountId)
   return bytes
@@ -129,11 +129,11 @@ async function removeRows(world: World, person: Person): Promise<void> {
   await db.run("delete from settings where name = 'erasing'")
 }
 
-/** Lines of the record that name several people at once: of those the person is taken out, the others stay. */
+/** Lines of the audit log that name several people at once: of those the person is taken out, the others stay. */
 async function leaveLists(world: World, { bind }: Person): Promise<void> {
   const names = new Set(JSON.parse(String(bind.names)) as string[])
   const lines = await world.db.rows<{ id: number; name: string }>(
-    `select id, params ->> 'name' as name from records
+    `select id, params ->> 'name' as name from audit_log
      where kind in ('names_added', 'places_merged', 'places_unmerged') and class_id in ${THEIR_CLASSES}`,
     bind,
   )
@@ -142,7 +142,7 @@ async function leaveLists(world: World, { bind }: Person): Promise<void> {
     const parts = name.split(/(, | → )/)
     if (!parts.some(part => names.has(part))) continue
     const params = JSON.stringify({ name: parts.map(part => (names.has(part) ? '…' : part)).join('') })
-    await world.db.run('update records set params = $params where id = $id', { id, params })
+    await world.db.run('update audit_log set params = $params where id = $id', { id, params })
   }
 }
 

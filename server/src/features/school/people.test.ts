@@ -151,7 +151,7 @@ describe('the archive of a person', () => {
     const zip = await unzip(
       Buffer.from(await (await head.fetch(`/api/school/people/${anna.accountId}/archive`)).arrayBuffer()),
     )
-    for (const { kind, count } of before.filter(one => one.count && one.kind !== 'records')) {
+    for (const { kind, count } of before.filter(one => one.count && one.kind !== 'audit_log')) {
       const rows = JSON.parse(String(zip.get(`data/${kind}.json`) ?? '[]'))
       expect(rows.length, kind).toBe(count)
     }
@@ -217,7 +217,7 @@ describe('erasing', () => {
     }
     expect(await readdir(join(folder, 'outbox'))).toEqual([])
     expect(await world.uploads.ids()).toEqual([])
-    const { lines } = await head.get('seeSchoolRecord', {}, { before: null })
+    const { lines } = await head.get('seeSchoolAuditLog', {}, { before: null })
     expect(lines.find(line => line.kind === 'person_erased')).toMatchObject({ by: 'Mr Siskin', name: '…' })
     expect(JSON.stringify(lines)).not.toContain(MARK)
     // what is left is whole

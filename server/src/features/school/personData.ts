@@ -80,7 +80,7 @@ export const PERSON_DATA = {
     wrote: 'made_by = $account',
     hidden: ['token_hash'],
   },
-  records: {
+  audit_log: {
     own: `${byAccount} or (params ->> 'name' in (select value from json_each($names)) and (class_id is null or class_id in ${THEIR_CLASSES}))`,
     kept: {
       set: `by_account = iif(${byAccount}, null, by_account), params = '{"name":"…"}'`,

@@ -100,8 +100,8 @@ export const ownedClasses = (db: Database, accountId: AccountId) =>
     { accountId },
   )
 
-/** Lines of the record of the whole school, the newest first, older than a line. */
-export const schoolRecord = (db: Database, before: number, most: number) =>
+/** Lines of the audit log of the whole school, the newest first, older than a line. */
+export const schoolAuditLog = (db: Database, before: number, most: number) =>
   db.json(
     `select ${jsonArray(
       jsonObject({
@@ -112,7 +112,7 @@ export const schoolRecord = (db: Database, before: number, most: number) =>
         name: "r.params ->> 'name'",
         className: 'c.name',
       }),
-      `from records r left join accounts a on a.id = r.by_account left join classes c on c.id = r.class_id
+      `from audit_log r left join accounts a on a.id = r.by_account left join classes c on c.id = r.class_id
        where r.id < $before order by r.id desc limit $most`,
     )} as json`,
     { before, most },

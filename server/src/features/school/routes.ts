@@ -3,8 +3,8 @@ import { sendPerson } from './archive.js'
 import { beginSchool, seeOwnerKey } from './begin.js'
 import { erasePerson } from './erase.js'
 import { findPeople, seePerson } from './people.js'
-import { seeSchoolRecord } from './record.js'
 import { changeMail, changeSchool, changeSignIn, seeSchool, tryMail } from './school.js'
+import { seeSchoolAuditLog } from './schoolAuditLog.js'
 import { backUp, changeLimits, seeStorage } from './storage.js'
 import { addTeacher, changeTeacher, endTeacher, giveTeacherSecret, seeTeachers } from './teachers.js'
 
@@ -24,7 +24,7 @@ export const schoolHandlers = {
   seeStorage: ({ world }) => seeStorage(world),
   changeLimits: ({ world, viewer, body }) => changeLimits(world, viewer, body),
   backUp: ({ world, viewer }) => backUp(world, viewer),
-  seeSchoolRecord: ({ world, body }) => seeSchoolRecord(world, body.before),
+  seeSchoolAuditLog: ({ world, body }) => seeSchoolAuditLog(world, body.before),
   findPeople: ({ world, body }) => findPeople(world, body.words),
   seePerson: ({ world, viewer, params }) => seePerson(world, viewer, params.personId),
   takePerson: ({ world, viewer, params, response }) => sendPerson(world, viewer, params.personId, response),

@@ -258,8 +258,8 @@ describe('of a school with an owner', () => {
     expect((await head.ask('backUp', {})).error?.code).toBe('backup_off')
   })
 
-  it('the record has everything that was done, in pages', async () => {
-    const { lines, older } = await head.get('seeSchoolRecord', {}, { before: null })
+  it('the audit log has everything that was done, in pages', async () => {
+    const { lines, older } = await head.get('seeSchoolAuditLog', {}, { before: null })
     const kinds = new Set(lines.map(line => line.kind))
     for (const kind of [
       'school_settings_changed',
@@ -272,14 +272,14 @@ describe('of a school with an owner', () => {
     expect(older).toBeNull()
     const { db } = school.world
     await db.write(() =>
-      db.run(`insert into records (class_id, at, kind, params)
+      db.run(`insert into audit_log (class_id, at, kind, params)
         select null, 0, 'signed_in', '{}' from json_each('[${Array.from({ length: 450 }, () => 0)}]')`),
     )
     const seen: number[] = []
     let before: number | null = null
     do {
-      const page = (await head.get('seeSchoolRecord', {}, { before })) as Awaited<
-        ReturnType<typeof head.get<'seeSchoolRecord'>>
+      const page = (await head.get('seeSchoolAuditLog', {}, { before })) as Awaited<
+        ReturnType<typeof head.get<'seeSchoolAuditLog'>>
       >
       seen.push(...page.lines.map(line => line.id))
       before = page.older

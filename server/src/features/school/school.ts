@@ -6,9 +6,9 @@ import { Refused, take } from '../../refusal.js'
 import { isZone } from '../../settings.js'
 import type { World } from '../../world.js'
 import { oidcSignIn } from '../accounts/schoolSignIn.js'
+import { audit } from '../auditLog/service.js'
 import { testMail } from '../mail/letters.js'
 import { sendMail } from '../mail/service.js'
-import { note } from '../record/service.js'
 import { calendarOf } from '../timing/planner.js'
 import { readText } from './forms.js'
 import { momentsInZone, peopleCounts, storedBytes } from './queries.js'
@@ -139,7 +139,7 @@ export async function changeSchool(
 }
 
 const noteSettings = (world: World, viewer: Viewer) =>
-  note(world, 'school_settings_changed', { classId: null, by: viewer.accountId })
+  audit(world, 'school_settings_changed', { classId: null, by: viewer.accountId })
 
 export type MailForm = {
   readonly server: string | null

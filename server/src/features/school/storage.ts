@@ -3,7 +3,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import { LIVES } from '@oppen/core/retention'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { note } from '../record/service.js'
+import { audit } from '../auditLog/service.js'
 import { roomOfClasses, storedBytes } from './queries.js'
 import { backupsOf, freeBytes } from './school.js'
 import { writeSetting } from './settings.js'
@@ -34,7 +34,7 @@ export async function changeLimits(
   if (limits.pupil > limits.class) throw new Refused('limit_above', undefined, 'pupil')
   await world.db.write(async () => {
     await writeSetting(world, 'limits', limits)
-    await note(world, 'school_settings_changed', { classId: null, by: viewer.accountId })
+    await audit(world, 'school_settings_changed', { classId: null, by: viewer.accountId })
     world.db.afterCommit(() => void Object.assign(world.limits, limits))
   })
   return seeStorage(world)
@@ -45,6 +45,6 @@ export async function backUp(world: World, viewer: Viewer): Promise<StoragePage>
   if (!world.backups.settings) throw new Refused('backup_off')
   if (!(await world.backups.run()))
     throw new Refused('backup_failed', { text: world.backups.stand().problem ?? '' })
-  await world.db.write(() => note(world, 'backup_made', { classId: null, by: viewer.accountId }))
+  await world.db.write(() => audit(world, 'backup_made', { classId: null, by: viewer.accountId }))
   return seeStorage(world)
 }

@@ -7,10 +7,10 @@ import { changeTeacherAccount, closeAccount, reopenAccount } from '../accounts/c
 import { setEmail } from '../accounts/email.js'
 import { sayable } from '../accounts/profile.js'
 import { changeSecret, hashSecret, makeAccount, seeMe } from '../accounts/service.js'
+import { audit } from '../auditLog/service.js'
 import { endFeedOf } from '../calendar/feed.js'
 import { giveClass, leaveTeams } from '../classes/service.js'
 import { tellOut } from '../classes/ties.js'
-import { note } from '../record/service.js'
 import { readNewTeacher } from './forms.js'
 import { ownedClasses, ownerCount, teacherById, teachersJson } from './queries.js'
 
@@ -28,7 +28,7 @@ export async function addTeacher(world: World, viewer: Viewer, form: TeacherForm
     const { shownName, email } = person
     const accountId = await makeAccount(world, { kind: 'teacher', shownName, secretHash, secretOnce: true })
     await setEmail(world, accountId, email)
-    await note(world, 'teacher_added', { classId: null, by: viewer.accountId, name: person.shownName })
+    await audit(world, 'teacher_added', { classId: null, by: viewer.accountId, name: person.shownName })
     return accountId
   })
   return { userName: (await seeMe(world, id)).account.userName, secret }
@@ -64,7 +64,7 @@ export async function changeTeacher(
     await setEmail(world, accountId, person.email)
     const kind =
       owned === form.ownsSchool ? 'teacher_changed' : form.ownsSchool ? 'owner_made' : 'owner_ended'
-    await note(world, kind, { classId: null, by: viewer.accountId, name: person.shownName })
+    await audit(world, kind, { classId: null, by: viewer.accountId, name: person.shownName })
     tellOut(world, accountId)
   })
   return seeTeachers(world)
@@ -85,7 +85,7 @@ export async function giveTeacherSecret(
     await changeSecret(world, accountId, { hash, kind: 'password', once: true }, null)
     await reopenAccount(world, accountId)
     const kind = teacher.endedAt === null ? 'teacher_secret_given' : 'teacher_reopened'
-    await note(world, kind, { classId: null, by: viewer.accountId, name: teacher.shownName })
+    await audit(world, kind, { classId: null, by: viewer.accountId, name: teacher.shownName })
     return { userName: teacher.userName, secret }
   })
 }
@@ -108,7 +108,7 @@ export async function endTeacher(
     await leaveTeams(world, accountId)
     await endFeedOf(world, accountId)
     await closeAccount(world, accountId)
-    await note(world, 'teacher_ended', { classId: null, by: viewer.accountId, name: teacher.shownName })
+    await audit(world, 'teacher_ended', { classId: null, by: viewer.accountId, name: teacher.shownName })
   })
   return seeTeachers(world)
 }
@@ -127,6 +127,6 @@ export async function handClasses(
   const heir = await openTeacher(world, to)
   for (const { classId } of owned) {
     await giveClass(world, { classId, from, to })
-    await note(world, 'handed_over', { classId, by: viewer.accountId, name: heir.shownName })
+    await audit(world, 'handed_over', { classId, by: viewer.accountId, name: heir.shownName })
   }
 }

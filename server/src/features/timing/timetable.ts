@@ -6,8 +6,8 @@ import { addDays, isDate } from '@oppen/core/zone'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
 import { roomsOf, setRoom } from '../classes/rooms.js'
-import { note } from '../record/service.js'
 import { type LessonChangeRow, type LessonRow, lessonChanges, lessonTimes } from './models.js'
 import { type Lessons, scheduleInputsOf } from './planner.js'
 import { changeRows, lessonRows } from './queries.js'
@@ -70,7 +70,7 @@ export async function changeTimetable(
       const room = readRoom(address)
       await setRoom(world, { classId, groupId }, room)
     }
-    await note(world, 'timetable_changed', { classId, by: viewer.accountId })
+    await audit(world, 'timetable_changed', { classId, by: viewer.accountId })
     await markTimesStale(world, classId)
     world.db.afterCommit(() => void world.live.tell({ what: 'register', classId }))
   })

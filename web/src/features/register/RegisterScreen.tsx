@@ -97,8 +97,8 @@ function Lists({ classId, families }: { readonly classId: ClassId; readonly fami
           </li>
         ))}
         <li>
-          <Link to={`/c/${classId}/record`} className="text-blue underline underline-offset-2">
-            {say('register_record')}
+          <Link to={`/c/${classId}/audit-log`} className="text-blue underline underline-offset-2">
+            {say('register_audit')}
           </Link>
         </li>
         {outbox.data && (

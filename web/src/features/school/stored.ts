@@ -9,7 +9,7 @@ const GROUPS = {
   families: 'family_links',
   calendar: 'entries feeds',
   letters: 'mails',
-  audit: 'records',
+  audit: 'audit_log',
   teaching: 'teachers works class_pages class_files doors',
 } as const satisfies Readonly<Record<string, string>>
 

@@ -77,7 +77,7 @@ export const register = {
   register_cards_home: 'Print home keys (PDF)',
   register_cards_family: 'Print family keys (PDF)',
   register_keys_csv: 'Take all keys (CSV)',
-  register_record: 'Record',
+  register_audit: 'Record',
   register_outbox: 'Outbox',
   register_invite: 'Invite a pupil',
 

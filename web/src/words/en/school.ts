@@ -29,7 +29,7 @@ export const school = {
   school_people: 'People',
   school_settings: 'Settings',
   school_storage: 'Storage',
-  school_record: 'Audit log',
+  school_audit: 'Audit log',
   school_areas: 'Parts of the school',
   school_now: 'How it stands',
   school_people_now:
@@ -223,10 +223,10 @@ export const school = {
   life_wrongTry: 'A wrong try of a code, a key or a password',
   life_auditLog: 'A line of the audit log',
 
-  audit_lead:
+  school_audit_lead:
     'Everything that was done at the school’s doors and by its owners and teachers, the newest first.',
-  audit_older: 'Show older',
-  audit_end: 'That is all of it.',
+  school_audit_older: 'Show older',
+  school_audit_end: 'That is all of it.',
 } as const
 
 learn(school)

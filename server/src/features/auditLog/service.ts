@@ -1,8 +1,8 @@
-import type { RecordKind } from '@oppen/contract'
+import type { AuditKind } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
 import { TryBook } from '@oppen/core/joining'
 import type { World } from '../../world.js'
-import { records } from './models.js'
+import { auditLog } from './models.js'
 
 export type Noted = {
   /** Null for what cannot be laid to one class, such as a code that no door has. */
@@ -12,15 +12,15 @@ export type Noted = {
   readonly name?: string
 }
 
-/** Writes a line into the record; inside a command. */
-export async function note(
+/** Writes a line into the audit log; inside a command. */
+export async function audit(
   world: World,
-  kind: RecordKind,
+  kind: AuditKind,
   { classId, by = null, name }: Noted,
 ): Promise<void> {
   const params = JSON.stringify(name === undefined ? {} : { name })
-  await world.db.model(records).create({ classId, at: world.clock.now(), byAccount: by, kind, params })
-  if (classId) world.db.afterCommit(() => void world.live.tell({ what: 'record', classId }))
+  await world.db.model(auditLog).create({ classId, at: world.clock.now(), byAccount: by, kind, params })
+  if (classId) world.db.afterCommit(() => void world.live.tell({ what: 'auditLog', classId }))
 }
 
 /** So often one thing is written in a quarter of an hour; whoever repeats it without end fills no disk. */
@@ -40,11 +40,11 @@ function isTold(world: World, what: string): boolean {
  * Writes a line about something that was refused, once the answer is out: whoever tries must not learn from the
  * time it takes.
  */
-export function noteLater(world: World, kind: RecordKind, noted: Noted): void {
+export function auditLater(world: World, kind: AuditKind, noted: Noted): void {
   if (isTold(world, `${kind} ${noted.classId} ${noted.by} ${noted.name}`)) return
   setImmediate(() => {
     world.db
-      .write(() => note(world, kind, noted))
-      .catch(error => world.log.error({ err: error, kind }, 'the record could not be written'))
+      .write(() => audit(world, kind, noted))
+      .catch(error => world.log.error({ err: error, kind }, 'the audit log could not be written'))
   })
 }

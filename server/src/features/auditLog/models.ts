@@ -1,17 +1,17 @@
-import type { RecordKind } from '@oppen/contract'
+import type { AuditKind } from '@oppen/contract'
 import type { AccountId, ClassId, Instant } from '@oppen/core/ids'
 import { table } from '../../db/index.js'
 
-export type RecordRow = {
+export type AuditRow = {
   id: number | null
   classId: ClassId | null
   at: Instant
   byAccount: AccountId | null
-  kind: RecordKind
+  kind: AuditKind
   params: string
 }
 
-export const records = table<RecordRow>('records', {
+export const auditLog = table<AuditRow>('audit_log', {
   id: 'integer',
   classId: 'text',
   at: 'integer',

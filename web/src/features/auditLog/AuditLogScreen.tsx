@@ -1,5 +1,5 @@
 import '../../words/en/settings.js'
-import type { RecordKind, RecordPage } from '@oppen/contract'
+import type { AuditKind, AuditLogPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -32,39 +32,39 @@ const GROUPS = {
     'too_many_tries',
     'invitation_declined',
   ],
-} as const satisfies Readonly<Record<string, readonly RecordKind[]>>
+} as const satisfies Readonly<Record<string, readonly AuditKind[]>>
 
 const FILTERS = ['all', 'entries', 'refusals', 'changes'] as const
 type Filter = (typeof FILTERS)[number]
 
-function passes(kind: RecordKind, filter: Filter): boolean {
+function passes(kind: AuditKind, filter: Filter): boolean {
   if (filter === 'all') return true
-  const isIn = (group: keyof typeof GROUPS) => (GROUPS[group] as readonly RecordKind[]).includes(kind)
+  const isIn = (group: keyof typeof GROUPS) => (GROUPS[group] as readonly AuditKind[]).includes(kind)
   return filter === 'changes' ? !isIn('entries') && !isIn('refusals') : isIn(filter)
 }
 
 /** Every entry, refusal, reset and removal of a class. */
 export function Screen() {
   const { classId } = useIds()
-  const { data } = useSuspenseQuery(reads.record(classId))
+  const { data } = useSuspenseQuery(reads.auditLog(classId))
   const [filter, setFilter] = useState<Filter>('all')
   const lines = data.lines.filter(line => passes(line.kind, filter))
   return (
-    <Sheet title={`${say('record_title')}, ${data.className}`}>
-      <Head title={say('record_title')} sub={`${data.className} · ${say('record_lead')}`} />
+    <Sheet title={`${say('audit_title')}, ${data.className}`}>
+      <Head title={say('audit_title')} sub={`${data.className} · ${say('audit_lead')}`} />
       <Row className="pb-3">
         <div className="max-w-60">
           <Choice
-            label={say('record_filter')}
+            label={say('audit_filter')}
             value={filter}
             onChange={value => setFilter(value as Filter)}
-            options={FILTERS.map(value => ({ value, label: say(`record_filter_${value}` as WordKey) }))}
+            options={FILTERS.map(value => ({ value, label: say(`audit_filter_${value}` as WordKey) }))}
           />
         </div>
       </Row>
       {!lines.length && (
         <Row>
-          <Empty>{say('record_none')}</Empty>
+          <Empty>{say('audit_none')}</Empty>
         </Row>
       )}
       <ul>
@@ -76,16 +76,20 @@ export function Screen() {
   )
 }
 
-function Line({ line, refusal }: { readonly line: RecordPage['lines'][number]; readonly refusal: boolean }) {
+function Line({
+  line,
+  refusal,
+}: {
+  readonly line: AuditLogPage['lines'][number]
+  readonly refusal: boolean
+}) {
   const time = useNow()
-  const by = line.by ?? say('record_nobody')
+  const by = line.by ?? say('audit_nobody')
   return (
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
       <p className={`text-[15px] ${refusal ? 'font-semibold text-rust' : ''}`}>
-        {say(`record_${line.kind}`, { by, name: line.name ?? by })}
-        {!line.ofClass && (
-          <span className="ml-2 text-sm font-normal text-soft">{say('record_ofSchool')}</span>
-        )}
+        {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
+        {!line.ofClass && <span className="ml-2 text-sm font-normal text-soft">{say('audit_ofSchool')}</span>}
       </p>
     </Row>
   )

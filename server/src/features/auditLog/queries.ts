@@ -18,7 +18,7 @@ const RECORD = `select ${jsonObject({
       name: "r.params ->> 'name'",
       ofClass: jsonBoolean('r.class_id is not null or r.by_account is not null'),
     }),
-    `from records r left join accounts a on a.id = r.by_account
+    `from audit_log r left join accounts a on a.id = r.by_account
      where r.class_id = $classId
        or (r.class_id is null and r.at >= c.made_at and (r.by_account is null or r.by_account in ${MEMBERS}))
      order by r.at desc, r.id desc limit 500`,
@@ -26,4 +26,4 @@ const RECORD = `select ${jsonObject({
 })} as json from classes c where c.id = $classId`
 
 /** The record of a class, the newest first. */
-export const recordJson = (db: Database, classId: ClassId) => db.json(RECORD, { classId })
+export const auditLogJson = (db: Database, classId: ClassId) => db.json(RECORD, { classId })

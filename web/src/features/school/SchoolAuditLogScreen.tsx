@@ -1,5 +1,5 @@
 import '../../words/en/settings.js'
-import { routes, type SchoolRecordPage } from '@oppen/contract'
+import { routes, type SchoolAuditLogPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
@@ -12,34 +12,34 @@ import { SchoolSheet } from './SchoolSheet.js'
 /** The audit log of the whole school. */
 export function Screen() {
   const { data, fetchNextPage, hasNextPage, isFetchingNextPage } = useSuspenseInfiniteQuery({
-    queryKey: ['school', 'record'],
-    queryFn: ({ pageParam, signal }) => call(routes.seeSchoolRecord, {}, { before: pageParam }, { signal }),
+    queryKey: ['school', 'auditLog'],
+    queryFn: ({ pageParam, signal }) => call(routes.seeSchoolAuditLog, {}, { before: pageParam }, { signal }),
     initialPageParam: null as number | null,
     getNextPageParam: page => page.older,
   })
   return (
-    <SchoolSheet title={say('school_record')} sub={say('audit_lead')}>
+    <SchoolSheet title={say('school_audit')} sub={say('school_audit_lead')}>
       <ul>{data.pages.flatMap(page => page.lines.map(line => <Line key={line.id} line={line} />))}</ul>
       <Row className="pt-3">
         {hasNextPage ? (
           <Button disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-            {say('audit_older')}
+            {say('school_audit_older')}
           </Button>
         ) : (
-          <p className="text-soft">{say('audit_end')}</p>
+          <p className="text-soft">{say('school_audit_end')}</p>
         )}
       </Row>
     </SchoolSheet>
   )
 }
 
-function Line({ line }: { readonly line: SchoolRecordPage['lines'][number] }) {
+function Line({ line }: { readonly line: SchoolAuditLogPage['lines'][number] }) {
   const time = useNow()
-  const by = line.by ?? say('record_nobody')
+  const by = line.by ?? say('audit_nobody')
   return (
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
       <p className="text-[15px]">
-        {say(`record_${line.kind}`, { by, name: line.name ?? by })}
+        {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
         {line.className && <span className="ml-2 text-sm text-soft">{line.className}</span>}
       </p>
     </Row>

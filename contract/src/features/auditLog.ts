@@ -1,14 +1,14 @@
 import { z } from 'zod'
-import { RECORD_KINDS } from '../wire/record.js'
+import { AUDIT_KINDS } from '../wire/auditLog.js'
 import { instant } from '../wire/shapes.js'
 
-export const recordPage = z.object({
+export const auditLogPage = z.object({
   className: z.string(),
   lines: z.array(
     z.object({
       id: z.number().int(),
       at: instant,
-      kind: z.enum(RECORD_KINDS),
+      kind: z.enum(AUDIT_KINDS),
       /** Who did it; null where nobody was signed in. */
       by: z.string().nullable(),
       /** Whom it is about. */
@@ -18,6 +18,6 @@ export const recordPage = z.object({
     }),
   ),
 })
-export type RecordPage = z.infer<typeof recordPage>
+export type AuditLogPage = z.infer<typeof auditLogPage>
 
-export const recordShapes = { seeRecord: { reply: recordPage } }
+export const auditLogShapes = { seeAuditLog: { reply: auditLogPage } }

@@ -1,5 +1,5 @@
-/** What is written into the record of a class: every entry, refusal, reset and removal, and what the teachers changed. */
-export const RECORD_KINDS = [
+/** What is written into the audit log of a class: every entry, refusal, reset and removal, and what the teachers changed. */
+export const AUDIT_KINDS = [
   'door_opened',
   'door_lengthened',
   'door_closed',
@@ -59,4 +59,4 @@ export const RECORD_KINDS = [
   'data_exported',
   'person_erased',
 ] as const
-export type RecordKind = (typeof RECORD_KINDS)[number]
+export type AuditKind = (typeof AUDIT_KINDS)[number]

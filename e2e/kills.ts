@@ -150,8 +150,8 @@ class Hand {
     const steps = await this.person.get('seePiece', this.steps)
     if (steps.handIns.length < this.handIns)
       lost.push(`${this.handIns} hand-ins, ${steps.handIns.length} there`)
-    const isIn = steps.standing.phase === 'withTeacher'
-    if (this.isIn !== undefined && isIn !== this.isIn) lost.push(`a step is gone: ${steps.standing.phase}`)
+    const isIn = steps.status.phase === 'withTeacher'
+    if (this.isIn !== undefined && isIn !== this.isIn) lost.push(`a step is gone: ${steps.status.phase}`)
     this.isIn = isIn
     this.handIns = steps.handIns.length
     // what was not answered is asked again, and becomes one file

@@ -25,7 +25,7 @@ const all = (sql: string, bind: Record<string, unknown>) =>
 
 const WORK = 'w.id, w.kind, w.title, w.points, w.minutes, t.opens_at, t.due_at, t.closes_at, w.posted_at'
 const TIMES = 'join work_times t on t.work_id = w.id and t.group_id = p.group_id'
-const STANDING =
+const STATUS =
   'i.phase, i.phase_before, i.hand_ins, i.first_handed_in_at, i.handed_in_at, i.handed_back_at, i.received_at, i.mark, i.try_again_by'
 const NEW_NOTES = (place: string) => `(select count(*) from side_notes n
   left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
@@ -37,7 +37,7 @@ app.disable('etag')
 
 app.get('/today', async (_, response) => {
   const pieces = await all(
-    `select c.id as class_id, c.name as class_name, p.id as place_id, p.account_id as child, ${WORK}, ${STANDING}, i.feedback, ${NEW_NOTES('p.id')}
+    `select c.id as class_id, c.name as class_name, p.id as place_id, p.account_id as child, ${WORK}, ${STATUS}, i.feedback, ${NEW_NOTES('p.id')}
      from places p join classes c on c.id = p.class_id join works w on w.class_id = c.id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = p.id
      where p.account_id = $viewer and case coalesce(i.phase, 'untouched')
@@ -65,7 +65,7 @@ app.get('/topics', async (_, response) => {
     },
   )
   const works = await all(
-    `select w.topic_id, ${WORK}, ${STANDING}, ${NEW_NOTES('$place')}
+    `select w.topic_id, ${WORK}, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = $place
      where p.id = $place order by w.pinned desc, w.position, w.id`,
@@ -90,7 +90,7 @@ const weekRest = async () => ({
 
 app.get('/week/pupil', async (_, response) => {
   const cards = await all(
-    `select ${WORK}, w.lane, t.why, ${STANDING}, ${NEW_NOTES('$place')}
+    `select ${WORK}, w.lane, t.why, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = $place
      where p.id = $place and w.week = $week order by t.due_at, w.title`,
@@ -98,7 +98,7 @@ app.get('/week/pupil', async (_, response) => {
   )
   // what still waits from the weeks of the term before
   const waiting = await all(
-    `select ${WORK}, w.lane, t.why, ${STANDING}, ${NEW_NOTES('$place')}
+    `select ${WORK}, w.lane, t.why, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
      left join pieces i on i.work_id = w.id and i.place_id = $place
      where p.id = $place and t.due_at between $since and $from order by t.due_at, w.title`,

@@ -37,8 +37,8 @@ export async function untouched(
     const { pieces } = await person.get('seeToday', {})
     const { now } = await person.get('me', {})
     const open = pieces.filter(
-      ({ standing, work }) =>
-        phases.includes(standing.phase) && work.kind === 'assignment' && mayWrite(standing, work, now).ok,
+      ({ status, work }) =>
+        phases.includes(status.phase) && work.kind === 'assignment' && mayWrite(status, work, now).ok,
     )
     for (const [nth, { classId, work, placeId }] of open.entries()) {
       const writers = found[nth] ?? []

@@ -11,7 +11,7 @@ import {
   DEMO_SCHOOL,
   takePlace,
 } from '@oppen/demo'
-import { standingClock } from '@oppen/server/clock'
+import { fixedClock } from '@oppen/server/clock'
 import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { closeWorld, openWorld, QUICK_HASHING } from '@oppen/server/openWorld'
 
@@ -35,7 +35,7 @@ const cookieOf = (n: number | string): string => `bench-${n}`
 
 /** A school of forty classes of thirty pupils with two hundred pieces each; everybody is signed in by a known cookie. */
 export async function largeSchool(folder: string): Promise<LargeSchool> {
-  const clock = standingClock(DEMO_NOW - 86_400_000)
+  const clock = fixedClock(DEMO_NOW - 86_400_000)
   const world = await openWorld({ folder, school: DEMO_SCHOOL, clock, hashing: QUICK_HASHING })
   await changeCalendar(world, {
     terms: [{ name: 'Autumn', from: '2026-09-07', to: '2026-12-11' }],

@@ -14,7 +14,7 @@ import {
   placeOf,
   takePlace,
 } from '@oppen/demo'
-import { standingClock } from '@oppen/server/clock'
+import { fixedClock } from '@oppen/server/clock'
 import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { closeWorld, openWorld, QUICK_HASHING } from '@oppen/server/openWorld'
 import { type Child, serve } from './child.js'
@@ -34,7 +34,7 @@ type Made = {
 /** A class of thirty in two groups with so many posted pieces, ten to a week, the same in the week that is looked at. */
 async function make(pieces: number): Promise<Made> {
   const folder = join(await mkdtemp(join(tmpdir(), 'oppen-week-')), 'data')
-  const clock = standingClock(Date.UTC(2019, 0, 7, 9))
+  const clock = fixedClock(Date.UTC(2019, 0, 7, 9))
   const world = await openWorld({ folder, school: DEMO_SCHOOL, clock, hashing: QUICK_HASHING })
   await changeCalendar(world, {
     terms: [{ name: 'Autumn', from: '2026-09-07', to: '2026-12-11' }],

@@ -1,4 +1,4 @@
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { keepClassFile } from '@oppen/server/features/about/files'
 import { setLinks, writePage } from '@oppen/server/features/about/pages'
 import { setBirthday } from '@oppen/server/features/accounts/birthday'
@@ -8,10 +8,10 @@ import { at } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { BEDS, picture } from './pictures.js'
 
-type StandingClock = ReturnType<typeof standingClock>
+type FixedClock = ReturnType<typeof fixedClock>
 
 /** What stands around the work: what a class says of itself, and own notes in calendars. */
-export async function around(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+export async function around(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   clock.moveTo(at(world, '2026-09-08T16:10'))
   await aboutGarden(world, school)
   clock.moveTo(at(world, '2026-10-09T15:05'))

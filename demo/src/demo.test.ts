@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { type PieceState, type PieceStateName, stateOfWork, type WorkKind } from '@oppen/core/work'
-import { STANDING } from '@oppen/server/features/work/lines'
+import { STATUS } from '@oppen/server/features/work/lines'
 import { closeWorld } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -34,17 +34,17 @@ async function dump(of: World): Promise<string> {
 
 async function states(): Promise<PieceState[]> {
   const rows = await world.db.rows<{
-    standing: string
+    status: string
     kind: WorkKind
     opensAt: number | null
     dueAt: number | null
     closesAt: number | null
   }>(
-    `select ${STANDING} as standing, w.kind, a.opens_at as opensAt, a.due_at as dueAt, a.closes_at as closesAt
+    `select ${STATUS} as status, w.kind, a.opens_at as opensAt, a.due_at as dueAt, a.closes_at as closesAt
      from asked a join works w on w.id = a.work_id
      left join pieces i on i.work_id = a.work_id and i.place_id = a.place_id`,
   )
-  return rows.map(({ standing, ...work }) => stateOfWork(work, JSON.parse(standing), DEMO_NOW))
+  return rows.map(({ status, ...work }) => stateOfWork(work, JSON.parse(status), DEMO_NOW))
 }
 
 describe('Tern Hollow School', () => {

@@ -1,6 +1,6 @@
 import { access, rename, rm } from 'node:fs/promises'
 import { join } from 'node:path'
-import { movableClock, standingClock } from '@oppen/server/clock'
+import { fixedClock, movableClock } from '@oppen/server/clock'
 import { closeWorld, openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
 import { Seeded } from './random.js'
@@ -44,7 +44,7 @@ async function fillOnce(folder: string): Promise<void> {
     return
   const half = `${folder}.filling`
   await rm(half, { recursive: true, force: true })
-  const clock = standingClock(DEMO_NOW)
+  const clock = fixedClock(DEMO_NOW)
   const world = await openWorld({
     folder: half,
     school: DEMO_SCHOOL,

@@ -1,6 +1,6 @@
 import type { PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import { type InkItem, type InkPoint, pack } from '@oppen/core/ink'
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { handIn } from '@oppen/server/features/work/handIn'
 import { writeInThread } from '@oppen/server/features/work/threads'
 import { keepGiven } from '@oppen/server/features/worksheets/given'
@@ -12,7 +12,7 @@ import { at, buildWork, pieceOf, placeOf } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { pupilOf } from './talking.js'
 
-type Clock = ReturnType<typeof standingClock>
+type Clock = ReturnType<typeof fixedClock>
 
 const READERS = ['Priya Dane', 'Goran Pell', 'Nia Falk', 'Oskar Lind'] as const
 

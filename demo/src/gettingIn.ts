@@ -1,6 +1,6 @@
 import type { CirclePage, SettingsBody } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { joinCircle, makeCircle, postInCircle, seeCircle } from '@oppen/server/features/circles/service'
 import { inviteFamily, invitePerson } from '@oppen/server/features/classes/invitations'
 import { places } from '@oppen/server/features/classes/models'
@@ -34,9 +34,9 @@ import {
 import type { DemoSchool } from './demoSchool.js'
 import { drawnFace, SHELLS } from './youngest.js'
 
-type StandingClock = ReturnType<typeof standingClock>
+type FixedClock = ReturnType<typeof fixedClock>
 /** Everything about how people get in: lessons, tablets, faces, those who ask and those who are invited. */
-export async function gettingIn(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+export async function gettingIn(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, teachers } = school
   clock.moveTo(at(world, '2026-09-04T10:00'))
   await settle(world, garden, { shared: true, ownSecret: 'pin' })
@@ -54,7 +54,7 @@ export async function gettingIn(world: World, clock: StandingClock, school: Demo
 }
 
 /** Those who stand before the open door and ask. */
-export async function atTheDoor(world: World, clock: StandingClock, { garden }: DemoSchool): Promise<void> {
+export async function atTheDoor(world: World, clock: FixedClock, { garden }: DemoSchool): Promise<void> {
   const door = await newestDoor(world.db, garden.classId)
   if (!door) throw new Error('the door of the demo is not open')
   clock.moveTo(at(world, '2026-10-14T16:17'))
@@ -90,7 +90,7 @@ async function languages(world: World, built: BuiltClass): Promise<void> {
 }
 
 /** A class of the year before, archived: everything in it can be read. */
-async function lastYear(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+async function lastYear(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const teacher = school.teachers.varga
   const names = ['Ada Moreno', 'Bram Okoye', 'Luis Moreno']
   clock.moveTo(at(world, '2026-03-02T09:00'))
@@ -117,7 +117,7 @@ async function lastYear(world: World, clock: StandingClock, school: DemoSchool):
 }
 
 /** Twenty-eight six-year-olds on shared tablets, who press three pictures. */
-async function firstShells(world: World, clock: StandingClock): Promise<void> {
+async function firstShells(world: World, clock: FixedClock): Promise<void> {
   clock.moveTo(at(world, '2026-09-07T08:00'))
   const teacher = await buildAccount(world, 'teacher', 'Ms Quist')
   const built = await buildClass(world, {
@@ -154,7 +154,7 @@ async function giveFace(world: World, placeId: PlaceId, index: number): Promise<
 }
 
 /** A circle across ages and roles. */
-async function club(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+async function club(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { varga } = school.teachers
   clock.moveTo(at(world, '2026-09-21T17:00'))
   const { circleId } = await makeCircle(world, varga, 'Garden club')

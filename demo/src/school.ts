@@ -1,7 +1,7 @@
 import type { WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { localOf } from '@oppen/core/zone'
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/service'
 import { takeBack } from '@oppen/server/features/work/handIn'
 import { writeNote } from '@oppen/server/features/work/threads'
@@ -37,7 +37,7 @@ export const DEMO_SCHOOL = { name: 'Tern Hollow School', zone: 'Europe/Lisbon' }
 
 const HOUR = 3_600_000
 
-type StandingClock = ReturnType<typeof standingClock>
+type FixedClock = ReturnType<typeof fixedClock>
 type Posted = { readonly id: WorkId; readonly plan: PlannedWork }
 type Teaching = { readonly built: BuiltClass; readonly works: readonly Posted[]; readonly marker: Viewer }
 
@@ -47,11 +47,11 @@ export type { DemoSchool } from './demoSchool.js'
  * Fills an empty world with Tern Hollow School, as if its people had done it all at the time. It uses the same
  * services as they do, in one command, and leaves the clock at the demo's moment.
  */
-export function buildSchool(world: World, clock: StandingClock): Promise<DemoSchool> {
+export function buildSchool(world: World, clock: FixedClock): Promise<DemoSchool> {
   return world.db.write(() => build(world, clock))
 }
 
-async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
+async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   clock.moveTo(at(world, '2026-09-04T09:00'))
   await schoolYear(world)
   const varga = await buildAccount(world, 'teacher', 'Ms Varga')
@@ -101,7 +101,7 @@ async function build(world: World, clock: StandingClock): Promise<DemoSchool> {
   return school
 }
 
-async function letPupilsIn(world: World, clock: StandingClock, classes: readonly BuiltClass[]) {
+async function letPupilsIn(world: World, clock: FixedClock, classes: readonly BuiltClass[]) {
   const pupils = new Map<string, Viewer>()
   for (const [index, name] of PUPILS.entries()) {
     clock.moveTo(at(world, '2026-09-07T10:15') + index * 40_000)
@@ -115,7 +115,7 @@ async function letPupilsIn(world: World, clock: StandingClock, classes: readonly
   return pupils
 }
 
-async function letFamiliesIn(world: World, clock: StandingClock, classes: readonly BuiltClass[]) {
+async function letFamiliesIn(world: World, clock: FixedClock, classes: readonly BuiltClass[]) {
   const families = new Map<string, Viewer>()
   for (const [index, [name, children]] of Object.entries(FAMILIES).entries()) {
     clock.moveTo(at(world, '2026-09-08T20:30') + index * 3 * HOUR)
@@ -128,7 +128,7 @@ async function letFamiliesIn(world: World, clock: StandingClock, classes: readon
 
 async function postAll(
   world: World,
-  clock: StandingClock,
+  clock: FixedClock,
   built: BuiltClass,
   plan: PlannedClass,
 ): Promise<Posted[]> {
@@ -174,7 +174,7 @@ type Working = {
 
 async function letThemWork(
   world: World,
-  clock: StandingClock,
+  clock: FixedClock,
   { teaching, pupils, seeded }: Working,
 ): Promise<void> {
   const { built, works, marker } = teaching
@@ -219,7 +219,7 @@ const evening = (world: World, moment: number): number =>
 /** Work that the teacher marks as it comes in, before it is due. */
 const MARKED_EARLY = 'Rainfall log, days 1–5'
 
-async function oneWorks(world: World, clock: StandingClock, one: OneWorks): Promise<void> {
+async function oneWorks(world: World, clock: FixedClock, one: OneWorks): Promise<void> {
   const { built, plan, id, name, pupil, seeded } = one
   const due = at(world, plan.due)
   const posted = at(world, plan.posted)
@@ -253,7 +253,7 @@ function byDay(world: World, moment: number, last: number): number {
   return Math.min(last, Math.max(earliest, Math.min(latest, moment)))
 }
 
-async function markIt(world: World, clock: StandingClock, one: OneWorks, handedInAt: number): Promise<void> {
+async function markIt(world: World, clock: FixedClock, one: OneWorks, handedInAt: number): Promise<void> {
   const { built, plan, id, name, marker, seeded } = one
   if (plan.title === MARKED_EARLY && handedInAt > at(world, '2026-10-12T09:00')) return
   const markedAt =
@@ -268,7 +268,7 @@ async function markIt(world: World, clock: StandingClock, one: OneWorks, handedI
 }
 
 /** Ada's week, as the pictures of the design show it. */
-async function adasWeek(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, numbers, words, work, teachers } = school
   const ada = pupilOf(school, 'Ada Moreno')
   const beans = pieceOf(garden, work('Bean height chart'), 'Ada Moreno')
@@ -318,7 +318,7 @@ async function adasWeek(world: World, clock: StandingClock, school: DemoSchool):
 }
 
 /** One of each state that chance would not bring. */
-async function oddCases(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, work, teachers } = school
   const log = work('Rainfall log, days 1–5')
   clock.moveTo(at(world, '2026-10-12T09:10'))

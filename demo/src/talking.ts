@@ -1,5 +1,5 @@
 import type { Viewer } from '@oppen/core/permissions'
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { noteEntry, openDoor } from '@oppen/server/features/joining/doors'
 import { newestDoor } from '@oppen/server/features/joining/queries'
 import { replyToNotice, writeNotice } from '@oppen/server/features/talk/service'
@@ -8,10 +8,10 @@ import { at, type BuiltClass, placeOf } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { NOT_IN_YET, PUPILS } from './people.js'
 
-type StandingClock = ReturnType<typeof standingClock>
+type FixedClock = ReturnType<typeof fixedClock>
 
 /** What is said in the classes, and the door that stands open at the demo's moment. */
-export async function talk(world: World, clock: StandingClock, school: DemoSchool): Promise<void> {
+export async function talk(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, numbers, words, teachers } = school
   const say = async (built: BuiltClass, by: Viewer, when: string, html: string) => {
     clock.moveTo(at(world, when))

@@ -12,7 +12,7 @@ import {
   type WireError,
 } from '@oppen/contract'
 import { shapes } from '@oppen/contract/shapes'
-import { standingClock } from '@oppen/server/clock'
+import { fixedClock } from '@oppen/server/clock'
 import { openDatabase } from '@oppen/server/db/index'
 import { type Listening, listen } from '@oppen/server/listen'
 import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
@@ -22,7 +22,7 @@ import { DEMO_NOW, DEMO_SCHOOL } from './school.js'
 
 export type TestServer = {
   readonly world: World
-  readonly clock: ReturnType<typeof standingClock>
+  readonly clock: ReturnType<typeof fixedClock>
   readonly address: string
   readonly folder: string
   readonly person: () => Person
@@ -54,7 +54,7 @@ async function newFolder(): Promise<string> {
 /** A real server on a free port over a real file in a new folder; its clock stands until it is moved. */
 export async function testServer(options: Partial<WorldOptions> = {}): Promise<TestServer> {
   const folder = options.folder ?? (await newFolder())
-  const clock = standingClock(DEMO_NOW)
+  const clock = fixedClock(DEMO_NOW)
   const random = new Seeded(1).bytes
   const world = await openWorld({
     folder,

@@ -1,5 +1,5 @@
 import type { GroupId, TopicId } from '@oppen/core/ids'
-import type { standingClock } from '@oppen/server/clock'
+import type { fixedClock } from '@oppen/server/clock'
 import { giveAnswer, replyToAnswer } from '@oppen/server/features/answers/service'
 import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { planOf } from '@oppen/server/features/timing/planner'
@@ -139,7 +139,7 @@ async function lessonParts(world: World, { classId, groups }: BuiltClass): Promi
 /** An open question that most have answered, and what they say to each other. */
 export async function roofQuestion(
   world: World,
-  clock: ReturnType<typeof standingClock>,
+  clock: ReturnType<typeof fixedClock>,
   { garden, pupils, teachers }: DemoSchool,
 ): Promise<void> {
   clock.moveTo(at(world, '2026-10-12T08:50'))
@@ -180,7 +180,7 @@ const ROOFS: Readonly<Record<string, string>> = {
 /** Most of the class has looked at what was to be read. */
 export async function lookAtHandouts(
   world: World,
-  clock: ReturnType<typeof standingClock>,
+  clock: ReturnType<typeof fixedClock>,
   { garden, pupils, work }: DemoSchool,
 ): Promise<void> {
   const drawing = await world.files.keepBytes(Buffer.from(DIAGRAM))
@@ -201,5 +201,5 @@ const DIAGRAM = `Our gauge, from the top:
   funnel     turned over, so that rain runs in and does not dry out
   bottle     straight sides, or the marks would lie
   marks      every 5 mm
-  stones     so that the wind leaves it standing
+  stones     so that the wind leaves it status
 `

@@ -40,7 +40,7 @@ async function somebody(address: string, userName: string): Promise<Working[]> {
   const person = await new Person(address).signIn(userName)
   const { pieces } = await person.get('seeToday', {})
   const open = pieces.find(
-    one => one.standing.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
+    one => one.status.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
   )
   if (!open) return []
   return [{ userName, person, piece: { classId: open.classId, workId: open.work.id, placeId: open.placeId } }]
@@ -56,8 +56,8 @@ async function work({ userName, person, piece }: Working, told: Told[], mark: st
       const saved = await person.get('saveCopy', piece, { html, base })
       base = saved.version
       told.push({ userName, piece, html, handIns })
-      const standing = await person.get('handIn', piece, { version: base })
-      handIns = standing.handIns
+      const status = await person.get('handIn', piece, { version: base })
+      handIns = status.handIns
       told.push({ userName, piece, html, handIns })
       await person.get('takeBack', piece)
     }
@@ -77,8 +77,8 @@ async function isThere(address: string, last: Told): Promise<void> {
   // one more save or hand-in may have been kept whose answer was cut off; never one fewer
   const numberOf = (html: string | undefined) => Number(/ (\d+)<\/p>$/.exec(html ?? '')?.[1] ?? -1)
   expect(numberOf(page.copy?.html)).toBeGreaterThanOrEqual(numberOf(last.html))
-  expect(page.standing.handIns).toBeGreaterThanOrEqual(last.handIns)
-  expect(page.handIns.length).toBe(page.standing.handIns)
+  expect(page.status.handIns).toBeGreaterThanOrEqual(last.handIns)
+  expect(page.handIns.length).toBe(page.status.handIns)
   const handedIn = page.handIns.find(one => one.number === last.handIns)
   if (last.handIns) expect(numberOf(handedIn?.html)).toBeLessThanOrEqual(numberOf(page.copy?.html))
 }

@@ -156,7 +156,7 @@ for (const seed of SEEDS) {
 async function untouched(person: Person): Promise<PieceAddress> {
   const { pieces } = await person.get('seeToday', {})
   const open = pieces.find(
-    one => one.standing.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
+    one => one.status.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
   )
   if (!open) throw new Error('nothing to begin')
   return { classId: open.classId, workId: open.work.id, placeId: open.placeId }

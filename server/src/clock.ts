@@ -16,7 +16,7 @@ export function movableClock(start: Instant, machine: () => number = Date.now): 
 }
 
 /** A clock that stands still until it is moved. */
-export function standingClock(start: Instant): Clock & { moveTo: (to: Instant) => void } {
+export function fixedClock(start: Instant): Clock & { moveTo: (to: Instant) => void } {
   let at = start
   return {
     now: () => at,

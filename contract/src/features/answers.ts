@@ -2,7 +2,7 @@ import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant, line, typed } from '../wire/shapes.js'
 import { note } from './pieces.js'
-import { question, standing, workLine } from './workParts.js'
+import { question, status, workLine } from './workParts.js'
 
 const answer = z.object({
   placeId: id<PlaceId>(),
@@ -38,7 +38,7 @@ export const answerShapes = {
   seeAnswers: { reply: answersPage },
   answer: {
     body: z.object({ text: typed, choices: z.array(line).max(20), version: z.number().int().min(0) }),
-    reply: standing,
+    reply: status,
   },
   replyToAnswer: { body: z.object({ text: typed }), reply: z.object({ noteId: id<NoteId>() }) },
 }

@@ -2,7 +2,7 @@ import type { ClassId, EntryId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { todayLesson } from './today.js'
-import { standing, workLine } from './workParts.js'
+import { status, workLine } from './workParts.js'
 
 /** A deadline: of an own piece or a child's, or for its teacher that of the groups that share it. */
 const deadline = z.object({
@@ -13,7 +13,7 @@ const deadline = z.object({
   /** Null for a teacher. */
   placeId: id<PlaceId>().nullable(),
   child: z.string().nullable(),
-  standing: standing.nullable(),
+  status: status.nullable(),
   /** For a teacher alone. */
   groupNames: z.array(z.string()),
 })

@@ -1,7 +1,7 @@
 import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, localTime, typed } from '../wire/shapes.js'
-import { standing, timing, workLine } from './workParts.js'
+import { status, timing, workLine } from './workParts.js'
 
 export const markingPage = z.object({
   className: z.string(),
@@ -15,7 +15,7 @@ export const markingPage = z.object({
       timing,
       /** Whether the deadline is this pupil's own. */
       extended: z.boolean(),
-      standing,
+      status,
       newNotes: z.number().int(),
     }),
   ),
@@ -29,18 +29,18 @@ export const markingShapes = {
   seeMarking: { reply: markingPage },
   handBack: {
     body: z.object({ number, mark: z.string().max(40).nullable(), feedback: typed }),
-    reply: standing,
+    reply: status,
   },
   tryAgain: {
     body: z.object({ number, by: localTime.nullable(), feedback: typed }),
-    reply: standing,
+    reply: status,
   },
   excuse: {
     body: z.object({ excused: z.boolean() }),
-    reply: standing,
+    reply: status,
   },
   receive: {
     body: z.object({ received: z.boolean() }),
-    reply: standing,
+    reply: status,
   },
 }

@@ -2,7 +2,7 @@ import type { FileId, HandInId, NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, typed } from '../wire/shapes.js'
 import { why } from './timing.js'
-import { material, moveKind, piecePlace, standing, workLine } from './workParts.js'
+import { material, moveKind, piecePlace, status, workLine } from './workParts.js'
 import { worksheetState } from './worksheets.js'
 
 export const file = z.object({
@@ -57,7 +57,7 @@ export const outcomePage = z.object({
   topicName: z.string().nullable(),
   work: workLine.extend({ directions: z.string(), why: why.nullable(), materials: z.array(material) }),
   pupil: piecePlace,
-  standing,
+  status,
   feedback: z.string().nullable(),
   moves: z.array(move.omit({ feedback: true })),
 })
@@ -98,7 +98,7 @@ export const piecePage = z.object({
     materials: z.array(material),
   }),
   pupil: piecePlace,
-  standing,
+  status,
   feedback: z.string().nullable(),
   copy: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
@@ -128,7 +128,7 @@ export const piecePage = z.object({
 export type PiecePage = z.infer<typeof piecePage>
 
 export const pieceShapes = {
-  readHandout: { reply: standing },
+  readHandout: { reply: status },
   seePiece: { reply: piecePage },
   seeOutcome: { reply: outcomePage },
   saveCopy: {
@@ -177,9 +177,9 @@ export const pieceShapes = {
       ink?: number | null
       as?: PlaceId | null
     }>,
-    reply: standing,
+    reply: status,
   },
-  takeBack: { reply: standing },
+  takeBack: { reply: status },
   writeNote: {
     body: z.object({ text: typed }),
     reply: note,

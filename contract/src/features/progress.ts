@@ -1,7 +1,7 @@
 import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, workLine } from './workParts.js'
+import { status, workLine } from './workParts.js'
 
 export const progressPage = z.object({
   className: z.string(),
@@ -10,7 +10,7 @@ export const progressPage = z.object({
   /** When a teacher last gave or changed a mark of this pupil. */
   markedAt: instant.nullable(),
   pieces: z.array(
-    z.object({ work: workLine, topicName: z.string().nullable(), standing, feedback: z.string().nullable() }),
+    z.object({ work: workLine, topicName: z.string().nullable(), status, feedback: z.string().nullable() }),
   ),
 })
 export type ProgressPage = z.infer<typeof progressPage>

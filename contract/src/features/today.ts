@@ -1,7 +1,7 @@
 import type { ClassId, InvitationId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
-import { standing, workLine } from './workParts.js'
+import { status, workLine } from './workParts.js'
 
 /** One piece on somebody's day. */
 export const todayPiece = z.object({
@@ -10,7 +10,7 @@ export const todayPiece = z.object({
   placeId: id<PlaceId>(),
   child: z.string(),
   work: workLine,
-  standing,
+  status,
   feedback: z.string().nullable(),
   /** What of its minutes falls on this day. */
   minutesToday: z.number().int(),

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { groupTimes, why } from './timing.js'
 import { counts, posting } from './work.js'
-import { lane, standing, workLine } from './workParts.js'
+import { lane, status, workLine } from './workParts.js'
 
 const heldLesson = z.object({
   key: z.string(),
@@ -30,8 +30,8 @@ export const weekCard = workLine.extend({
   topicName: z.string().nullable(),
   posting,
   why: why.nullable(),
-  /** A pupil's own standing; null for a teacher. */
-  mine: standing.nullable(),
+  /** A pupil's own status; null for a teacher. */
+  mine: status.nullable(),
   newNotes: z.number().int(),
   counts: counts.nullable(),
   /** The times and counts of each group that is asked; empty for a pupil. */

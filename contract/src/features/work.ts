@@ -3,7 +3,7 @@ import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
 import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 import { groupTimes, timingRules } from './timing.js'
-import { lane, material, phase, piecePlace, question, standing, workKind, workLine } from './workParts.js'
+import { lane, material, phase, piecePlace, question, status, workKind, workLine } from './workParts.js'
 
 /** How many are in, wait for a mark, and are asked. */
 export const counts = z.object({ in: z.number().int(), toMark: z.number().int(), of: z.number().int() })
@@ -21,8 +21,8 @@ export const topicsPage = z.object({
       name: z.string().nullable(),
       works: z.array(
         workLine.extend({
-          /** A pupil's own standing; null for a teacher. */
-          mine: standing.nullable(),
+          /** A pupil's own status; null for a teacher. */
+          mine: status.nullable(),
           newNotes: z.number().int(),
           pinned: z.boolean(),
           week: z.string().nullable(),

@@ -23,7 +23,7 @@ export const moveKind = z.enum([
   'unreceive',
 ])
 
-export const standing = z.object({
+export const status = z.object({
   phase,
   phaseBefore: phase,
   handIns: z.number().int(),

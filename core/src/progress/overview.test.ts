@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { type Phase, type Standing, stateOf } from '../work/index.js'
+import { type Phase, type SubmissionStatus, stateOf } from '../work/index.js'
 import { type AskedPiece, nextChange, overviewLine } from './index.js'
 
 const NOW = 1_000_000
 const times = { opensAt: null, dueAt: null, closesAt: null }
-const standing = (phase: Phase, more: Partial<Standing> = {}): Standing => ({
+const status = (phase: Phase, more: Partial<SubmissionStatus> = {}): SubmissionStatus => ({
   phase,
   phaseBefore: 'untouched',
   handIns: 0,
@@ -19,11 +19,11 @@ const standing = (phase: Phase, more: Partial<Standing> = {}): Standing => ({
 })
 const piece = (
   phase: Phase,
-  more: Partial<Standing> = {},
+  more: Partial<SubmissionStatus> = {},
   timing = {},
   points: number | null = 1000,
 ): AskedPiece => ({
-  standing: standing(phase, more),
+  status: status(phase, more),
   timing: { ...times, ...timing },
   points,
 })
@@ -83,7 +83,7 @@ it('nothing changes by itself before the next change, and something may at it', 
   fc.assert(
     fc.property(pieces, all => {
       const next = nextChange(all, NOW) ?? NOW + 200
-      const at = (now: number) => all.map(one => stateOf(one.standing, one.timing, now))
+      const at = (now: number) => all.map(one => stateOf(one.status, one.timing, now))
       for (let now = NOW; now < next; now++) expect(at(now)).toEqual(at(NOW))
     }),
   )

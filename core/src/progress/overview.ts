@@ -1,10 +1,10 @@
 import type { Instant } from '../ids/index.js'
 import { averageOf, type Hundredths } from '../marks/index.js'
-import { deadlineOf, type PieceState, type Standing, stateOf, type Timing } from '../work/index.js'
+import { deadlineOf, type PieceState, type SubmissionStatus, stateOf, type Timing } from '../work/index.js'
 
 /** A piece that is asked of a pupil, as far as an overview needs it. */
 export type AskedPiece = {
-  readonly standing: Standing
+  readonly status: SubmissionStatus
   readonly timing: Timing
   /** Points there are to have; null where the piece has none. */
   readonly points: Hundredths | null
@@ -25,8 +25,8 @@ export type OverviewLine = {
 
 /** The line of a pupil at a moment, from all pieces that are asked of them. */
 export function overviewLine(pieces: readonly AskedPiece[], now: Instant): OverviewLine {
-  const states = pieces.map(({ standing, timing, points }) => ({
-    state: stateOf(standing, timing, now),
+  const states = pieces.map(({ status, timing, points }) => ({
+    state: stateOf(status, timing, now),
     points,
   }))
   const marked = states.flatMap(({ state, points }) =>
@@ -47,9 +47,9 @@ export function overviewLine(pieces: readonly AskedPiece[], now: Instant): Overv
 /** The next moment at which the state of one of the pieces changes by itself; null where none does. */
 export function nextChange(pieces: readonly AskedPiece[], now: Instant): Instant | null {
   let next: Instant | null = null
-  for (const { standing, timing } of pieces) {
-    if (!['untouched', 'started', 'tryAgain'].includes(standing.phase)) continue
-    const deadline = deadlineOf(standing, timing)
+  for (const { status, timing } of pieces) {
+    if (!['untouched', 'started', 'tryAgain'].includes(status.phase)) continue
+    const deadline = deadlineOf(status, timing)
     // a deadline has passed a moment after it; what opens or closes does so at its moment
     for (const at of [timing.opensAt, deadline === null ? null : deadline + 1, timing.closesAt])
       if (at !== null && at > now && (next === null || at < next)) next = at

@@ -1,5 +1,5 @@
 export * from './kind.js'
 export * from './pressed.js'
-export * from './standing.js'
 export * from './state.js'
+export * from './status.js'
 export * from './title.js'

@@ -1,7 +1,7 @@
 import type { Instant } from '../ids/index.js'
 import { err, type Outcome } from '../outcome/index.js'
-import type { Standing } from './standing.js'
 import { mayWrite, type PieceState, stateOf, type Timing } from './state.js'
+import type { SubmissionStatus } from './status.js'
 
 /** The kinds of posted work: to read or watch, to make and hand in, to answer. */
 export const WORK_KINDS = ['handout', 'assignment', 'question'] as const
@@ -13,13 +13,13 @@ export const handsIn = (kind: WorkKind): boolean => kind !== 'handout'
 /** What it hangs on whether a piece may be written on. */
 export type WritablePiece = {
   readonly kind: WorkKind
-  readonly standing: Standing
+  readonly status: SubmissionStatus
   readonly timing: Timing
 }
 
 /** Whether the pupil may write and draw on a piece now: as `mayWrite`, and `nothing_asked` of work that asks nothing. */
-export const mayWriteOn = ({ kind, standing, timing }: WritablePiece, now: Instant): Outcome<true> =>
-  handsIn(kind) ? mayWrite(standing, timing, now) : err('nothing_asked')
+export const mayWriteOn = ({ kind, status, timing }: WritablePiece, now: Instant): Outcome<true> =>
+  handsIn(kind) ? mayWrite(status, timing, now) : err('nothing_asked')
 
 /**
  * The state of a piece of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time
@@ -27,12 +27,12 @@ export const mayWriteOn = ({ kind, standing, timing }: WritablePiece, now: Insta
  */
 export function stateOfWork(
   { kind, ...timing }: Timing & { readonly kind: WorkKind },
-  standing: Standing,
+  status: SubmissionStatus,
   now: Instant,
 ): PieceState {
-  if (handsIn(kind)) return stateOf(standing, timing, now)
+  if (handsIn(kind)) return stateOf(status, timing, now)
   const { opensAt, dueAt } = timing
   if (opensAt !== null && now < opensAt) return { is: 'opens', at: opensAt }
-  if (standing.phase !== 'untouched') return { is: 'seen' }
+  if (status.phase !== 'untouched') return { is: 'seen' }
   return { is: 'toDo', by: dueAt !== null && now <= dueAt ? dueAt : null }
 }

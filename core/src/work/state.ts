@@ -1,7 +1,7 @@
 import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
-import { mayFollow, type Standing } from './standing.js'
+import { mayFollow, type SubmissionStatus } from './status.js'
 
 /** The times of a piece of work for one reader; null where there is none. */
 export type Timing = {
@@ -30,44 +30,44 @@ export type PieceState =
 export type PieceStateName = PieceState['is']
 
 /** The deadline that holds now: the one set with "try again" while that is the last word, else the posted one. */
-export function deadlineOf(standing: Standing, timing: Timing): Instant | null {
+export function deadlineOf(status: SubmissionStatus, timing: Timing): Instant | null {
   const again =
-    standing.phase === 'tryAgain' || (standing.phase === 'withTeacher' && standing.phaseBefore === 'tryAgain')
-  return again ? standing.tryAgainBy : timing.dueAt
+    status.phase === 'tryAgain' || (status.phase === 'withTeacher' && status.phaseBefore === 'tryAgain')
+  return again ? status.tryAgainBy : timing.dueAt
 }
 
-/** The state of a piece: a pure function of its moves (as their standing), its times and the moment. */
-export function stateOf(standing: Standing, timing: Timing, now: Instant): PieceState {
-  switch (standing.phase) {
+/** The state of a piece: a pure function of its moves (as their status), its times and the moment. */
+export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
+  switch (status.phase) {
     case 'excused':
       return { is: 'excused' }
     case 'received':
-      return { is: 'received', at: standing.receivedAt ?? now }
+      return { is: 'received', at: status.receivedAt ?? now }
     case 'handedBack':
-      return { is: 'handedBack', at: standing.handedBackAt ?? now, mark: standing.mark }
+      return { is: 'handedBack', at: status.handedBackAt ?? now, mark: status.mark }
     case 'withTeacher':
-      return withTeacher(standing, timing, now)
+      return withTeacher(status, timing, now)
     case 'tryAgain':
-      return standing.tryAgainBy !== null && standing.tryAgainBy < now
-        ? { is: 'overdue', since: standing.tryAgainBy, begun: true }
-        : { is: 'tryAgain', by: standing.tryAgainBy }
+      return status.tryAgainBy !== null && status.tryAgainBy < now
+        ? { is: 'overdue', since: status.tryAgainBy, begun: true }
+        : { is: 'tryAgain', by: status.tryAgainBy }
     case 'untouched':
     case 'started':
-      return unfinished(standing, timing, now)
+      return unfinished(status, timing, now)
   }
 }
 
-function withTeacher(standing: Standing, timing: Timing, now: Instant): PieceState {
-  const since = standing.handedInAt ?? now
-  const deadline = deadlineOf(standing, timing)
+function withTeacher(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
+  const since = status.handedInAt ?? now
+  const deadline = deadlineOf(status, timing)
   return { is: 'withTeacher', since, lateBy: deadline === null ? 0 : Math.max(0, since - deadline) }
 }
 
-function unfinished(standing: Standing, timing: Timing, now: Instant): PieceState {
+function unfinished(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
   const { opensAt, dueAt, closesAt } = timing
   if (opensAt !== null && now < opensAt) return { is: 'opens', at: opensAt }
   if (closesAt !== null && closesAt <= now) return { is: 'missing', since: dueAt ?? closesAt }
-  const begun = standing.phase === 'started'
+  const begun = status.phase === 'started'
   if (dueAt !== null && dueAt < now) return { is: 'overdue', since: dueAt, begun }
   return { is: begun ? 'started' : 'toDo', by: dueAt }
 }
@@ -97,25 +97,24 @@ export function momentOf(state: PieceState): Instant | null {
  * Whether the pupil may write in the own copy now. Refuses `work_not_open` (with `at`), `work_closed` (with
  * `at`), and `illegal_move` while it lies with the teacher or is finished.
  */
-export function mayWrite(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
-  if (standing.phase === 'tryAgain') return ok(true)
-  if (standing.phase !== 'untouched' && standing.phase !== 'started') {
-    return err('not_yours_to_change', { phase: standing.phase })
+export function mayWrite(status: SubmissionStatus, timing: Timing, now: Instant): Outcome<true> {
+  if (status.phase === 'tryAgain') return ok(true)
+  if (status.phase !== 'untouched' && status.phase !== 'started') {
+    return err('not_yours_to_change', { phase: status.phase })
   }
   return inTime(timing, now)
 }
 
 /** Whether the pupil may hand in now: as `mayWrite`, and something must have been begun. */
-export function mayHandIn(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
-  if (!mayFollow('handIn', standing)) return err('illegal_move', { move: 'handIn', phase: standing.phase })
-  return standing.phase === 'tryAgain' ? ok(true) : inTime(timing, now)
+export function mayHandIn(status: SubmissionStatus, timing: Timing, now: Instant): Outcome<true> {
+  if (!mayFollow('handIn', status)) return err('illegal_move', { move: 'handIn', phase: status.phase })
+  return status.phase === 'tryAgain' ? ok(true) : inTime(timing, now)
 }
 
 /** Whether the pupil may take back now: it lies with the teacher and the work has not closed. */
-export function mayTakeBack(standing: Standing, timing: Timing, now: Instant): Outcome<true> {
-  if (!mayFollow('takeBack', standing))
-    return err('illegal_move', { move: 'takeBack', phase: standing.phase })
-  return standing.phaseBefore === 'tryAgain' ? ok(true) : inTime(timing, now)
+export function mayTakeBack(status: SubmissionStatus, timing: Timing, now: Instant): Outcome<true> {
+  if (!mayFollow('takeBack', status)) return err('illegal_move', { move: 'takeBack', phase: status.phase })
+  return status.phaseBefore === 'tryAgain' ? ok(true) : inTime(timing, now)
 }
 
 function inTime({ opensAt, closesAt }: Timing, now: Instant): Outcome<true> {

@@ -156,17 +156,17 @@ describe('moves', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...kinds), { maxLength: 40 }), tried => {
         const recorded: Move[] = []
-        let standing = UNTOUCHED
+        let status = UNTOUCHED
         tried.forEach((kind, index) => {
-          const after = next(standing, make(kind, index))
+          const after = next(status, make(kind, index))
           if (!after.ok) return
           recorded.push(make(kind, index))
-          standing = after.value
+          status = after.value
         })
-        expect(replay(recorded)).toEqual(standing)
-        expect(standing.handIns).toBe(recorded.filter(move => move.kind === 'handIn').length)
-        if (standing.handIns)
-          expect(standing.handedInAt).toBe(recorded.findLast(move => move.kind === 'handIn')?.at)
+        expect(replay(recorded)).toEqual(status)
+        expect(status.handIns).toBe(recorded.filter(move => move.kind === 'handIn').length)
+        if (status.handIns)
+          expect(status.handedInAt).toBe(recorded.findLast(move => move.kind === 'handIn')?.at)
       }),
     )
   })
@@ -234,9 +234,9 @@ describe('as time passes and nobody does anything', () => {
   it('an unfinished piece only ever goes on: opens, to do, overdue, missing', () => {
     fc.assert(
       fc.property(times, fc.boolean(), fc.nat(400), fc.nat(400), (timing, begun, one, other) => {
-        const standing = begun ? replay([start]) : UNTOUCHED
+        const status = begun ? replay([start]) : UNTOUCHED
         const [sooner, later] = [Math.min(one, other), Math.max(one, other)].map(minute =>
-          stateOf(standing, timing, at(minute)),
+          stateOf(status, timing, at(minute)),
         )
         expect(order.indexOf(later?.is ?? '')).toBeGreaterThanOrEqual(order.indexOf(sooner?.is ?? ''))
       }),

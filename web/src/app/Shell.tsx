@@ -6,6 +6,7 @@ import { Problem, Waiting } from '../parts/Feedback.js'
 import { tell } from '../parts/tell.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
+import { Banner } from './Banner.js'
 import { Binder } from './Binder.js'
 import { filesLeft, leftHere } from './device.js'
 import { ErrorWords } from './ErrorWords.js'
@@ -14,7 +15,6 @@ import { forgetReads } from './keptReads.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { reads } from './queries.js'
-import { Standing } from './Standing.js'
 import { useMe } from './session.js'
 import { useFreeTablet } from './tablet.js'
 import { useWide } from './wide.js'
@@ -63,7 +63,7 @@ function Inside() {
       {wide ? <Binder /> : <PhoneTop />}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
       <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
-        <Standing />
+        <Banner />
         <Suspense fallback={<Waiting />}>
           <Outlet />
         </Suspense>

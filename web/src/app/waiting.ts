@@ -23,7 +23,7 @@ export function useWaiting(): { all: number; of: (key: string) => number } {
       const agenda = agendaOf([
         {
           kind: piece.work.kind,
-          state: stateOfWork(piece.work, piece.standing, now),
+          state: stateOfWork(piece.work, piece.status, now),
           minutes: null,
           minutesToday: 0,
         },

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { buildAccount, DEMO_NOW, DEMO_SECRET, Person } from '@oppen/demo'
 import { calculatePKCECodeChallenge } from 'openid-client'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { standingClock } from '../../clock.js'
+import { fixedClock } from '../../clock.js'
 import { type Listening, listen } from '../../listen.js'
 import { openWorld, QUICK_HASHING } from '../../openWorld.js'
 import type { World } from '../../world.js'
@@ -20,7 +20,7 @@ beforeAll(async () => {
   world = await openWorld({
     folder,
     school: { name: 'Tern Hollow School', zone: 'Europe/Lisbon' },
-    clock: standingClock(DEMO_NOW),
+    clock: fixedClock(DEMO_NOW),
     hashing: QUICK_HASHING,
     schoolSignIn: standIn.signIn,
   })

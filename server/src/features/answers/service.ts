@@ -3,12 +3,12 @@ import { type GivenAnswer, type Question, readAnswer, seesAnswers } from '@oppen
 import type { ClassId, NoteId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { readText } from '@oppen/core/texts'
-import { mayHandIn, mayTakeBack, type Standing } from '@oppen/core/work'
+import { mayHandIn, mayTakeBack, type SubmissionStatus } from '@oppen/core/work'
 import { escapeHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findPiece, freeze, type PieceAddress, record } from '../work/moves.js'
+import { applyMove, findPiece, freeze, type PieceAddress } from '../work/moves.js'
 import { answerReplies, answers } from './models.js'
 import { answerOf, answersJsonOf, questionOf } from './queries.js'
 
@@ -43,7 +43,7 @@ export async function giveAnswer(
   viewer: Viewer,
   address: PieceAddress,
   { version, ...given }: GivenAnswer & { readonly version: number },
-): Promise<Standing> {
+): Promise<SubmissionStatus> {
   const { workId, placeId, classId } = address
   return world.db.write(async () => {
     const piece = await findPiece(world, address)
@@ -54,23 +54,23 @@ export async function giveAnswer(
     if ((before?.version ?? 0) !== version) throw new Refused('answer_changed')
     const at = world.clock.now()
     const by = viewer.accountId
-    let { standing } = piece
-    if (standing.phase === 'untouched') {
-      take(mayHandIn({ ...standing, phase: 'started' }, piece.timing, at))
-      standing = await record(world, address, { kind: 'start', at }, { by })
+    let { status } = piece
+    if (status.phase === 'untouched') {
+      take(mayHandIn({ ...status, phase: 'started' }, piece.timing, at))
+      status = await applyMove(world, address, { kind: 'start', at }, { by })
     }
-    if (standing.phase === 'withTeacher') {
-      take(mayTakeBack(standing, piece.timing, at))
-      standing = await record(world, address, { kind: 'takeBack', at }, { by })
+    if (status.phase === 'withTeacher') {
+      take(mayTakeBack(status, piece.timing, at))
+      status = await applyMove(world, address, { kind: 'takeBack', at }, { by })
     }
-    take(mayHandIn(standing, piece.timing, at))
-    const id = await freeze(world, address, { number: standing.handIns + 1, html: htmlOf(answer), at })
+    take(mayHandIn(status, piece.timing, at))
+    const id = await freeze(world, address, { number: status.handIns + 1, html: htmlOf(answer), at })
     const choices = JSON.stringify(answer.choices)
     await world.db
       .model(answers)
       .upsert({ workId, placeId, text: answer.text, choices, at, version: version + 1 })
     tellAnswers(world, address)
-    return record(world, address, { kind: 'handIn', at }, { by, handInId: id })
+    return applyMove(world, address, { kind: 'handIn', at }, { by, handInId: id })
   })
 }
 

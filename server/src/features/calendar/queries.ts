@@ -3,7 +3,7 @@ import type { AccountKind } from '@oppen/core/permissions'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import type { Person } from '../timing/ownLessons.js'
-import { APPEARED, IN_SIGHT, MINE, OWN_LINE, STANDING, TAUGHT_LINE } from '../work/lines.js'
+import { APPEARED, IN_SIGHT, MINE, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/lines.js'
 
 const HEAD = { classId: 'c.id', className: 'c.name' } as const
 
@@ -14,7 +14,7 @@ const ownDeadlines = jsonArray(
     dueAt: 'a.due_at',
     placeId: 'm.place_id',
     child: 'm.child',
-    standing: STANDING,
+    status: STATUS,
     groupNames: "json('[]')",
   }),
   `from mine m join classes c on c.id = m.class_id
@@ -30,7 +30,7 @@ const taughtDeadlines = jsonArray(
     dueAt: 'u.due_at',
     placeId: 'null',
     child: 'null',
-    standing: 'null',
+    status: 'null',
     groupNames: jsonNested('u.names'),
   }),
   `from (select w.id as work_id, wt.due_at, json_group_array(g.name order by g.position) as names

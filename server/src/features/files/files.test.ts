@@ -48,7 +48,7 @@ describe('a photo', () => {
     const kept = Buffer.from(await (await get(teacher, json.id)).arrayBuffer())
     expect(kept.includes('TellTale')).toBe(false)
     expect((await sharp(kept).metadata()).exif).toBeUndefined()
-    expect((await anna.get('seePiece', piece)).standing.phase).toBe('started')
+    expect((await anna.get('seePiece', piece)).status.phase).toBe('started')
     expect((await get(school.person(), json.id)).status).toBe(401)
     expect(await incoming()).toEqual([])
   })

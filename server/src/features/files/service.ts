@@ -198,11 +198,11 @@ export function keepFile(
 ): Promise<PieceFile> {
   const { workId, placeId } = address
   return world.db.write(async () => {
-    const { standing } = await writable(world, address)
+    const { status } = await writable(world, address)
     await world.db
       .model(files)
       .create({ id, workId, placeId, ...upload, addedBy: viewer.accountId, addedAt, removedAt: null })
-    if (standing.phase === 'untouched') await start(world, viewer, address)
+    if (status.phase === 'untouched') await start(world, viewer, address)
     tellPiece(world, address)
     const { name, type, size } = upload
     return { id, name, type, size, addedAt }
@@ -211,7 +211,7 @@ export function keepFile(
 
 async function writable(world: World, address: PieceAddress) {
   const piece = await findPiece(world, address)
-  take(mayWrite(piece.standing, piece.timing, world.clock.now()))
+  take(mayWrite(piece.status, piece.timing, world.clock.now()))
   const count = await countOfPiece(world.db, address)
   if ((count?.files ?? 0) >= FILE_LIMITS.count) throw new Refused('files_many', { most: FILE_LIMITS.count })
   return piece
@@ -231,8 +231,8 @@ async function setRemoved(
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     if (!(await fileOfPiece(world.db, address))) throw new Refused('not_found')
-    const { standing, timing } = await findPiece(world, address)
-    take(mayWrite(standing, timing, world.clock.now()))
+    const { status, timing } = await findPiece(world, address)
+    take(mayWrite(status, timing, world.clock.now()))
     await world.db.model(files).update({ removedAt }, { where: { id: address.fileId } })
     tellPiece(world, address)
   })

@@ -31,11 +31,11 @@ describe('handing back', () => {
     await anna.get('writeNote', piece, { text: 'only between us' })
     await teacher.get('handBack', piece, { number: 1, mark: '8,5', feedback: ' Good. ' })
     expect(await anna.get('seePiece', piece)).toMatchObject({
-      standing: { phase: 'handedBack', mark: 850 },
+      status: { phase: 'handedBack', mark: 850 },
       feedback: 'Good.',
     })
     const outcome = await family.get('seeOutcome', piece)
-    expect(outcome).toMatchObject({ standing: { mark: 850 }, feedback: 'Good.' })
+    expect(outcome).toMatchObject({ status: { mark: 850 }, feedback: 'Good.' })
     expect(JSON.stringify(outcome)).not.toMatch(/only between us|<p>done/)
     expect(JSON.stringify(await family.get('seeToday', {}))).not.toMatch(/only between us|<p>done/)
   })
@@ -49,7 +49,7 @@ describe('handing back', () => {
       status: 422,
       error: { code, path: 'mark' },
     })
-    expect((await anna.get('seePiece', piece)).standing.phase).toBe('withTeacher')
+    expect((await anna.get('seePiece', piece)).status.phase).toBe('withTeacher')
   })
 
   it('needs no mark, and takes none where there are no points', async () => {
@@ -88,7 +88,7 @@ describe('handing back', () => {
 describe('try again', () => {
   it('opens the copy again until the new time', async () => {
     await teacher.get('tryAgain', piece, { number: 1, by: '2026-10-20T17:00', feedback: 'More.' })
-    expect((await anna.get('seePiece', piece)).standing).toMatchObject({
+    expect((await anna.get('seePiece', piece)).status).toMatchObject({
       phase: 'tryAgain',
       tryAgainBy: Date.UTC(2026, 9, 20, 16),
     })
@@ -109,7 +109,7 @@ it('excused and received on paper can be said and taken back, for those who have
   expect(await teacher.get('receive', bo, { received: false })).toMatchObject({ phase: 'untouched' })
   expect(await teacher.get('excuse', bo, { excused: true })).toMatchObject({ phase: 'excused' })
   const { rows } = await teacher.get('seeMarking', piece)
-  expect(rows.map(row => [row.name, row.standing.phase])).toEqual([
+  expect(rows.map(row => [row.name, row.status.phase])).toEqual([
     ['Anna Reyes', 'withTeacher'],
     ['Bo Lund', 'excused'],
   ])

@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { newNotes, OWN_TIMING, STANDING, TAUGHT_LINE } from '../work/lines.js'
+import { newNotes, OWN_TIMING, STATUS, TAUGHT_LINE } from '../work/lines.js'
 
 const MARKING = `select ${jsonObject({
   className: 'c.name',
@@ -12,7 +12,7 @@ const MARKING = `select ${jsonObject({
       name: 'p.name',
       timing: jsonObject(OWN_TIMING),
       extended: jsonBoolean('a.extended'),
-      standing: STANDING,
+      status: STATUS,
       newNotes: newNotes('p.id'),
     }),
     `from places p join asked a on a.work_id = w.id and a.place_id = p.id

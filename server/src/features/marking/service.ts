@@ -1,11 +1,11 @@
 import { readMark } from '@oppen/core/marks'
 import type { Viewer } from '@oppen/core/permissions'
 import { LIMITS } from '@oppen/core/texts'
-import type { MoveKind, Standing } from '@oppen/core/work'
+import type { MoveKind, SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { readTime } from '../work/form.js'
-import { findPiece, type PieceAddress, record } from '../work/moves.js'
+import { applyMove, findPiece, type PieceAddress } from '../work/moves.js'
 
 export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
 
@@ -18,14 +18,14 @@ export async function handBack(
   viewer: Viewer,
   address: PieceAddress,
   asked: HandBack,
-): Promise<Standing> {
+): Promise<SubmissionStatus> {
   const feedback = readFeedback(asked.feedback)
   return world.db.write(async () => {
     const piece = await findPiece(world, address)
-    sameHandIn(piece.standing, asked.number)
+    sameHandIn(piece.status, asked.number)
     const mark = asked.mark === null ? null : markFor(piece.points, asked.mark)
     const move = { kind: 'handBack', at: world.clock.now(), mark } as const
-    return record(world, address, move, { by: viewer.accountId, feedback })
+    return applyMove(world, address, move, { by: viewer.accountId, feedback })
   })
 }
 
@@ -42,19 +42,19 @@ export async function tryAgain(
   viewer: Viewer,
   address: PieceAddress,
   asked: TryAgain,
-): Promise<Standing> {
+): Promise<SubmissionStatus> {
   const feedback = readFeedback(asked.feedback)
   const by = readTime(world, asked.by, 'by')
   return world.db.write(async () => {
     const piece = await findPiece(world, address)
-    sameHandIn(piece.standing, asked.number)
+    sameHandIn(piece.status, asked.number)
     const move = { kind: 'tryAgain', at: world.clock.now(), by: by?.at ?? null } as const
-    return record(world, address, move, { by: viewer.accountId, feedback })
+    return applyMove(world, address, move, { by: viewer.accountId, feedback })
   })
 }
 
-function sameHandIn(standing: Standing, number: number): void {
-  if (standing.handIns !== number) throw new Refused('hand_in_changed', { number: standing.handIns })
+function sameHandIn(status: SubmissionStatus, number: number): void {
+  if (status.handIns !== number) throw new Refused('hand_in_changed', { number: status.handIns })
 }
 
 function readFeedback(text: string): string {
@@ -69,8 +69,8 @@ export function plainMove(
   viewer: Viewer,
   address: PieceAddress,
   kind: Exclude<MoveKind, 'handBack' | 'tryAgain'>,
-): Promise<Standing> {
+): Promise<SubmissionStatus> {
   return world.db.write(() =>
-    record(world, address, { kind, at: world.clock.now() }, { by: viewer.accountId }),
+    applyMove(world, address, { kind, at: world.clock.now() }, { by: viewer.accountId }),
   )
 }

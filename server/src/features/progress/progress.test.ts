@@ -11,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-it('lists every piece, moved or not, the newest first, with topic, standing and feedback', async () => {
+it('lists every piece, moved or not, the newest first, with topic, status and feedback', async () => {
   expect(await school.anna.get('seeProgress', anna())).toMatchObject({ pieces: [], markedAt: null })
   const topicId = await buildTopic(school.world, school.built, 'High water')
   const old = await buildWork(school.world, school.built, { title: 'Older', topicId, points: '10' })
@@ -22,7 +22,7 @@ it('lists every piece, moved or not, the newest first, with topic, standing and 
   await school.anna.get('handIn', piece, { version })
   await school.teacher.get('handBack', piece, { number: 1, mark: '8.5', feedback: 'Good.' })
   const page = await school.family.get('seeProgress', anna())
-  expect(page.pieces.map(one => [one.work.title, one.topicName, one.standing.phase, one.feedback])).toEqual([
+  expect(page.pieces.map(one => [one.work.title, one.topicName, one.status.phase, one.feedback])).toEqual([
     ['Newer', null, 'untouched', null],
     ['Older', 'High water', 'handedBack', 'Good.'],
   ])

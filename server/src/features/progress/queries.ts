@@ -1,6 +1,6 @@
 import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, OWN_LINE, OWN_TIMING, STANDING, TEACHER_NAME } from '../work/lines.js'
+import { APPEARED, OWN_LINE, OWN_TIMING, STATUS, TEACHER_NAME } from '../work/lines.js'
 
 const PROGRESS = `select ${jsonObject({
   className: 'c.name',
@@ -11,7 +11,7 @@ const PROGRESS = `select ${jsonObject({
     jsonObject({
       work: jsonObject(OWN_LINE),
       topicName: 't.name',
-      standing: STANDING,
+      status: STATUS,
       feedback: 'i.feedback',
     }),
     `from asked a join works w on w.id = a.work_id left join topics t on t.id = w.topic_id
@@ -32,7 +32,7 @@ type AskedRow = {
 }
 
 const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
-  jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), standing: STANDING }),
+  jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), status: STATUS }),
   `from asked a join works w on w.id = a.work_id and w.kind <> 'handout'
    left join pieces i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
 )} as pieces from places p where p.class_id = $classId and p.left_at is null order by p.name`

@@ -10,7 +10,7 @@ import {
   newNotes,
   OWN_LINE,
   ownNewNotes,
-  STANDING,
+  STATUS,
   TAUGHT_LINE,
   TEACHER_NAME,
 } from '../work/lines.js'
@@ -26,7 +26,7 @@ const piecesJson = jsonArray(
     placeId: 'm.place_id',
     child: 'm.child',
     work: jsonObject(OWN_LINE),
-    standing: STANDING,
+    status: STATUS,
     feedback: 'i.feedback',
     minutesToday: `(select coalesce(sum(l.minutes), 0) from work_loads l
       where l.work_id = w.id and l.day = $today and l.holder in (a.group_id, a.place_id))`,

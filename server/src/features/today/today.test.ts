@@ -61,7 +61,7 @@ describe('a pupil’s Today', () => {
     const { pieces } = await school.anna.get('seeToday', {})
     expect(pieces.find(piece => piece.work.title === 'Marked')).toMatchObject({
       feedback: 'Well done.',
-      standing: { phase: 'handedBack', mark: 700 },
+      status: { phase: 'handedBack', mark: 700 },
       className: 'Tides',
     })
   })
@@ -124,7 +124,7 @@ describe('a family’s Today', () => {
     expect(
       pieces
         .filter(piece => piece.work.title === 'Marked')
-        .map(piece => piece.standing.phase)
+        .map(piece => piece.status.phase)
         .sort(),
     ).toEqual(['handedBack', 'untouched'])
   })

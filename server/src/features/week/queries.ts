@@ -10,7 +10,7 @@ import {
   OWN_LINE,
   ownNewNotes,
   POSTING,
-  STANDING,
+  STATUS,
   TAUGHT_LINE,
 } from '../work/lines.js'
 
@@ -25,7 +25,7 @@ const ownCard = jsonObject({
   ...LANE,
   posting: "'posted'",
   why: jsonNested('a.why'),
-  mine: STANDING,
+  mine: STATUS,
   newNotes: ownNewNotes('$placeId'),
   counts: 'null',
   times: "json('[]')",

@@ -11,14 +11,14 @@ describe('the own copy', () => {
     expect(before).toMatchObject({
       copy: null,
       work: { template: '<p>High water: </p>' },
-      standing: { phase: 'untouched' },
+      status: { phase: 'untouched' },
     })
     const saved = await on.anna.get('saveCopy', on.piece(), { html: '<p>High water: 05:42</p>', base: 0 })
     expect(saved.version).toBe(1)
     const after = await on.anna.get('seePiece', on.piece())
     expect(after).toMatchObject({
       copy: { html: '<p>High water: 05:42</p>', version: 1 },
-      standing: { phase: 'started' },
+      status: { phase: 'started' },
     })
     expect(after.moves.map(move => move.kind)).toEqual(['start'])
   })

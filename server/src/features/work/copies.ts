@@ -83,7 +83,7 @@ async function saveAfterLook(
   const aside = await notKept(world, address, kept)
   if (before?.html === html && !aside.length) return before
   if (before && !beganFrom(before, save)) throw changed(before)
-  const untouched = found.piece.standing.phase === 'untouched'
+  const untouched = found.piece.status.phase === 'untouched'
   if (untouched) await start(world, viewer, address)
   // who starts it changes the piece: what was seen of it holds no more
   const seen = untouched ? undefined : found
@@ -255,9 +255,9 @@ export async function bringBack(
   address: PieceAddress & { readonly number: string },
 ): Promise<Edition> {
   return world.db.write(async () => {
-    const { standing, timing } = await findPiece(world, address)
-    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', standing)
-    if (!teacher) take(mayWrite(standing, timing, world.clock.now()))
+    const { status, timing } = await findPiece(world, address)
+    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
+    if (!teacher) take(mayWrite(status, timing, world.clock.now()))
     const before = await copyOf(world.db, address)
     const json = await versionJson(world.db, address, Number(address.number))
     if (!before || json === undefined) throw new Refused('not_found')

@@ -75,8 +75,8 @@ describe('handing in', () => {
     on.school.clock.moveTo(due + 10 * HOUR)
     // the clock of the device is years off; it waited eleven hours
     const press = { pressedAt: 5_000, sentAt: 5_000 + 11 * HOUR }
-    const standing = await on.anna.get('handIn', on.piece(), { version: saved.version, press })
-    expect(standing.handedInAt).toBe(due - HOUR)
+    const status = await on.anna.get('handIn', on.piece(), { version: saved.version, press })
+    expect(status.handedInAt).toBe(due - HOUR)
     const page = await on.teacher.get('seePiece', on.piece())
     expect(page.handIns[0]).toMatchObject({ at: due + 10 * HOUR, pressedAt: due - HOUR })
     expect(page.moves.at(-1)).toMatchObject({ kind: 'handIn', at: due + 10 * HOUR, pressedAt: due - HOUR })
@@ -147,12 +147,12 @@ it('what the lists show of every piece equals its moves replayed', async () => {
     const moves = (byPiece.get(`${row.work_id} ${row.place_id}`) ?? []).map(
       ({ kind, at, mark, tryAgainBy, pressedAt }) => ({ kind, at, mark, by: tryAgainBy, pressedAt }) as Move,
     )
-    expect(standingOf(row)).toEqual(replay(moves))
+    expect(statusOf(row)).toEqual(replay(moves))
     expect(row.moves).toBe(moves.length)
   }
 })
 
-const standingOf = (row: Record<string, unknown>) => ({
+const statusOf = (row: Record<string, unknown>) => ({
   phase: row.phase,
   phaseBefore: row.phase_before,
   handIns: row.hand_ins,

@@ -8,14 +8,14 @@ import {
   mayTakeBack,
   type Press,
   pressTime,
-  type Standing,
+  type SubmissionStatus,
 } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
 import { changed } from './copies.js'
 import { handInFiles } from './models.js'
-import { findPiece, freeze, type PieceAddress, record } from './moves.js'
+import { applyMove, findPiece, freeze, type PieceAddress } from './moves.js'
 import { filesOf } from './queries.js'
 import { copyOf } from './queriesOfCopies.js'
 
@@ -41,27 +41,27 @@ export async function handIn(
   address: PieceAddress,
   { version, ink = null, press, as = null }: HandIn,
   shared = false,
-): Promise<Standing> {
+): Promise<SubmissionStatus> {
   if (shared && as === null) throw new Refused('tablet_who')
   if (as !== null && as !== address.placeId) throw new Refused('not_your_page')
   return world.db.write(async () => {
-    const { standing, timing, template, kind } = await findPiece(world, address)
+    const { status, timing, template, kind } = await findPiece(world, address)
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     const copy = await copyOf(world.db, address)
     const files = await filesOf(world.db, address)
     const worksheet = await worksheetToHandIn(world, address)
     const written = copy && copy.html !== template && !isBlank(copy.html)
-    if (standing.phase !== 'withTeacher' && !written && !files.length && !worksheet?.items)
+    if (status.phase !== 'withTeacher' && !written && !files.length && !worksheet?.items)
       throw new Refused('nothing_to_hand_in')
     const at = world.clock.now()
     const pressed = press ? pressTime(press, at, copy?.savedAt ?? null) : at
-    take(mayHandIn(standing, timing, pressed))
+    take(mayHandIn(status, timing, pressed))
     if (copy && copy.version !== version) throw changed(copy)
     if (worksheet && ink !== null && worksheet.version !== ink)
       throw new Refused('worksheet_changed', { version: worksheet.version })
     const pressedAt = at - pressed >= AT_ONCE ? pressed : null
     const frozen = {
-      number: standing.handIns + 1,
+      number: status.handIns + 1,
       html: copy?.html ?? '',
       at,
       pressedAt,
@@ -69,17 +69,26 @@ export async function handIn(
     }
     const id = await freeze(world, address, frozen)
     await world.db.model(handInFiles).bulkCreate(files.map(file => ({ handInId: id, fileId: file.id })))
-    return record(world, address, { kind: 'handIn', at, pressedAt }, { by: viewer.accountId, handInId: id })
+    return applyMove(
+      world,
+      address,
+      { kind: 'handIn', at, pressedAt },
+      { by: viewer.accountId, handInId: id },
+    )
   })
 }
 
 /** Takes back what lies with the teacher. Refuses what `mayTakeBack` refuses. */
-export async function takeBack(world: World, viewer: Viewer, address: PieceAddress): Promise<Standing> {
+export async function takeBack(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { standing, timing } = await findPiece(world, address)
+    const { status, timing } = await findPiece(world, address)
     const at = world.clock.now()
-    take(mayTakeBack(standing, timing, at))
-    return record(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
+    take(mayTakeBack(status, timing, at))
+    return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
   })
 }
 

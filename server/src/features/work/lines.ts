@@ -85,8 +85,8 @@ export const MATERIALS = jsonArray(
   'from materials m where m.work_id = w.id order by m.position, m.id',
 )
 
-/** A `standing`, from a pieces row named `i` that may be missing: then nobody has moved the piece. */
-export const STANDING = jsonObject({
+/** A `status`, from a pieces row named `i` that may be missing: then nobody has moved the piece. */
+export const STATUS = jsonObject({
   phase: "coalesce(i.phase, 'untouched')",
   phaseBefore: "coalesce(i.phase_before, 'untouched')",
   handIns: 'coalesce(i.hand_ins, 0)',
@@ -167,11 +167,11 @@ export const fromPiece = (more = ''): string => `from works w join classes c on 
   where w.id = $workId and w.class_id = $classId`
 
 /** A `WritablePiece`, from `fromPiece`. */
-export const WRITABLE = jsonObject({ standing: STANDING, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
+export const WRITABLE = jsonObject({ status: STATUS, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
 
 /** What commands look at in a piece, from `fromPiece`. */
 export const PIECE_NOW = {
-  standing: STANDING,
+  status: STATUS,
   timing: jsonObject(OWN_TIMING),
   kind: 'w.kind',
   feedback: 'i.feedback',

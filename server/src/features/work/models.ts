@@ -12,7 +12,7 @@ import type {
   WorkId,
 } from '@oppen/core/ids'
 import type { Lane } from '@oppen/core/timing'
-import type { MoveKind, Standing, WorkKind } from '@oppen/core/work'
+import type { MoveKind, SubmissionStatus, WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
 import { table } from '../../db/index.js'
 
@@ -156,7 +156,7 @@ export const moves = table<MoveRow>(
   ['workId', 'placeId', 'number'],
 )
 
-export type PieceRow = PieceKey & Standing & { feedback: string | null; moves: number }
+export type PieceRow = PieceKey & SubmissionStatus & { feedback: string | null; moves: number }
 
 export const pieces = table<PieceRow>(
   'pieces',

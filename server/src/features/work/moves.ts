@@ -1,6 +1,6 @@
 import type { AccountId, HandInId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { type Move, next, type Standing } from '@oppen/core/work'
+import { type Move, next, type SubmissionStatus } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -38,7 +38,7 @@ export async function freeze(
 
 /** Starts an untouched piece; inside a command. */
 export async function start(world: World, viewer: Viewer, address: PieceAddress): Promise<void> {
-  await record(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
+  await applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
 }
 
 export type Made = {
@@ -47,10 +47,15 @@ export type Made = {
   readonly handInId?: HandInId
 }
 
-/** Records one move and brings what the lists show after it; inside a command. Gives the new standing. */
-export async function record(world: World, address: PieceAddress, move: Move, made: Made): Promise<Standing> {
+/** Applies one move: adds it to the moves and brings what the lists show after it; inside a command. Gives the new status. */
+export async function applyMove(
+  world: World,
+  address: PieceAddress,
+  move: Move,
+  made: Made,
+): Promise<SubmissionStatus> {
   const piece = await findPiece(world, address)
-  const standing = take(next(piece.standing, move))
+  const status = take(next(piece.status, move))
   const { workId, placeId } = address
   const number = piece.moves + 1
   const { by, feedback = null, handInId = null } = made
@@ -59,9 +64,9 @@ export async function record(world: World, address: PieceAddress, move: Move, ma
     .create({ workId, placeId, number, byAccount: by, feedback, handInId, ...moveRow(move) })
   await world.db
     .model(pieces)
-    .upsert({ workId, placeId, ...standing, feedback: feedback ?? piece.feedback, moves: number })
+    .upsert({ workId, placeId, ...status, feedback: feedback ?? piece.feedback, moves: number })
   world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
-  return standing
+  return status
 }
 
 function moveRow(move: Move): {

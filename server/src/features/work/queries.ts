@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, FileId, HandInId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import type { Standing, Timing, WorkKind } from '@oppen/core/work'
+import type { SubmissionStatus, Timing, WorkKind } from '@oppen/core/work'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import {
   APPEARED,
@@ -16,7 +16,7 @@ import {
   POSTING,
   pieceLook,
   removableNoteJson,
-  STANDING,
+  STATUS,
   TAUGHT_LINE,
   TEACHER_NAME,
 } from './lines.js'
@@ -55,7 +55,7 @@ const ownLine = jsonObject({
   ...OWN_LINE,
   ...common,
   posting: "'posted'",
-  mine: STANDING,
+  mine: STATUS,
   newNotes: ownNewNotes('$placeId'),
   counts: 'null',
   times: "json('[]')",
@@ -66,7 +66,7 @@ const OWN_TOPICS = topicsOf(
    left join pieces i on i.work_id = w.id and i.place_id = $placeId where w.class_id = $classId`,
 )
 
-/** Topics and their work as a pupil sees them, with the own standing. */
+/** Topics and their work as a pupil sees them, with their own status. */
 export const ownTopicsJson = (
   db: Database,
   { classId, placeId, viewer, now }: OwnPlace & { viewer: AccountId; now: Instant },
@@ -136,7 +136,7 @@ const head = {
   teacherName: TEACHER_NAME,
   topicName: '(select name from topics where id = w.topic_id)',
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  standing: STANDING,
+  status: STATUS,
   feedback: 'i.feedback',
 }
 
@@ -222,7 +222,7 @@ export async function pieceNow(db: Database, { classId, workId, placeId }: Piece
 }
 
 export type PieceNow = {
-  readonly standing: Standing
+  readonly status: SubmissionStatus
   readonly timing: Timing
   readonly kind: WorkKind
   readonly feedback: string | null

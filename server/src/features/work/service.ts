@@ -1,9 +1,9 @@
 import type { ClassId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { mayWrite, type Standing } from '@oppen/core/work'
+import { mayWrite, type SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findPiece, record } from './moves.js'
+import { applyMove, findPiece } from './moves.js'
 import { namesOfPiece, ownTopicsJson, type PieceAddress, taughtTopicsJson } from './queries.js'
 
 /** Topics and work of a class, as the viewer may see them. */
@@ -16,13 +16,17 @@ export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promi
 }
 
 /** Notes that the pupil has looked at a handout that is open; again changes nothing. */
-export async function readHandout(world: World, viewer: Viewer, address: PieceAddress): Promise<Standing> {
+export async function readHandout(
+  world: World,
+  viewer: Viewer,
+  address: PieceAddress,
+): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { standing, timing, kind } = await findPiece(world, address)
+    const { status, timing, kind } = await findPiece(world, address)
     if (kind !== 'handout') throw new Refused('not_found')
-    if (standing.phase !== 'untouched') return standing
-    take(mayWrite(standing, { ...timing, closesAt: null }, world.clock.now()))
-    return record(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
+    if (status.phase !== 'untouched') return status
+    take(mayWrite(status, { ...timing, closesAt: null }, world.clock.now()))
+    return applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
   })
 }
 

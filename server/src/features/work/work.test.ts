@@ -86,7 +86,7 @@ describe('posting', () => {
     expect(await post({ topicId: elsewhere })).toMatchObject({ status: 404 })
   })
 
-  it('shows a pupil the own standing, a teacher the counts', async () => {
+  it('shows a pupil their own status, a teacher the counts', async () => {
     const own = await anna.get('seeTopics', { classId: built.classId })
     const line = own.topics.find(topic => topic.id === topicId)?.works.find(work => work.id === workId)
     expect(line).toMatchObject({ mine: UNTOUCHED, counts: null })

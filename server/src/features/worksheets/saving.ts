@@ -160,7 +160,7 @@ export async function next(
 ): Promise<Saved> {
   const { gone = [], come = [], why } = going
   const { worksheet, reason } = goingOn(world, before, going)
-  const untouched = before.piece.standing.phase === 'untouched'
+  const untouched = before.piece.status.phase === 'untouched'
   if (untouched) await start(world, viewer, address)
   if (reason) {
     const by = why === 'back' ? viewer.accountId : null

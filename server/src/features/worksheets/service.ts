@@ -68,9 +68,9 @@ export async function bringInkBack(
     const now = world.clock.now()
     const before = await drawnOn(world.db, address, [], now)
     if (!before) throw new Refused('not_found')
-    const { standing, timing } = before.piece
-    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', standing)
-    if (!teacher) take(mayWrite(standing, timing, now))
+    const { status, timing } = before.piece
+    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
+    if (!teacher) take(mayWrite(status, timing, now))
     const json = await seeInkVersion(world, address)
     if (!before.worksheet.version || json === undefined) throw new Refused('not_found')
     const then = JSON.parse(json) as WorksheetPage

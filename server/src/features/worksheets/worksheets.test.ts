@@ -165,7 +165,7 @@ describe('ink', () => {
   it('makes the own worksheet, starts the piece, and is the same however often it is sent', async () => {
     const saved = await draw([line('a', sheetId), line('b', sheetId)])
     expect(saved.version).toBe(1)
-    expect((await anna.get('seePiece', piece)).standing.phase).toBe('started')
+    expect((await anna.get('seePiece', piece)).status.phase).toBe('started')
     expect(await draw([line('a', sheetId), line('b', sheetId)])).toMatchObject({ version: 1 })
     await draw([line('c', sheetId)], ['a'])
     expect(await draw([line('c', sheetId)], ['a'])).toMatchObject({ version: 2 })

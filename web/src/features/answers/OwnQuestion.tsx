@@ -24,8 +24,8 @@ type Props = { readonly params: PieceParams; readonly page: PiecePage }
 /** An open question as its pupil has it: what is asked, the own answer, and what the others say. */
 export function OwnQuestion({ params, page }: Props) {
   const time = useNow()
-  const { work, standing } = page
-  const { state } = usePieceState(work, standing)
+  const { work, status } = page
+  const { state } = usePieceState(work, status)
   return (
     <Sheet title={work.title}>
       <PieceHead page={page} />
@@ -63,8 +63,8 @@ function Own({ params, page }: Props) {
   const { now } = time
   const archived = useTie()?.archived ?? false
   const [writing, setWriting] = useState(false)
-  const { standing, work } = page
-  const open = !archived && (mayWrite(standing, work, now).ok || mayTakeBack(standing, work, now).ok)
+  const { status, work } = page
+  const open = !archived && (mayWrite(status, work, now).ok || mayTakeBack(status, work, now).ok)
   if (data.mine && !writing)
     return (
       <section aria-label={say('answer_own')} className="flex flex-col items-start gap-2">

@@ -33,10 +33,10 @@ export function useWorkAddress(): (deadline: Deadline) => string {
   }
 }
 
-function useDeadlineState({ work, standing }: Deadline) {
+function useDeadlineState({ work, status }: Deadline) {
   const time = useNow()
-  if (!standing) return null
-  const state = stateOfWork(work, standing, time.now)
+  if (!status) return null
+  const state = stateOfWork(work, status, time.now)
   return { state, said: stateWords(state, { ...time, points: work.points }) }
 }
 

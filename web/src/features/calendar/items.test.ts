@@ -13,7 +13,7 @@ const page: DaysPage = {
       dueAt: Date.UTC(2026, 9, 15, 22, 59),
       placeId: 'p' as never,
       child: 'a',
-      standing: null,
+      status: null,
       groupNames: [],
       work: { id: 'w', title: 'Tables' } as never,
     },

@@ -34,7 +34,7 @@ export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
   const { data: page } = useQuery(reads.piece(params))
   return (
     <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
-      {page && <Pen key={`${page.standing.phase} ${page.standing.handIns}`} params={params} page={page} />}
+      {page && <Pen key={`${page.status.phase} ${page.status.handIns}`} params={params} page={page} />}
       <p className="text-[15px] text-soft">
         {nextToMark ? (
           <Button onClick={onNext}>
@@ -64,14 +64,14 @@ export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
 function Pen({ params, page }: { readonly params: PieceParams; readonly page: PiecePage }) {
   const time = useNow()
   const client = useQueryClient()
-  const { standing, work } = page
+  const { status, work } = page
   const [mark, setMark] = useState(
-    standing.phase === 'handedBack' && standing.mark !== null ? showHundredths(standing.mark) : '',
+    status.phase === 'handedBack' && status.mark !== null ? showHundredths(status.mark) : '',
   )
-  const [feedback, setFeedback] = useState(standing.phase === 'handedBack' ? (page.feedback ?? '') : '')
+  const [feedback, setFeedback] = useState(status.phase === 'handedBack' ? (page.feedback ?? '') : '')
   const [by, setBy] = useState('')
   const markBox = useFocusKeys()
-  const number = standing.handIns
+  const number = status.handIns
   const name = firstName(page.pupil.name)
   const options = (said: string) => ({
     onSuccess: async () => {
@@ -99,7 +99,7 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
     event.preventDefault()
     handBack.mutate()
   }
-  if (!mayFollow('handBack', standing)) return <Unmarked params={params} page={page} />
+  if (!mayFollow('handBack', status)) return <Unmarked params={params} page={page} />
   return (
     <form
       ref={markBox}
@@ -143,7 +143,7 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
       {words && !aboutMark && !aboutBy && <Problem words={words} />}
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="first" disabled={handBack.isPending}>
-          {say(standing.phase === 'handedBack' ? 'marking_handBack_again' : 'marking_handBack')}
+          {say(status.phase === 'handedBack' ? 'marking_handBack_again' : 'marking_handBack')}
         </Button>
       </div>
       <details>
@@ -162,7 +162,7 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
           </Button>
         </div>
       </details>
-      {standing.phase === 'received' && <Moves params={params} page={page} />}
+      {status.phase === 'received' && <Moves params={params} page={page} />}
     </form>
   )
 }
@@ -198,7 +198,7 @@ function Unmarked({ params, page }: { readonly params: PieceParams; readonly pag
 function Moves({ params, page }: { readonly params: PieceParams; readonly page: PiecePage }) {
   const time = useNow()
   const client = useQueryClient()
-  const { standing } = page
+  const { status } = page
   const run = useMutation({
     mutationFn: async (kind: 'excuse' | 'include' | 'receive' | 'unreceive') => {
       if (kind === 'excuse' || kind === 'include')
@@ -208,7 +208,7 @@ function Moves({ params, page }: { readonly params: PieceParams; readonly page: 
     onSuccess: () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey }),
   })
   const kinds = (['receive', 'unreceive', 'excuse', 'include'] as const).filter(kind =>
-    mayFollow(kind, standing),
+    mayFollow(kind, status),
   )
   return (
     <div className="flex flex-wrap gap-2">

@@ -38,7 +38,7 @@ export function Screen() {
     () =>
       data.rows.map(row => ({
         ...row,
-        state: stateOfWork({ kind: data.work.kind, ...row.timing }, row.standing, now),
+        state: stateOfWork({ kind: data.work.kind, ...row.timing }, row.status, now),
       })),
     [data, now],
   )

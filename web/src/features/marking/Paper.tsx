@@ -38,10 +38,10 @@ type Props = { readonly page: PiecePage; readonly params: PieceParams; readonly 
 function Sheets({ page, params, state }: Props) {
   const time = useNow()
   const archived = useTie()?.archived ?? false
-  const may = !archived && mayFollow('handIn', page.standing)
+  const may = !archived && mayFollow('handIn', page.status)
   useLookAtPiece(params, page.notes.length)
   const [last, ...earlier] = page.handIns
-  const isIn = page.standing.phase === 'withTeacher' || page.standing.phase === 'handedBack'
+  const isIn = page.status.phase === 'withTeacher' || page.status.phase === 'handedBack'
   const first = page.handIns[page.handIns.length - 1]
   const head =
     last && isIn

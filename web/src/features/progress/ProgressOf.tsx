@@ -11,9 +11,9 @@ type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) =>
 
 /** The marks of handed-back pieces that have points: what an average rests on. */
 export function marksOf(pieces: ProgressPage['pieces']): { mark: number; points: number }[] {
-  return pieces.flatMap(({ standing, work }) =>
-    standing.phase === 'handedBack' && standing.mark !== null && work.points !== null
-      ? [{ mark: standing.mark, points: work.points }]
+  return pieces.flatMap(({ status, work }) =>
+    status.phase === 'handedBack' && status.mark !== null && work.points !== null
+      ? [{ mark: status.mark, points: work.points }]
       : [],
   )
 }
@@ -22,7 +22,7 @@ export function marksOf(pieces: ProgressPage['pieces']): { mark: number; points:
 export function ProgressOf({ page, toWork }: Props) {
   const time = useNow()
   const average = averageOf(marksOf(page.pieces))
-  const waiting = page.pieces.filter(piece => piece.standing.phase === 'withTeacher').length
+  const waiting = page.pieces.filter(piece => piece.status.phase === 'withTeacher').length
   const withPoints = page.pieces.filter(piece => piece.work.points !== null).length
   return (
     <>
@@ -63,7 +63,7 @@ export function ProgressOf({ page, toWork }: Props) {
           <PieceLine
             key={piece.work.id}
             work={piece.work}
-            standing={piece.standing}
+            status={piece.status}
             to={toWork(piece.work.id)}
             meta={piece.topicName}
             feedback={piece.feedback}

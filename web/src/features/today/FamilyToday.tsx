@@ -60,7 +60,7 @@ function ChildToday({ child, page, lookedAt, alone, first }: ChildProps) {
   const time = useNow()
   const pieces = page.pieces.filter(piece => piece.child === child.child)
   const agenda = useAgenda(pieces)
-  const marked = Math.max(0, ...pieces.map(piece => piece.standing.handedBackAt ?? 0))
+  const marked = Math.max(0, ...pieces.map(piece => piece.status.handedBackAt ?? 0))
   return (
     <section aria-label={child.name} className="relative min-w-0">
       {!first && (

@@ -24,7 +24,7 @@ export function Summary({ agenda, lookedAt, name }: Props) {
   const back =
     lookedAt === null
       ? 0
-      : agenda.cameBack.filter(piece => (piece.standing.handedBackAt ?? 0) > lookedAt).length
+      : agenda.cameBack.filter(piece => (piece.status.handedBackAt ?? 0) > lookedAt).length
   const parts = [
     overdue ? say('today_sum_overdue', { count: overdue }) : say('today_sum_calm'),
     again ? say('today_sum_again', { count: again }) : '',

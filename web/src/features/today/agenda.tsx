@@ -22,7 +22,7 @@ export function useAgenda(pieces: readonly TodayPiece[]): Agenda<Waiting> {
         pieces.map(piece => ({
           ...piece,
           kind: piece.work.kind,
-          state: stateOfWork(piece.work, piece.standing, now),
+          state: stateOfWork(piece.work, piece.status, now),
           minutes: piece.work.minutes,
         })),
       ),
@@ -47,12 +47,12 @@ export function AgendaList({ title, pieces, lookedAt, to }: ListProps) {
           <PieceLine
             key={`${piece.work.id} ${piece.placeId}`}
             work={piece.work}
-            standing={piece.standing}
+            status={piece.status}
             to={to(piece)}
             meta={piece.className}
             feedback={piece.feedback}
             newNotes={piece.newNotes}
-            isNew={lookedAt !== null && (piece.standing.handedBackAt ?? 0) > lookedAt}
+            isNew={lookedAt !== null && (piece.status.handedBackAt ?? 0) > lookedAt}
           />
         ))}
       </ul>

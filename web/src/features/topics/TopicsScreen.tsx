@@ -181,7 +181,7 @@ function OwnLine({ work }: { readonly work: TopicWork }) {
   return (
     <PieceLine
       work={work}
-      standing={work.mine ?? UNTOUCHED}
+      status={work.mine ?? UNTOUCHED}
       to={`/c/${classId}/work/${work.id}`}
       newNotes={work.newNotes}
       meta={say(`kind_${work.kind}`)}

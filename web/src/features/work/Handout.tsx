@@ -20,10 +20,10 @@ type Props = { readonly params: PieceParams; readonly page: PiecePage }
 export function Handout({ params, page }: Props) {
   const time = useNow()
   const client = useQueryClient()
-  const { work, standing } = page
-  const { state } = usePieceState(work, standing)
+  const { work, status } = page
+  const { state } = usePieceState(work, status)
   const { classId, workId, placeId } = params
-  const fresh = standing.phase === 'untouched' && state.is !== 'opens'
+  const fresh = status.phase === 'untouched' && state.is !== 'opens'
   useEffect(() => {
     if (!fresh) return
     const piece = { classId, workId, placeId }

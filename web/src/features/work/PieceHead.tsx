@@ -10,7 +10,7 @@ import { whyWords } from '../../words/why.js'
 import { usePieceState } from './usePieceState.js'
 
 type Props = {
-  readonly page: Pick<OutcomePage, 'work' | 'standing' | 'topicName' | 'teacherName' | 'className' | 'pupil'>
+  readonly page: Pick<OutcomePage, 'work' | 'status' | 'topicName' | 'teacherName' | 'className' | 'pupil'>
   /** For a family: whose it is and in which class. */
   readonly ofChild?: boolean
 }
@@ -18,8 +18,8 @@ type Props = {
 /** The head of a piece: its time in the margin, how it stands, why it is due then, and what it is about. */
 export function PieceHead({ page, ofChild = false }: Props) {
   const time = useNow()
-  const { work, standing } = page
-  const { state, said } = usePieceState(work, standing)
+  const { work, status } = page
+  const { state, said } = usePieceState(work, status)
   // a time that was simply set says nothing more by itself
   const why =
     work.dueAt !== null && work.why && (work.why.is !== 'fixed' || work.why.pushed) ? work.why : null

@@ -1,6 +1,6 @@
 import type { WorkLine } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
-import { momentOf, type Standing } from '@oppen/core/work'
+import { momentOf, type SubmissionStatus } from '@oppen/core/work'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { NewMark } from '../../parts/Feedback.js'
@@ -11,7 +11,7 @@ import { usePieceState } from './usePieceState.js'
 
 type Props = {
   readonly work: WorkLine
-  readonly standing: Standing
+  readonly status: SubmissionStatus
   readonly to: string
   /** What stands under the state: the class, the topic. */
   readonly meta?: string | null | undefined
@@ -21,8 +21,8 @@ type Props = {
 }
 
 /** One piece of work in a list: when in the margin; what, state and details on the page. One press opens it. */
-export function PieceLine({ work, standing, to, meta, feedback, newNotes = 0, isNew = false }: Props) {
-  const { state, said } = usePieceState(work, standing)
+export function PieceLine({ work, status, to, meta, feedback, newNotes = 0, isNew = false }: Props) {
+  const { state, said } = usePieceState(work, status)
   const time = useNow()
   const moment = momentOf(state)
   const details = [meta, work.minutes === null ? null : say('minutes', { minutes: work.minutes })].filter(

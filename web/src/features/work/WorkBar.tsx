@@ -40,17 +40,17 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
     again: [reads.piece(params).queryKey],
     done: () => tell(say('work_taken')),
   })
-  const { standing, work } = page
+  const { status, work } = page
   const { press } = handingIn
   const begun = mayHandIn(
-    { ...standing, phase: standing.phase === 'untouched' ? 'started' : standing.phase },
+    { ...status, phase: status.phase === 'untouched' ? 'started' : status.phase },
     work,
     time.now,
   ).ok
   const refused = handingIn.problem === undefined ? undefined : problemWords(handingIn.problem, time)
   const problem = takeBack.words ?? refused
   // what is finished asks nothing more and has nothing to save
-  if (['handedBack', 'excused', 'received'].includes(standing.phase)) return null
+  if (['handedBack', 'excused', 'received'].includes(status.phase)) return null
   const callOff = () => {
     handingIn.callOff()
     tell(say('handIn_called_off'))
@@ -66,7 +66,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
           <p role="status">
             <BarWords
               page={page}
-              status={barStatus(autosave.status, ink)}
+              saving={barStatus(autosave.status, ink)}
               autosave={autosave}
               handingIn={handingIn}
               missing={missing}
@@ -81,10 +81,10 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
         {press && <Button onClick={callOff}>{say('handIn_call_off')}</Button>}
         {begun && !press && (
           <Button look="first" onClick={() => setLooking(true)} disabled={autosave.status.is === 'conflict'}>
-            {say(standing.handIns ? 'work_handIn_again' : 'work_handIn')}
+            {say(status.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}
-        {mayTakeBack(standing, work, time.now).ok && (
+        {mayTakeBack(status, work, time.now).ok && (
           <Button onClick={() => takeBack.go()} disabled={takeBack.busy}>
             {say('work_takeBack')}
           </Button>
@@ -111,29 +111,28 @@ function barStatus(page: CopyStatus, ink: InkState | null): CopyStatus {
   return page.is === 'here' || page.is === 'saving' ? page : ink.status
 }
 
-type WordsProps = Pick<Props, 'page' | 'autosave' | 'handingIn' | 'missing'> & { readonly status: CopyStatus }
+type WordsProps = Pick<Props, 'page' | 'autosave' | 'handingIn' | 'missing'> & { readonly saving: CopyStatus }
 
-function BarWords({ page, status, autosave, handingIn, missing }: WordsProps) {
+function BarWords({ page, saving, autosave, handingIn, missing }: WordsProps) {
   const time = useNow()
-  const { standing } = page
+  const { status } = page
   const { press, arrived } = handingIn
   const filesComing = missing.some(one => one.is === 'uploading')
-  if (standing.phase === 'withTeacher' && standing.handedInAt !== null) {
-    const said = say('work_done', { at: when(standing.handedInAt, time) })
+  if (status.phase === 'withTeacher' && status.handedInAt !== null) {
+    const said = say('work_done', { at: when(status.handedInAt, time) })
     return (
       <strong className="text-leaf">
-        {arrived && <Cheer turn={standing.handIns + page.work.title.length} />} {said}
+        {arrived && <Cheer turn={status.handIns + page.work.title.length} />} {said}
       </strong>
     )
   }
-  if (standing.phase !== 'untouched' && standing.phase !== 'started' && standing.phase !== 'tryAgain')
-    return null
+  if (status.phase !== 'untouched' && status.phase !== 'started' && status.phase !== 'tryAgain') return null
   if (press) {
     const ago = Date.now() - press.pressedAt
     const waits = filesComing ? 'handIn_waits_files' : 'handIn_waits'
     return <strong className="text-rust">{say(waits, { at: when(time.now - ago, time) })}</strong>
   }
-  switch (status.is) {
+  switch (saving.is) {
     case 'empty':
       return page.files.length ? (
         <span className="text-leaf">{say('bar_files', { count: page.files.length })}</span>
@@ -145,17 +144,17 @@ function BarWords({ page, status, autosave, handingIn, missing }: WordsProps) {
     case 'saving':
       return say('bar_saving')
     case 'saved':
-      return <span className="text-leaf">{say('bar_saved', { at: timeOfDay(status.at, time.zone) })}</span>
+      return <span className="text-leaf">{say('bar_saved', { at: timeOfDay(saving.at, time.zone) })}</span>
     case 'conflict':
       return <strong className="text-rust">{say('bar_conflict')}</strong>
     case 'refused':
       return (
         <strong className="text-rust">
-          {say('bar_refused', { problem: problemWords(status.error, time) })}
+          {say('bar_refused', { problem: problemWords(saving.error, time) })}
         </strong>
       )
     case 'unsaved':
-      return <strong className="text-rust">{unsavedWords(status, time.zone, autosave.deviceFull)}</strong>
+      return <strong className="text-rust">{unsavedWords(saving, time.zone, autosave.deviceFull)}</strong>
   }
 }
 

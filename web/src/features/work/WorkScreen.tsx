@@ -73,9 +73,9 @@ function Own({ params, page }: OwnProps) {
   const time = useNow()
   const autosave = useOwnCopy(params, page)
   const [ink, setInk] = useState<InkState | null>(null)
-  const { work, standing } = page
+  const { work, status } = page
   const archived = useTie()?.archived ?? false
-  const open = !archived && mayWrite(standing, work, time.now).ok
+  const open = !archived && mayWrite(status, work, time.now).ok
   const coming = open && page.worksheet !== null ? undefined : null
   const addPicture = useAddPicture(params)
   const uploads = useUploads(params)
@@ -230,7 +230,7 @@ export function useLookAtPiece({ workId, placeId }: PieceParams, news: number): 
 /** Why nothing can be written here now. */
 function NotNow({ page }: { readonly page: PiecePage }) {
   const time = useNow()
-  const may = mayWrite(page.standing, page.work, time.now)
+  const may = mayWrite(page.status, page.work, time.now)
   if (may.ok) return null
   const { code, params } = may.refusal
   return (

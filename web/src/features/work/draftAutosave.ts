@@ -99,13 +99,13 @@ export class DraftAutosave extends Autosave<CopyStatus> {
     if (!draft) return
     const others = drafts.flatMap(one => {
       // what another page had saved before the server was set back is on this device alone
-      const forgotten = ['ahead', 'apart'].includes(standing(one, server))
+      const forgotten = ['ahead', 'apart'].includes(status(one, server))
       return [...(one.dirty || forgotten ? [one.html] : []), ...one.aside, ...(forgotten ? one.given : [])]
     })
     this.#aside = [...new Set(others)].filter(text => ![draft.html, server?.html].includes(text))
     // what other pages gave the server to keep is looked after here from now on
     this.#given = [...new Set(drafts.flatMap(one => one.given))]
-    const stands = standing(draft, server)
+    const stands = status(draft, server)
     if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
     if (draft.html === this.html) return
     if (!draft.dirty && (stands === 'same' || stands === 'behind')) return
@@ -302,7 +302,7 @@ export class DraftAutosave extends Autosave<CopyStatus> {
   }
 }
 
-function standing({ base }: Draft, server: Edition | undefined) {
+function status({ base }: Draft, server: Edition | undefined) {
   if (!server) return 'ahead'
   return base ? compare(base, server) : 'behind'
 }

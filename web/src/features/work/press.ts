@@ -1,6 +1,6 @@
 import { routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
-import type { Standing } from '@oppen/core/work'
+import type { SubmissionStatus } from '@oppen/core/work'
 import { call } from '../../app/api.js'
 import { keep, PAGE, PRESS, readKept } from '../../app/device.js'
 import type { PieceParams } from '../../app/queries.js'
@@ -31,7 +31,7 @@ export const sendPress = (
   params: PieceParams,
   looked: { readonly version: number; readonly ink: number | null },
   press: KeptPress,
-): Promise<Standing> =>
+): Promise<SubmissionStatus> =>
   call(routes.handIn, params, {
     ...looked,
     as: press.as,

@@ -1,16 +1,16 @@
 import type { WorkLine } from '@oppen/contract'
-import { type PieceState, type Standing, stateOfWork } from '@oppen/core/work'
+import { type PieceState, type SubmissionStatus, stateOfWork } from '@oppen/core/work'
 import { useNow } from '../../app/session.js'
 import { type StateWords, stateWords, teacherStateWords } from '../../words/states.js'
 
 /** The state of a piece now, in a pupil's or a teacher's words; it goes on as time does. */
 export function usePieceState(
   work: WorkLine,
-  standing: Standing,
+  status: SubmissionStatus,
   reader: 'pupil' | 'teacher' = 'pupil',
 ): { state: PieceState; said: StateWords } {
   const time = useNow()
-  const state = stateOfWork(work, standing, time.now)
+  const state = stateOfWork(work, status, time.now)
   const words = reader === 'teacher' ? teacherStateWords : stateWords
   return { state, said: words(state, { ...time, points: work.points }) }
 }

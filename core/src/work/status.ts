@@ -38,7 +38,7 @@ export type Move =
 export type MoveKind = Move['kind']
 
 /** What all moves so far add up to: the projection that lists read. */
-export type Standing = {
+export type SubmissionStatus = {
   readonly phase: Phase
   /** The phase to return to when a hand-in is taken back, an excuse lifted or a receipt struck out. */
   readonly phaseBefore: Phase
@@ -52,7 +52,7 @@ export type Standing = {
 }
 
 /** A piece that nobody has moved yet. */
-export const UNTOUCHED: Standing = {
+export const UNTOUCHED: SubmissionStatus = {
   phase: 'untouched',
   phaseBefore: 'untouched',
   handIns: 0,
@@ -78,27 +78,28 @@ export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
 }
 
 /** Whether a move can follow where the piece stands. */
-export const mayFollow = (kind: MoveKind, standing: Standing): boolean => MOVES[kind].includes(standing.phase)
+export const mayFollow = (kind: MoveKind, status: SubmissionStatus): boolean =>
+  MOVES[kind].includes(status.phase)
 
 /**
  * Where a piece stands after one more move. Refuses `illegal_move` with `move` and `phase` where the move
  * cannot follow.
  */
-export function next(standing: Standing, move: Move): Outcome<Standing> {
-  if (!mayFollow(move.kind, standing)) return err('illegal_move', { move: move.kind, phase: standing.phase })
-  return ok({ ...standing, ...changes(standing, move) })
+export function next(status: SubmissionStatus, move: Move): Outcome<SubmissionStatus> {
+  if (!mayFollow(move.kind, status)) return err('illegal_move', { move: move.kind, phase: status.phase })
+  return ok({ ...status, ...changes(status, move) })
 }
 
-function changes(standing: Standing, move: Move): Partial<Standing> {
+function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus> {
   switch (move.kind) {
     case 'start':
       return { phase: 'started' }
     case 'handIn':
       return {
         phase: 'withTeacher',
-        phaseBefore: standing.phase,
-        handIns: standing.handIns + 1,
-        firstHandedInAt: standing.firstHandedInAt ?? move.pressedAt ?? move.at,
+        phaseBefore: status.phase,
+        handIns: status.handIns + 1,
+        firstHandedInAt: status.firstHandedInAt ?? move.pressedAt ?? move.at,
         handedInAt: move.pressedAt ?? move.at,
       }
     case 'handBack':
@@ -106,22 +107,22 @@ function changes(standing: Standing, move: Move): Partial<Standing> {
     case 'tryAgain':
       return { phase: 'tryAgain', tryAgainBy: move.by, handedBackAt: move.at }
     case 'excuse':
-      return { phase: 'excused', phaseBefore: standing.phase }
+      return { phase: 'excused', phaseBefore: status.phase }
     case 'receive':
-      return { phase: 'received', phaseBefore: standing.phase, receivedAt: move.at }
+      return { phase: 'received', phaseBefore: status.phase, receivedAt: move.at }
     case 'unreceive':
-      return { phase: standing.phaseBefore, receivedAt: null }
+      return { phase: status.phaseBefore, receivedAt: null }
     case 'takeBack':
     case 'include':
-      return { phase: standing.phaseBefore }
+      return { phase: status.phaseBefore }
   }
 }
 
 /** Adds up recorded moves from the beginning. Throws, naming the move, if one could never have been recorded. */
-export function replay(moves: readonly Move[]): Standing {
-  return moves.reduce((standing, move, index) => {
-    const after = next(standing, move)
-    if (!after.ok) throw new Error(`move ${index + 1} (${move.kind}) cannot follow ${standing.phase}`)
+export function replay(moves: readonly Move[]): SubmissionStatus {
+  return moves.reduce((status, move, index) => {
+    const after = next(status, move)
+    if (!after.ok) throw new Error(`move ${index + 1} (${move.kind}) cannot follow ${status.phase}`)
     return after.value
   }, UNTOUCHED)
 }

@@ -6,7 +6,7 @@ const STRIP =
   'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[15px] md:pl-[calc(var(--margin-x)+1rem)]'
 
 /** What holds on every page for a while: a secret to be changed, a guest's visit, a class that is archived. */
-export function Standing() {
+export function Banner() {
   const { account } = useMe()
   const archived = useTie()?.archived ?? false
   return (

@@ -28,7 +28,7 @@ const TIMES = 'join work_times t on t.work_id = w.id and t.group_id = p.group_id
 const STATUS =
   'i.phase, i.phase_before, i.hand_ins, i.first_handed_in_at, i.handed_in_at, i.handed_back_at, i.received_at, i.mark, i.try_again_by'
 const NEW_NOTES = (place: string) => `(select count(*) from side_notes n
-  left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+  left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
   where n.work_id = w.id and n.place_id = ${place} and n.by_account <> $viewer and n.at > coalesce(l.at, 0)) as new_notes`
 
 const app = express()
@@ -49,7 +49,7 @@ app.get('/today', async (_, response) => {
   const notices = await all(
     `select c.id as class_id, c.name as class_name, a.shown_name as by, n.html, n.at, l.at as looked_at
      from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-     left join looks l on l.account_id = $viewer and l.what = 'talk:' || c.id
+     left join read_markers l on l.account_id = $viewer and l.what = 'talk:' || c.id
      where n.at > $since and c.id in (select class_id from places where account_id = $viewer)
      order by n.at desc limit 6`,
     { $viewer: BARE_VIEWER, $since: since },

@@ -90,9 +90,9 @@ describe('Tern Hollow School', () => {
     const place = join(folder, 'three')
     const first = await openDemo(place)
     first.clock.moveTo?.(DEMO_NOW + 86_400_000)
-    const { look } = await import('@oppen/server/features/accounts/service')
+    const { markRead } = await import('@oppen/server/features/accounts/service')
     const ada = await first.db.row<{ id: never }>("select id from accounts where user_name = 'ada.moreno'")
-    await look(
+    await markRead(
       first,
       {
         accountId: ada?.id as never,
@@ -110,7 +110,7 @@ describe('Tern Hollow School', () => {
     await closeWorld(first)
     const second = await openDemo(place)
     expect(second.clock.now()).toBeGreaterThanOrEqual(DEMO_NOW + 86_400_000)
-    expect(await second.db.rows('select what from looks')).toContainEqual({ what: 'today' })
+    expect(await second.db.rows('select what from read_markers')).toContainEqual({ what: 'today' })
     await closeWorld(second)
   })
 })

@@ -29,7 +29,7 @@ import { GAUGE, JAR, picture } from './pictures.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { Seeded } from './random.js'
 import { pupilOf, talk } from './talking.js'
-import { lookAtHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
+import { readHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
 
 /** The moment at which the demo stands: Wednesday 14 October 2026, 16:20 in Lisbon. */
 export const DEMO_NOW = Date.UTC(2026, 9, 14, 15, 20)
@@ -87,7 +87,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   const school = { teachers: { varga, bell }, pupils, families, garden, numbers, words, work }
   const seeded = new Seeded(6)
   for (const teaching of all) await letThemWork(world, clock, { teaching, pupils, seeded })
-  await lookAtHandouts(world, clock, school)
+  await readHandouts(world, clock, school)
   await roofQuestion(world, clock, school)
   await adasWeek(world, clock, school)
   await oddCases(world, clock, school)

@@ -178,7 +178,7 @@ const ROOFS: Readonly<Record<string, string>> = {
 }
 
 /** Most of the class has looked at what was to be read. */
-export async function lookAtHandouts(
+export async function readHandouts(
   world: World,
   clock: ReturnType<typeof fixedClock>,
   { garden, pupils, work }: DemoSchool,

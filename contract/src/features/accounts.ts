@@ -84,7 +84,7 @@ export const accountShapes = {
   signOut: { reply: done },
   goToSchool: {},
   backFromSchool: {},
-  look: {
+  markRead: {
     body: z.object({ what: z.string().min(1).max(200) }),
     reply: done,
   },

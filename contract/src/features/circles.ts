@@ -8,7 +8,7 @@ export const circlePage = z.object({
   name: z.string(),
   /** The code to join with, for those who look after the circle; null for the others and while it is shut. */
   code: z.string().nullable(),
-  lookedAt: instant.nullable(),
+  readAt: instant.nullable(),
   members: z.array(
     z.object({
       accountId: id<AccountId>(),

@@ -82,7 +82,7 @@ const version = z.object({
 })
 export type CopyVersion = z.infer<typeof version>
 
-export const threadPage = z.object({ notes: z.array(note), lookedAt: instant.nullable() })
+export const threadPage = z.object({ notes: z.array(note), readAt: instant.nullable() })
 export type ThreadPage = z.infer<typeof threadPage>
 
 /** A piece of work as its pupil and the teachers see it. */
@@ -123,7 +123,7 @@ export const piecePage = z.object({
   notes: z.array(note),
   /** The class thread: how many words stand in it, and how many are new. */
   thread: z.object({ count: z.number().int(), fresh: z.number().int() }),
-  lookedAt: instant.nullable(),
+  readAt: instant.nullable(),
 })
 export type PiecePage = z.infer<typeof piecePage>
 

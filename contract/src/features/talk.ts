@@ -5,7 +5,7 @@ import { note } from './pieces.js'
 
 export const talkPage = z.object({
   className: z.string(),
-  lookedAt: instant.nullable(),
+  readAt: instant.nullable(),
   notices: z.array(
     z.object({
       id: id<NoticeId>(),

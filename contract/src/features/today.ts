@@ -77,7 +77,7 @@ export type TodayLesson = z.infer<typeof todayLesson>
 
 export const todayPage = z.object({
   now: instant,
-  lookedAt: instant.nullable(),
+  readAt: instant.nullable(),
   /** Own pieces of a pupil, or those of all children of a family. */
   pieces: z.array(todayPiece),
   /** The classes a teacher teaches. */

@@ -13,7 +13,7 @@ export const peopleRoutes = {
     carries: 'bytes',
     tries: ['secret'],
   }),
-  look: route<Shapes['look']>()('POST', '/api/looks', 'account.self'),
+  markRead: route<Shapes['markRead']>()('POST', '/api/read-markers', 'account.self'),
   moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
   seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
   changeAccount: route<Shapes['changeAccount']>()('PUT', '/api/account', 'account.change'),

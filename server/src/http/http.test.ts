@@ -28,7 +28,7 @@ beforeAll(async () => {
 afterAll(() => school.stop())
 
 const change = (headers: Record<string, string>, body = '{"what":"today"}') =>
-  teacher.fetch('/api/looks', {
+  teacher.fetch('/api/read-markers', {
     method: 'POST',
     headers: { 'content-type': 'application/json', ...headers },
     body,

@@ -40,7 +40,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeWelcome: WHO,
   signIn: anybody,
   signOut: anybody,
-  look: signedIn,
+  markRead: signedIn,
   moveClock: signedIn,
   seeAccount: signedIn,
   changeAccount: signedIn,

@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 import { Link, useNavigate, useRouteError } from 'react-router'
-import { buttonLook } from '../parts/Button.js'
+import { buttonClasses } from '../parts/Button.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
 import { ErrorWords } from './ErrorWords.js'
@@ -21,7 +21,7 @@ export function Fault() {
       <p role="alert" className="mb-6">
         {error === undefined ? say('problem_not_found') : <ErrorWords error={error} />}
       </p>
-      <Link to="/today" className={buttonLook('first')}>
+      <Link to="/today" className={buttonClasses('primary')}>
         {say('in_go')}
       </Link>
     </div>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { buttonLook } from './Button.js'
+import { buttonClasses } from './Button.js'
 
 /** Pictures as the server takes them. */
 export const PICTURES = 'image/jpeg,image/png,image/webp'
@@ -15,7 +15,7 @@ type Props = {
 /** A button that chooses a file of this device; the same file can be chosen again after something went wrong. */
 export function ChooseFile({ children, accept, onFile, disabled = false }: Props) {
   return (
-    <label className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+    <label className={`${buttonClasses()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
       {children}
       <input
         type="file"

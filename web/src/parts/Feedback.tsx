@@ -31,7 +31,7 @@ export function Problem({
     >
       <span className="min-w-0 flex-1 basis-60">{words}</span>
       {again && (
-        <Button look="second" onClick={again}>
+        <Button variant="secondary" onClick={again}>
           {say('problem_again')}
         </Button>
       )}

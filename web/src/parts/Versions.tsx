@@ -121,7 +121,7 @@ function One({ version, bring, again, may, onClose, children }: OneProps) {
       {back.words && <Problem words={back.words} />}
       {may && (
         <div className="mt-5 flex flex-wrap items-center gap-3 border-t border-rule pt-4">
-          <Button look="first" onClick={() => back.go()} disabled={back.busy}>
+          <Button variant="primary" onClick={() => back.go()} disabled={back.busy}>
             {say('versions_bring')}
           </Button>
           <span className="text-[15px] text-soft">{say('versions_lead')}</span>

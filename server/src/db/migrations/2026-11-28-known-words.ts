@@ -18,6 +18,7 @@ create index circle_members_of_account on circle_members (account_id)`
 const TABLES = [
   ['due_times', 'stale_times'],
   ['records', 'audit_log'],
+  ['looks', 'read_markers'],
 ] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`

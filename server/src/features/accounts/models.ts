@@ -22,7 +22,7 @@ export type AccountRow = {
   /** The school's identity provider and the person's name there. */
   identity: string | null
   madeAt: Instant
-  /** 1 for a teacher who looks after the school. */
+  /** 1 for a teacher who readMarkers after the school. */
   ownsSchool: number
   /** When the account was closed; what its person wrote stays under the name. */
   endedAt: Instant | null
@@ -82,12 +82,13 @@ export const sessions = table<SessionRow>(
   ['tokenHash'],
 )
 
-export type LookRow = { accountId: AccountId; what: string; at: Instant }
+export type ReadMarkerRow = { accountId: AccountId; what: string; at: Instant }
 
-export const looks = table<LookRow>('looks', { accountId: 'id', what: 'id', at: 'integer' }, [
-  'accountId',
-  'what',
-])
+export const readMarkers = table<ReadMarkerRow>(
+  'read_markers',
+  { accountId: 'id', what: 'id', at: 'integer' },
+  ['accountId', 'what'],
+)
 
 export const resets = table<{ tokenHash: string; accountId: AccountId; madeAt: Instant; endsAt: Instant }>(
   'resets',

@@ -14,7 +14,7 @@ import {
   sendOwnPicture,
 } from './profile.js'
 import { backFromSchool, goToSchool } from './schoolEntry.js'
-import { look, moveClock, seeMe, signIn } from './service.js'
+import { markRead, moveClock, seeMe, signIn } from './service.js'
 import { endSession, sessionOf } from './sessions.js'
 
 export const accountHandlers = {
@@ -24,8 +24,8 @@ export const accountHandlers = {
     await endSession(world, request, response)
     return { done: true }
   },
-  look: async ({ world, viewer, body }) => {
-    await look(world, viewer, body.what)
+  markRead: async ({ world, viewer, body }) => {
+    await markRead(world, viewer, body.what)
     return { done: true }
   },
   moveClock: async ({ world, body }) => ({ now: moveClock(world, body.local) }),

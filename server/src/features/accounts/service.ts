@@ -8,7 +8,7 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit, auditLater } from '../auditLog/service.js'
-import { accounts, looks } from './models.js'
+import { accounts, readMarkers } from './models.js'
 import { accountById, accountByName, meJson, personNamed, userNamesLike } from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
 import { beginSession, endSessions } from './sessions.js'
@@ -124,13 +124,13 @@ export async function changeSecret(
 export { beginSession, endSessions, fits, hashSecret, personNamed }
 
 /** Remembers that somebody has looked at something now: what comes later is new to them. */
-export async function look(world: World, viewer: Viewer, what: string): Promise<void> {
-  await world.db.write(() => noteLook(world, viewer.accountId, what))
+export async function markRead(world: World, viewer: Viewer, what: string): Promise<void> {
+  await world.db.write(() => setReadMarker(world, viewer.accountId, what))
 }
 
-/** As `look`, inside a command. */
-export async function noteLook(world: World, accountId: AccountId, what: string): Promise<void> {
-  await world.db.model(looks).upsert({ accountId, what, at: world.clock.now() })
+/** As `markRead`, inside a command. */
+export async function setReadMarker(world: World, accountId: AccountId, what: string): Promise<void> {
+  await world.db.model(readMarkers).upsert({ accountId, what, at: world.clock.now() })
 }
 
 /** Moves the clock of the demo to a local time; not to be found where the clock is the real one. */

@@ -2,8 +2,8 @@ import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/cor
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import type { CircleRole } from './models.js'
 
-/** How the looks of a person at a circle are named. */
-export const circleLook = (circleId: CircleId): string => `circle:${circleId}`
+/** The name of a person's read marker of a circle. */
+export const circleMarker = (circleId: CircleId): string => `circle:${circleId}`
 
 const MINE = (by: string) => jsonBoolean(`${by} = $viewer`)
 
@@ -11,7 +11,7 @@ const CIRCLE = `select ${jsonObject({
   id: 'o.id',
   name: 'o.name',
   code: 'iif($keeps = 1, o.code, null)',
-  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
   members: jsonArray(
     jsonObject({
       accountId: 'a.id',
@@ -44,7 +44,7 @@ const CIRCLE = `select ${jsonObject({
 
 /** A circle with its people, posts and files; the code only for who looks after it. */
 export const circleJson = (db: Database, circleId: CircleId, viewer: AccountId, keeps: boolean) =>
-  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0, look: circleLook(circleId) })
+  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0, marker: circleMarker(circleId) })
 
 export const circleOfCode = (db: Database, code: string) =>
   db.row<{ id: CircleId; name: string }>('select id, name from circles where code = $code', { code })

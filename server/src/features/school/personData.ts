@@ -97,8 +97,8 @@ export const PERSON_DATA = {
   entries: { own: ofAccount },
   feeds: { own: ofAccount, hidden: ['source', 'hash'] },
   // what others have seen of a piece is kept under the name of the piece
-  looks: {
-    own: `${ofAccount} or exists (select 1 from json_each($places) one where looks.what like '%:' || one.value)`,
+  read_markers: {
+    own: `${ofAccount} or exists (select 1 from json_each($places) one where read_markers.what like '%:' || one.value)`,
   },
   sights: { own: ofAccount },
   email_confirmations: { own: ofAccount, hidden: ['token_hash'] },

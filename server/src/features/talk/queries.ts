@@ -2,8 +2,8 @@ import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { noteJson } from '../work/lines.js'
 
-/** How the looks of a person at the talk of a class are named. */
-export const talkLook = (classId: ClassId): string => `talk:${classId}`
+/** The name of a person's read marker of the talk of a class. */
+export const talkMarker = (classId: ClassId): string => `talk:${classId}`
 
 const repliesJson = jsonArray(
   noteJson('r', 'b'),
@@ -12,7 +12,7 @@ const repliesJson = jsonArray(
 
 const TALK = `select ${jsonObject({
   className: 'c.name',
-  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
   notices: jsonArray(
     jsonObject({ id: 'n.id', by: 'a.shown_name', html: 'n.html', at: 'n.at', replies: repliesJson }),
     'from notices n join accounts a on a.id = n.by_account where n.class_id = c.id order by n.at desc, n.rowid desc limit 100',
@@ -21,7 +21,7 @@ const TALK = `select ${jsonObject({
 
 /** The notices of a class, newest first; replies name pupils, so whoever may not see those gets none. */
 export const talkJson = (db: Database, classId: ClassId, viewer: AccountId, replies: boolean) =>
-  db.json(TALK, { classId, viewer, look: talkLook(classId), replies: replies ? 1 : 0 })
+  db.json(TALK, { classId, viewer, marker: talkMarker(classId), replies: replies ? 1 : 0 })
 
 export const noticeOfClass = (db: Database, classId: ClassId, noticeId: NoticeId) =>
   db.row<{ id: NoticeId }>('select id from notices where id = $noticeId and class_id = $classId', {

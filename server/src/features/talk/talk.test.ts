@@ -33,7 +33,7 @@ it('a notice reaches everybody, replies only pupils and teachers: families are t
 
 it('is new until it is looked at', async () => {
   school.clock.moveTo(school.clock.now() + 60_000)
-  await anna.get('look', {}, { what: `talk:${school.built.classId}` })
+  await anna.get('markRead', {}, { what: `talk:${school.built.classId}` })
   school.clock.moveTo(school.clock.now() + 60_000)
   await teacher.get('writeNotice', at(), { html: '<p>And a coat.</p>' })
   expect((await anna.get('seeToday', {})).notices.map(notice => [notice.html, notice.isNew])).toEqual([

@@ -68,7 +68,7 @@ const asksJson = jsonArray(
     at: 'n.at',
   }),
   `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
-   left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+   left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
    where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
    order by n.at limit 20`,
 )
@@ -100,7 +100,7 @@ const notices = (classes: string) =>
       isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
     }),
     `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-     left join looks l on l.account_id = $viewer and l.what = 'talk:' || c.id
+     left join read_markers l on l.account_id = $viewer and l.what = 'talk:' || c.id
      where n.at > $since and n.class_id in (${classes}) order by n.at desc limit 6`,
   )
 
@@ -137,7 +137,7 @@ const changesJson = jsonArray(
     by: 'b.shown_name',
     at: 'n.at',
     isNew: jsonBoolean(
-      "n.at > coalesce((select at from looks where account_id = $viewer and what = 'today'), 0)",
+      "n.at > coalesce((select at from read_markers where account_id = $viewer and what = 'today'), 0)",
     ),
   }),
   `from work_news n cross join works w on w.id = n.work_id and w.removed_at is null
@@ -149,7 +149,7 @@ const changesJson = jsonArray(
 
 const head = {
   now: '$now',
-  lookedAt: "(select at from looks where account_id = $viewer and what = 'today')",
+  readAt: "(select at from read_markers where account_id = $viewer and what = 'today')",
   invitations: invitationsJson,
 }
 

@@ -158,7 +158,7 @@ describe('a teacher’s Today', () => {
       ['Bo Lund', 'Is mine too short?'],
     ])
     await school.teacher.get(
-      'look',
+      'markRead',
       {},
       { what: `piece:${works.get('Due soon')}:${address('Due soon', 'Bo Lund').placeId}` },
     )
@@ -186,8 +186,8 @@ describe('a teacher’s Today', () => {
 })
 
 it('a look at Today is remembered for the person alone', async () => {
-  expect((await school.anna.get('seeToday', {})).lookedAt).toBeNull()
-  await school.anna.get('look', {}, { what: 'today' })
-  expect((await school.anna.get('seeToday', {})).lookedAt).toBe(school.clock.now())
-  expect((await school.bo.get('seeToday', {})).lookedAt).toBeNull()
+  expect((await school.anna.get('seeToday', {})).readAt).toBeNull()
+  await school.anna.get('markRead', {}, { what: 'today' })
+  expect((await school.anna.get('seeToday', {})).readAt).toBe(school.clock.now())
+  expect((await school.bo.get('seeToday', {})).readAt).toBeNull()
 })

@@ -62,14 +62,14 @@ export async function saveCopy(
   const kept = await Promise.all((save.aside ?? []).map(text => cleanAside(world, text)))
   const edition =
     (await saveOnSeen(world, address, save, html)) ??
-    (await world.db.write(() => saveAfterLook(world, viewer, address, { save, html, kept })))
+    (await world.db.write(() => saveAfterRead(world, viewer, address, { save, html, kept })))
   const { version, savedAt, trail } = edition
   return { version, savedAt, trail, html: edition.html === save.html ? null : edition.html }
 }
 
 type Cleaned = { readonly save: Save; readonly html: string; readonly kept: readonly string[] }
 
-async function saveAfterLook(
+async function saveAfterRead(
   world: World,
   viewer: Viewer,
   address: PieceAddress,

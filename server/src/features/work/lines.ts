@@ -117,15 +117,15 @@ export const MINE = `mine as materialized (
 export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
   where t.class_id = c.id and t.role = 'owner')`
 
-/** How the looks of a person at a piece are named. */
-export const pieceLook = (workId: string, placeId: string): string => `piece:${workId}:${placeId}`
+/** The name of a person's read marker of a piece. */
+export const pieceMarker = (workId: string, placeId: string): string => `piece:${workId}:${placeId}`
 
-/** How the looks of a person at the class thread of a piece of work are named. */
-export const threadLook = (workId: string): string => `thread:${workId}`
+/** The name of a person's read marker of the class thread of a piece of work. */
+export const threadMarker = (workId: string): string => `thread:${workId}`
 
 /** How many words by others came into the class thread of work `w` since the viewer ($viewer) last looked. */
 export const NEW_IN_THREAD = `(select count(*) from class_notes n
-    left join looks l on l.account_id = $viewer and l.what = 'thread:' || n.work_id
+    left join read_markers l on l.account_id = $viewer and l.what = 'thread:' || n.work_id
     where n.work_id = w.id and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
 /**
@@ -134,7 +134,7 @@ export const NEW_IN_THREAD = `(select count(*) from class_notes n
  */
 export const newNotes = (place?: string): string =>
   `(select count(*) from side_notes n
-    left join looks l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+    left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
       and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 

@@ -14,7 +14,7 @@ import {
   ownNewNotes,
   PIECE_NOW,
   POSTING,
-  pieceLook,
+  pieceMarker,
   removableNoteJson,
   STATUS,
   TAUGHT_LINE,
@@ -179,7 +179,7 @@ const PIECE = `select ${jsonObject({
     count: '(select count(*) from class_notes n where n.work_id = w.id and n.removed_at is null)',
     fresh: NEW_IN_THREAD,
   }),
-  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json ${FROM_PIECE}`
 
 /** A piece as its pupil and the teachers see it. */
@@ -196,7 +196,7 @@ export const pieceJson = (
     viewer: accountId,
     kind,
     now,
-    look: pieceLook(workId, placeId),
+    marker: pieceMarker(workId, placeId),
   })
 
 const OUTCOME = `select ${jsonObject({

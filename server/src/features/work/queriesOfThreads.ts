@@ -1,7 +1,7 @@
 import type { AccountId, ClassId, Instant, NoteId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, removableNoteJson, threadLook } from './lines.js'
+import { APPEARED, removableNoteJson, threadMarker } from './lines.js'
 import type { PieceAddress } from './moves.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -40,7 +40,7 @@ const THREAD = `select ${jsonObject({
     removableNoteJson('n', 'a'),
     'from class_notes n join accounts a on a.id = n.by_account where n.work_id = w.id order by n.at, n.rowid',
   ),
-  lookedAt: '(select at from looks where account_id = $viewer and what = $look)',
+  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json from works w where w.id = $workId and w.class_id = $classId and w.removed_at is null`
 
 /** The thread of the class beside a piece of work; words that were taken out only for teachers. */
@@ -50,5 +50,5 @@ export const threadJson = (db: Database, { classId, workId }: WorkAddress, viewe
     workId,
     viewer: viewer.accountId,
     kind: viewer.kind,
-    look: threadLook(workId),
+    marker: threadMarker(workId),
   })

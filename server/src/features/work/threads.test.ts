@@ -31,7 +31,7 @@ describe('the class thread', () => {
     const bos = placeOf(on.built, 'Bo Lund').placeId
     expect(await news(on.school.bo, bos)).toEqual({ count: 1, fresh: 1 })
     expect(await news(on.anna)).toEqual({ count: 1, fresh: 0 })
-    await on.school.bo.get('look', {}, { what: `thread:${on.workId}` })
+    await on.school.bo.get('markRead', {}, { what: `thread:${on.workId}` })
     expect(await news(on.school.bo, bos)).toEqual({ count: 1, fresh: 0 })
     on.school.clock.moveTo(on.school.clock.now() + 1000)
     await on.teacher.get('writeInThread', thread(), { text: 'The one on the harbour wall.' })
@@ -72,7 +72,7 @@ describe('the side note', () => {
         row => row.name === 'Anna Reyes',
       )?.newNotes
     expect(await counted()).toBe(1)
-    await on.teacher.get('look', {}, { what: `piece:${on.workId}:${on.piece().placeId}` })
+    await on.teacher.get('markRead', {}, { what: `piece:${on.workId}:${on.piece().placeId}` })
     expect(await counted()).toBe(0)
     on.school.clock.moveTo(on.school.clock.now() + 1000)
     await on.teacher.get('writeNote', on.piece(), { text: 'Yes.' })
@@ -85,7 +85,7 @@ describe('the side note', () => {
 
   it('is nothing to the family, in no count, no search and no live event', async () => {
     const { school, built, workId } = on
-    await school.family.get('look', {}, { what: `piece:${workId}:${on.piece().placeId}` })
+    await school.family.get('markRead', {}, { what: `piece:${workId}:${on.piece().placeId}` })
     school.clock.moveTo(school.clock.now() + 1000)
     await on.teacher.get('writeNote', on.piece(), { text: 'Between Zebulon and us.' })
     const { classId, placeId } = on.piece()

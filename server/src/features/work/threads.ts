@@ -5,8 +5,8 @@ import { readText } from '@oppen/core/texts'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { noteLook } from '../accounts/service.js'
-import { pieceLook, threadLook } from './lines.js'
+import { setReadMarker } from '../accounts/service.js'
+import { pieceMarker, threadMarker } from './lines.js'
 import { classNotes, sideNotes } from './models.js'
 import { findPiece, type PieceAddress } from './moves.js'
 import { classNoteOf, isAsked, sideNoteOf, threadJson } from './queriesOfThreads.js'
@@ -27,7 +27,7 @@ export async function writeNote(
     await findPiece(world, address)
     const at = world.clock.now()
     await world.db.model(sideNotes).create({ id, workId, placeId, byAccount: viewer.accountId, text, at })
-    await noteLook(world, viewer.accountId, pieceLook(workId, placeId))
+    await setReadMarker(world, viewer.accountId, pieceMarker(workId, placeId))
     tellNote(world, address)
     return written(viewer, { id, text, at })
   })
@@ -91,7 +91,7 @@ export async function writeInThread(
   return world.db.write(async () => {
     const at = world.clock.now()
     await world.db.model(classNotes).create({ id, workId, byAccount: viewer.accountId, text, at })
-    await noteLook(world, viewer.accountId, threadLook(workId))
+    await setReadMarker(world, viewer.accountId, threadMarker(workId))
     tellThread(world, address)
     return written(viewer, { id, text, at })
   })

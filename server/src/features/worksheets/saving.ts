@@ -35,11 +35,11 @@ export async function saveInk(
   const change = { put: put.map(item => take(readInk(item), 'put')), drop }
   const { version, savedAt, trail } =
     (await saveOnSeen(world, address, change)) ??
-    (await world.db.write(() => saveAfterLook(world, viewer, address, change)))
+    (await world.db.write(() => saveAfterRead(world, viewer, address, change)))
   return { version, savedAt, trail }
 }
 
-async function saveAfterLook(
+async function saveAfterRead(
   world: World,
   viewer: Viewer,
   address: PieceAddress,

@@ -61,7 +61,7 @@ export function ClassAbout({ classId, about, writes }: Props) {
           <Write classId={classId} page={null} onDone={done} />
         ) : (
           <Row className="pt-3">
-            <Button look="first" onClick={() => setWriting('new')}>
+            <Button variant="primary" onClick={() => setWriting('new')}>
               {say('about_write')}
             </Button>
           </Row>
@@ -104,7 +104,7 @@ function Page({ classId, page, onWrite }: PageProps) {
           onWrite && (
             <span className="flex gap-1">
               <Button
-                look="quiet"
+                variant="quiet"
                 className="!min-h-0 !py-0.5 text-sm"
                 aria-label={say('about_change_page', { title: page.title })}
                 onClick={onWrite}
@@ -112,7 +112,7 @@ function Page({ classId, page, onWrite }: PageProps) {
                 {say('about_change')}
               </Button>
               <Button
-                look="quiet"
+                variant="quiet"
                 className="!min-h-0 !py-0.5 text-sm"
                 aria-label={say('about_remove_page', { title: page.title })}
                 disabled={remove.busy}

@@ -77,7 +77,7 @@ function FileLine({ classId, file, writes }: LineProps) {
         <span className="text-sm text-soft">{file.by}</span>
         {writes && (
           <Button
-            look="quiet"
+            variant="quiet"
             className="!min-h-0 !py-0.5 text-sm"
             aria-label={say('files_off', { name: file.name })}
             onClick={() => remove.go()}

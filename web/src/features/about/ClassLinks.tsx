@@ -29,7 +29,11 @@ export function ClassLinks({ classId, links, writes }: Props) {
             <OneLink key={link.url} link={link} />
           ))}
           {writes && (
-            <Button look="quiet" className="!min-h-0 !px-1 !py-0.5 text-sm" onClick={() => setChanging(true)}>
+            <Button
+              variant="quiet"
+              className="!min-h-0 !px-1 !py-0.5 text-sm"
+              onClick={() => setChanging(true)}
+            >
               {say('links_change')}
             </Button>
           )}
@@ -68,7 +72,7 @@ function ChangeLinks({ classId, links, onDone }: Omit<Props, 'writes'> & { reado
       {keep.words && <Problem words={keep.words} />}
       <div className="flex gap-2">
         <Button onClick={() => setLines([...lines, { title: '', url: '' }])}>{say('links_add')}</Button>
-        <Button type="submit" look="first" disabled={keep.busy}>
+        <Button type="submit" variant="primary" disabled={keep.busy}>
           {say('links_keep')}
         </Button>
       </div>

@@ -118,10 +118,10 @@ export default function WritePage({ classId, page, onDone }: Props) {
         />
         {keep.words && <Problem words={keep.words} />}
         <div className="flex flex-wrap gap-3">
-          <Button type="submit" look="first" disabled={keep.busy}>
+          <Button type="submit" variant="primary" disabled={keep.busy}>
             {say('page_keep')}
           </Button>
-          <Button look="quiet" onClick={leave}>
+          <Button variant="quiet" onClick={leave}>
             {say('page_leave')}
           </Button>
         </div>

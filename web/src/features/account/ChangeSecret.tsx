@@ -65,7 +65,7 @@ export function ChangeSecret() {
           />
           {other && <Problem words={other} />}
           <div>
-            <Button type="submit" look="first" disabled={change.busy}>
+            <Button type="submit" variant="primary" disabled={change.busy}>
               {say('account_secret_go')}
             </Button>
           </div>

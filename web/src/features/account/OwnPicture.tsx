@@ -29,7 +29,7 @@ export function OwnPicture() {
           {say('account_picture_choose')}
         </ChooseFile>
         {me.account.hasPicture && (
-          <Button look="quiet" onClick={() => remove.go()}>
+          <Button variant="quiet" onClick={() => remove.go()}>
             {say('account_picture_remove')}
           </Button>
         )}

@@ -67,7 +67,7 @@ export function Profile() {
         />
         {other && <Problem words={other} />}
         <div>
-          <Button type="submit" look="first" disabled={keep.busy}>
+          <Button type="submit" variant="primary" disabled={keep.busy}>
             {say('account_keep')}
           </Button>
         </div>

@@ -46,7 +46,7 @@ function Line({ session }: { readonly session: AccountPage['sessions'][number] }
         </span>
         {!session.here && (
           <Button
-            look="quiet"
+            variant="quiet"
             className="!min-h-0 !py-0 text-sm"
             aria-label={say('account_session_end_of', { device })}
             onClick={() => end.go()}

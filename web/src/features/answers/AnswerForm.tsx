@@ -64,7 +64,7 @@ export function AnswerForm({ params, page, onDone }: Props) {
       />
       {give.words && <Problem words={give.words} />}
       <div className="flex gap-3">
-        <Button type="submit" look="first" disabled={give.busy}>
+        <Button type="submit" variant="primary" disabled={give.busy}>
           {say(mine ? 'answer_change_go' : 'answer_go')}
         </Button>
         {mine && <Button onClick={onDone}>{say('cancel')}</Button>}

@@ -142,7 +142,7 @@ function Reply({ answer }: { readonly answer: Answer }) {
       />
       {reply.words && <Problem words={reply.words} />}
       <div className="flex gap-3">
-        <Button type="submit" look="first" disabled={reply.busy}>
+        <Button type="submit" variant="primary" disabled={reply.busy}>
           {say('answer_reply_go')}
         </Button>
         <Button onClick={() => setOpen(false)}>{say('cancel')}</Button>

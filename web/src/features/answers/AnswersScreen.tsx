@@ -4,7 +4,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds, useTie } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { AnswerList } from './AnswerList.js'
@@ -20,7 +20,7 @@ export function Screen() {
         title={data.work.title}
         sub={data.className}
         aside={
-          <Link to={`/c/${classId}/work/${workId}/marking`} className={buttonLook()}>
+          <Link to={`/c/${classId}/work/${workId}/marking`} className={buttonClasses()}>
             {say('answers_mark')}
           </Link>
         }

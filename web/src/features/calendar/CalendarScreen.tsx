@@ -48,7 +48,7 @@ export function Screen() {
                 {say('feed_open')}
               </Button>
               <Button
-                look="first"
+                variant="primary"
                 className="max-md:!min-h-8 max-md:!px-2 max-md:!text-sm"
                 onClick={() => setWriting({ on: date })}
               >

@@ -89,11 +89,11 @@ export default function EntryWindow({ writing, onClose }: Props) {
         />
         {words && <Problem words={words} />}
         <div className="flex justify-between gap-3">
-          <Button type="submit" look="first" disabled={keep.busy}>
+          <Button type="submit" variant="primary" disabled={keep.busy}>
             {say('entry_keep')}
           </Button>
           {entryId && (
-            <Button look="quiet" disabled={remove.busy} onClick={() => remove.go(entryId)}>
+            <Button variant="quiet" disabled={remove.busy} onClick={() => remove.go(entryId)}>
               {say('entry_remove')}
             </Button>
           )}

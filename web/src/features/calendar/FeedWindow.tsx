@@ -6,7 +6,7 @@ import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -31,7 +31,7 @@ export default function FeedWindow({ onClose }: { readonly onClose: () => void }
           <Address feed={data} path={data.path} renew={() => make.go()} />
         ) : (
           <div>
-            <Button look="first" disabled={make.busy} onClick={() => make.go()}>
+            <Button variant="primary" disabled={make.busy} onClick={() => make.go()}>
               {say('feed_make')}
             </Button>
           </div>
@@ -63,23 +63,23 @@ function Address({ feed, path, renew }: Props) {
       />
       <div className="flex flex-wrap gap-2">
         <Button
-          look="first"
+          variant="primary"
           onClick={() => void navigator.clipboard.writeText(address).then(() => tell(say('feed_copied')))}
         >
           {say('feed_copy')}
         </Button>
-        <a href={address.replace(/^https?:/, 'webcal:')} className={buttonLook()}>
+        <a href={address.replace(/^https?:/, 'webcal:')} className={buttonClasses()}>
           {say('feed_subscribe')}
         </a>
-        <a href={path} download="oppen.ics" className={buttonLook()}>
+        <a href={path} download="oppen.ics" className={buttonClasses()}>
           {say('feed_file')}
         </a>
       </div>
       <div className="flex flex-wrap gap-x-4 border-t border-rule pt-2">
-        <Button look="quiet" onClick={renew}>
+        <Button variant="quiet" onClick={renew}>
           {say('feed_renew')}
         </Button>
-        <Button look="quiet" disabled={end.busy} onClick={() => end.go()}>
+        <Button variant="quiet" disabled={end.busy} onClick={() => end.go()}>
           {say('feed_end')}
         </Button>
       </div>

@@ -36,11 +36,11 @@ export function CircleCode({ circle }: { readonly circle: CirclePage }) {
           {say(circle.code === null ? 'circle_code_open' : 'circle_code_new')}
         </Button>
         {circle.code !== null && (
-          <Button look="quiet" onClick={() => renew.go(false)} disabled={renew.busy}>
+          <Button variant="quiet" onClick={() => renew.go(false)} disabled={renew.busy}>
             {say('circle_code_shut')}
           </Button>
         )}
-        <Button look="quiet" onClick={() => setRenaming(true)}>
+        <Button variant="quiet" onClick={() => setRenaming(true)}>
           {say('circle_rename')}
         </Button>
       </div>

@@ -52,7 +52,7 @@ function FileLine({ file, circle }: LineProps) {
       <span className="text-sm text-soft">{file.by}</span>
       {(file.mine || keeps) && (
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={say('circle_file_remove', { name: file.name })}
           onClick={() => remove.go()}

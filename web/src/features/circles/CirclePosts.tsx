@@ -15,7 +15,7 @@ import { say } from '../../words/say.js'
 
 /** What was written in a circle, the newest first, and something more. */
 export function CirclePosts({ circle }: { readonly circle: CirclePage }) {
-  const [before] = useState(circle.lookedAt)
+  const [before] = useState(circle.readAt)
   return (
     <Section title={say('circle_posts')}>
       <Write circle={circle} />
@@ -55,7 +55,7 @@ function Write({ circle }: { readonly circle: CirclePage }) {
         <LazyEditor key={edition} label={say('circle_post')} html={html} onChange={setHtml} />
         {post.words && <Problem words={post.words} />}
         <div>
-          <Button look="first" onClick={() => post.go()} disabled={post.busy || !html}>
+          <Button variant="primary" onClick={() => post.go()} disabled={post.busy || !html}>
             {say('circle_post_go')}
           </Button>
         </div>
@@ -85,7 +85,7 @@ function Post({ post, circle, isNew }: PostProps) {
         {isNew && <NewMark>{say('new')}</NewMark>}
         {(post.mine || keeps) && (
           <Button
-            look="quiet"
+            variant="quiet"
             className="!min-h-0 !py-0 text-sm"
             aria-label={say('circle_post_remove', { at })}
             onClick={() => remove.go()}

@@ -23,7 +23,7 @@ export function Screen() {
   const circleId = useParams().circleId as CircleId
   const { data } = useSuspenseQuery(reads.circle(circleId))
   const keeps = data.members.some(member => member.mine && member.role === 'administrator')
-  useLookAt(data)
+  useMarkRead(data)
   return (
     <Sheet title={data.name}>
       <CircleHead circle={data} />
@@ -35,11 +35,11 @@ export function Screen() {
   )
 }
 
-function useLookAt({ id, posts }: CirclePage): void {
+function useMarkRead({ id, posts }: CirclePage): void {
   const { length } = posts
   // biome-ignore lint/correctness/useExhaustiveDependencies: another post is looked at anew
   useEffect(() => {
-    void call(routes.look, {}, { what: `circle ${id}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: `circle ${id}` }).catch(() => undefined)
   }, [id, length])
 }
 

@@ -50,7 +50,7 @@ function Line({ member, circle, keeps }: LineProps) {
       </span>
       {keeps && member.role === 'member' && (
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={say('circle_administrator_make', { name })}
           onClick={() => promote.go()}
@@ -61,7 +61,7 @@ function Line({ member, circle, keeps }: LineProps) {
       )}
       {keeps && !member.mine && (
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={say('circle_remove', { name })}
           onClick={() => remove.go()}

@@ -30,7 +30,7 @@ export function Screen() {
         <form onSubmit={submit} noValidate className="flex max-w-md flex-col gap-4">
           <Field label={say('circle_name')} name="name" autoFocus problem={make.words} />
           <div>
-            <Button type="submit" look="first" disabled={make.busy}>
+            <Button type="submit" variant="primary" disabled={make.busy}>
               {say('circle_make')}
             </Button>
           </div>

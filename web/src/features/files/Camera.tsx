@@ -30,7 +30,7 @@ export function Camera({ name, onKeep, onClose }: Props) {
     <div ref={place} className="flex flex-col gap-3">
       <Live stream={stream} onReady={() => setReady(true)} />
       <div className="flex flex-wrap gap-2">
-        <Button look="first" onClick={() => void take()} disabled={!ready}>
+        <Button variant="primary" onClick={() => void take()} disabled={!ready}>
           <CameraIcon size={17} aria-hidden="true" />
           {say('camera_take')}
         </Button>

@@ -14,7 +14,7 @@ export const DeviceProblems = ({ problem, again, standIn }: Props) => (
   <div className="flex flex-col items-start gap-2">
     <Problem words={say(problemKey(problem))} again={again} />
     {standIn && (
-      <Button look="quiet" onClick={standIn}>
+      <Button variant="quiet" onClick={standIn}>
         {say('device_stand_in')}
       </Button>
     )}

@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, Suspense } from 'react'
 import { Unreachable } from '../../app/api.js'
 import { useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Sound } from '../../parts/Sound.js'
 import { Window } from '../../parts/Window.js'
@@ -25,7 +25,7 @@ export function Preview({ file, onClose, children }: Props) {
       <Inside file={file} />
       <div className="mt-4 flex flex-wrap items-center gap-3">
         {children}
-        <a href={file.address} download={file.name} className={buttonLook()}>
+        <a href={file.address} download={file.name} className={buttonClasses()}>
           {say('preview_save')}
         </a>
       </div>

@@ -101,7 +101,7 @@ export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
       </p>
       <div className="flex flex-wrap gap-2">
         {stage === 'ready' && (
-          <Button look="first" onClick={start}>
+          <Button variant="primary" onClick={start}>
             <Mic size={17} aria-hidden="true" />
             {say('recorder_start')}
           </Button>
@@ -119,14 +119,14 @@ export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
           </Button>
         )}
         {(stage === 'recording' || stage === 'paused') && (
-          <Button look="first" onClick={() => void stop()}>
+          <Button variant="primary" onClick={() => void stop()}>
             <Square size={17} aria-hidden="true" />
             {say('recorder_stop')}
           </Button>
         )}
         {made && (
           <>
-            <Button look="first" onClick={() => onKeep(made.file, kept.current)}>
+            <Button variant="primary" onClick={() => onKeep(made.file, kept.current)}>
               {say('recorder_keep')}
             </Button>
             <Button onClick={start}>
@@ -135,7 +135,7 @@ export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
             </Button>
           </>
         )}
-        <Button look="quiet" onClick={drop}>
+        <Button variant="quiet" onClick={drop}>
           {say(stage === 'ready' ? 'cancel' : 'recorder_drop')}
         </Button>
       </div>

@@ -8,12 +8,12 @@ import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { Leave } from './Leave.js'
-import type { Look } from './look.js'
+import type { Layout } from './layout.js'
 import { useSight } from './useSight.js'
 
 type Props = {
   readonly tie: Tie
-  readonly look: Look
+  readonly layout: Layout
   readonly count: number
   readonly joined: boolean
   /** The key that goes there; undefined where there is none. */
@@ -24,7 +24,7 @@ type Props = {
 
 /** One class, a press away, with what waits in it. */
 export function ClassLine(props: Props) {
-  const { tie, look, count, joined, number } = props
+  const { tie, layout, count, joined, number } = props
   const left = tie.role === 'leaver'
   const about = (
     <p className="text-[15px] text-soft">
@@ -52,7 +52,7 @@ export function ClassLine(props: Props) {
   const key = number !== undefined && number < 10 && (
     <kbd className="rounded border border-edge/60 px-1.5 font-sans text-xs text-soft">{number}</kbd>
   )
-  if (look === 'tiles') {
+  if (layout === 'tiles') {
     return (
       <li className="flex flex-col gap-1 rounded-[var(--radius-card)] border border-rule p-4">
         <div className="flex items-baseline justify-between gap-2">
@@ -106,7 +106,7 @@ function ClassActions({ tie, leaving, onLeave }: Props) {
   return (
     <div className="flex flex-wrap gap-1">
       <Button
-        look="quiet"
+        variant="quiet"
         className="!min-h-0 !px-1 !py-0 text-sm"
         aria-label={say(outOfSight ? 'classes_show_of' : 'classes_hide_of', { className })}
         onClick={() => sight.go({ classId, className, out: !outOfSight })}
@@ -116,7 +116,7 @@ function ClassActions({ tie, leaving, onLeave }: Props) {
       </Button>
       {tie.role === 'pupil' && !tie.archived && areasOf(tie).length > 0 && (
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !px-1 !py-0 text-sm"
           aria-label={say('classes_leave_of', { className })}
           onClick={() => onLeave(true)}

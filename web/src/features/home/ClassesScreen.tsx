@@ -5,26 +5,26 @@ import { Link } from 'react-router'
 import { placesOf } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
 import { useWaiting } from '../../app/waiting.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ClassLine } from './ClassLine.js'
-import { type Look, LookChoice, useLook } from './look.js'
+import { type Layout, LayoutChoice, useLayout } from './layout.js'
 
 /** All classes with what waits in each: those of every day, those put out of sight, archived and left. */
 export function Screen() {
   const me = useMe()
   const { now } = useNow()
   const waiting = useWaiting()
-  const [look, setLook] = useLook()
+  const [layout, setLayout] = useLayout()
   const [leaving, setLeaving] = useState<Tie>()
   const { daily, out, archived, left } = placesOf(me)
   const newest = Math.max(...me.ties.map(tie => tie.since))
   const list = (ties: readonly Tie[], keys = false) => (
     <ul
       className={
-        look === 'tiles'
+        layout === 'tiles'
           ? 'mx-4 grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3 md:ml-[calc(var(--margin-x)+1rem)]'
           : ''
       }
@@ -33,7 +33,7 @@ export function Screen() {
         <ClassLine
           key={`${tie.classId} ${tie.placeId}`}
           tie={tie}
-          look={look}
+          layout={layout}
           count={waiting.of(tie.classId)}
           joined={tie.since === newest && now - tie.since < LATELY}
           number={keys ? index + 1 : undefined}
@@ -48,12 +48,12 @@ export function Screen() {
       <Head
         title={say('classes_title')}
         sub={`${me.account.shownName} · ${me.school}`}
-        aside={<LookChoice look={look} onChange={setLook} />}
+        aside={<LayoutChoice layout={layout} onChange={setLayout} />}
       />
       {!me.ties.length && (
         <Row>
           <Empty>{say('classes_none')}</Empty>
-          <Link to="/?join" className={buttonLook('first')}>
+          <Link to="/?join" className={buttonClasses('primary')}>
             {say('join_class')}
           </Link>
         </Row>
@@ -90,4 +90,4 @@ function Others({ title, lead, ties, list }: OthersProps) {
   )
 }
 
-export type { Look }
+export type { Layout }

@@ -26,7 +26,7 @@ export function Leave({ tie, onClose }: { readonly tie: Tie; readonly onClose: (
       <p className="mb-4">{say('classes_leave_lead')}</p>
       {leave.words && <Problem words={leave.words} />}
       <div className="flex gap-3">
-        <Button look="first" onClick={() => leave.go()} disabled={leave.busy}>
+        <Button variant="primary" onClick={() => leave.go()} disabled={leave.busy}>
           {say('classes_leave_go')}
         </Button>
         <Button onClick={onClose}>{say('cancel')}</Button>

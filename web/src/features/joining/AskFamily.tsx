@@ -44,11 +44,11 @@ export function AskFamily({ door, onBack }: { readonly door: OpenDoor; readonly 
       ) : (
         <NewFamilyFields at={asking.at} />
       )}
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('door_family_go')}
       </Button>
       <p className="text-[15px] text-soft">{say('door_family_key')}</p>
-      <Button look="quiet" onClick={onBack}>
+      <Button variant="quiet" onClick={onBack}>
         {say('back')}
       </Button>
     </form>

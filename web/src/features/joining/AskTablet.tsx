@@ -52,10 +52,10 @@ export function AskTablet({ door, onBack }: { readonly door: OpenDoor; readonly 
         autoFocus
         problem={asking.words}
       />
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('door_tablet_go')}
       </Button>
-      <Button look="quiet" onClick={onBack}>
+      <Button variant="quiet" onClick={onBack}>
         {say('back')}
       </Button>
     </form>

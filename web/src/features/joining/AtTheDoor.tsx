@@ -46,7 +46,7 @@ function Nod({ one }: { readonly one: Waiting }) {
           </span>
         </span>
         <Button
-          look="first"
+          variant="primary"
           aria-label={say('board_let_in', { name: one.name })}
           disabled={answer.isPending}
           onClick={() => answer.mutate('yes')}

@@ -32,7 +32,7 @@ export function AwaitNod({ token, words, onAnswer, onStop }: Props) {
           {words}
         </p>
       )}
-      <Button look="quiet" onClick={onStop}>
+      <Button variant="quiet" onClick={onStop}>
         {say(data?.is === 'no' || error ? 'back' : 'door_wait_stop')}
       </Button>
     </div>

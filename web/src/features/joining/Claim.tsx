@@ -54,10 +54,10 @@ export function Claim({ door, chosen, onIn, onOther }: Props) {
           {door.ownSecret === 'none' && <p>{say('own_none_hint')}</p>}
         </>
       )}
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {asSelf ? say('door_join_as', { name: asSelf.shownName }) : say('door_in')}
       </Button>
-      <Button look="quiet" onClick={onOther}>
+      <Button variant="quiet" onClick={onOther}>
         {say('door_not_you')}
       </Button>
     </form>

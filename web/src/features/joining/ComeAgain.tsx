@@ -35,10 +35,10 @@ export function ComeAgain({ code, onBack }: { readonly code: string; readonly on
         autoComplete="current-password"
         problem={asking.words}
       />
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('secret_go')}
       </Button>
-      <Button look="quiet" onClick={onBack}>
+      <Button variant="quiet" onClick={onBack}>
         {say('back')}
       </Button>
     </form>

@@ -62,11 +62,11 @@ function WhileOpen({ left, now, zone }: OpenProps) {
       </div>
       <div className="flex flex-wrap gap-3">
         {left !== null && (
-          <Button look="ochre" onClick={() => lengthen.mutate()}>
+          <Button variant="ochre" onClick={() => lengthen.mutate()}>
             {say('board_longer')}
           </Button>
         )}
-        <Button look="board" onClick={() => close.mutate()}>
+        <Button variant="board" onClick={() => close.mutate()}>
           {say('board_close')}
         </Button>
       </div>
@@ -115,14 +115,14 @@ function WhileShut({ page, now, zone }: Props) {
       <p className="mb-3 text-xl">{say('board_open_for')}</p>
       <div className="flex flex-wrap gap-3">
         {lessonEnds !== null && (
-          <Button look="ochre" onClick={() => openIt.mutate('lesson')} disabled={openIt.isPending}>
+          <Button variant="ochre" onClick={() => openIt.mutate('lesson')} disabled={openIt.isPending}>
             {say('board_lesson', { at: timeOfDay(lessonEnds, zone) })}
           </Button>
         )}
         {SPANS.map(({ span, key }, index) => (
           <Button
             key={key}
-            look={index === 0 && lessonEnds === null ? 'ochre' : 'board'}
+            variant={index === 0 && lessonEnds === null ? 'ochre' : 'board'}
             onClick={() => openIt.mutate(span)}
             disabled={openIt.isPending}
           >

@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { outsideTime } from '../../app/outside.js'
 import { useTakeIn } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -89,7 +89,7 @@ function Closed({ error }: { readonly error: unknown }) {
   return (
     <Doorstep title={say('problem_title')}>
       <Problem words={problemWords(error, outsideTime())} />
-      <Link to="/?join" className={`${buttonLook('first')} mt-4`}>
+      <Link to="/?join" className={`${buttonClasses('primary')} mt-4`}>
         {say('problem_again')}
       </Link>
     </Doorstep>
@@ -107,7 +107,7 @@ function YouAreIn({ me }: { readonly me: Me }) {
           <p className="my-4 font-head text-3xl font-semibold text-blue">{me.account.userName}</p>
         </>
       )}
-      <Link to="/today" className={`${buttonLook('first')} min-h-12 text-lg`}>
+      <Link to="/today" className={`${buttonClasses('primary')} min-h-12 text-lg`}>
         {say('in_go')}
       </Link>
     </Doorstep>

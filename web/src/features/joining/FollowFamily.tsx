@@ -43,12 +43,12 @@ export function FollowFamily({ childName, follow, begin }: Props) {
         {fresh && <NewFamilyFields at={asking.at} />}
         {have && !signedIn && <SignInFields />}
         {other && <Problem words={other} />}
-        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+        <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
           {fresh ? say('family_in') : say('family_follow', { name: childName })}
         </Button>
       </form>
       {fresh && (
-        <Button look="quiet" className="mt-3" onClick={() => setHave(true)}>
+        <Button variant="quiet" className="mt-3" onClick={() => setHave(true)}>
           {say('family_have')}
         </Button>
       )}

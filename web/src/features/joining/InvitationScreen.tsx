@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { call } from '../../app/api.js'
 import { outsideTime } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -27,7 +27,7 @@ export function Screen() {
     return (
       <Doorstep title={say('problem_title')}>
         <Problem words={problemWords(invitation.error, outsideTime())} />
-        <Link to="/?join" className={`${buttonLook('first')} mt-4`}>
+        <Link to="/?join" className={`${buttonClasses('primary')} mt-4`}>
           {say('welcome_go')}
         </Link>
       </Doorstep>

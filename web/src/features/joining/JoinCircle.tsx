@@ -40,7 +40,7 @@ export function JoinCircle({ circle }: { readonly circle: Extract<Knocked, { kin
           </>
         )}
         {asking.words && <Problem words={asking.words} />}
-        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+        <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
           {me.data ? say('circle_join_go', { name: me.data.account.shownName }) : say('secret_go')}
         </Button>
       </form>

@@ -8,7 +8,7 @@ import { call } from '../../app/api.js'
 import { outsideTime, useAsk } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
 import { useComeIn } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -49,7 +49,7 @@ export function Screen() {
 type Props = { readonly value: string; readonly holder: KeyHolder }
 
 const NotMine = ({ words = say('key_not') }: { readonly words?: string }) => (
-  <Link to="/?join" replace className={`${buttonLook('quiet')} mt-3`}>
+  <Link to="/?join" replace className={`${buttonClasses('quiet')} mt-3`}>
     {words}
   </Link>
 )
@@ -71,7 +71,7 @@ function Home({ value, holder }: Props) {
     >
       <form onSubmit={submit} className="flex flex-col gap-4" noValidate>
         {asking.words && <Problem words={asking.words} />}
-        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy} autoFocus>
+        <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy} autoFocus>
           {say(asSelf ? 'key_home_self' : 'key_home_go', { name: asSelf ? signedIn.shownName : name })}
         </Button>
       </form>

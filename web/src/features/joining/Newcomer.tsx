@@ -65,10 +65,10 @@ export function Newcomer({ door, onIn, onBack }: Props) {
           problem={asking.at('secret')}
         />
       )}
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say(guest ? 'door_guest_go' : 'door_ask')}
       </Button>
-      <Button look="quiet" onClick={onBack}>
+      <Button variant="quiet" onClick={onBack}>
         {say(guest ? 'door_on_register' : 'back')}
       </Button>
     </form>

@@ -81,7 +81,7 @@ function PicturePad({ value, onChange, choose, problem }: Omit<Props, 'kind' | '
             say('own_chosen', { count: 0, of: PICTURE_COUNT })
           : say('own_chosen', { count: chosen.length, of: PICTURE_COUNT })}
         {chosen.length > 0 && (
-          <Button look="quiet" className="!min-h-0 !py-0" onClick={() => onChange('')}>
+          <Button variant="quiet" className="!min-h-0 !py-0" onClick={() => onChange('')}>
             {say('own_again')}
           </Button>
         )}

@@ -6,7 +6,7 @@ import { Link, Navigate } from 'react-router'
 import { Refusal } from '../../app/api.js'
 import { outsideTime } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { problemWords } from '../../words/problem.js'
@@ -65,7 +65,7 @@ function Faces({ page }: { readonly page: TabletPage }) {
       </ul>
       {!page.faces.length && <p>{say('tablet_empty')}</p>}
       {page.faces.length > 0 && !found.length && <p>{say('tablet_none')}</p>}
-      <Link to="/?join" className={`${buttonLook('quiet')} mt-5`}>
+      <Link to="/?join" className={`${buttonClasses('quiet')} mt-5`}>
         {say('tablet_elsewhere')}
       </Link>
     </Doorstep>

@@ -54,10 +54,10 @@ export function TabletSignIn({ face, page, onOther }: Props) {
           choose={choose}
           problem={asking.at('secret')}
         />
-        <Button type="submit" look="first" className="min-h-14 text-xl" disabled={asking.busy}>
+        <Button type="submit" variant="primary" className="min-h-14 text-xl" disabled={asking.busy}>
           {say('tablet_go')}
         </Button>
-        <Button look="second" className="min-h-12 text-lg" onClick={onOther}>
+        <Button variant="secondary" className="min-h-12 text-lg" onClick={onOther}>
           {say('tablet_not_me')}
         </Button>
       </form>

@@ -7,7 +7,7 @@ import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { Window } from '../../parts/Window.js'
@@ -66,7 +66,7 @@ function Letter({ mailId, onClose }: { readonly mailId: MailId; readonly onClose
           <pre className="overflow-x-auto border-l-2 border-margin-line bg-linen/40 p-4 font-sans text-[15px] whitespace-pre-wrap">
             {data.text}
           </pre>
-          <a href={addressOf(routes.seeMailFile, { mailId })} download className={buttonLook('second')}>
+          <a href={addressOf(routes.seeMailFile, { mailId })} download className={buttonClasses('secondary')}>
             {say('outbox_file')}
           </a>
         </div>

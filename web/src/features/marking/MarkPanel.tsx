@@ -142,7 +142,7 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
       />
       {words && !aboutMark && !aboutBy && <Problem words={words} />}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="first" disabled={handBack.isPending}>
+        <Button type="submit" variant="primary" disabled={handBack.isPending}>
           {say(status.phase === 'handedBack' ? 'marking_handBack_again' : 'marking_handBack')}
         </Button>
       </div>

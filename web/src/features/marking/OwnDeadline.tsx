@@ -49,7 +49,7 @@ export function OwnDeadline({ params, row }: Props) {
             {say('own_due_give')}
           </Button>
           {row.extended && (
-            <Button look="quiet" disabled={set.busy} onClick={() => set.go(null)}>
+            <Button variant="quiet" disabled={set.busy} onClick={() => set.go(null)}>
               {say('own_due_end')}
             </Button>
           )}

@@ -13,7 +13,7 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { FileList } from '../work/Files.js'
 import { PageVersions } from '../work/PageVersions.js'
-import { useLookAtPiece } from '../work/WorkScreen.js'
+import { useMarkPieceRead } from '../work/WorkScreen.js'
 import { LazySheetVersions, LazyShown } from '../worksheets/LazyWorksheet.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
@@ -39,7 +39,7 @@ function Sheets({ page, params, state }: Props) {
   const time = useNow()
   const archived = useTie()?.archived ?? false
   const may = !archived && mayFollow('handIn', page.status)
-  useLookAtPiece(params, page.notes.length)
+  useMarkPieceRead(params, page.notes.length)
   const [last, ...earlier] = page.handIns
   const isIn = page.status.phase === 'withTeacher' || page.status.phase === 'handedBack'
   const first = page.handIns[page.handIns.length - 1]

@@ -258,7 +258,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = [], n
             </div>
           )}
           <div className="mt-5 flex flex-wrap gap-3">
-            <Button type="submit" look="first" disabled={keep.isPending}>
+            <Button type="submit" variant="primary" disabled={keep.isPending}>
               {say(begun.posted ? 'post_save' : 'post_go')}
             </Button>
             {!begun.posted && (
@@ -372,7 +372,7 @@ function TakeAway() {
     navigate(`/c/${params.classId}/week`)
   }
   return (
-    <Button look="quiet" onClick={() => void take()}>
+    <Button variant="quiet" onClick={() => void take()}>
       {say('post_take_away')}
     </Button>
   )

@@ -70,7 +70,7 @@ export function AddNames({ page, onDone }: Props) {
         )}
         {add.words && <Problem words={add.words} />}
         <div className="flex gap-2">
-          <Button look="first" onClick={() => add.go()} disabled={add.busy || !kept.length}>
+          <Button variant="primary" onClick={() => add.go()} disabled={add.busy || !kept.length}>
             {say('register_add_count', { count: kept.length })}
           </Button>
           {page.places.length > 0 && <Button onClick={onDone}>{say('cancel')}</Button>}

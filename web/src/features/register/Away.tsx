@@ -53,7 +53,7 @@ function Gone({ place }: { readonly place: RegisterPlace }) {
           {say('place_work_take', { name: place.name })}
         </a>
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={`${say('away_back')}: ${place.name}`}
           onClick={() => back.go(place)}
@@ -75,7 +75,7 @@ function Joined({ merge }: { readonly merge: RegisterPage['merges'][number] }) {
       <div className="flex flex-wrap items-baseline gap-3 text-[15px]">
         <span>{say('merges_line', { from: merge.from, into: merge.into, at: when(merge.at, time) })}</span>
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={`${say('merges_undo')}: ${merge.from}`}
           onClick={() => undo.go(merge)}

@@ -71,7 +71,7 @@ function Guest({ guest, page }: { readonly guest: RegisterPlace; readonly page: 
           {say('place_merge_go')}
         </Button>
         <Button
-          look="quiet"
+          variant="quiet"
           aria-label={`${say('guests_remove')}: ${guest.name}`}
           disabled={remove.busy}
           onClick={() => remove.go()}

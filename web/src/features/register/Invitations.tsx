@@ -43,7 +43,7 @@ function Line({ one }: { readonly one: Invitation }) {
           {say(`invitations_${one.kind}`, { about: one.about ?? '' })}
         </span>
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0 text-sm"
           aria-label={say('invitations_withdraw_of', { to: one.to })}
           onClick={() => withdraw.go()}

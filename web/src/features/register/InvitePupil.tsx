@@ -40,7 +40,7 @@ export function InvitePupil({ onClose }: { readonly onClose: () => void }) {
           problem={invite.words}
         />
         <div>
-          <Button type="submit" look="first" disabled={invite.busy}>
+          <Button type="submit" variant="primary" disabled={invite.busy}>
             {say('invite_go')}
           </Button>
         </div>

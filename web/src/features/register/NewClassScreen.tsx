@@ -54,7 +54,7 @@ export function Screen() {
           <Field label={say('class_group')} name="groupName" problem={at('groupName')} />
           {words && !FIELDS.some(at) && <Problem words={words} />}
           <div>
-            <Button type="submit" look="first" disabled={make.isPending}>
+            <Button type="submit" variant="primary" disabled={make.isPending}>
               {say('class_make')}
             </Button>
           </div>

@@ -52,7 +52,7 @@ export function PlaceAccount({ place }: { readonly place: RegisterPlace }) {
           {say('place_secret')}
         </Button>
         <Button
-          look="quiet"
+          variant="quiet"
           aria-label={say('register_freePlace', { name: place.name })}
           onClick={() => free.go()}
           disabled={free.busy}

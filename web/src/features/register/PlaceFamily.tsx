@@ -47,7 +47,7 @@ function Link({ family, place }: LinkProps) {
       <span className="font-semibold">{family.name}</span>
       <span className="text-sm text-soft">{say('place_family_since', { at: when(family.since, time) })}</span>
       <Button
-        look="quiet"
+        variant="quiet"
         className="!min-h-0 !py-0 text-sm"
         aria-label={say('place_family_end_of', names)}
         onClick={() => end.go()}

@@ -83,7 +83,7 @@ export function PlaceForm({ place, groups }: Props) {
       </div>
       {other && <Problem words={other} />}
       <div>
-        <Button type="submit" look="first" disabled={change.busy}>
+        <Button type="submit" variant="primary" disabled={change.busy}>
           {say('place_save')}
         </Button>
       </div>
@@ -108,7 +108,7 @@ function Picture({ place }: { readonly place: RegisterPlace }) {
         {say('place_picture_choose')}
       </ChooseFile>
       {place.hasPicture && (
-        <Button look="quiet" onClick={() => remove.go()}>
+        <Button variant="quiet" onClick={() => remove.go()}>
           {say('place_picture_remove')}
         </Button>
       )}

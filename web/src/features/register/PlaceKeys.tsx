@@ -51,7 +51,7 @@ function Key({ one, place }: { readonly one: PupilKey; readonly place: RegisterP
       </p>
       {replace.words && <Problem words={replace.words} />}
       <Button
-        look="quiet"
+        variant="quiet"
         className="!min-h-0 !px-0 !py-0 text-sm"
         aria-label={`${kind}: ${say('place_key_replace')}`}
         onClick={() => replace.go()}

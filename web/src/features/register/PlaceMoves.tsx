@@ -7,7 +7,7 @@ import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -25,7 +25,7 @@ export function PlaceMoves({ place, page, onClose }: Props) {
         <a
           href={addressOf(routes.takeOwnWork, { classId: page.classId, placeId: place.id })}
           download
-          className={buttonLook('second')}
+          className={buttonClasses('secondary')}
         >
           {say('place_work_take', { name: place.name })}
         </a>

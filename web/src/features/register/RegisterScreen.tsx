@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { AddNames } from './AddNames.js'
@@ -65,7 +65,7 @@ function RegisterHead({ page, onAdd, onInvite }: HeadProps) {
           <>
             <Button onClick={onAdd}>{say('register_add')}</Button>
             <Button onClick={onInvite}>{say('register_invite')}</Button>
-            <Link to={`/c/${classId}/door`} className={buttonLook('first')}>
+            <Link to={`/c/${classId}/door`} className={buttonClasses('primary')}>
               {say('register_door')}
             </Link>
           </>

@@ -33,7 +33,7 @@ export function SourceOfNames({ source, onChange }: Props) {
       ) : (
         <div className="flex flex-wrap items-center gap-3">
           <strong>{source.name}</strong>
-          <Button look="quiet" onClick={() => onChange(NOTHING)}>
+          <Button variant="quiet" onClick={() => onChange(NOTHING)}>
             {say('register_paste')}
           </Button>
         </div>

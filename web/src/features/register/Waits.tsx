@@ -54,7 +54,7 @@ function WaitLine({ wait, page }: { readonly wait: Wait; readonly page: Register
         <span className="text-[15px] text-soft">{what}</span>
         {wait.kind !== 'tablet' && <As wait={wait} page={page} value={placeId} onChange={setPlaceId} />}
         <Button
-          look="first"
+          variant="primary"
           aria-label={say('waits_yes_name', { name: wait.name })}
           disabled={answer.busy || (wait.kind === 'family' && !placeId)}
           onClick={() => answer.go('yes')}

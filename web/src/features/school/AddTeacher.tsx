@@ -47,7 +47,7 @@ export function AddTeacher({ onClose }: { readonly onClose: () => void }) {
           />
           {add.words && !add.path && <Problem words={add.words} />}
           <div>
-            <Button type="submit" look="first" disabled={add.busy}>
+            <Button type="submit" variant="primary" disabled={add.busy}>
               {say('teachers_add_go')}
             </Button>
           </div>

@@ -55,7 +55,7 @@ function Key({ onFound }: { readonly onFound: (found: Found) => void }) {
         spellCheck={false}
         className="!py-3 text-xl font-semibold tracking-wide"
       />
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('begin_go_on')}
       </Button>
     </form>
@@ -132,7 +132,7 @@ function SetUp({ found }: { readonly found: Found }) {
         problem={asking.at('secret')}
       />
       {other && <Problem words={other} />}
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('begin_done')}
       </Button>
     </form>

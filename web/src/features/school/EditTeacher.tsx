@@ -102,7 +102,7 @@ function About({ teacher, onClose }: Pick<Props, 'teacher' | 'onClose'>) {
       </div>
       {save.words && !save.path && <Problem words={save.words} />}
       <div>
-        <Button type="submit" look="first" disabled={save.busy}>
+        <Button type="submit" variant="primary" disabled={save.busy}>
           {say('teachers_save')}
         </Button>
       </div>

@@ -63,10 +63,10 @@ export function ErasePerson({ person: { personId, name, kind }, onClose }: Props
         />
         {erase.words && !erase.path && <Problem words={erase.words} />}
         <div className="flex flex-wrap gap-2">
-          <Button type="submit" look="first" disabled={erase.busy || !typed.trim()}>
+          <Button type="submit" variant="primary" disabled={erase.busy || !typed.trim()}>
             {say('person_erase_go')}
           </Button>
-          <Button look="quiet" onClick={onClose}>
+          <Button variant="quiet" onClick={onClose}>
             {say('cancel')}
           </Button>
         </div>

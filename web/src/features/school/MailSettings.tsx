@@ -83,7 +83,7 @@ function Server({ mail }: { readonly mail: SchoolPage['mail'] }) {
       )}
       {save.words && !save.path && <Problem words={save.words} />}
       <div>
-        <Button type="submit" look="first" disabled={save.busy || (!on && mail.by === 'outbox')}>
+        <Button type="submit" variant="primary" disabled={save.busy || (!on && mail.by === 'outbox')}>
           {say('set_save')}
         </Button>
       </div>

@@ -51,7 +51,7 @@ export function NameAndZone({ page }: { readonly page: SchoolPage }) {
           />
           {save.words && !save.path && <Problem words={save.words} />}
           <div>
-            <Button type="submit" look="first" disabled={!changed || save.busy}>
+            <Button type="submit" variant="primary" disabled={!changed || save.busy}>
               {say('set_save')}
             </Button>
           </div>

@@ -20,7 +20,7 @@ export function OneTimePassword({ name, given, onClose }: Props) {
       </dl>
       <p className="text-[15px] text-soft">{say('teachers_password_says')}</p>
       <div>
-        <Button look="first" onClick={onClose}>
+        <Button variant="primary" onClick={onClose}>
           {say('teachers_close')}
         </Button>
       </div>

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ErasePerson } from './ErasePerson.js'
@@ -33,7 +33,7 @@ export function Screen() {
       <Section title={say('person_download')}>
         <Row>
           <p className="mb-2 max-w-prose text-soft">{say('person_download_says')}</p>
-          <a href={addressOf(routes.takePerson, { personId })} download className={buttonLook()}>
+          <a href={addressOf(routes.takePerson, { personId })} download className={buttonClasses()}>
             {say('person_download')}
           </a>
         </Row>

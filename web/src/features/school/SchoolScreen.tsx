@@ -3,7 +3,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -113,7 +113,7 @@ function Next({ page }: { readonly page: SchoolPage }) {
     <Section title={say('school_next')}>
       {steps.map(({ to, words }) => (
         <Row key={words} className="py-1">
-          <Link to={to} className={`${buttonLook('quiet')} text-left !justify-start !px-0`}>
+          <Link to={to} className={`${buttonClasses('quiet')} text-left !justify-start !px-0`}>
             {words}
           </Link>
         </Row>

@@ -87,7 +87,7 @@ function Provider({ page: { signIn, address } }: { readonly page: SchoolPage }) 
       )}
       {save.words && !save.path && <Problem words={save.words} />}
       <div>
-        <Button type="submit" look="first" disabled={save.busy || (!on && signIn === null)}>
+        <Button type="submit" variant="primary" disabled={save.busy || (!on && signIn === null)}>
           {say('set_save')}
         </Button>
       </div>

@@ -126,7 +126,7 @@ function Limits({ limits }: { readonly limits: StoragePage['limits'] }) {
           </div>
           {save.words && !LIMITS.some(name => save.at(name)) && <Problem words={save.words} />}
           <div>
-            <Button type="submit" look="first" disabled={!changed || save.busy}>
+            <Button type="submit" variant="primary" disabled={!changed || save.busy}>
               {say('set_save')}
             </Button>
           </div>

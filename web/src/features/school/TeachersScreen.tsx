@@ -21,7 +21,7 @@ export function Screen() {
     <SchoolSheet
       title={say('school_teachers')}
       aside={
-        <Button look="first" onClick={() => setAdding(true)}>
+        <Button variant="primary" onClick={() => setAdding(true)}>
           {say('teachers_add')}
         </Button>
       }

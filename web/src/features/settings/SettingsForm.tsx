@@ -102,7 +102,7 @@ export function SettingsForm({ data }: { readonly data: ClassSettings }) {
           )}
           {other && <Problem words={other} />}
           <div className="flex flex-wrap items-center gap-4">
-            <Button type="submit" look="first" disabled={keep.busy || !changes.length}>
+            <Button type="submit" variant="primary" disabled={keep.busy || !changes.length}>
               {say('settings_save')}
             </Button>
             <p className="min-w-0 flex-1 text-[15px] text-soft" aria-live="polite">

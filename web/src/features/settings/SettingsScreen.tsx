@@ -5,7 +5,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { Invitations } from '../register/Invitations.js'
@@ -31,7 +31,7 @@ function Settings({ data }: { readonly data: ClassSettings }) {
       <Section title={say('settings_timetable')}>
         <Row>
           <p className="mb-2 max-w-prose text-soft">{say('settings_timetable_lead')}</p>
-          <Link to={`/c/${data.classId}/timetable`} className={buttonLook()}>
+          <Link to={`/c/${data.classId}/timetable`} className={buttonClasses()}>
             {say('settings_timetable_go')}
           </Link>
         </Row>

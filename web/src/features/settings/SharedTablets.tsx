@@ -52,7 +52,7 @@ function Line({ tablet, classId }: { readonly tablet: Tablet; readonly classId: 
           {say('settings_tablet_since', { at: when(tablet.since, time) })}
         </span>
         <Button
-          look="quiet"
+          variant="quiet"
           className="!min-h-0 !py-0"
           aria-label={say('settings_tablet_end_of', { name })}
           onClick={() => end.go()}

@@ -82,7 +82,7 @@ function Colleague({ teacher, data, owns, self }: ColleagueProps) {
       )}
       {role === 'coTeacher' && (
         <Button
-          look="quiet"
+          variant="quiet"
           aria-label={self ? undefined : say('settings_team_remove_of', { name })}
           onClick={() => remove.go()}
           disabled={remove.busy}

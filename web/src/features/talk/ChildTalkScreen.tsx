@@ -9,7 +9,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { NoticeList } from './NoticeList.js'
-import { useLookAtTalk } from './TalkScreen.js'
+import { useMarkTalkRead } from './TalkScreen.js'
 
 /** The notices of all classes of one child, for the family. */
 export function Screen() {
@@ -28,11 +28,11 @@ export function Screen() {
 
 function OfClass({ tie }: { readonly tie: Tie }) {
   const { data } = useSuspenseQuery(reads.talk(tie.classId))
-  const lookedAt = useLookAtTalk(tie.classId, data)
+  const readAt = useMarkTalkRead(tie.classId, data)
   return (
     <Section title={tie.className}>
       {data.notices.length ? (
-        <NoticeList classId={tie.classId} notices={data.notices} lookedAt={lookedAt} mayReply={false} />
+        <NoticeList classId={tie.classId} notices={data.notices} readAt={readAt} mayReply={false} />
       ) : (
         <Row>
           <Empty>{say('talk_none')}</Empty>

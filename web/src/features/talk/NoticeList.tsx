@@ -20,15 +20,15 @@ type Notice = TalkPage['notices'][number]
 type Props = {
   readonly classId: ClassId
   readonly notices: readonly Notice[]
-  readonly lookedAt: number | null
+  readonly readAt: number | null
   readonly mayReply: boolean
   readonly className?: string
 }
 
 /** Notices with their replies, the newest notice first. */
-export function NoticeList({ classId, notices, lookedAt, mayReply, className }: Props) {
+export function NoticeList({ classId, notices, readAt, mayReply, className }: Props) {
   const time = useNow()
-  const isNew = (at: number) => lookedAt !== null && at > lookedAt
+  const isNew = (at: number) => readAt !== null && at > readAt
   return (
     <ul>
       {notices.map(notice => (
@@ -72,7 +72,7 @@ function Reply({ classId, notice }: { readonly classId: ClassId; readonly notice
   })
   if (!open) {
     return (
-      <Button look="quiet" className="!px-0" onClick={() => setOpen(true)}>
+      <Button variant="quiet" className="!px-0" onClick={() => setOpen(true)}>
         {say('talk_reply')}
       </Button>
     )
@@ -92,7 +92,7 @@ function Reply({ classId, notice }: { readonly classId: ClassId; readonly notice
         className="!min-h-16"
       />
       <div className="flex gap-2">
-        <Button type="submit" look="first" disabled={send.isPending}>
+        <Button type="submit" variant="primary" disabled={send.isPending}>
           {say('talk_reply_send')}
         </Button>
         <Button onClick={() => setOpen(false)}>{say('cancel')}</Button>

@@ -21,7 +21,7 @@ export function Screen() {
   const tie = useTie()
   const { data } = useSuspenseQuery(reads.talk(classId))
   const [writing, setWriting] = useState(false)
-  const lookedAt = useLookAtTalk(classId, data)
+  const readAt = useMarkTalkRead(classId, data)
   return (
     <Sheet title={`${say('talk_title')}, ${data.className}`}>
       <Head
@@ -30,7 +30,7 @@ export function Screen() {
         aside={
           isTeacher(tie) &&
           !writing && (
-            <Button look="first" onClick={() => setWriting(true)}>
+            <Button variant="primary" onClick={() => setWriting(true)}>
               {say('talk_new')}
             </Button>
           )
@@ -45,7 +45,7 @@ export function Screen() {
       <NoticeList
         classId={classId}
         notices={data.notices}
-        lookedAt={lookedAt}
+        readAt={readAt}
         mayReply={tie?.role !== 'family'}
       />
     </Sheet>
@@ -53,13 +53,13 @@ export function Screen() {
 }
 
 /** Remembers the look at this talk, and gives when the one before was, so that new things stay marked for now. */
-export function useLookAtTalk(classId: ClassId, page: TalkPage): number | null {
-  const [before] = useState(page.lookedAt)
+export function useMarkTalkRead(classId: ClassId, page: TalkPage): number | null {
+  const [before] = useState(page.readAt)
   const client = useQueryClient()
   const count = page.notices.reduce((sum, notice) => sum + 1 + notice.replies.length, 0)
   // biome-ignore lint/correctness/useExhaustiveDependencies: another notice or reply is looked at anew
   useEffect(() => {
-    void call(routes.look, {}, { what: `talk:${classId}` })
+    void call(routes.markRead, {}, { what: `talk:${classId}` })
       .then(() => client.invalidateQueries({ queryKey: reads.today().queryKey }))
       .catch(() => undefined)
   }, [classId, count, client])
@@ -83,7 +83,7 @@ function WriteNotice({ classId, onDone }: { readonly classId: ClassId; readonly 
         <LazyEditor html="" onChange={setHtml} label={say('talk_write')} />
         {send.error && <Problem words={problemWords(send.error, time)} />}
         <div className="flex gap-2">
-          <Button look="first" onClick={() => send.mutate()} disabled={send.isPending}>
+          <Button variant="primary" onClick={() => send.mutate()} disabled={send.isPending}>
             {say('talk_send')}
           </Button>
           <Button onClick={onDone}>{say('cancel')}</Button>

@@ -19,7 +19,7 @@ export function KeepFoot({ label, changed, busy, moved, refusal }: Props) {
       {changed && moved && <Moved moved={moved} />}
       {refusal && <Problem words={refusal} />}
       <div>
-        <Button type="submit" look="first" disabled={!changed || busy}>
+        <Button type="submit" variant="primary" disabled={!changed || busy}>
           {label}
         </Button>
       </div>

@@ -73,7 +73,7 @@ export function LessonsFromFile({ found, groups, onChoose, onClose }: Props) {
       </ul>
       <div className="mt-4">
         <Button
-          look="first"
+          variant="primary"
           disabled={chosen.every(one => one.whose === 'none')}
           onClick={() => onChoose(chosen)}
         >

@@ -10,7 +10,7 @@ import { call, Refusal } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Field } from '../../parts/Field.js'
 import { Cell, Off, Select } from '../../parts/inputs.js'
@@ -74,7 +74,7 @@ function Timetable({ page }: { readonly page: TimetablePage }) {
         title={say('timetable_title')}
         sub={page.className}
         aside={
-          <Link to="/school-year" className={buttonLook()}>
+          <Link to="/school-year" className={buttonClasses()}>
             {say('timetable_year')}
           </Link>
         }

@@ -11,12 +11,12 @@ import { Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 import { Summary } from './Summary.js'
 
-type Props = { readonly page: TodayPage; readonly lookedAt: number | null }
+type Props = { readonly page: TodayPage; readonly readAt: number | null }
 
 const toOutcome = (piece: TodayPiece) => `/c/${piece.classId}/work/${piece.work.id}/outcome/${piece.placeId}`
 
 /** A family's day: each child beside the other; on a phone one child at a time, chosen above. */
-export function FamilyToday({ page, lookedAt }: Props) {
+export function FamilyToday({ page, readAt }: Props) {
   const me = useMe()
   const chosen = useChild(me)
   const children = childrenOf(me)
@@ -36,7 +36,7 @@ export function FamilyToday({ page, lookedAt }: Props) {
             key={child.child}
             child={child}
             page={page}
-            lookedAt={lookedAt}
+            readAt={readAt}
             alone={shown.length === 1}
             first={index === 0}
           />
@@ -56,7 +56,7 @@ export function FamilyToday({ page, lookedAt }: Props) {
 
 type ChildProps = Props & { readonly child: Child; readonly alone: boolean; readonly first: boolean }
 
-function ChildToday({ child, page, lookedAt, alone, first }: ChildProps) {
+function ChildToday({ child, page, readAt, alone, first }: ChildProps) {
   const time = useNow()
   const pieces = page.pieces.filter(piece => piece.child === child.child)
   const agenda = useAgenda(pieces)
@@ -75,11 +75,11 @@ function ChildToday({ child, page, lookedAt, alone, first }: ChildProps) {
         </Row>
       )}
       <Row>
-        <Summary agenda={agenda} lookedAt={lookedAt} {...(alone && { name: firstName(child.name) })} />
+        <Summary agenda={agenda} readAt={readAt} {...(alone && { name: firstName(child.name) })} />
       </Row>
-      <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toOutcome} />
-      <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toOutcome} />
-      <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toOutcome} />
+      <AgendaList title="today_hand" pieces={agenda.needsAHand} readAt={readAt} to={toOutcome} />
+      <AgendaList title="today_next" pieces={agenda.next} readAt={readAt} to={toOutcome} />
+      <AgendaList title="today_back" pieces={agenda.cameBack} readAt={readAt} to={toOutcome} />
       <Lessons lessons={page.lessons.filter(lesson => lesson.child === child.child)} />
       <Row className="pt-3">
         <p className="text-sm text-soft">

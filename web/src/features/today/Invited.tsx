@@ -53,7 +53,7 @@ function Line({ one }: { readonly one: TodayPage['invitations'][number] }) {
     <Row as="li" margin={when(one.at, time)} className="py-1.5">
       <div className="flex flex-wrap items-center gap-3">
         <span className="font-semibold">{say(`today_invited_${one.kind}`, { by, className })}</span>
-        <Button look="first" onClick={() => answer.go('accepted')} disabled={answer.busy}>
+        <Button variant="primary" onClick={() => answer.go('accepted')} disabled={answer.busy}>
           {say('today_accept')}
         </Button>
         <Button onClick={() => answer.go('declined')} disabled={answer.busy}>

@@ -11,13 +11,7 @@ import { Summary } from './Summary.js'
 const toWork = (piece: TodayPiece) => `/c/${piece.classId}/work/${piece.work.id}`
 
 /** A pupil's day: what comes first stands first. */
-export function PupilToday({
-  page,
-  lookedAt,
-}: {
-  readonly page: TodayPage
-  readonly lookedAt: number | null
-}) {
+export function PupilToday({ page, readAt }: { readonly page: TodayPage; readonly readAt: number | null }) {
   const me = useMe()
   const agenda = useAgenda(page.pieces)
   const calm = !agenda.needsAHand.length && !agenda.next.length
@@ -32,15 +26,15 @@ export function PupilToday({
     <>
       <LessonNow lessons={page.lessons} />
       <Row>
-        {calm ? <Empty>{say('today_nothing_pupil')}</Empty> : <Summary agenda={agenda} lookedAt={lookedAt} />}
+        {calm ? <Empty>{say('today_nothing_pupil')}</Empty> : <Summary agenda={agenda} readAt={readAt} />}
       </Row>
-      <AgendaList title="today_hand" pieces={agenda.needsAHand} lookedAt={lookedAt} to={toWork} />
-      <AgendaList title="today_next" pieces={agenda.next} lookedAt={lookedAt} to={toWork} />
-      <AgendaList title="today_back" pieces={agenda.cameBack} lookedAt={lookedAt} to={toWork} />
+      <AgendaList title="today_hand" pieces={agenda.needsAHand} readAt={readAt} to={toWork} />
+      <AgendaList title="today_next" pieces={agenda.next} readAt={readAt} to={toWork} />
+      <AgendaList title="today_back" pieces={agenda.cameBack} readAt={readAt} to={toWork} />
       <Lessons lessons={page.lessons} />
       <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
-      <AgendaList title="today_with" pieces={agenda.withTeacher} lookedAt={lookedAt} to={toWork} />
-      <AgendaList title="today_ahead" pieces={agenda.ahead} lookedAt={lookedAt} to={toWork} />
+      <AgendaList title="today_with" pieces={agenda.withTeacher} readAt={readAt} to={toWork} />
+      <AgendaList title="today_ahead" pieces={agenda.ahead} readAt={readAt} to={toWork} />
     </>
   )
 }

@@ -4,7 +4,7 @@ import { useNow } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import type { Waiting } from './agenda.js'
 
-type Props = { readonly agenda: Agenda<Waiting>; readonly lookedAt: number | null; readonly name?: string }
+type Props = { readonly agenda: Agenda<Waiting>; readonly readAt: number | null; readonly name?: string }
 
 /** Who has just looked need not be told when; in milliseconds. */
 const LATELY = 30 * 60_000
@@ -17,14 +17,12 @@ function minutesWords({ minutes, minutesToday }: Agenda<Waiting>): string {
 }
 
 /** The day in one breath, marked with the ochre pencil. */
-export function Summary({ agenda, lookedAt, name }: Props) {
+export function Summary({ agenda, readAt, name }: Props) {
   const time = useNow()
   const overdue = agenda.needsAHand.filter(piece => piece.state.is === 'overdue').length
   const again = agenda.needsAHand.length - overdue
   const back =
-    lookedAt === null
-      ? 0
-      : agenda.cameBack.filter(piece => (piece.status.handedBackAt ?? 0) > lookedAt).length
+    readAt === null ? 0 : agenda.cameBack.filter(piece => (piece.status.handedBackAt ?? 0) > readAt).length
   const parts = [
     overdue ? say('today_sum_overdue', { count: overdue }) : say('today_sum_calm'),
     again ? say('today_sum_again', { count: again }) : '',
@@ -43,8 +41,8 @@ export function Summary({ agenda, lookedAt, name }: Props) {
           </span>
         ))}
       </p>
-      {lookedAt !== null && time.now - lookedAt > LATELY && (
-        <p className="text-sm text-soft">{say('today_since', { at: when(lookedAt, time) })}</p>
+      {readAt !== null && time.now - readAt > LATELY && (
+        <p className="text-sm text-soft">{say('today_since', { at: when(readAt, time) })}</p>
       )}
     </div>
   )

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { placesOf } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -25,7 +25,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
     return (
       <Row>
         <Empty>{say('today_no_class_teacher')}</Empty>
-        <Link to="/classes/new" className={buttonLook('first')}>
+        <Link to="/classes/new" className={buttonClasses('primary')}>
           {say('new_class')}
         </Link>
       </Row>
@@ -166,7 +166,7 @@ function Doors({ classes }: { readonly classes: readonly TodayClass[] }) {
               <span className="text-[15px] text-soft">
                 {doorWords(one, zone)} · {say('today_claimed', { claimed: one.claimed, pupils: one.pupils })}
               </span>
-              <Link to={`/c/${one.classId}/door`} className={buttonLook()}>
+              <Link to={`/c/${one.classId}/door`} className={buttonClasses()}>
                 {say(one.doorOpen ? 'today_show_door' : 'today_open_door')}
               </Link>
             </div>

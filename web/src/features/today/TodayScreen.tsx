@@ -8,7 +8,7 @@ import { call } from '../../app/api.js'
 import { part } from '../../app/part.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { PupilToday } from './PupilToday.js'
@@ -23,10 +23,10 @@ const TeacherToday = part(() => import('./TeacherToday.js').then(one => ({ defau
 export function Screen() {
   const me = useMe()
   const { data } = useSuspenseQuery(reads.today())
-  const lookedAt = useFirst(data)
+  const readAt = useFirst(data)
   const time = useNow()
   useEffect(() => {
-    void call(routes.look, {}, { what: 'today' }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: 'today' }).catch(() => undefined)
   }, [])
   const name = me.account.shownName
   const [search] = useSearchParams()
@@ -38,7 +38,7 @@ export function Screen() {
         title={say('today')}
         sub={`${dayInWords(time.now, time.zone)} · ${me.school} · ${name}`}
         aside={
-          <Link to="/calendar" className={`${buttonLook('quiet')} !min-h-6 !px-0 !py-0 md:!hidden`}>
+          <Link to="/calendar" className={`${buttonClasses('quiet')} !min-h-6 !px-0 !py-0 md:!hidden`}>
             {say('calendar')}
           </Link>
         }
@@ -50,8 +50,8 @@ export function Screen() {
       )}
       <ClassFilter page={data} chosen={chosen} />
       {me.account.kind === 'teacher' && <TeacherToday page={page} />}
-      {me.account.kind === 'pupil' && <PupilToday page={page} lookedAt={lookedAt} />}
-      {me.account.kind === 'family' && <FamilyToday page={page} lookedAt={lookedAt} />}
+      {me.account.kind === 'pupil' && <PupilToday page={page} readAt={readAt} />}
+      {me.account.kind === 'family' && <FamilyToday page={page} readAt={readAt} />}
       <Suspense fallback={null}>{page.changes.length > 0 && <News page={page} />}</Suspense>
     </Sheet>
   )
@@ -105,6 +105,6 @@ function ClassFilter({ page, chosen }: { readonly page: TodayPage; readonly chos
 
 /** When the person had last looked as this visit began; looking now does not make things old at once. */
 function useFirst(page: TodayPage): number | null {
-  const [first] = useState(page.lookedAt)
+  const [first] = useState(page.readAt)
   return first
 }

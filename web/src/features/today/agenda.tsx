@@ -33,12 +33,12 @@ export function useAgenda(pieces: readonly TodayPiece[]): Agenda<Waiting> {
 type ListProps = {
   readonly title: WordKey
   readonly pieces: readonly Waiting[]
-  readonly lookedAt: number | null
+  readonly readAt: number | null
   readonly to: (piece: TodayPiece) => string
 }
 
 /** One part of somebody's day; nothing where there is nothing. */
-export function AgendaList({ title, pieces, lookedAt, to }: ListProps) {
+export function AgendaList({ title, pieces, readAt, to }: ListProps) {
   if (!pieces.length) return null
   return (
     <Section title={say(title)}>
@@ -52,7 +52,7 @@ export function AgendaList({ title, pieces, lookedAt, to }: ListProps) {
             meta={piece.className}
             feedback={piece.feedback}
             newNotes={piece.newNotes}
-            isNew={lookedAt !== null && (piece.status.handedBackAt ?? 0) > lookedAt}
+            isNew={readAt !== null && (piece.status.handedBackAt ?? 0) > readAt}
           />
         ))}
       </ul>

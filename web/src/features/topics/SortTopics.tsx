@@ -119,7 +119,7 @@ function OneTopic({ topic, others }: { readonly topic: Named; readonly others: r
           ))}
         </select>
       )}
-      <Button look="quiet" onClick={() => away.go()} disabled={away.busy}>
+      <Button variant="quiet" onClick={() => away.go()} disabled={away.busy}>
         {say('topic_away')}
       </Button>
       {words && <Problem words={words} />}

@@ -8,7 +8,7 @@ import { Link } from 'react-router'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
@@ -52,7 +52,7 @@ export function Screen() {
             <>
               <Button onClick={() => setSorting(true)}>{say('topics_sort')}</Button>
               <Button onClick={() => setAdding(true)}>{say('topic_new')}</Button>
-              <Link to={`/c/${classId}/post`} className={buttonLook('first')}>
+              <Link to={`/c/${classId}/post`} className={buttonClasses('primary')}>
                 {say('post_work')}
               </Link>
             </>
@@ -215,7 +215,7 @@ function AddTopic({ onDone }: { readonly onDone: () => void }) {
             problem={add.error ? problemWords(add.error, time) : undefined}
           />
         </div>
-        <Button type="submit" look="first" disabled={add.isPending}>
+        <Button type="submit" variant="primary" disabled={add.isPending}>
           {say('topic_add')}
         </Button>
         <Button onClick={onDone}>{say('cancel')}</Button>

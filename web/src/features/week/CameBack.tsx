@@ -2,7 +2,7 @@ import type { WeekPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
@@ -31,7 +31,7 @@ export function CameBack({ page, to }: Props) {
                   {markWords(piece.mark, piece.points)}
                 </span>
               )}
-              <Link to={to(piece.workId)} className={`${buttonLook()} print:hidden`}>
+              <Link to={to(piece.workId)} className={`${buttonClasses()} print:hidden`}>
                 {say('week_read_feedback')}
               </Link>
             </div>

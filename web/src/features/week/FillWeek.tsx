@@ -112,7 +112,7 @@ export function FillWeek({ page, onClose }: Props) {
         </fieldset>
         {fill.words && <Problem words={fill.words} />}
         <div className="flex gap-3">
-          <Button type="submit" look="first" disabled={fill.busy || !chosen.length}>
+          <Button type="submit" variant="primary" disabled={fill.busy || !chosen.length}>
             {say('week_fill_go', { count: chosen.length })}
           </Button>
           <Button onClick={onClose}>{say('cancel')}</Button>

@@ -78,7 +78,7 @@ function WriteGoals({ page, day, onDone }: WriteProps) {
         />
         {keep.words && <Problem words={keep.words} />}
         <div className="flex gap-3">
-          <Button type="submit" look="first" disabled={keep.busy}>
+          <Button type="submit" variant="primary" disabled={keep.busy}>
             {say('week_save')}
           </Button>
           <Button onClick={onDone}>{say('cancel')}</Button>

@@ -104,7 +104,7 @@ function WriteLesson({ lesson, week, title, onDone }: WriteProps) {
         />
         {keep.words && !keep.path && <Problem words={keep.words} />}
         <div className="flex gap-3">
-          <Button type="submit" look="first" disabled={keep.busy}>
+          <Button type="submit" variant="primary" disabled={keep.busy}>
             {say('week_save')}
           </Button>
           <Button onClick={onDone}>{say('cancel')}</Button>

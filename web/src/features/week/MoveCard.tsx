@@ -140,7 +140,7 @@ export function MoveWindow({ card, page, groupId, onClose }: Props) {
         </div>
         {move.words && <Problem words={move.words} />}
         <div className="flex gap-3">
-          <Button type="submit" look="first" disabled={move.busy}>
+          <Button type="submit" variant="primary" disabled={move.busy}>
             {say('week_move_go')}
           </Button>
           <Button onClick={onClose}>{say('cancel')}</Button>

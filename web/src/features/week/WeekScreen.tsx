@@ -9,7 +9,7 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { useChangesAt } from '../../app/changesAt.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useTie } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { FillWeek } from './FillWeek.js'
@@ -89,7 +89,7 @@ function TaughtWeek({ page, toWeek }: TaughtProps) {
           {writes && (
             <>
               <Button onClick={() => setFilling(true)}>{say('week_fill')}</Button>
-              <Link to={`/c/${classId}/post?week=${page.week}`} className={buttonLook('first')}>
+              <Link to={`/c/${classId}/post?week=${page.week}`} className={buttonClasses('primary')}>
                 {say('post_work')}
               </Link>
             </>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
 import { useAsk } from '../../app/outside.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 import { Doorstep } from './Doorstep.js'
@@ -18,7 +18,7 @@ export function Screen() {
   if (email)
     return (
       <Doorstep title={say('confirm_done', { email })}>
-        <Link to="/" className={buttonLook('first')}>
+        <Link to="/" className={buttonClasses('primary')}>
           {say('app')}
         </Link>
       </Doorstep>
@@ -28,7 +28,7 @@ export function Screen() {
       <div className="flex flex-col gap-4">
         {asking.words && <Problem words={asking.words} />}
         <Button
-          look="first"
+          variant="primary"
           className="min-h-12 text-lg"
           disabled={asking.busy}
           onClick={() =>

@@ -34,7 +34,7 @@ export function Screen() {
           problem={asking.words}
           className="!py-3 text-xl"
         />
-        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+        <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
           {say('reset_done_go')}
         </Button>
       </form>

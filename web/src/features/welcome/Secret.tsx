@@ -32,14 +32,14 @@ export function Secret({ userName, onOther }: Props) {
         problem={asking.words}
         className="!py-3 text-xl"
       />
-      <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+      <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('secret_go')}
       </Button>
       <div className="flex flex-wrap justify-between gap-2">
-        <Button look="quiet" onClick={onOther}>
+        <Button variant="quiet" onClick={onOther}>
           {say('not_you')}
         </Button>
-        <Button look="quiet" onClick={() => setForgot(true)}>
+        <Button variant="quiet" onClick={() => setForgot(true)}>
           {say('forgot')}
         </Button>
       </div>
@@ -63,7 +63,7 @@ function Forgot({ userName, onBack }: { readonly userName: string; readonly onBa
           {say('forgot_done')}
         </p>
       ) : (
-        <Button look="first" className="min-h-12" onClick={send} disabled={asking.busy}>
+        <Button variant="primary" className="min-h-12" onClick={send} disabled={asking.busy}>
           {say('forgot_go', { name: userName })}
         </Button>
       )}
@@ -72,7 +72,7 @@ function Forgot({ userName, onBack }: { readonly userName: string; readonly onBa
           {asking.words}
         </p>
       )}
-      <Button look="quiet" onClick={onBack}>
+      <Button variant="quiet" onClick={onBack}>
         {say('back')}
       </Button>
     </div>

@@ -9,7 +9,7 @@ import { Link, Navigate, useNavigate, useSearchParams } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useAsk } from '../../app/outside.js'
 import { reads } from '../../app/queries.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
@@ -45,7 +45,7 @@ export function Screen() {
           )}
           <One onName={setUserName} />
           {welcome.data?.schoolAccount && (
-            <a href={SCHOOL} className={`${buttonLook('second')} mt-5 min-h-12 w-full`}>
+            <a href={SCHOOL} className={`${buttonClasses('secondary')} mt-5 min-h-12 w-full`}>
               {say('welcome_school', { school: welcome.data.schoolAccount })}
             </a>
           )}
@@ -117,7 +117,7 @@ function One({ onName }: { readonly onName: (userName: string) => void }) {
         className="!py-3 text-2xl font-semibold tracking-wide"
       />
       <div className="grid gap-3 sm:grid-cols-[1fr_auto]">
-        <Button type="submit" look="first" className="min-h-12 text-lg" disabled={asking.busy}>
+        <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
           {say('welcome_go')}
         </Button>
         <Button className="min-h-12" onClick={() => setScanning(true)}>

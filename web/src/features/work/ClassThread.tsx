@@ -43,10 +43,11 @@ function Thread({ address }: { readonly address: Address }) {
   const tie = useTie()
   const { data, error, refetch } = useQuery(reads.thread(classId, workId))
   const [seenAt, setSeenAt] = useState<number | null>()
-  if (data && seenAt === undefined) setSeenAt(data.lookedAt)
+  if (data && seenAt === undefined) setSeenAt(data.readAt)
   const count = data?.notes.length
   useEffect(() => {
-    if (count !== undefined) void call(routes.look, {}, { what: `thread:${workId}` }).catch(() => undefined)
+    if (count !== undefined)
+      void call(routes.markRead, {}, { what: `thread:${workId}` }).catch(() => undefined)
   }, [count, workId])
   if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
   if (!data) return <Waiting />

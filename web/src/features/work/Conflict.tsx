@@ -31,7 +31,7 @@ export function Conflict({ autosave }: { readonly autosave: DraftAutosave }) {
             <div className="max-h-60 flex-1 overflow-y-auto">
               <Written html={text.html} />
             </div>
-            <Button look="first" onClick={() => autosave.choose(text.which)}>
+            <Button variant="primary" onClick={() => autosave.choose(text.which)}>
               {text.go}
             </Button>
           </article>
@@ -47,7 +47,7 @@ export function Conflict({ autosave }: { readonly autosave: DraftAutosave }) {
         <div className="max-h-60 overflow-y-auto">
           <Written html={joined.html} />
         </div>
-        <Button look="first" className="self-start" onClick={() => autosave.choose('joined')}>
+        <Button variant="primary" className="self-start" onClick={() => autosave.choose('joined')}>
           {say('conflict_keep_joined')}
         </Button>
       </article>

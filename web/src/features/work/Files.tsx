@@ -8,7 +8,7 @@ import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
-import { Button, buttonLook } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { mebibytes } from '../../parts/mebibytes.js'
 import { Progress } from '../../parts/Progress.js'
@@ -90,7 +90,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
         <div className="flex flex-wrap gap-2">
           <label
             htmlFor={id}
-            className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
+            className={`${buttonClasses()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
           >
             <ImagePlus size={17} aria-hidden="true" />
             {say('work_add_file')}
@@ -138,7 +138,7 @@ function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () =
         <div className="min-w-0 flex-1">
           <Problem words={problemWords(one.problem, time)} />
         </div>
-        <Button look="quiet" onClick={cancel}>
+        <Button variant="quiet" onClick={cancel}>
           {say('upload_dismiss')}
         </Button>
       </div>
@@ -163,7 +163,7 @@ function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () =
       <span className="text-sm text-soft tabular-nums">
         {say('upload_sent', { sent: mebibytes(one.sent), size: mebibytes(one.size) })}
       </span>
-      <Button look="quiet" className="!min-h-8 !py-0.5" onClick={cancel}>
+      <Button variant="quiet" className="!min-h-8 !py-0.5" onClick={cancel}>
         {say('cancel')}
       </Button>
     </div>

@@ -105,7 +105,7 @@ function Said({ note, remove }: SaidProps) {
           <Button className="!min-h-8 !py-0.5 text-sm" disabled={taking.busy} onClick={() => taking.go()}>
             {say('note_remove_yes')}
           </Button>
-          <Button look="quiet" className="!min-h-8 !py-0.5 text-sm" onClick={() => setAsking(false)}>
+          <Button variant="quiet" className="!min-h-8 !py-0.5 text-sm" onClick={() => setAsking(false)}>
             {say('note_remove_no')}
           </Button>
         </div>

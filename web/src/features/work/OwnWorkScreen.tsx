@@ -6,7 +6,7 @@ import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { useIds, useMe, useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
@@ -28,7 +28,7 @@ export function Screen() {
           <a
             href={addressOf(routes.takeOwnWork, { classId, placeId })}
             download
-            className={buttonLook('first')}
+            className={buttonClasses('primary')}
           >
             {say('own_take')}
           </a>

@@ -74,7 +74,11 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
         </div>
       )}
       <div className="mt-5 flex flex-wrap items-center gap-3 border-t border-rule pt-4">
-        <Button look="first" onClick={() => void go()} disabled={busy || (tablet !== null && as === null)}>
+        <Button
+          variant="primary"
+          onClick={() => void go()}
+          disabled={busy || (tablet !== null && as === null)}
+        >
           {say('work_review_go')}
         </Button>
         <Button onClick={onClose}>{say('work_review_more')}</Button>

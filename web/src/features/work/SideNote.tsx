@@ -18,7 +18,7 @@ export function SideNote({ params, page, who }: Props) {
   const client = useQueryClient()
   const { place } = useArrival<HTMLElement>('note')
   // as it was when the page was opened: what was new then stays marked while it is read
-  const [seenAt] = useState(page.lookedAt)
+  const [seenAt] = useState(page.readAt)
   const fresh = page.notes.filter(note => isFresh(note, seenAt)).length
   const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
   return (

@@ -80,7 +80,11 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
         </div>
         {press && <Button onClick={callOff}>{say('handIn_call_off')}</Button>}
         {begun && !press && (
-          <Button look="first" onClick={() => setLooking(true)} disabled={autosave.status.is === 'conflict'}>
+          <Button
+            variant="primary"
+            onClick={() => setLooking(true)}
+            disabled={autosave.status.is === 'conflict'}
+          >
             {say(status.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}

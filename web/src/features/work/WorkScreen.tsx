@@ -51,7 +51,7 @@ export function Screen() {
 function Mine({ params }: { readonly params: PieceParams }) {
   const { data: page } = useSuspenseQuery(reads.piece(params))
   useOpening(page.work.opensAt, params)
-  useLookAtPiece(params, page.notes.length + page.moves.length)
+  useMarkPieceRead(params, page.notes.length + page.moves.length)
   if (page.work.kind === 'question') return <OwnQuestion params={params} page={page} />
   return handsIn(page.work.kind) ? (
     <Own params={params} page={page} />
@@ -220,10 +220,10 @@ function useAddPicture(params: PieceParams): (file: File) => Promise<string> {
 }
 
 /** Remembers that the piece was looked at, whenever something new has come. */
-export function useLookAtPiece({ workId, placeId }: PieceParams, news: number): void {
+export function useMarkPieceRead({ workId, placeId }: PieceParams, news: number): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `news` is what makes it look again
   useEffect(() => {
-    void call(routes.look, {}, { what: `piece:${workId}:${placeId}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: `piece:${workId}:${placeId}` }).catch(() => undefined)
   }, [workId, placeId, news])
 }
 

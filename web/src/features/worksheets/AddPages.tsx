@@ -6,7 +6,7 @@ import { type ChangeEvent, useId } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 import { sendUpload } from '../files/sendFile.js'
@@ -43,7 +43,7 @@ export function AddPages({
     <div>
       <label
         htmlFor={id}
-        className={`${buttonLook()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
+        className={`${buttonClasses()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
       >
         <ImagePlus size={17} aria-hidden="true" />
         {say(add.busy ? 'worksheet_adding' : first ? 'worksheet_make' : 'worksheet_add')}

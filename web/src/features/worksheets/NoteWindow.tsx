@@ -81,7 +81,7 @@ export function NoteWindow({ params, page, spot, before, onEdit, onClose }: Prop
             />
           ) : (
             <div className="flex flex-wrap gap-2">
-              <Button look="first" onClick={keep} disabled={send.busy}>
+              <Button variant="primary" onClick={keep} disabled={send.busy}>
                 {say('worksheet_note_keep')}
               </Button>
               <Button onClick={() => setSpeaking(true)} disabled={send.busy}>
@@ -89,7 +89,7 @@ export function NoteWindow({ params, page, spot, before, onEdit, onClose }: Prop
               </Button>
               {before && (
                 <Button
-                  look="quiet"
+                  variant="quiet"
                   onClick={() => {
                     onEdit({ put: [], drop: [before] })
                     onClose()

@@ -7,7 +7,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { type PieceParams, reads } from '../../app/queries.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Off } from '../../parts/inputs.js'
 import { tell } from '../../parts/tell.js'
@@ -111,7 +111,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
           <a
             href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
             download
-            className={buttonLook()}
+            className={buttonClasses()}
           >
             <FileDown size={17} aria-hidden="true" />
             {say('worksheet_take')}

@@ -7,7 +7,7 @@ import { FileDown, Maximize2 } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import { type PieceParams, reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
-import { buttonLook } from '../../parts/Button.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Window } from '../../parts/Window.js'
 import { problemWords } from '../../words/problem.js'
@@ -75,7 +75,7 @@ export function WorksheetShown({ params, version, here, inWindow = false }: Prop
             <a
               href={addressOf(routes.takeWorksheet, { ...params, number: String(version ?? 0) })}
               download
-              className={`${buttonLook()} mt-3`}
+              className={`${buttonClasses()} mt-3`}
             >
               <FileDown size={17} aria-hidden="true" />
               {say('worksheet_take')}

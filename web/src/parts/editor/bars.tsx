@@ -71,7 +71,7 @@ export function LinkBar({ editor, onClose }: BarProps) {
         onChange={event => setAddress(event.target.value)}
         className={BOX}
       />
-      <Button look="first" className={SMALL} onClick={keep}>
+      <Button variant="primary" className={SMALL} onClick={keep}>
         {say('editor_link_set')}
       </Button>
       {before && (
@@ -117,7 +117,7 @@ export function FormulaBar({ editor, onClose }: BarProps) {
       />
       <span ref={drawn} className="px-2 text-lg" aria-live="polite" />
       {!readable && <span className="text-sm text-rust">{say('editor_formula_wrong')}</span>}
-      <Button look="first" className={SMALL} onClick={keep}>
+      <Button variant="primary" className={SMALL} onClick={keep}>
         {say('editor_formula_set')}
       </Button>
     </Bar>
@@ -169,7 +169,7 @@ export function PictureBar({ editor, onClose, onPicture }: PictureProps) {
         onChange={event => setAlt(event.target.value)}
         className={BOX}
       />
-      <Button look="first" className={SMALL} disabled={busy} onClick={() => submit()}>
+      <Button variant="primary" className={SMALL} disabled={busy} onClick={() => submit()}>
         {say(here ? 'editor_picture_change' : 'editor_picture_set')}
       </Button>
       {problem && (

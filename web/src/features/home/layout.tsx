@@ -3,35 +3,35 @@ import { ToggleGroup } from 'radix-ui'
 import { useState } from 'react'
 import { say } from '../../words/say.js'
 
-export type Look = 'list' | 'tiles'
+export type Layout = 'list' | 'tiles'
 const KEY = 'oppen classes look'
 
 /** How all classes are shown on this device, as it was chosen last. */
-export function useLook(): [Look, (look: Look) => void] {
-  const [look, setLook] = useState<Look>(localStorage.getItem(KEY) === 'tiles' ? 'tiles' : 'list')
-  const choose = (next: Look) => {
+export function useLayout(): [Layout, (layout: Layout) => void] {
+  const [layout, setLayout] = useState<Layout>(localStorage.getItem(KEY) === 'tiles' ? 'tiles' : 'list')
+  const choose = (next: Layout) => {
     localStorage.setItem(KEY, next)
-    setLook(next)
+    setLayout(next)
   }
-  return [look, choose]
+  return [layout, choose]
 }
 
 const ITEM =
   'flex items-center gap-1.5 rounded px-2.5 py-1 text-[15px] data-[state=on]:bg-blue data-[state=on]:text-on-blue'
 
-export function LookChoice({
-  look,
+export function LayoutChoice({
+  layout,
   onChange,
 }: {
-  readonly look: Look
-  readonly onChange: (look: Look) => void
+  readonly layout: Layout
+  readonly onChange: (layout: Layout) => void
 }) {
   return (
     <ToggleGroup.Root
       type="single"
-      value={look}
+      value={layout}
       aria-label={say('classes_look')}
-      onValueChange={next => next && onChange(next as Look)}
+      onValueChange={next => next && onChange(next as Layout)}
       className="flex gap-1 rounded-[var(--radius-card)] border border-edge p-1"
     >
       <ToggleGroup.Item value="list" className={ITEM}>

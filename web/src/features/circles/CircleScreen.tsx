@@ -39,7 +39,7 @@ function useMarkRead({ id, posts }: CirclePage): void {
   const { length } = posts
   // biome-ignore lint/correctness/useExhaustiveDependencies: another post is looked at anew
   useEffect(() => {
-    void call(routes.markRead, {}, { what: `circle ${id}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: `circle:${id}` }).catch(() => undefined)
   }, [id, length])
 }
 

@@ -134,7 +134,7 @@ it('puts its own address into letters, whatever a request says of it', async () 
     },
   })
   expect(forged.status).toBe(200)
-  const outbox = school.world.post.outbox ?? ''
+  const outbox = school.world.mailTransport.outbox ?? ''
   await expect.poll(() => readdir(outbox).catch(() => [])).toHaveLength(1)
   const [file = ''] = await readdir(outbox)
   const { text } = await PostalMime.parse(await readFile(join(outbox, file)))

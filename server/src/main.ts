@@ -2,7 +2,7 @@ import { pino } from 'pino'
 import { oidcSignIn } from './features/accounts/schoolSignIn.js'
 import { everybody } from './features/accounts/standInPeople.js'
 import { standInProvider } from './features/accounts/standInProvider.js'
-import { smtpPost } from './features/mail/post.js'
+import { smtpTransport } from './features/mail/mailTransport.js'
 import { makeOwnerKey } from './features/school/begin.js'
 import { serveWorld, stopOnSignals, takePort } from './listen.js'
 import { openWorld } from './openWorld.js'
@@ -28,7 +28,7 @@ async function main(settings: Settings): Promise<void> {
     backups: settings.backups,
     reserve: true,
     schoolSignIn: standIn?.signIn ?? signIn ?? null,
-    ...(settings.mail && { post: smtpPost(settings.mail.smtp, settings.mail.from) }),
+    ...(settings.mail && { post: smtpTransport(settings.mail.smtp, settings.mail.from) }),
     onStep: doing => {
       port.say(doing)
       log.info(doing, 'starting')

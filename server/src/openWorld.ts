@@ -13,7 +13,7 @@ import { refuseHalfRestored } from './features/backups/restore.js'
 import { FileStore } from './features/files/store.js'
 import { Uploads } from './features/files/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
-import { outboxPost, type Post } from './features/mail/post.js'
+import { type MailTransport, outboxTransport } from './features/mail/mailTransport.js'
 import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { recomputeDeadlines } from './features/timing/recomputeDeadlines.js'
@@ -37,7 +37,7 @@ export type WorldOptions = {
   readonly log?: Logger
   readonly hashing?: World['hashing']
   readonly onStatement?: (sql: string) => void
-  readonly post?: Post
+  readonly mailTransport?: MailTransport
   readonly address?: string
   readonly backups?: BackupSettings | undefined
   /** Holds some room of the disk back, so that the next start finds some. */
@@ -93,7 +93,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     log,
   })
   const random = options.random ?? randomBytes
-  const outbox = outboxPost(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random }))
+  const outbox = outboxTransport(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random }))
   const world: World = {
     db,
     lock,
@@ -114,7 +114,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     hashing: options.hashing ?? FULL_HASHING,
     address: options.address ?? null,
     schoolSignIn: options.schoolSignIn ?? null,
-    post: options.post ?? outbox,
+    mailTransport: options.mailTransport ?? outbox,
     outbox,
   }
   await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>

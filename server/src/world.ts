@@ -7,7 +7,7 @@ import type { Backups } from './features/backups/backups.js'
 import type { FileStore } from './features/files/store.js'
 import type { Uploads } from './features/files/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
-import type { Post } from './features/mail/post.js'
+import type { MailTransport } from './features/mail/mailTransport.js'
 import type { FolderLock } from './folderLock.js'
 import type { Workers } from './workers/workers.js'
 
@@ -46,9 +46,9 @@ export type World = {
   readonly live: LiveStreams
   readonly backups: Backups
   /** What carries mail out of the house, or the stand-in for it. */
-  post: Post
+  mailTransport: MailTransport
   /** The stand-in. */
-  readonly outbox: Post
+  readonly outbox: MailTransport
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */
   schoolSignIn: SchoolSignIn | null
   /** Where people find Oppen: as the school has set it, else where the server listens, once it does. */

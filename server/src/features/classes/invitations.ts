@@ -12,7 +12,7 @@ import { beginSession, makeAccount, personNamed, seeMe } from '../accounts/servi
 import { hashOf, newToken } from '../accounts/sessions.js'
 import { audit } from '../auditLog/service.js'
 import { readNewFamily } from '../joining/keys.js'
-import { invitationMail } from '../mail/letters.js'
+import { invitationMail } from '../mail/messages.js'
 import { sendMail } from '../mail/service.js'
 import { type InvitationRow, invitations } from './models.js'
 import { addPlace, findPlaceHere } from './places.js'

@@ -10,18 +10,18 @@ import PostalMime from 'postal-mime'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import type { MailMessage } from './mailTransport.js'
 import { mails } from './models.js'
-import type { Letter } from './post.js'
 import { mailById, mailsNewest } from './queries.js'
 
-/** Who had a letter sent, and whose account it is about. */
+/** Who had a message sent, and whose account it is about. */
 export type Sent = { readonly by: AccountId } | { readonly to: AccountId }
 
-/** Sends a letter, and keeps where it lies if it lies in the outbox. Not to be called inside a command: it is slow. */
-export async function sendMail(world: World, letter: Letter, sent: Sent): Promise<void> {
-  const file = await world.post.send(letter)
+/** Sends a message, and keeps where it lies if it lies in the outbox. Not to be called inside a command: it is slow. */
+export async function sendMail(world: World, message: MailMessage, sent: Sent): Promise<void> {
+  const file = await world.mailTransport.send(message)
   if (file === null) return
-  const { to: recipient, subject } = letter
+  const { to: recipient, subject } = message
   const at = world.clock.now()
   await world.db.write(async () => {
     await world.db.model(mails).create({
@@ -41,7 +41,7 @@ export async function sendMail(world: World, letter: Letter, sent: Sent): Promis
  * Nothing is to be found where mail really goes out.
  */
 export async function seeOutbox(world: World, viewer: Viewer): Promise<OutboxPage> {
-  if (!world.post.outbox) throw new Refused('not_found')
+  if (!world.mailTransport.outbox) throw new Refused('not_found')
   const all = await mailsNewest(world.db, viewer.accountId)
   return { mails: all.map(({ file: _, ...mail }) => mail) }
 }
@@ -70,8 +70,8 @@ export async function sendMailFile(
 }
 
 async function findMail(world: World, viewer: Viewer, mailId: MailId) {
-  const found = world.post.outbox ? await mailById(world.db, viewer.accountId, mailId) : undefined
-  if (!found || !world.post.outbox) throw new Refused('not_found')
+  const found = world.mailTransport.outbox ? await mailById(world.db, viewer.accountId, mailId) : undefined
+  if (!found || !world.mailTransport.outbox) throw new Refused('not_found')
   const { file, ...mail } = found
-  return { path: join(world.post.outbox, file), mail }
+  return { path: join(world.mailTransport.outbox, file), mail }
 }

@@ -64,7 +64,7 @@ async function clearLetters(world: World): Promise<number> {
   for (;;) {
     const old = await oldLetters(world.db, outlived('letter', world.clock.now()), AT_ONCE)
     if (!old.length) return count
-    const { outbox } = world.post
+    const { outbox } = world.mailTransport
     if (outbox) for (const { file } of old) await rm(join(outbox, basename(file)), { force: true })
     const ids = JSON.stringify(old.map(one => one.id))
     await world.db.write(() =>

@@ -7,7 +7,7 @@ import { isZone } from '../../settings.js'
 import type { World } from '../../world.js'
 import { oidcSignIn } from '../accounts/schoolSignIn.js'
 import { audit } from '../auditLog/service.js'
-import { testMail } from '../mail/letters.js'
+import { testMail } from '../mail/messages.js'
 import { sendMail } from '../mail/service.js'
 import { calendarOf } from '../timing/planner.js'
 import { readText } from './forms.js'
@@ -59,7 +59,7 @@ export async function seeSchool(world: World): Promise<SchoolPage> {
 
 /** What is told of a mail server: never its password. */
 function mailOf(world: World, mail: StoredMail | undefined): SchoolPage['mail'] {
-  const outside = world.post.outbox === null
+  const outside = world.mailTransport.outbox === null
   const set = !world.pinned.has('mail') && mail
   return {
     by: outside ? 'server' : 'outbox',

@@ -4,7 +4,7 @@ import { settings } from '../../db/index.js'
 import { StartRefused } from '../../startRefused.js'
 import type { World } from '../../world.js'
 import { oidcSignIn } from '../accounts/schoolSignIn.js'
-import { smtpPost } from '../mail/post.js'
+import { smtpTransport } from '../mail/mailTransport.js'
 
 /** What the owner of a school has set, each under a name of its own in the table of settings. */
 const stored = {
@@ -69,7 +69,7 @@ export async function takeUpSettings(world: World): Promise<void> {
 export async function takeUpMail(world: World): Promise<void> {
   if (world.pinned.has('mail')) return
   const mail = await readSetting(world, 'mail')
-  world.post = mail ? smtpPost(addressOfMail(mail), mail.from) : world.outbox
+  world.mailTransport = mail ? smtpTransport(addressOfMail(mail), mail.from) : world.outbox
 }
 
 /** The address that a mail server is reached at, with the name and the password for it. */

@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import PostalMime from 'postal-mime'
 import { SMTPServer } from 'smtp-server'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { invitationMail, resetMail } from './letters.js'
-import { outboxPost, type Post, smtpPost } from './post.js'
+import { type MailTransport, outboxTransport, smtpTransport } from './mailTransport.js'
+import { invitationMail, resetMail } from './messages.js'
 
 const SENDER = 'Oppen <oppen@school.example>'
 
@@ -54,20 +54,20 @@ afterEach(async () => {
   await rm(folder, { recursive: true })
 })
 
-const letter = resetMail({
+const message = resetMail({
   to: 'frau.lund@mail.example',
   name: 'Frau Lünd',
   school: 'Tern Hollow School',
   address: 'https://oppen.example/reset#a=b.c',
 })
-const real = (more = 'oppen:tide-out') => smtpPost(`smtp://${more}@${host}`, SENDER)
+const real = (more = 'oppen:tide-out') => smtpTransport(`smtp://${more}@${host}`, SENDER)
 
-describe('a letter', () => {
+describe('a message', () => {
   it('is the same whether the mail server or its stand-in carries it', async () => {
     let n = 0
-    const standIn = outboxPost(join(folder, 'outbox'), SENDER, () => `letter${++n}`)
-    const read = async (post: Post) => {
-      const file = await post.send(letter)
+    const standIn = outboxTransport(join(folder, 'outbox'), SENDER, () => `message${++n}`)
+    const read = async (transport: MailTransport) => {
+      const file = await transport.send(message)
       const source = file ? await readFile(join(folder, 'outbox', file)) : server.taken[0]?.source
       const { from, to, subject, text } = await PostalMime.parse(source ?? '')
       return { from, to, subject, text: text?.replaceAll('\r\n', '\n') }
@@ -76,30 +76,30 @@ describe('a letter', () => {
     expect(carried).toEqual({
       from: { name: 'Oppen', address: 'oppen@school.example' },
       to: [{ name: '', address: 'frau.lund@mail.example' }],
-      subject: letter.subject,
-      text: letter.text,
+      subject: message.subject,
+      text: message.text,
     })
     expect(await read(standIn)).toEqual(carried)
     expect(server.taken).toMatchObject([{ from: 'oppen@school.example', to: ['frau.lund@mail.example'] }])
     expect([real().outbox, standIn.outbox]).toEqual([null, join(folder, 'outbox')])
   })
 
-  it('that the mail server does not take is no letter that was sent', async () => {
-    await expect(real('oppen:wrong').send(letter)).rejects.toMatchObject({ responseCode: 535 })
-    await expect(real().send({ ...letter, to: 'frau.lund@else.example' })).rejects.toThrow(/do not carry/)
+  it('that the mail server does not take is no message that was sent', async () => {
+    await expect(real('oppen:wrong').send(message)).rejects.toMatchObject({ responseCode: 535 })
+    await expect(real().send({ ...message, to: 'frau.lund@else.example' })).rejects.toThrow(/do not carry/)
     expect(server.taken).toEqual([])
   })
 
   it('never takes the place of another in the outbox', async () => {
-    const post = outboxPost(folder, SENDER, () => 'same')
-    await post.send(letter)
-    await expect(post.send({ ...letter, subject: 'other' })).rejects.toMatchObject({ code: 'EEXIST' })
+    const transport = outboxTransport(folder, SENDER, () => 'same')
+    await transport.send(message)
+    await expect(transport.send({ ...message, subject: 'other' })).rejects.toMatchObject({ code: 'EEXIST' })
     expect(await readdir(folder)).toEqual(['same.eml'])
   })
 
   it('takes no line of its own into its head from a name', async () => {
     // RFC 5322, 2.2: a field ends with the end of its line
-    await real().send({ ...letter, subject: 'Hello\r\nBcc: everybody@mail.example' })
+    await real().send({ ...message, subject: 'Hello\r\nBcc: everybody@mail.example' })
     expect(server.taken[0]?.to).toEqual(['frau.lund@mail.example'])
     const { headers } = await PostalMime.parse(server.taken[0]?.source ?? '')
     expect(headers.map(one => one.key)).not.toContain('bcc')

@@ -1,17 +1,17 @@
 import type { Language } from '@oppen/core/register'
-import type { Letter } from './post.js'
+import type { MailMessage } from './mailTransport.js'
 
-/** A letter with which a school sees whether its letters arrive. */
-export const testMail = ({ to, school }: { readonly to: string; readonly school: string }): Letter => ({
+/** A message with which a school sees whether its letters arrive. */
+export const testMail = ({ to, school }: { readonly to: string; readonly school: string }): MailMessage => ({
   to,
   subject: `${school}: letters from Oppen arrive`,
   text: `Hello,
 
-This is a test letter from Oppen at ${school}. It arrived, so invitations and password resets will as well. Nothing is to be done.
+This is a test message from Oppen at ${school}. It arrived, so invitations and password resets will as well. Nothing is to be done.
 `,
 })
 
-export type InvitationLetter = {
+export type InvitationMail = {
   readonly to: string
   readonly language: Language
   readonly childName: string
@@ -23,7 +23,7 @@ export type InvitationLetter = {
   readonly until: string
 }
 
-type Filled = Omit<InvitationLetter, 'to' | 'language'>
+type Filled = Omit<InvitationMail, 'to' | 'language'>
 
 const INVITATION: Readonly<Record<Language, (f: Filled) => { subject: string; text: string }>> = {
   en: f => ({
@@ -89,18 +89,18 @@ Sie gilt einmal, bis ${f.until}. Wenn Sie ${f.childName} nicht kennen, tun Sie b
 }
 
 /** Invites somebody to follow a child, in the family's language. */
-export function invitationMail({ to, language, ...filled }: InvitationLetter): Letter {
+export function invitationMail({ to, language, ...filled }: InvitationMail): MailMessage {
   return { to, ...INVITATION[language](filled) }
 }
 
-export type ResetLetter = {
+export type ResetMail = {
   readonly to: string
   readonly name: string
   readonly school: string
   readonly address: string
 }
 
-type ConfirmLetter = {
+type ConfirmMail = {
   readonly to: string
   readonly name: string
   readonly school: string
@@ -108,7 +108,7 @@ type ConfirmLetter = {
 }
 
 /** Asks whoever reads the mail of an address whether it is theirs. */
-export const confirmMail = ({ to, name, school, address }: ConfirmLetter): Letter => ({
+export const confirmMail = ({ to, name, school, address }: ConfirmMail): MailMessage => ({
   to,
   subject: `Is this your address? Oppen, ${school}`,
   text: `Hello,
@@ -121,7 +121,7 @@ If it was not you, do nothing: it will not be used.
 })
 
 /** Lets somebody set a forgotten secret anew. */
-export function resetMail({ to, name, school, address }: ResetLetter): Letter {
+export function resetMail({ to, name, school, address }: ResetMail): MailMessage {
   return {
     to,
     subject: `A new secret for Oppen, ${school}`,

@@ -2,10 +2,10 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
-import { bringLettersAsTyped } from './app/letters.js'
 import { part } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { router } from './app/router.js'
+import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
 import { useSaid } from './parts/tell.js'
 import './style.css'
 
@@ -32,7 +32,7 @@ createRoot(root).render(
   </StrictMode>,
 )
 
-bringLettersAsTyped(document)
+loadScriptFontsAsTyped(document)
 
 // the screens are kept on the device once everything else has had its turn
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

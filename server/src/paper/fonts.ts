@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module'
-import { farFonts } from './farFonts.js'
 import { bytesOf, type FontFiles } from './fontFiles.js'
 import { fontOf } from './fontkit.js'
+import { scriptFonts } from './scriptFonts.js'
 
 const { resolve } = createRequire(import.meta.url)
 const hyperlegible = (part: string): string =>
@@ -19,7 +19,7 @@ const family = (name: string, part: string): FontFiles => ({
 
 /**
  * What paper is written with, in order: a sign that the first does not have is taken from the next. Oppen's own letters,
- * then those of the other alphabets, then small pictures; what none of them has is in `farFonts`.
+ * then those of the other alphabets, then small pictures; what none of them has is in `scriptFonts`.
  */
 export const FONTS: readonly FontFiles[] = [
   family('Hyperlegible', 'latin'),
@@ -56,18 +56,18 @@ export type Writing = {
   /** In the order in which a sign is looked for. */
   readonly fonts: readonly FontFiles[]
   /** A text with a box for each sign that none of the fonts has. */
-  readonly letters: (text: string) => string
+  readonly drawable: (text: string) => string
 }
 
 /** What a text is written with. */
 export async function writing(text: string): Promise<Writing> {
   signs ??= readSigns()
   const near = await signs
-  const far = await farFonts(text, near)
+  const far = await scriptFonts(text, near)
   const known = far.length ? new Set([...near, ...(await Promise.all(far.map(signsOf))).flat()]) : near
   const isKnown = (sign: string) => known.has(sign.codePointAt(0) ?? 0) || /[\s\u200c\u200d]/.test(sign)
   return {
     fonts: [...FONTS, ...far],
-    letters: one => Array.from(one, sign => (isKnown(sign) ? sign : UNKNOWN)).join(''),
+    drawable: one => Array.from(one, sign => (isKnown(sign) ? sign : UNKNOWN)).join(''),
   }
 }

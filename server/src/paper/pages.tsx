@@ -23,7 +23,7 @@ const SIZE = 12
 const WIDE = 483
 const HIGH = 560
 
-const look = StyleSheet.create({
+const styles = StyleSheet.create({
   page: {
     fontSize: SIZE,
     padding: '56 56 64',
@@ -101,7 +101,7 @@ type Picture = {
 type Drawn = {
   readonly pictures: ReadonlyMap<string, Picture>
   readonly formulas: ReadonlyMap<string, DrawnFormula>
-  readonly letters: (text: string) => string
+  readonly drawable: (text: string) => string
 }
 
 export type WrittenPage = {
@@ -119,20 +119,20 @@ export type WrittenPage = {
  * words as text that can be searched.
  */
 export async function writtenPdf({ title, html, foot, pictures }: WrittenPage): Promise<Buffer> {
-  const { fonts, letters } = await writing(`${title} ${html} ${foot}`)
+  const { fonts, drawable } = await writing(`${title} ${html} ${foot}`)
   // the types know one name only
   const fontFamily = register(fonts) as unknown as string
   const nodes = parseDocument(html).children
-  const drawn = { letters, ...(await draw(nodes, pictures)) }
+  const drawn = { drawable, ...(await draw(nodes, pictures)) }
   const paper = (
     <Document title={title} language="en">
-      <Page size="A4" style={[look.page, { fontFamily }]}>
-        <View style={look.text}>
-          <Text style={look.title}>{letters(title)}</Text>
+      <Page size="A4" style={[styles.page, { fontFamily }]}>
+        <View style={styles.text}>
+          <Text style={styles.title}>{drawable(title)}</Text>
           <Blocks nodes={nodes} drawn={drawn} />
         </View>
-        <View fixed style={look.foot}>
-          <Text>{letters(foot)}</Text>
+        <View fixed style={styles.foot}>
+          <Text>{drawable(foot)}</Text>
           <Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} />
         </View>
       </Page>
@@ -144,7 +144,7 @@ export async function writtenPdf({ title, html, foot, pictures }: WrittenPage): 
 async function draw(
   nodes: readonly ChildNode[],
   given: WrittenPage['pictures'],
-): Promise<Omit<Drawn, 'letters'>> {
+): Promise<Omit<Drawn, 'drawable'>> {
   const pictures = new Map<string, Picture>()
   const formulas = new Map<string, DrawnFormula>()
   for (const node of all(nodes)) {
@@ -198,7 +198,7 @@ function Blocks({ nodes, drawn }: Part) {
 }
 
 const Line = ({ nodes, drawn }: Part) => (
-  <Text style={look.p}>
+  <Text style={styles.p}>
     <Inline nodes={nodes} drawn={drawn} />
   </Text>
 )
@@ -212,7 +212,7 @@ function Block({ node, drawn }: BlockProps) {
     case 'h2':
     case 'h3':
       return (
-        <Text style={look[node.name]} minPresenceAhead={40}>
+        <Text style={styles[node.name]} minPresenceAhead={40}>
           <Inline {...inner} />
         </Text>
       )
@@ -221,20 +221,20 @@ function Block({ node, drawn }: BlockProps) {
       return <List node={node} drawn={drawn} />
     case 'blockquote':
       return (
-        <View style={look.blockquote}>
+        <View style={styles.blockquote}>
           <Blocks {...inner} />
         </View>
       )
     case 'pre':
       return (
-        <View style={look.pre}>
+        <View style={styles.pre}>
           <Text>
             <Inline {...inner} />
           </Text>
         </View>
       )
     case 'hr':
-      return <View style={look.hr} />
+      return <View style={styles.hr} />
     case 'table':
       return <Table node={node} drawn={drawn} />
     case 'img':
@@ -247,7 +247,7 @@ function Block({ node, drawn }: BlockProps) {
 
 /** An empty one is a line left out. */
 const Paragraph = ({ nodes, drawn }: Part) =>
-  nodes.length ? <Line nodes={nodes} drawn={drawn} /> : <Text style={look.p}> </Text>
+  nodes.length ? <Line nodes={nodes} drawn={drawn} /> : <Text style={styles.p}> </Text>
 
 function Shown({ node, drawn }: BlockProps) {
   const picture = drawn.pictures.get(node.attribs.src ?? '')
@@ -262,12 +262,12 @@ function List({ node, drawn }: BlockProps) {
   const first = Number(node.attribs.start ?? 1)
   const items = node.children.filter(one => one instanceof Element && one.name === 'li') as Element[]
   return (
-    <View style={look.ul}>
+    <View style={styles.ul}>
       {items.map((item, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a page that is set once
-        <View key={index} style={look.li}>
-          <Text style={look.mark}>{node.name === 'ol' ? `${first + index}.` : '•'}</Text>
-          <View style={look.body}>
+        <View key={index} style={styles.li}>
+          <Text style={styles.mark}>{node.name === 'ol' ? `${first + index}.` : '•'}</Text>
+          <View style={styles.body}>
             <Blocks nodes={item.children} drawn={drawn} />
           </View>
         </View>
@@ -316,18 +316,18 @@ function Table({ node, drawn }: BlockProps) {
   const rows = rowsOf(node)
   const columns = Math.max(1, ...rows.map(cells => cells.reduce((sum, { span }) => sum + span, 0)))
   return (
-    <View style={look.table}>
+    <View style={styles.table}>
       {rows.map((cells, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a page that is set once
-        <View key={index} style={look.tr}>
+        <View key={index} style={styles.tr}>
           {cells.map(({ cell, span }, at) => (
             <View
               // biome-ignore lint/suspicious/noArrayIndexKey: a page that is set once
               key={at}
               style={[
-                look.cell,
+                styles.cell,
                 { width: `${(100 * span) / columns}%` },
-                ...(cell?.name === 'th' ? [look.th] : []),
+                ...(cell?.name === 'th' ? [styles.th] : []),
               ]}
             >
               <Blocks nodes={cell?.children ?? []} drawn={drawn} />
@@ -351,23 +351,23 @@ const SET = ['strong', 'em', 'u', 's', 'code'] as const
 const isSet = (name: string): name is (typeof SET)[number] => SET.some(one => one === name)
 
 function inlineOf(node: ChildNode, drawn: Drawn): ReactNode {
-  if (node instanceof Words) return drawn.letters(node.data)
+  if (node instanceof Words) return drawn.drawable(node.data)
   if (!(node instanceof Element)) return null
   const inner = <Inline nodes={node.children} drawn={drawn} />
   if (node.name === 'br') return '\n'
   if (node.attribs['data-tex'] !== undefined) return formulaOf(node.attribs['data-tex'], drawn)
   if (node.name === 'a')
     return (
-      <Link src={node.attribs.href ?? ''} style={look.a}>
+      <Link src={node.attribs.href ?? ''} style={styles.a}>
         {inner}
       </Link>
     )
-  return isSet(node.name) ? <Text style={look[node.name]}>{inner}</Text> : inner
+  return isSet(node.name) ? <Text style={styles[node.name]}>{inner}</Text> : inner
 }
 
 function formulaOf(tex: string, drawn: Drawn): ReactNode {
   const formula = drawn.formulas.get(tex)
-  if (!formula) return drawn.letters(tex)
+  if (!formula) return drawn.drawable(tex)
   const { png, width, height } = formula
   const scale = Math.min(1, WIDE / width)
   return <Image src={{ data: png, format: 'png' }} style={{ width: width * scale, height: height * scale }} />

@@ -7,7 +7,7 @@ import {
   type Route,
   type WireError,
 } from '@oppen/contract'
-import { bringLetters } from './letters.js'
+import { loadScriptFonts } from './scriptFonts.js'
 
 /** A refusal that the server answered, to be worded by its code. */
 export class Refusal extends Error {
@@ -66,7 +66,7 @@ async function reach(address: string, init: RequestInit): Promise<Response> {
 async function read(response: Response): Promise<unknown> {
   try {
     const text = await response.text()
-    bringLetters(text)
+    loadScriptFonts(text)
     return JSON.parse(text)
   } catch {
     if (response.ok) throw new Unreachable('the answer was cut off')

@@ -1,6 +1,6 @@
 import type { Me } from '@oppen/contract'
 import { Unreachable } from './api.js'
-import { bringLetters } from './letters.js'
+import { loadScriptFonts } from './scriptFonts.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
 const KEPT = 'oppen kept'
@@ -24,7 +24,7 @@ async function get<T>(path: string): Promise<Kept<T> | undefined> {
   const answer = await (await store())?.match(path)
   if (!answer) return undefined
   const text = await answer.text()
-  bringLetters(text)
+  loadScriptFonts(text)
   return JSON.parse(text) as Kept<T>
 }
 

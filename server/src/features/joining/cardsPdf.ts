@@ -3,7 +3,7 @@ import type { Language } from '@oppen/core/register'
 import { PDFDocument, type PDFPage, rgb } from 'pdf-lib'
 import { create as createQr } from 'qrcode'
 import { fontkitForPdf } from '../../paper/fontkit.js'
-import { Letters } from '../../paper/letters.js'
+import { PdfText } from '../../paper/pdfText.js'
 import { CARD_WORDS } from './cardWords.js'
 import type { KeyKind } from './models.js'
 
@@ -38,14 +38,14 @@ export type Cards = { readonly cards: readonly Card[]; readonly origin: string }
 export async function cardsPdf({ cards, origin }: Cards): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkitForPdf)
-  const letters = new Letters(pdf)
+  const pdfText = new PdfText(pdf)
   for (let first = 0; first < cards.length || first === 0; first += CARDS_ON_A_PAGE) {
     const page = pdf.addPage([PAGE.width, PAGE.height])
     cutLines(page)
     for (const [index, card] of cards.slice(first, first + CARDS_ON_A_PAGE).entries()) {
       const x = (index % COLUMNS) * CARD.width
       const y = PAGE.height - (Math.floor(index / COLUMNS) + 1) * CARD.height
-      await drawCard(page, letters, card, { x, y, origin })
+      await drawCard(page, pdfText, card, { x, y, origin })
     }
   }
   return pdf.save()
@@ -62,7 +62,7 @@ function cutLines(page: PDFPage): void {
 
 type At = { readonly x: number; readonly y: number; readonly origin: string }
 
-async function drawCard(page: PDFPage, letters: Letters, card: Card, { x, y, origin }: At): Promise<void> {
+async function drawCard(page: PDFPage, pdfText: PdfText, card: Card, { x, y, origin }: At): Promise<void> {
   const words = CARD_WORDS[card.language]
   const address = origin.replace(/^https?:\/\//, '')
   const said = { address, name: card.name.split(' ')[0] ?? '', teacherName: card.teacherName }
@@ -76,22 +76,22 @@ async function drawCard(page: PDFPage, letters: Letters, card: Card, { x, y, ori
     color: MARGIN,
   })
   const beside = right - left - QR_SIDE - 4 * MM
-  await write(page, letters, [card.name], {
+  await write(page, pdfText, [card.name], {
     x: left,
     y: top - INSET - 11,
     size: 14,
     bold: true,
     most: beside,
   })
-  await write(page, letters, [`${card.className} · ${card.teacherName}`], {
+  await write(page, pdfText, [`${card.className} · ${card.teacherName}`], {
     x: left,
     y: top - INSET - 25,
     size: 9,
     most: beside,
     soft: true,
   })
-  await write(page, letters, [words.title[card.kind]], { x: left, y: top - INSET - 48, size: 10, bold: true })
-  await write(page, letters, showKeyInTwo(card.key), {
+  await write(page, pdfText, [words.title[card.kind]], { x: left, y: top - INSET - 48, size: 10, bold: true })
+  await write(page, pdfText, showKeyInTwo(card.key), {
     x: left,
     y: top - INSET - 67,
     size: 16,
@@ -100,10 +100,10 @@ async function drawCard(page: PDFPage, letters: Letters, card: Card, { x, y, ori
   })
   drawQr(page, `${origin}/key#${card.key}`, { x: right - QR_SIDE, y: top - INSET - QR_SIDE })
   const lines = [
-    ...(await wrap(letters, words.how[card.kind](said), 9, right - left)),
-    ...(await wrap(letters, words.lost(said), 9, right - left)),
+    ...(await wrap(pdfText, words.how[card.kind](said), 9, right - left)),
+    ...(await wrap(pdfText, words.lost(said), 9, right - left)),
   ]
-  await write(page, letters, lines, {
+  await write(page, pdfText, lines, {
     x: left,
     y: y + INSET + (lines.length - 1) * 11.5,
     size: 9,
@@ -149,28 +149,28 @@ type Writing = {
 /** Writes lines below each other from the lower left of the first on. */
 async function write(
   page: PDFPage,
-  letters: Letters,
+  pdfText: PdfText,
   lines: readonly string[],
   writing: Writing,
 ): Promise<void> {
   const { x, y, size, bold = false, soft = false, leading = size * 1.2, most } = writing
   for (const [index, line] of lines.entries()) {
-    const wide = most ? await letters.widthOf(line, size, bold) : 0
+    const wide = most ? await pdfText.widthOf(line, size, bold) : 0
     const fitted = most && wide > most ? (size * most) / wide : size
     const color = soft ? SOFT : INK
     // all languages of cards read from left to right, whoever's name a line begins with
     const spot = { x, y: y - index * leading, size: fitted, bold, color, direction: 'ltr' } as const
-    await letters.write(page, line, spot)
+    await pdfText.write(page, line, spot)
   }
 }
 
 /** A text in lines that are no wider than `width` at a size, both in points. */
-async function wrap(letters: Letters, text: string, size: number, width: number): Promise<string[]> {
+async function wrap(pdfText: PdfText, text: string, size: number, width: number): Promise<string[]> {
   const lines: string[] = []
   for (const word of text.split(' ')) {
     const last = lines.at(-1)
     const longer = `${last} ${word}`
-    if (last !== undefined && (await letters.widthOf(longer, size)) <= width) lines[lines.length - 1] = longer
+    if (last !== undefined && (await pdfText.widthOf(longer, size)) <= width) lines[lines.length - 1] = longer
     else lines.push(word)
   }
   return lines

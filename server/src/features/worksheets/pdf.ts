@@ -4,8 +4,8 @@ import { BlendMode, LineCapStyle, PDFDocument, type PDFImage, type PDFPage, type
 import sharp from 'sharp'
 import { escapeHtml } from '../../html.js'
 import { fontkitForPdf } from '../../paper/fontkit.js'
-import { Letters } from '../../paper/letters.js'
 import { writtenPdf } from '../../paper/pages.js'
+import { PdfText } from '../../paper/pdfText.js'
 import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
 import type { SheetRow } from './models.js'
 
@@ -44,12 +44,12 @@ async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uin
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkitForPdf)
   pdf.setTitle(title)
-  const letters = new Letters(pdf)
+  const pdfText = new PdfText(pdf)
   const sources = new Sources(pdf)
   const notes: string[] = []
   for (const sheet of pages) {
-    const page = (await drawn(sources, sheet)) ?? (await missingPage(pdf, letters, sheet))
-    for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, letters, item, notes)
+    const page = (await drawn(sources, sheet)) ?? (await missingPage(pdf, pdfText, sheet))
+    for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, pdfText, item, notes)
   }
   if (notes.length) await addNotes(pdf, title, notes)
   return pdf.save()
@@ -68,12 +68,12 @@ async function drawn(sources: Sources, sheet: PdfSheet): Promise<PDFPage | undef
 /** Stands for a page whose file is missing on the server: what was drawn on it comes all the same. */
 async function missingPage(
   pdf: PDFDocument,
-  letters: Letters,
+  pdfText: PdfText,
   { width, height, name }: PdfSheet,
 ): Promise<PDFPage> {
   const page = pdf.addPage([width, height])
   const words = `The file of this page is missing or broken: ${name}`
-  await letters.write(page, words, { x: 40, y: height - 60, size: 11, color: COLOURS.red })
+  await pdfText.write(page, words, { x: 40, y: height - 60, size: 11, color: COLOURS.red })
   return page
 }
 
@@ -120,7 +120,7 @@ class Sources {
   }
 }
 
-async function drawItem(page: PDFPage, letters: Letters, item: InkItem, notes: string[]): Promise<void> {
+async function drawItem(page: PDFPage, pdfText: PdfText, item: InkItem, notes: string[]): Promise<void> {
   const { width, height } = page.getSize()
   const scale = width / PAGE_WIDTH
   // paths of SVG run downwards from where they are put; a PDF page begins below
@@ -147,7 +147,7 @@ async function drawItem(page: PDFPage, letters: Letters, item: InkItem, notes: s
       const size = item.size * scale
       const at = { x: item.x * scale, y: height - item.y * scale - size, size, color: COLOURS[item.colour] }
       for (const [row, line] of item.text.split('\n').entries())
-        await letters.write(page, line, { ...at, y: at.y - row * size * 1.3 })
+        await pdfText.write(page, line, { ...at, y: at.y - row * size * 1.3 })
       break
     }
     case 'note': {
@@ -155,8 +155,8 @@ async function drawItem(page: PDFPage, letters: Letters, item: InkItem, notes: s
       const [x, y, size] = [item.x * scale, height - item.y * scale, 8]
       page.drawCircle({ x, y, size, color: rgb(0.93, 0.73, 0.29) })
       const mark = String(notes.length)
-      const wide = await letters.widthOf(mark, 9)
-      await letters.write(page, mark, { x: x - wide / 2, y: y - 3.2, size: 9, color: COLOURS.black })
+      const wide = await pdfText.widthOf(mark, 9)
+      await pdfText.write(page, mark, { x: x - wide / 2, y: y - 3.2, size: 9, color: COLOURS.black })
     }
   }
 }

@@ -63,7 +63,7 @@ const bidi = bidiFactory()
 const SPACE = 0x20
 
 /** Writes onto pages of a PDF, each sign with the first font that has it. */
-export class Letters {
+export class PdfText {
   readonly #pdf: PDFDocument
   readonly #fonts = new Map<string, Promise<Font>>()
 
@@ -91,9 +91,9 @@ export class Letters {
   async #runs(given: string, bold: boolean, direction?: 'ltr' | 'rtl'): Promise<Run[]> {
     // a letter and its accent are one sign where there is such a one, as fonts have them
     const composed = given.normalize('NFC')
-    const { fonts, letters } = await writing(composed)
+    const { fonts, drawable } = await writing(composed)
     const files = fonts.map(one => (bold ? one.bold : one.plain))
-    const line = letters(composed)
+    const line = drawable(composed)
     const embedding = bidi.getEmbeddingLevels(line, direction)
     const mirrored = bidi.getMirroredCharactersMap(line, embedding.levels)
     const runs: Run[] = []

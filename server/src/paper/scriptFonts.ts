@@ -39,7 +39,7 @@ const filesOf = new Map<string, Promise<Files>>()
 const fontsOf = new Map<string, Promise<FontFiles>>()
 
 /** The fonts that have those signs of a text that are not `known`; read once in the life of a thread. */
-export async function farFonts(text: string, known: ReadonlySet<number>): Promise<readonly FontFiles[]> {
+export async function scriptFonts(text: string, known: ReadonlySet<number>): Promise<readonly FontFiles[]> {
   const scripts = scriptsIn(text)
   if (!scripts.length) return []
   const files = await Promise.all(scripts.map(script => remembered(filesOf, PACKAGES[script], readFiles)))

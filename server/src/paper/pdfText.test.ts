@@ -2,14 +2,14 @@ import { PDFDocument, rgb } from 'pdf-lib'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { fontkitForPdf } from './fontkit.js'
-import { Letters } from './letters.js'
+import { PdfText } from './pdfText.js'
 
 /** The pieces of a line as another reader finds them, from left to right. */
 async function read(line: string, direction?: 'ltr' | 'rtl') {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkitForPdf)
   const page = pdf.addPage()
-  const letters = new Letters(pdf)
+  const letters = new PdfText(pdf)
   const color = rgb(0, 0, 0)
   await letters.write(page, line, { x: 50, y: 700, size: 12, color, ...(direction && { direction }) })
   const wide = await letters.widthOf(line, 12)

@@ -4,7 +4,7 @@ import { type Script, scriptsIn } from '@oppen/core/texts'
  * The letters of each writing system that Oppen's own do not have: files by what is written together, fetched as a page
  * needs them.
  */
-const LETTERS: Readonly<Record<Script, () => Promise<unknown>>> = {
+const FONTS_OF_SCRIPT: Readonly<Record<Script, () => Promise<unknown>>> = {
   general: () => import('@fontsource-variable/noto-sans/index.css'),
   arabic: () => import('@fontsource-variable/noto-sans-arabic/index.css'),
   armenian: () => import('@fontsource-variable/noto-sans-armenian/index.css'),
@@ -34,17 +34,17 @@ const there = new Set<Script>()
  * Makes known the letters that a text needs; `style.css` names their families. What cannot be fetched is asked for with
  * the next text.
  */
-export function bringLetters(text: string): void {
+export function loadScriptFonts(text: string): void {
   for (const script of scriptsIn(text)) {
     if (there.has(script)) continue
     there.add(script)
-    LETTERS[script]().catch(() => there.delete(script))
+    FONTS_OF_SCRIPT[script]().catch(() => there.delete(script))
   }
 }
 
 /** Brings the letters of what is typed or pasted before anything of it is saved. */
-export function bringLettersAsTyped(page: Document): void {
+export function loadScriptFontsAsTyped(page: Document): void {
   page.addEventListener('beforeinput', event =>
-    bringLetters(event.data ?? event.dataTransfer?.getData('text/plain') ?? ''),
+    loadScriptFonts(event.data ?? event.dataTransfer?.getData('text/plain') ?? ''),
   )
 }

@@ -15,11 +15,11 @@ export type {
 } from './features/classes.js'
 export type {
   DoorPage,
+  JoinRequestStatus,
   KeyHolder,
   Knocked,
   OpenDoor,
   TabletPage,
-  Waited,
   WelcomePage,
 } from './features/joining.js'
 export type { LiveEvent } from './features/live.js'

@@ -12,9 +12,9 @@ import {
   seeSettings,
 } from '@oppen/server/features/classes/service'
 import { findDoor } from '@oppen/server/features/joining/entry'
+import { askIn, requestAsFamily } from '@oppen/server/features/joining/joinRequests'
 import { newestDoor } from '@oppen/server/features/joining/queries'
 import { makeTablet } from '@oppen/server/features/joining/tablets'
-import { askIn, waitAsFamily } from '@oppen/server/features/joining/waits'
 import type { World } from '@oppen/server/world'
 import sharp from 'sharp'
 import {
@@ -60,7 +60,7 @@ export async function atTheDoor(world: World, clock: FixedClock, { garden }: Dem
   clock.moveTo(at(world, '2026-10-14T16:17'))
   await askIn(world, undefined, { code: door.code, firstName: 'Noor', lastName: 'Vidal', secret: '2468' })
   const family = await buildAccount(world, 'family', 'Ms Solano')
-  await waitAsFamily(world, await findDoor(world, door.code), {
+  await requestAsFamily(world, await findDoor(world, door.code), {
     accountId: family.accountId,
     about: 'Kit Solano',
   })

@@ -3,11 +3,11 @@ import type {
   ClassId,
   GroupId,
   InvitationId,
+  JoinRequestId,
   KeyId,
   MergeId,
   PlaceId,
   TabletId,
-  WaitId,
 } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
@@ -72,7 +72,7 @@ export const registerPage = z.object({
   away: z.array(place),
   waiting: z.array(
     z.object({
-      id: id<WaitId>(),
+      id: id<JoinRequestId>(),
       kind: z.enum(['newcomer', 'family', 'tablet']),
       name: z.string(),
       /** The child, as the family calls it. */

@@ -1,4 +1,4 @@
-import type { PlaceId, WaitId } from '@oppen/core/ids'
+import type { JoinRequestId, PlaceId } from '@oppen/core/ids'
 import { ADMITS } from '@oppen/core/joining'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
@@ -72,7 +72,12 @@ export const doorPage = z.object({
   notYet: z.array(z.object({ placeId: id<PlaceId>(), name: z.string() })),
   /** Newcomers and tablets that wait for a nod. */
   waiting: z.array(
-    z.object({ id: id<WaitId>(), kind: z.enum(['newcomer', 'tablet']), name: z.string(), at: instant }),
+    z.object({
+      id: id<JoinRequestId>(),
+      kind: z.enum(['newcomer', 'tablet']),
+      name: z.string(),
+      at: instant,
+    }),
   ),
 })
 export type DoorPage = z.infer<typeof doorPage>
@@ -107,13 +112,13 @@ export const welcomePage = z.object({
 })
 export type WelcomePage = z.infer<typeof welcomePage>
 
-export const waited = z.discriminatedUnion('is', [
+export const joinRequestStatus = z.discriminatedUnion('is', [
   z.object({ is: z.literal('waiting') }),
   z.object({ is: z.literal('no') }),
   z.object({ is: z.literal('tablet') }),
   z.object({ is: z.literal('in'), me }),
 ])
-export type Waited = z.infer<typeof waited>
+export type JoinRequestStatus = z.infer<typeof joinRequestStatus>
 
 const newcomer = z.object({ code: line, firstName: line, lastName: line, secret: line.nullable() })
 const waitToken = z.object({ token: z.string().min(1).max(100) })
@@ -130,7 +135,7 @@ export const joiningShapes = {
     reply: me,
   },
   askTablet: { body: z.object({ code: line, name: line }), reply: waitToken },
-  waited: { body: waitToken, reply: waited },
+  seeJoinRequest: { body: waitToken, reply: joinRequestStatus },
   showKey: { body: z.object({ key: line }), reply: keyHolder },
   comeHome: { body: z.object({ key: line, asSelf: z.boolean() }), reply: me },
   joinFamily: {
@@ -147,7 +152,7 @@ export const joiningShapes = {
   openDoor: { body: z.object({ span: doorSpan, admits: admits.nullable() }), reply: doorPage },
   lengthenDoor: { body: z.object({ minutes: z.number().int().min(1).max(600) }), reply: doorPage },
   closeDoor: { reply: doorPage },
-  answerWait: {
+  answerJoinRequest: {
     body: z.object({ answer: z.enum(['yes', 'no']), placeId: id<PlaceId>().nullable() }),
     reply: done,
   },

@@ -43,7 +43,9 @@ export const peopleRoutes = {
   comeAsGuest: route<Shapes['comeAsGuest']>()('POST', '/api/entry/guest', 'open', { tries: ['code'] }),
   askFamily: route<Shapes['askFamily']>()('POST', '/api/entry/family-of', 'open', { tries: ['code'] }),
   askTablet: route<Shapes['askTablet']>()('POST', '/api/entry/tablet', 'open', { tries: ['code'] }),
-  waited: route<Shapes['waited']>()('POST', '/api/entry/waited', 'open', { tries: ['key'] }),
+  seeJoinRequest: route<Shapes['seeJoinRequest']>()('POST', '/api/entry/join-request', 'open', {
+    tries: ['key'],
+  }),
   showKey: route<Shapes['showKey']>()('POST', '/api/entry/key', 'open', { tries: ['key'] }),
   comeHome: route<Shapes['comeHome']>()('POST', '/api/entry/home', 'open', { tries: ['key'] }),
   joinFamily: route<Shapes['joinFamily']>()('POST', '/api/entry/family', 'open', { tries: ['key'] }),
@@ -67,7 +69,11 @@ export const peopleRoutes = {
   openDoor: route<Shapes['openDoor']>()('POST', '/api/classes/:classId/door', 'door.work'),
   lengthenDoor: route<Shapes['lengthenDoor']>()('POST', '/api/classes/:classId/door/lengthen', 'door.work'),
   closeDoor: route<Shapes['closeDoor']>()('POST', '/api/classes/:classId/door/close', 'door.work'),
-  answerWait: route<Shapes['answerWait']>()('POST', '/api/classes/:classId/waits/:waitId', 'door.work'),
+  answerJoinRequest: route<Shapes['answerJoinRequest']>()(
+    'POST',
+    '/api/classes/:classId/join-requests/:joinRequestId',
+    'door.work',
+  ),
   replaceKey: route<Shapes['replaceKey']>()(
     'POST',
     '/api/classes/:classId/register/:placeId/keys/:keyId/replace',

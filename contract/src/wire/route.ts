@@ -9,6 +9,7 @@ import type {
   FileId,
   GroupId,
   InvitationId,
+  JoinRequestId,
   KeyId,
   MailId,
   MaterialId,
@@ -21,7 +22,6 @@ import type {
   SheetId,
   TabletId,
   TopicId,
-  WaitId,
   WorkId,
 } from '@oppen/core/ids'
 import type { Action } from '@oppen/core/permissions'
@@ -42,7 +42,7 @@ type IdOf = {
   noteId: NoteId
   groupId: GroupId
   keyId: KeyId
-  waitId: WaitId
+  joinRequestId: JoinRequestId
   tabletId: TabletId
   invitationId: InvitationId
   mergeId: MergeId

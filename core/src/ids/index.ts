@@ -10,7 +10,7 @@ export type PlaceId = Id<'place'>
 export type KeyId = Id<'key'>
 export type DoorId = Id<'door'>
 /** Somebody, or a tablet, waiting at a door until the teacher answers. */
-export type WaitId = Id<'wait'>
+export type JoinRequestId = Id<'wait'>
 export type TabletId = Id<'tablet'>
 export type InvitationId = Id<'invitation'>
 export type MergeId = Id<'merge'>

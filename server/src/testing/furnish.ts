@@ -69,7 +69,7 @@ export async function furnish(
     noticeId: notice.noticeId as NoticeId,
     groupId: Object.values(into.groups)[0] ?? '',
     keyKind: 'home',
-    waitId: 'none',
+    joinRequestId: 'none',
     tabletId: 'none',
     mergeId: 'none',
     keyId: 'none',

@@ -19,6 +19,7 @@ const TABLES = [
   ['due_times', 'stale_times'],
   ['records', 'audit_log'],
   ['looks', 'read_markers'],
+  ['waits', 'join_requests'],
 ] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`

@@ -31,7 +31,7 @@ export const ON_PLACE = {
   invitations: 'stays',
   keys: 'stays',
   uploads: 'stays',
-  waits: 'stays',
+  join_requests: 'stays',
   search_entries: 'derived',
 } as const satisfies Record<string, 'piece' | 'asked' | 'own' | 'stays' | 'derived'>
 

@@ -85,7 +85,7 @@ export const registerJson = (db: Database, classId: ClassId, now: Instant) =>
       away: places("p.left_how in ('moved', 'left')"),
       waiting: jsonArray(
         jsonObject({ id: 'id', kind: 'kind', name: 'name', about: 'about', at: 'at' }),
-        'from waits where class_id = c.id and answer is null order by at, id',
+        'from join_requests where class_id = c.id and answer is null order by at, id',
       ),
       invitations: INVITATIONS,
       merges: jsonArray(

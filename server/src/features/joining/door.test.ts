@@ -50,16 +50,20 @@ describe('whom a door lets in', () => {
     const code = await open('nod')
     const newcomer = school.person()
     const { token } = await newcomer.get('askIn', {}, { code, ...noor })
-    expect(await newcomer.get('waited', {}, { token })).toEqual({ is: 'waiting' })
+    expect(await newcomer.get('seeJoinRequest', {}, { token })).toEqual({ is: 'waiting' })
     const [waiting] = (await school.teacher.get('seeDoor', at())).waiting
     expect(waiting).toMatchObject({ kind: 'newcomer', name: 'Noor Vidal' })
     if (!waiting) return
-    await school.teacher.get('answerWait', { ...at(), waitId: waiting.id }, { answer: 'yes', placeId: null })
-    const waited = await newcomer.get('waited', {}, { token })
+    await school.teacher.get(
+      'answerJoinRequest',
+      { ...at(), joinRequestId: waiting.id },
+      { answer: 'yes', placeId: null },
+    )
+    const waited = await newcomer.get('seeJoinRequest', {}, { token })
     expect(waited).toMatchObject({ is: 'in', me: { account: { userName: 'noor.vidal' } } })
     expect((await school.teacher.get('seeDoor', at())).inside.map(one => one.name)).toContain('Noor Vidal')
     // the token is good once, and the secret opens from anywhere
-    expect(await school.person().ask('waited', {}, { token })).toMatchObject({
+    expect(await school.person().ask('seeJoinRequest', {}, { token })).toMatchObject({
       error: { code: 'wait_over' },
     })
     await school.person().signIn('noor.vidal', 'shells')
@@ -69,12 +73,13 @@ describe('whom a door lets in', () => {
     const code = await open('nod')
     const newcomer = school.person()
     const { token } = await newcomer.get('askIn', {}, { code, ...noor, firstName: 'Nobody' })
-    const waitId = (await register()).waiting.find(one => one.name === 'Nobody Vidal')?.id ?? ('' as never)
+    const joinRequestId =
+      (await register()).waiting.find(one => one.name === 'Nobody Vidal')?.id ?? ('' as never)
     const answer = (said: 'yes' | 'no') =>
-      school.teacher.ask('answerWait', { ...at(), waitId }, { answer: said, placeId: null })
+      school.teacher.ask('answerJoinRequest', { ...at(), joinRequestId }, { answer: said, placeId: null })
     expect((await answer('no')).status).toBe(200)
     expect(await answer('yes')).toMatchObject({ status: 410, error: { code: 'wait_over' } })
-    expect(await newcomer.get('waited', {}, { token })).toEqual({ is: 'no' })
+    expect(await newcomer.get('seeJoinRequest', {}, { token })).toEqual({ is: 'no' })
     expect((await register()).places.map(place => place.name)).not.toContain('Nobody Vidal')
   })
 
@@ -87,8 +92,12 @@ describe('whom a door lets in', () => {
     expect(wait?.likely).toBe(cara?.id)
     if (!wait || !cara) return
     const before = (await register()).places.length
-    await school.teacher.get('answerWait', { ...at(), waitId: wait.id }, { answer: 'yes', placeId: cara.id })
-    expect(await newcomer.get('waited', {}, { token })).toMatchObject({ is: 'in' })
+    await school.teacher.get(
+      'answerJoinRequest',
+      { ...at(), joinRequestId: wait.id },
+      { answer: 'yes', placeId: cara.id },
+    )
+    expect(await newcomer.get('seeJoinRequest', {}, { token })).toMatchObject({ is: 'in' })
     expect((await register()).places).toHaveLength(before)
   })
 
@@ -157,11 +166,15 @@ describe('family by the class code', () => {
     expect(wait).toMatchObject({ name: 'Ms Reyes', likely: placeOf(school.built, 'Anna Reyes').placeId })
     if (!wait) return
     expect(
-      await school.teacher.ask('answerWait', { ...at(), waitId: wait.id }, { answer: 'yes', placeId: null }),
+      await school.teacher.ask(
+        'answerJoinRequest',
+        { ...at(), joinRequestId: wait.id },
+        { answer: 'yes', placeId: null },
+      ),
     ).toMatchObject({ error: { code: 'child_unknown', path: 'placeId' } })
     await school.teacher.get(
-      'answerWait',
-      { ...at(), waitId: wait.id },
+      'answerJoinRequest',
+      { ...at(), joinRequestId: wait.id },
       { answer: 'yes', placeId: wait.likely },
     )
     expect((await family.get('me', {})).ties).toMatchObject([{ role: 'family', placeName: 'Anna Reyes' }])

@@ -16,7 +16,7 @@ import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { doorEntries, doors } from './models.js'
-import { attendance, classHead, codeIsTaken, newestDoor, waitsOfClass } from './queries.js'
+import { attendance, classHead, codeIsTaken, joinRequestsOfClass, newestDoor } from './queries.js'
 
 /** The door page: the newest door of the class, who came in by it, and who waits. */
 export async function seeDoor(world: World, classId: ClassId): Promise<DoorPage> {
@@ -24,7 +24,7 @@ export async function seeDoor(world: World, classId: ClassId): Promise<DoorPage>
   if (!head) throw new Refused('not_found')
   const found = await newestDoor(world.db, classId)
   const everyone = await attendance(world.db, classId, found?.id ?? null)
-  const waiting = await waitsOfClass(world.db, classId)
+  const waiting = await joinRequestsOfClass(world.db, classId)
   const now = world.clock.now()
   const lesson = lessonNow(await lessonsThisWeek(world, classId), now)
   const { id: _, ...door } = found ?? { id: null }

@@ -1,4 +1,13 @@
-import type { AccountId, ClassId, DoorId, Instant, KeyId, PlaceId, TabletId, WaitId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ClassId,
+  DoorId,
+  Instant,
+  JoinRequestId,
+  KeyId,
+  PlaceId,
+  TabletId,
+} from '@oppen/core/ids'
 import type { Admits, SecretKind } from '@oppen/core/joining'
 import { table } from '../../db/index.js'
 
@@ -55,8 +64,8 @@ export const keys = table<KeyRow>('keys', {
   endedAt: 'integer',
 })
 
-export type WaitRow = {
-  id: WaitId
+export type JoinRequestRow = {
+  id: JoinRequestId
   classId: ClassId
   kind: 'newcomer' | 'family' | 'tablet'
   /** Who waits, as they call themselves. */
@@ -74,7 +83,7 @@ export type WaitRow = {
   placeId: PlaceId | null
 }
 
-export const waits = table<WaitRow>('waits', {
+export const joinRequests = table<JoinRequestRow>('join_requests', {
   id: 'id',
   classId: 'text',
   kind: 'text',

@@ -1,4 +1,13 @@
-import type { AccountId, ClassId, DoorId, Instant, KeyId, PlaceId, TabletId, WaitId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ClassId,
+  DoorId,
+  Instant,
+  JoinRequestId,
+  KeyId,
+  PlaceId,
+  TabletId,
+} from '@oppen/core/ids'
 import type { Admits, OwnSecret, SecretKind } from '@oppen/core/joining'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/lines.js'
@@ -185,7 +194,7 @@ export const attendance = (db: Database, classId: ClassId, doorId: DoorId | null
   )
 
 export type WaitLine = {
-  id: WaitId
+  id: JoinRequestId
   kind: 'newcomer' | 'family' | 'tablet'
   name: string
   about: string | null
@@ -193,9 +202,9 @@ export type WaitLine = {
 }
 
 /** Who waits at a class, the first one first. */
-export const waitsOfClass = (db: Database, classId: ClassId) =>
+export const joinRequestsOfClass = (db: Database, classId: ClassId) =>
   db.rows<WaitLine>(
-    'select id, kind, name, about, at from waits where class_id = $classId and answer is null order by at, id',
+    'select id, kind, name, about, at from join_requests where class_id = $classId and answer is null order by at, id',
     { classId },
   )
 
@@ -208,12 +217,12 @@ type FoundWait = WaitLine & {
   placeId: PlaceId | null
 }
 const WAIT = `select id, kind, name, about, at, class_id as classId, account_id as accountId,
-  secret_hash as secretHash, secret_kind as secretKind, answer, place_id as placeId from waits`
+  secret_hash as secretHash, secret_kind as secretKind, answer, place_id as placeId from join_requests`
 
-export const waitOfClass = (db: Database, classId: ClassId, waitId: WaitId) =>
-  db.row<FoundWait>(`${WAIT} where id = $waitId and class_id = $classId`, { waitId, classId })
+export const joinRequestOfClass = (db: Database, classId: ClassId, joinRequestId: JoinRequestId) =>
+  db.row<FoundWait>(`${WAIT} where id = $joinRequestId and class_id = $classId`, { joinRequestId, classId })
 
-export const waitByToken = (db: Database, tokenHash: string) =>
+export const joinRequestByToken = (db: Database, tokenHash: string) =>
   db.row<FoundWait>(`${WAIT} where token_hash = $tokenHash`, { tokenHash })
 
 export type FoundTablet = {

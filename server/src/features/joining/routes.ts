@@ -6,6 +6,14 @@ import { Refused } from '../../refusal.js'
 import { cardsOf } from './cards.js'
 import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
 import { claim, enterAsSelf, knock } from './entry.js'
+import {
+  answerJoinRequest,
+  askFamily,
+  askIn,
+  askTablet,
+  comeAsGuest,
+  seeJoinRequest,
+} from './joinRequests.js'
 import { comeHome, followChild, joinFamily, replaceKey, showKey } from './keys.js'
 import {
   comeInAtTablet,
@@ -15,7 +23,6 @@ import {
   sendTabletFace,
   shareThisTablet,
 } from './tablets.js'
-import { answerWait, askFamily, askIn, askTablet, comeAsGuest, waited } from './waits.js'
 
 const KINDS = ['home', 'family'] as const
 
@@ -28,7 +35,7 @@ export const joiningHandlers = {
   comeAsGuest: ({ world, response, body }) => comeAsGuest(world, response, body),
   askFamily: ({ world, response, viewer, body }) => askFamily(world, response, viewer, body),
   askTablet: ({ world, body }) => askTablet(world, body),
-  waited: ({ world, response, body }) => waited(world, response, body.token),
+  seeJoinRequest: ({ world, response, body }) => seeJoinRequest(world, response, body.token),
   showKey: ({ world, body }) => showKey(world, body.key),
   comeHome: ({ world, response, viewer, body }) => comeHome(world, response, viewer, body),
   joinFamily: ({ world, response, body }) => joinFamily(world, response, body),
@@ -45,7 +52,7 @@ export const joiningHandlers = {
   lengthenDoor: ({ world, viewer, params, body }) =>
     lengthenDoor(world, viewer, params.classId, body.minutes),
   closeDoor: ({ world, viewer, params }) => closeDoor(world, viewer, params.classId),
-  answerWait: ({ world, viewer, params, body }) => answerWait(world, viewer, params, body),
+  answerJoinRequest: ({ world, viewer, params, body }) => answerJoinRequest(world, viewer, params, body),
   replaceKey: async ({ world, viewer, params }) => {
     await replaceKey(world, viewer, params)
     return { done: true }

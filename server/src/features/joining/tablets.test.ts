@@ -28,8 +28,12 @@ async function tablet(name: string): Promise<Person> {
   const { token } = await device.get('askTablet', {}, { code: page.door?.code ?? '', name })
   const wait = (await school.teacher.get('seeRegister', at())).waiting.find(one => one.kind === 'tablet')
   if (!wait) throw new Error('nobody asks')
-  await school.teacher.get('answerWait', { ...at(), waitId: wait.id }, { answer: 'yes', placeId: null })
-  expect(await device.get('waited', {}, { token })).toEqual({ is: 'tablet' })
+  await school.teacher.get(
+    'answerJoinRequest',
+    { ...at(), joinRequestId: wait.id },
+    { answer: 'yes', placeId: null },
+  )
+  expect(await device.get('seeJoinRequest', {}, { token })).toEqual({ is: 'tablet' })
   return device
 }
 

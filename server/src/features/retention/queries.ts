@@ -23,7 +23,7 @@ export const CLEARING = {
   removedCircleFile:
     'delete from circle_files where id in (select id from circle_files where removed_at < $before limit $most)',
   joinRequest:
-    'delete from waits where id in (select id from waits where coalesce(answered_at, at) < $before limit $most)',
+    'delete from join_requests where id in (select id from join_requests where coalesce(answered_at, at) < $before limit $most)',
   invitation: `delete from invitations where id in
     (select id from invitations where coalesce(answered_at, ends_at) < $before limit $most)`,
   auditLog: 'delete from audit_log where id in (select id from audit_log where at < $before limit $most)',

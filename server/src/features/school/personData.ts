@@ -74,7 +74,7 @@ export const PERSON_DATA = {
   doors: { wrote: 'opened_by = $account' },
   door_entries: { own: ofPlace },
   keys: { own: ofPlace, hidden: ['source', 'hash'] },
-  waits: { own: `${ofAccount} or ${ofPlace}`, hidden: ['token_hash', 'secret_hash'] },
+  join_requests: { own: `${ofAccount} or ${ofPlace}`, hidden: ['token_hash', 'secret_hash'] },
   invitations: {
     own: `${ofAccount} or ${ofPlace} or email in (select value from json_each($addresses))`,
     wrote: 'made_by = $account',

@@ -79,7 +79,7 @@ const teachingJson = jsonArray(
     className: 'c.name',
     pupils: PLACES,
     claimed: '(select count(account_id) from places p where p.class_id = c.id and p.left_at is null)',
-    waiting: '(select count(*) from waits v where v.class_id = c.id and v.answer is null)',
+    waiting: '(select count(*) from join_requests v where v.class_id = c.id and v.answer is null)',
     doorOpen: jsonBoolean(`exists (select 1 ${OPEN_DOOR})`),
     doorClosesAt: `(select closes_at ${OPEN_DOOR} order by opened_at desc limit 1)`,
     asks: asksJson,
@@ -122,7 +122,7 @@ const askedJson = jsonArray(
     at: 'v.at',
     turnedAway: jsonBoolean("v.answer = 'no'"),
   }),
-  `from waits v join classes c on c.id = v.class_id where v.account_id = $viewer and v.kind = 'family'
+  `from join_requests v join classes c on c.id = v.class_id where v.account_id = $viewer and v.kind = 'family'
    and (v.answer is null or (v.answer = 'no' and v.answered_at > $since)) order by v.at`,
 )
 /** What was changed in posted work and told, for those of whom it is asked. */

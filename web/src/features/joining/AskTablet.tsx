@@ -1,4 +1,4 @@
-import type { OpenDoor, Waited } from '@oppen/contract'
+import type { JoinRequestStatus, OpenDoor } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useCallback, useState } from 'react'
@@ -8,7 +8,7 @@ import { fieldOf, useAsk } from '../../app/outside.js'
 import { Button } from '../../parts/Button.js'
 import { Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
-import { AwaitNod } from './AwaitNod.js'
+import { AwaitAnswer } from './AwaitAnswer.js'
 
 /** Asks that this device become a shared tablet of the class. */
 export function AskTablet({ door, onBack }: { readonly door: OpenDoor; readonly onBack: () => void }) {
@@ -17,7 +17,7 @@ export function AskTablet({ door, onBack }: { readonly door: OpenDoor; readonly 
   const asking = useAsk()
   const [waiting, setWaiting] = useState<{ token: string; name: string }>()
   const answered = useCallback(
-    (answer: Waited) => {
+    (answer: JoinRequestStatus) => {
       if (answer.is !== 'tablet') return
       client.clear()
       navigate('/tablet', { replace: true })
@@ -34,7 +34,7 @@ export function AskTablet({ door, onBack }: { readonly door: OpenDoor; readonly 
   }
   if (waiting) {
     return (
-      <AwaitNod
+      <AwaitAnswer
         token={waiting.token}
         words={say('door_wait_tablet', { name: waiting.name })}
         onAnswer={answered}

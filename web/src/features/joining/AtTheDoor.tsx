@@ -32,7 +32,7 @@ function Nod({ one }: { readonly one: Waiting }) {
   const client = useQueryClient()
   const answer = useMutation({
     mutationFn: (said: 'yes' | 'no') =>
-      call(routes.answerWait, { classId, waitId: one.id }, { answer: said, placeId: null }),
+      call(routes.answerJoinRequest, { classId, joinRequestId: one.id }, { answer: said, placeId: null }),
     onSettled: () => client.invalidateQueries({ queryKey: reads.door(classId).queryKey }),
   })
   return (

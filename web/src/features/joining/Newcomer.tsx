@@ -1,4 +1,4 @@
-import type { Me, OpenDoor, Waited } from '@oppen/contract'
+import type { JoinRequestStatus, Me, OpenDoor } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { type FormEvent, useCallback, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -7,7 +7,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
-import { AwaitNod } from './AwaitNod.js'
+import { AwaitAnswer } from './AwaitAnswer.js'
 import { useOwnPupil } from './Claim.js'
 import { OwnSecretField } from './OwnSecretField.js'
 
@@ -21,7 +21,7 @@ export function Newcomer({ door, onIn, onBack }: Props) {
   const [secret, setSecret] = useState('')
   const [waiting, setWaiting] = useState<{ token: string; name: string }>()
   const answered = useCallback(
-    (answer: Waited) => {
+    (answer: JoinRequestStatus) => {
       if (answer.is === 'in') onIn(answer.me)
     },
     [onIn],
@@ -40,7 +40,7 @@ export function Newcomer({ door, onIn, onBack }: Props) {
   }
   if (waiting) {
     return (
-      <AwaitNod
+      <AwaitAnswer
         token={waiting.token}
         words={say('door_wait_newcomer', { name: waiting.name })}
         onAnswer={answered}

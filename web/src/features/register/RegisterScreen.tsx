@@ -15,9 +15,9 @@ import { Away } from './Away.js'
 import { Guests } from './Guests.js'
 import { Invitations } from './Invitations.js'
 import { InvitePupil } from './InvitePupil.js'
+import { JoinRequests } from './JoinRequests.js'
 import { PlaceTable } from './PlaceTable.js'
 import { PlaceWindow } from './PlaceWindow.js'
-import { Waits } from './Waits.js'
 
 /** The class list: places free and claimed, families and keys, who asks to come in and who has gone. */
 export function Screen() {
@@ -34,7 +34,7 @@ export function Screen() {
     <Sheet title={`${say('register_title')}, ${data.className}`}>
       <RegisterHead page={data} onAdd={() => setAdding(true)} onInvite={() => setInviting(true)} />
       {(adding || !data.places.length) && <AddNames page={data} onDone={() => setAdding(false)} />}
-      <Waits page={data} />
+      <JoinRequests page={data} />
       <Guests page={data} />
       <PlaceTable page={data} onOpen={setOpen} />
       <Invitations invitations={data.invitations} />

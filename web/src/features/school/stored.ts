@@ -5,7 +5,7 @@ const GROUPS = {
   handIns: 'hand_ins moves',
   files: 'files circle_files uploads',
   messages: 'side_notes class_notes answer_replies notice_replies notices circle_posts',
-  entering: 'sessions door_entries keys waits invitations resets',
+  entering: 'sessions door_entries keys join_requests invitations resets',
   families: 'family_links',
   calendar: 'entries feeds',
   letters: 'mails',

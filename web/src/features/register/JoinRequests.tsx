@@ -13,56 +13,58 @@ import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 
-type Wait = RegisterPage['waiting'][number]
+type JoinRequest = RegisterPage['waiting'][number]
 
 /** Newcomers, families and tablets that ask to come in. */
-export function Waits({ page }: { readonly page: RegisterPage }) {
+export function JoinRequests({ page }: { readonly page: RegisterPage }) {
   if (!page.waiting.length) return null
   return (
     <Section title={say('waits_title')}>
       <ul>
-        {page.waiting.map(wait => (
-          <WaitLine key={wait.id} wait={wait} page={page} />
+        {page.waiting.map(request => (
+          <JoinRequestLine key={request.id} request={request} page={page} />
         ))}
       </ul>
     </Section>
   )
 }
 
-function WaitLine({ wait, page }: { readonly wait: Wait; readonly page: RegisterPage }) {
+function JoinRequestLine({ request, page }: { readonly request: JoinRequest; readonly page: RegisterPage }) {
   const { classId } = useIds()
   const time = useNow()
-  const [placeId, setPlaceId] = useState<string>(wait.likely ?? '')
+  const [placeId, setPlaceId] = useState<string>(request.likely ?? '')
   const answer = useCommand({
     do: (said: 'yes' | 'no') =>
       call(
-        routes.answerWait,
-        { classId, waitId: wait.id },
+        routes.answerJoinRequest,
+        { classId, joinRequestId: request.id },
         { answer: said, placeId: placeId ? (placeId as PlaceId) : null },
       ),
     again: [reads.register(classId).queryKey],
-    done: (_, said) => tell(say(said === 'yes' ? 'waits_done' : 'waits_turned', { name: wait.name })),
+    done: (_, said) => tell(say(said === 'yes' ? 'waits_done' : 'waits_turned', { name: request.name })),
   })
   const what =
-    wait.kind === 'family'
-      ? say('waits_family', { about: wait.about ?? '' })
-      : say(wait.kind === 'tablet' ? 'waits_tablet' : 'waits_newcomer')
+    request.kind === 'family'
+      ? say('waits_family', { about: request.about ?? '' })
+      : say(request.kind === 'tablet' ? 'waits_tablet' : 'waits_newcomer')
   return (
-    <Row as="li" margin={when(wait.at, time)} className="border-b border-rule py-1.5">
+    <Row as="li" margin={when(request.at, time)} className="border-b border-rule py-1.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <span className="font-semibold">{wait.name}</span>
+        <span className="font-semibold">{request.name}</span>
         <span className="text-[15px] text-soft">{what}</span>
-        {wait.kind !== 'tablet' && <As wait={wait} page={page} value={placeId} onChange={setPlaceId} />}
+        {request.kind !== 'tablet' && (
+          <As request={request} page={page} value={placeId} onChange={setPlaceId} />
+        )}
         <Button
           variant="primary"
-          aria-label={say('waits_yes_name', { name: wait.name })}
-          disabled={answer.busy || (wait.kind === 'family' && !placeId)}
+          aria-label={say('waits_yes_name', { name: request.name })}
+          disabled={answer.busy || (request.kind === 'family' && !placeId)}
           onClick={() => answer.go('yes')}
         >
           {say('waits_yes')}
         </Button>
         <Button
-          aria-label={say('waits_no_name', { name: wait.name })}
+          aria-label={say('waits_no_name', { name: request.name })}
           disabled={answer.busy}
           onClick={() => answer.go('no')}
         >
@@ -75,15 +77,15 @@ function WaitLine({ wait, page }: { readonly wait: Wait; readonly page: Register
 }
 
 type AsProps = {
-  readonly wait: Wait
+  readonly request: JoinRequest
   readonly page: RegisterPage
   readonly value: string
   readonly onChange: (value: string) => void
 }
 
 /** Which place it is about: any child for a family, a free place or a new one for a newcomer. */
-function As({ wait, page, value, onChange }: AsProps) {
-  const family = wait.kind === 'family'
+function As({ request, page, value, onChange }: AsProps) {
+  const family = request.kind === 'family'
   const places = page.places.filter(place => !place.guest && (family || place.claimedAt === null))
   return (
     <label className="flex items-center gap-2 text-[15px]">

@@ -1,5 +1,5 @@
-import type { Me, Waited } from '@oppen/contract'
-import type { AccountId, ClassId, PlaceId, WaitId } from '@oppen/core/ids'
+import type { JoinRequestStatus, Me } from '@oppen/contract'
+import type { AccountId, ClassId, JoinRequestId, PlaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { endOfDay } from '@oppen/core/zone'
 import type { Response } from 'express'
@@ -15,8 +15,8 @@ import { claimPlace, linkFamily, tellOut, tellRegister } from '../classes/ties.j
 import { noteEntry, noteInside, tellDoor } from './doors.js'
 import { findDoor, freePlace, newOwnSecret, notYetInside, ownAccount } from './entry.js'
 import { readNewFamily, readPersonName } from './keys.js'
-import { type WaitRow, waits } from './models.js'
-import { waitByToken, waitOfClass } from './queries.js'
+import { type JoinRequestRow, joinRequests } from './models.js'
+import { joinRequestByToken, joinRequestOfClass } from './queries.js'
 import { keepTablet, makeTablet } from './tablets.js'
 
 export type Newcomer = {
@@ -47,7 +47,7 @@ export async function askIn(
   const token = newToken(world)
   await world.db.write(async () => {
     if (own) await notYetInside(world, door.classId, own)
-    await wait(world, {
+    await addJoinRequest(world, {
       classId: door.classId,
       kind: 'newcomer',
       name,
@@ -70,7 +70,7 @@ export async function askTablet(
   const name = readPersonName(asked.name, 'name')
   const token = newToken(world)
   await world.db.write(async () => {
-    await wait(world, { classId: door.classId, kind: 'tablet', name, tokenHash: hashOf(token) })
+    await addJoinRequest(world, { classId: door.classId, kind: 'tablet', name, tokenHash: hashOf(token) })
     await audit(world, 'asked_tablet', { classId: door.classId, name })
   })
   return { token }
@@ -104,20 +104,20 @@ export async function askFamily(
   const { accountId, session } = await world.db.write(async () => {
     const id = own ?? (await makeAccount(world, { kind: 'family', shownName: '', secretHash: '', ...fresh }))
     const session = own ? null : await beginSession(world, response, id, { cameBy: 'door' })
-    await waitAsFamily(world, door, { accountId: id, about })
+    await requestAsFamily(world, door, { accountId: id, about })
     return { accountId: id, session }
   })
   return seeMe(world, accountId, session)
 }
 
 /** Notes that a family asks to follow a child; inside a command. */
-export async function waitAsFamily(
+export async function requestAsFamily(
   world: World,
   { classId }: { readonly classId: ClassId },
   { accountId, about }: { readonly accountId: AccountId; readonly about: string },
 ): Promise<void> {
   const name = (await seeMe(world, accountId)).account.shownName
-  await wait(world, { classId, kind: 'family', name, about, accountId })
+  await addJoinRequest(world, { classId, kind: 'family', name, about, accountId })
   await audit(world, 'asked_family', { classId, by: accountId, name: about })
 }
 
@@ -144,10 +144,10 @@ export async function comeAsGuest(world: World, response: Response, asked: Newco
   return seeMe(world, accountId, session)
 }
 
-type NewWait = Pick<WaitRow, 'classId' | 'kind' | 'name'> & Partial<WaitRow>
+type NewJoinRequest = Pick<JoinRequestRow, 'classId' | 'kind' | 'name'> & Partial<JoinRequestRow>
 
-async function wait(world: World, asked: NewWait): Promise<void> {
-  await world.db.model(waits).create({
+async function addJoinRequest(world: World, asked: NewJoinRequest): Promise<void> {
+  await world.db.model(joinRequests).create({
     about: null,
     accountId: null,
     tokenHash: null,
@@ -157,7 +157,7 @@ async function wait(world: World, asked: NewWait): Promise<void> {
     answeredAt: null,
     placeId: null,
     ...asked,
-    id: newId<WaitId>(world),
+    id: newId<JoinRequestId>(world),
     at: world.clock.now(),
   })
   tellDoor(world, asked.classId)
@@ -165,22 +165,26 @@ async function wait(world: World, asked: NewWait): Promise<void> {
 }
 
 /** How the waiting stands, for the device that waits; once it was answered with yes, the device is in. */
-export async function waited(world: World, response: Response, token: string): Promise<Waited> {
-  const found = await waitByToken(world.db, hashOf(token))
+export async function seeJoinRequest(
+  world: World,
+  response: Response,
+  token: string,
+): Promise<JoinRequestStatus> {
+  const found = await joinRequestByToken(world.db, hashOf(token))
   if (!found) throw new Refused('wait_over')
   if (found.answer === null) return { is: 'waiting' }
   if (found.answer === 'no') return { is: 'no' }
   return world.db.write(async () => {
     // of two that ask at once with one token, one is let in
     const [taken] = await world.db
-      .model(waits)
+      .model(joinRequests)
       .update({ tokenHash: null }, { where: { id: found.id, tokenHash: hashOf(token) } })
     if (!taken) throw new Refused('wait_over')
     if (found.kind === 'tablet') {
       keepTablet(response, await makeTablet(world, found.classId, found.name))
       return { is: 'tablet' }
     }
-    if (!found.accountId) throw new Error(`the wait ${found.id} was answered without an account`)
+    if (!found.accountId) throw new Error(`the join request ${found.id} was answered without an account`)
     const session = await beginSession(world, response, found.accountId, { cameBy: 'door' })
     return { is: 'in', me: await seeMe(world, found.accountId, session) }
   })
@@ -193,21 +197,21 @@ export type Answer = {
 }
 
 /** Answers somebody who waits. Refuses `wait_over` where another teacher has answered already. */
-export async function answerWait(
+export async function answerJoinRequest(
   world: World,
   viewer: Viewer,
-  { classId, waitId }: { classId: ClassId; waitId: WaitId },
+  { classId, joinRequestId }: { classId: ClassId; joinRequestId: JoinRequestId },
   asked: Answer,
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
-    const found = await waitOfClass(world.db, classId, waitId)
+    const found = await joinRequestOfClass(world.db, classId, joinRequestId)
     if (!found) throw new Refused('not_found')
     if (found.answer !== null) throw new Refused('wait_over')
     const let_ = asked.answer === 'yes' ? await letIn(world, found, asked.placeId) : {}
     const answeredAt = world.clock.now()
     await world.db
-      .model(waits)
-      .update({ answer: asked.answer, answeredAt, ...let_ }, { where: { id: waitId } })
+      .model(joinRequests)
+      .update({ answer: asked.answer, answeredAt, ...let_ }, { where: { id: joinRequestId } })
     await audit(world, asked.answer === 'yes' ? 'let_in' : 'turned_away', {
       classId,
       by: viewer.accountId,
@@ -220,9 +224,9 @@ export async function answerWait(
   return { done: true }
 }
 
-type Found = NonNullable<Awaited<ReturnType<typeof waitOfClass>>>
+type Found = NonNullable<Awaited<ReturnType<typeof joinRequestOfClass>>>
 
-async function letIn(world: World, found: Found, wanted: PlaceId | null): Promise<Partial<WaitRow>> {
+async function letIn(world: World, found: Found, wanted: PlaceId | null): Promise<Partial<JoinRequestRow>> {
   const { classId } = found
   if (found.kind === 'tablet') return {}
   if (found.kind === 'family') {

@@ -1,22 +1,22 @@
-import type { Waited } from '@oppen/contract'
+import type { JoinRequestStatus } from '@oppen/contract'
 import { useEffect } from 'react'
 import { outsideTime } from '../../app/outside.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import { useWaited } from './useWaited.js'
+import { useJoinRequest } from './useJoinRequest.js'
 
 type Props = {
   readonly token: string
   readonly words: string
-  readonly onAnswer: (answer: Waited) => void
+  readonly onAnswer: (answer: JoinRequestStatus) => void
   readonly onStop: () => void
 }
 
 /** Before the door until the teacher nods; goes on by itself then. */
-export function AwaitNod({ token, words, onAnswer, onStop }: Props) {
-  const { data, error } = useWaited(token)
+export function AwaitAnswer({ token, words, onAnswer, onStop }: Props) {
+  const { data, error } = useJoinRequest(token)
   const answer = data?.is === 'in' || data?.is === 'tablet' ? data : undefined
   useEffect(() => {
     if (answer) onAnswer(answer)

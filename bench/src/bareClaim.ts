@@ -5,7 +5,7 @@ import express from 'express'
 import sqlite3 from 'sqlite3'
 
 /**
- * The bare baseline of coming in: Express and raw sqlite3 on a copy of the same file. A knock reads the door and the
+ * The bare baseline of coming in: Express and raw sqlite3 on a copy of the same file. Looking up a code reads the door and the
  * free names; a claim hashes the secret as hard as Oppen does and writes account, place and session in one
  * transaction. No limits on tries, no record, no live streams, no checks.
  */
@@ -32,7 +32,7 @@ app.disable('x-powered-by')
 app.disable('etag')
 app.use(express.json())
 
-app.post('/knock', async (request, response) => {
+app.post('/look-up', async (request, response) => {
   const { code, classId } = request.body
   const doors = await all(
     'select c.name, d.closes_at from doors d join classes c on c.id = d.class_id where d.code = $code',

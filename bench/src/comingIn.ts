@@ -49,7 +49,7 @@ export async function ontoTheBoard(address: string): Promise<{ median: number; p
     placeIds.map(async (placeId, index) => {
       await new Promise(done => setTimeout(done, seeded.next() * MINUTE))
       const pupil = new Person(address)
-      await pupil.get('knock', {}, { code })
+      await pupil.get('lookUpCode', {}, { code })
       pressed.set(index, Date.now())
       await pupil.get('claim', {}, { code, placeId: placeId as never, secret: `secret ${index}` })
     }),
@@ -128,13 +128,13 @@ export async function allAtOnce(address: string, folder: string, out: string) {
   }
 }
 
-/** Knocks a second with an open code, as a ratio to the same names read with raw sqlite3. */
-export async function knocking(address: string, folder: string, out: string) {
+/** Look-ups of an open code a second, as a ratio to the same names read with raw sqlite3. */
+export async function lookingUp(address: string, folder: string, out: string) {
   const teacher = await new Person(address).signIn('ms.quist')
-  const { classId, code } = await openClass(teacher, 'Knock')
+  const { classId, code } = await openClass(teacher, 'Look up')
   const bare = await serve(join(out, 'bareClaim.mjs'), {
     BARE_FILE: join(folder, 'oppen.sqlite'),
-    BARE_COPY: join(folder, '..', 'bareKnock.sqlite'),
+    BARE_COPY: join(folder, '..', 'bareLookUp.sqlite'),
   })
   const once = async (url: string, body: object) => {
     const result = await autocannon({
@@ -150,7 +150,7 @@ export async function knocking(address: string, folder: string, out: string) {
     return result.requests.average
   }
   const own = () => once(`${address}/api/entry/code`, { code })
-  const base = () => once(`http://127.0.0.1:${bare.port}/knock`, { code, classId })
+  const base = () => once(`http://127.0.0.1:${bare.port}/look-up`, { code, classId })
   await own()
   await base()
   const rounds: { ours: number; bare: number }[] = []

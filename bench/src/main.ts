@@ -5,7 +5,7 @@ import { DEMO_NOW, openDemo, Person } from '@oppen/demo'
 import { closeWorld } from '@oppen/server/openWorld'
 import { build } from 'esbuild'
 import { serve } from './child.js'
-import { allAtOnce, knocking, ontoTheBoard } from './comingIn.js'
+import { allAtOnce, lookingUp, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
 import { bytesOfAMinute, drawing, opening, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
@@ -146,9 +146,9 @@ print(
 )
 if (script > 150_000 || outside.length) missed.push('first load')
 
-const knocks = await knocking(address, folder, OUT)
+const lookUps = await lookingUp(address, folder, OUT)
 print(
-  `a knock with an open code: ${knocks.ratio.toFixed(2)} of bare (${knocks.ours.toFixed(0)} and ${knocks.bare.toFixed(0)} requests a second)`,
+  `looking up an open code: ${lookUps.ratio.toFixed(2)} of bare (${lookUps.ours.toFixed(0)} and ${lookUps.bare.toFixed(0)} requests a second)`,
 )
 const burst = await allAtOnce(address, folder, OUT)
 print(

@@ -15,9 +15,9 @@ export type {
 } from './features/classes.js'
 export type {
   DoorPage,
+  FoundCode,
   JoinRequestStatus,
   KeyHolder,
-  Knocked,
   OpenDoor,
   TabletPage,
   WelcomePage,

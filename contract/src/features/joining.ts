@@ -32,11 +32,11 @@ export const openDoor = z.object({
 export type OpenDoor = z.infer<typeof openDoor>
 
 /** What a code opens. */
-export const knocked = z.discriminatedUnion('kind', [
+export const foundCode = z.discriminatedUnion('kind', [
   openDoor,
   z.object({ kind: z.literal('circle'), code: z.string(), name: z.string(), administrator: z.string() }),
 ])
-export type Knocked = z.infer<typeof knocked>
+export type FoundCode = z.infer<typeof foundCode>
 
 /** What whoever holds a key sees before anything is made. */
 export const keyHolder = z.object({
@@ -125,7 +125,7 @@ const waitToken = z.object({ token: z.string().min(1).max(100) })
 
 export const joiningShapes = {
   seeWelcome: { reply: welcomePage },
-  knock: { body: z.object({ code: line }), reply: knocked },
+  lookUpCode: { body: z.object({ code: line }), reply: foundCode },
   claim: { body: z.object({ code: line, placeId: id<PlaceId>(), secret: line.nullable() }), reply: me },
   enterAsSelf: { body: z.object({ code: line, userName: line, secret: line }), reply: me },
   askIn: { body: newcomer, reply: waitToken },

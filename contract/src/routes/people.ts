@@ -34,7 +34,7 @@ export const peopleRoutes = {
 
   // joining
   seeWelcome: route<Shapes['seeWelcome']>()('GET', '/api/welcome', 'open'),
-  knock: route<Shapes['knock']>()('POST', '/api/entry/code', 'open', { tries: ['code'] }),
+  lookUpCode: route<Shapes['lookUpCode']>()('POST', '/api/entry/code', 'open', { tries: ['code'] }),
   claim: route<Shapes['claim']>()('POST', '/api/entry/claim', 'open', { tries: ['code'] }),
   enterAsSelf: route<Shapes['enterAsSelf']>()('POST', '/api/entry/again', 'open', {
     tries: ['code', 'secret'],

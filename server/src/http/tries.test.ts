@@ -165,7 +165,7 @@ it('whoever signs in again and again has no more tries of codes for it', async (
   for (let n = 0; n < 4; n++) {
     await signIn(person, DEMO_SECRET)
     await person.get('signOut', {})
-    expect((await person.ask('knock', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
+    expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
   }
   const rows = () => school.world.db.rows<{ n: number }>('select count(*) as n from tries group by key')
   await expect.poll(rows).toEqual([{ n: 4 }])

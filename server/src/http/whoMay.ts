@@ -52,7 +52,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   confirmEmail: anybody,
   forgot: anybody,
   resetSecret: anybody,
-  knock: anybody,
+  lookUpCode: anybody,
   claim: anybody,
   enterAsSelf: anybody,
   askIn: anybody,

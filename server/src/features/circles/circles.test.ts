@@ -18,7 +18,7 @@ const memberId = async (person: Person) => (await person.get('me', {})).account.
 describe('a circle', () => {
   it('is joined with its own code by anybody with an account, and the one field of Welcome tells it from a class', async () => {
     const code = await codeOf()
-    expect(await school.person().get('knock', {}, { code: code.toLowerCase() })).toEqual({
+    expect(await school.person().get('lookUpCode', {}, { code: code.toLowerCase() })).toEqual({
       kind: 'circle',
       code,
       name: 'Reading aloud',

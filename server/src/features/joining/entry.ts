@@ -1,4 +1,4 @@
-import type { Knocked, Me } from '@oppen/contract'
+import type { FoundCode, Me } from '@oppen/contract'
 import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
 import {
   CODE_LENGTH,
@@ -48,7 +48,7 @@ function openOnly(world: World, door: FoundDoor | null): FoundDoor {
  * What a code opens: a class, with the short names of places still free and nothing else of it, or a circle by its
  * name.
  */
-export async function knock(world: World, typed: string): Promise<Knocked> {
+export async function lookUpCode(world: World, typed: string): Promise<FoundCode> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
   const { circle, places, ...behind } = await behindCode(world.db, code)
   if (circle) return { kind: 'circle', code, ...circle }

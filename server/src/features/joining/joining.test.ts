@@ -40,8 +40,8 @@ const openWith = async (span: { minutes: number } | 'today' | 'untilClosed') => 
   const page = await teacher.get('openDoor', { classId: built.classId }, { span, admits: null })
   return page.door?.code ?? ''
 }
-const knockOn = async (code: string) => {
-  const found = await school.person().get('knock', {}, { code })
+const lookUp = async (code: string) => {
+  const found = await school.person().get('lookUpCode', {}, { code })
   if (found.kind !== 'class') throw new Error('that is no class')
   return found
 }
@@ -50,7 +50,7 @@ const id = (name: string): PlaceId => placeOf(built, name).placeId
 describe('the door', () => {
   it('shows whoever holds the code free places by short names, and nothing else', async () => {
     const code = await open()
-    const page = await knockOn(code.toLowerCase().replaceAll('0', 'o'))
+    const page = await lookUp(code.toLowerCase().replaceAll('0', 'o'))
     expect(page).toMatchObject({ className: 'Tides', teacherName: 'Ms Kestrel' })
     expect(page.freePlaces.map(place => place.shortName)).toEqual([
       'Anna R.',
@@ -67,7 +67,7 @@ describe('the door', () => {
     const first = await open()
     const second = await open()
     expect(second).not.toBe(first)
-    expect(await school.person().ask('knock', {}, { code: first })).toMatchObject({
+    expect(await school.person().ask('lookUpCode', {}, { code: first })).toMatchObject({
       status: 410,
       error: { code: 'door_closed' },
     })
@@ -78,9 +78,9 @@ describe('the door', () => {
     school.clock.moveTo(school.clock.now() + 9 * 60_000)
     await teacher.get('lengthenDoor', { classId: built.classId }, { minutes: 30 })
     school.clock.moveTo(school.clock.now() + 30 * 60_000)
-    expect((await school.person().ask('knock', {}, { code })).status).toBe(200)
+    expect((await school.person().ask('lookUpCode', {}, { code })).status).toBe(200)
     school.clock.moveTo(school.clock.now() + 60_000)
-    const closed = await school.person().ask('knock', {}, { code })
+    const closed = await school.person().ask('lookUpCode', {}, { code })
     expect(closed).toMatchObject({
       status: 410,
       error: { code: 'door_closed', path: 'code', params: { at: school.clock.now() } },
@@ -93,15 +93,17 @@ describe('the door', () => {
   it('answers a wrong length, a wrong check and an unknown code each in its own way', async () => {
     const person = school.person()
     const code = await open()
-    expect((await person.ask('knock', {}, { code: code.slice(1) })).error).toMatchObject({
+    expect((await person.ask('lookUpCode', {}, { code: code.slice(1) })).error).toMatchObject({
       code: 'code_length',
       params: { expected: 7, got: 6 },
     })
     const wrong = code.slice(0, 6) + (code[6] === 'A' ? 'C' : 'A')
-    expect((await person.ask('knock', {}, { code: wrong })).error?.code).toMatch(
+    expect((await person.ask('lookUpCode', {}, { code: wrong })).error?.code).toMatch(
       /^code_(check|look|swapped)$/,
     )
-    expect((await person.ask('knock', {}, { code: '0000000' })).error).toMatchObject({ code: 'code_unknown' })
+    expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error).toMatchObject({
+      code: 'code_unknown',
+    })
   })
 })
 
@@ -114,7 +116,7 @@ describe('claiming a place', () => {
     expect(me.ties).toMatchObject([{ className: 'Tides', role: 'pupil', placeName: 'Anna Reyes' }])
     const door = await teacher.get('seeDoor', { classId: built.classId })
     expect(door.inside.map(one => one.name)).toEqual(['Anna Reyes'])
-    expect((await knockOn(code)).freePlaces.map(place => place.shortName)).not.toContain('Anna R.')
+    expect((await lookUp(code)).freePlaces.map(place => place.shortName)).not.toContain('Anna R.')
   })
 
   it('is for the first of two at once; the other is told whose name was taken', async () => {
@@ -315,15 +317,15 @@ describe('too many wrong tries', () => {
       await teacher.get('openDoor', { classId }, { span: 'today', admits: null })
     }
     expect(allowedTries(10).addressHour).toBe(allowed)
-    for (let n = 0; n < allowed + 20; n++) await person.ask('knock', {}, { code: '0000001' })
+    for (let n = 0; n < allowed + 20; n++) await person.ask('lookUpCode', {}, { code: '0000001' })
     for (let n = 0; n < allowed; n++) {
-      expect((await person.ask('knock', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
+      expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
     }
-    expect((await person.ask('knock', {}, { code: '0000000' })).error).toMatchObject({
+    expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error).toMatchObject({
       code: 'too_many_tries',
       params: { minutes: 60 },
     })
     own.clock.moveTo(own.clock.now() + 60 * 60_000)
-    expect((await person.ask('knock', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
+    expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
   })
 })

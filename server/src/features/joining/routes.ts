@@ -5,7 +5,7 @@ import type { Handlers } from '../../http/serve.js'
 import { Refused } from '../../refusal.js'
 import { cardsOf } from './cards.js'
 import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
-import { claim, enterAsSelf, knock } from './entry.js'
+import { claim, enterAsSelf, lookUpCode } from './entry.js'
 import {
   answerJoinRequest,
   askFamily,
@@ -28,7 +28,7 @@ const KINDS = ['home', 'family'] as const
 
 export const joiningHandlers = {
   seeWelcome: ({ world, request }) => seeWelcome(world, request),
-  knock: ({ world, body }) => knock(world, body.code),
+  lookUpCode: ({ world, body }) => lookUpCode(world, body.code),
   claim: ({ world, response, viewer, body }) => claim(world, response, viewer, body),
   enterAsSelf: ({ world, response, body }) => enterAsSelf(world, response, body),
   askIn: ({ world, viewer, body }) => askIn(world, viewer, body),

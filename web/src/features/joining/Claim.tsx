@@ -30,7 +30,7 @@ export function Claim({ door, chosen, onIn, onOther }: Props) {
       onIn(await call(routes.claim, {}, body))
     } catch (error) {
       if (error instanceof Refusal && error.code === 'place_taken')
-        void client.invalidateQueries({ queryKey: ['knock'] })
+        void client.invalidateQueries({ queryKey: ['lookUpCode'] })
       throw error
     }
   }

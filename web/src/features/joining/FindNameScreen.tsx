@@ -1,5 +1,5 @@
 import '../../words/en/joining.js'
-import type { Knocked, Me, OpenDoor } from '@oppen/contract'
+import type { FoundCode, Me, OpenDoor } from '@oppen/contract'
 import { timeOfDay } from '@oppen/core/timing'
 import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
@@ -10,8 +10,8 @@ import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { codeQuery } from '../welcome/codeQuery.js'
 import { Doorstep } from '../welcome/Doorstep.js'
-import { knockQuery } from '../welcome/knock.js'
 import { AskFamily } from './AskFamily.js'
 import { AskTablet } from './AskTablet.js'
 import { Claim } from './Claim.js'
@@ -25,13 +25,13 @@ type Way = 'names' | 'been' | 'other' | 'family' | 'tablet'
 /** Behind a code: an open door, where one finds the own name, or a circle. */
 export function Screen() {
   const { code = '' } = useParams()
-  const found = useQuery(knockQuery(code))
+  const found = useQuery(codeQuery(code))
   if (found.error && !found.data) return <Closed error={found.error} />
   if (!found.data) return <Waiting />
   return <Behind found={found.data} />
 }
 
-function Behind({ found }: { readonly found: Knocked }) {
+function Behind({ found }: { readonly found: FoundCode }) {
   const takeIn = useTakeIn()
   const [inside, setInside] = useState<Me>()
   const comeIn = (me: Me) => {

@@ -1,4 +1,4 @@
-import type { Knocked } from '@oppen/contract'
+import type { FoundCode } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
@@ -13,7 +13,7 @@ import { Doorstep } from '../welcome/Doorstep.js'
 import { SignInFields, signInFrom } from './SignInFields.js'
 
 /** Behind a circle's code: joins with the own account, signing in first where nobody is. */
-export function JoinCircle({ circle }: { readonly circle: Extract<Knocked, { kind: 'circle' }> }) {
+export function JoinCircle({ circle }: { readonly circle: Extract<FoundCode, { kind: 'circle' }> }) {
   const me = useQuery(reads.me())
   const comeIn = useComeIn()
   const asking = useAsk()

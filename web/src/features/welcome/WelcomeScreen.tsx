@@ -13,8 +13,8 @@ import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
+import { codeQuery } from './codeQuery.js'
 import { Doorstep } from './Doorstep.js'
-import { knockQuery } from './knock.js'
 import { Secret } from './Secret.js'
 
 const Scanner = part(() => import('./Scanner.js'))
@@ -83,7 +83,7 @@ function One({ onName }: { readonly onName: (userName: string) => void }) {
     const found = entry.value
     if (found.kind === 'userName') return onName(found.userName)
     if (found.kind === 'code') {
-      await client.fetchQuery(knockQuery(found.code))
+      await client.fetchQuery(codeQuery(found.code))
       return navigate(`/come/${found.code}`)
     }
     await call(routes.showKey, {}, { key: found.key })

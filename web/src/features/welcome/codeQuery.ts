@@ -3,10 +3,10 @@ import { queryOptions } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 
 /** What an open class code shows. */
-export const knockQuery = (code: string) =>
+export const codeQuery = (code: string) =>
   queryOptions({
-    queryKey: ['knock', code],
-    queryFn: ({ signal }) => call(routes.knock, {}, { code }, { signal }),
+    queryKey: ['lookUpCode', code],
+    queryFn: ({ signal }) => call(routes.lookUpCode, {}, { code }, { signal }),
     retry: false,
     staleTime: 5_000,
   })

@@ -78,9 +78,9 @@ class Device {
       const { reply, error } = await this.#person.ask('saveCopy', this.#piece, body)
       if (!error) return { is: 'saved', saved: reply }
       if (error.code !== 'copy_changed') return { is: 'refused', error }
-      const { html, version, savedAt, trail } = error.params ?? {}
+      const { html, version, savedAt, lineage } = error.params ?? {}
       const parts = { html: String(html), version: Number(version), savedAt: Number(savedAt) }
-      return { is: 'conflict', theirs: { ...parts, trail: JSON.parse(String(trail)) } }
+      return { is: 'conflict', theirs: { ...parts, lineage: JSON.parse(String(lineage)) } }
     } catch {
       return { is: 'unreachable' }
     }

@@ -172,9 +172,9 @@ test('three children in turn on one shared tablet: each as the right one, and no
     await page.getByRole('link', { name: /My shell/ }).click()
     await expect(editor(page, /My shell/)).toHaveText(mias)
     // the tablet has just asked who is signed in, and does not hear of changes yet
-    let goOn = () => {}
+    let continueLineage = () => {}
     const held = new Promise<void>(resolve => {
-      goOn = resolve
+      continueLineage = resolve
     })
     await tablet.context.route('**/api/live', route => held.then(() => route.continue()))
     await page.reload()
@@ -184,7 +184,7 @@ test('three children in turn on one shared tablet: each as the right one, and no
     const end = settings.getByRole('button', { name: 'End sharing of Crab 1' })
     await end.click()
     await expect(end).toHaveCount(0)
-    goOn()
+    continueLineage()
     await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
   })
   await teacher.context.close()

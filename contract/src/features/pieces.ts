@@ -67,7 +67,7 @@ const saved = z.object({
   version: z.number().int(),
   savedAt: instant,
   /** The runs of the server in which it was saved, each with its first version. */
-  trail: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
+  lineage: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
 })
 /** One version of an own copy. */
 export const edition = saved.extend({ html: z.string() })

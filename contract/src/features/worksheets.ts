@@ -50,7 +50,7 @@ export type Sheet = z.infer<typeof sheet>
 const inkSaved = z.object({
   version: z.number().int(),
   savedAt: instant.nullable(),
-  trail: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
+  lineage: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
 })
 
 /** A worksheet as one pupil has it: its pages, and what stands on them. */

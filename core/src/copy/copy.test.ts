@@ -3,27 +3,27 @@ import { describe, expect, it } from 'vitest'
 import type { Instant } from '../ids/index.js'
 import {
   blocksOf,
-  cameFrom,
   compare,
+  continueLineage,
   countWords,
-  goOn,
+  descendsFrom,
   isWellFormed,
   KEEP_EVERY,
   type KeptVersion,
   keepFor,
-  type Trail,
+  type Lineage,
   thinOut,
 } from './index.js'
 
 describe('where a version came from', () => {
-  const saves = (...ids: [string, number][]): Trail =>
-    ids.reduce<Trail>((trail, [run, version]) => goOn(trail, { run, version }), [])
+  const saves = (...ids: [string, number][]): Lineage =>
+    ids.reduce<Lineage>((lineage, [run, version]) => continueLineage(lineage, { run, version }), [])
 
   it('every version of one run came before the last', () => {
-    const trail = saves(['a', 1], ['a', 2], ['a', 3])
-    expect(trail).toEqual([{ run: 'a', from: 1 }])
-    const copy = { trail, version: 3 }
-    expect([0, 1, 3, 4].map(version => cameFrom(copy, { run: 'a', version }))).toEqual([
+    const lineage = saves(['a', 1], ['a', 2], ['a', 3])
+    expect(lineage).toEqual([{ run: 'a', from: 1 }])
+    const copy = { lineage, version: 3 }
+    expect([0, 1, 3, 4].map(version => descendsFrom(copy, { run: 'a', version }))).toEqual([
       false,
       true,
       true,
@@ -33,14 +33,14 @@ describe('where a version came from', () => {
 
   it('a version saved after the backup was made is a text of its own', () => {
     // saved as 1 to 3, backed up; then 4 to 7 in the same run; brought back to 3, and another device went on
-    const trail = saves(['a', 1], ['a', 3], ['b', 4], ['b', 9])
-    const copy = { trail, version: 9, savedAt: 0 as Instant }
-    expect(cameFrom(copy, { run: 'a', version: 3 })).toBe(true)
-    expect(cameFrom(copy, { run: 'a', version: 7 })).toBe(false)
-    expect(cameFrom(copy, { run: 'b', version: 7 })).toBe(true)
-    expect(cameFrom(copy, { run: 'c', version: 5 })).toBe(false)
+    const lineage = saves(['a', 1], ['a', 3], ['b', 4], ['b', 9])
+    const copy = { lineage, version: 9, savedAt: 0 as Instant }
+    expect(descendsFrom(copy, { run: 'a', version: 3 })).toBe(true)
+    expect(descendsFrom(copy, { run: 'a', version: 7 })).toBe(false)
+    expect(descendsFrom(copy, { run: 'b', version: 7 })).toBe(true)
+    expect(descendsFrom(copy, { run: 'c', version: 5 })).toBe(false)
 
-    const before = { trail: saves(['a', 1]), version: 3, savedAt: 0 as Instant }
+    const before = { lineage: saves(['a', 1]), version: 3, savedAt: 0 as Instant }
     const unknown = { ...before, version: 7 }
     expect(compare(before, copy)).toBe('behind')
     expect(compare(copy, before)).toBe('ahead')
@@ -59,8 +59,8 @@ describe('where a version came from', () => {
     )
     fc.assert(
       fc.property(fc.array(step, { maxLength: 40 }), steps => {
-        type State = { trail: Trail; version: number; line: string[] }
-        let state: State = { trail: [], version: 0, line: [] }
+        type State = { lineage: Lineage; version: number; line: string[] }
+        let state: State = { lineage: [], version: 0, line: [] }
         let backup = state
         let run = 0
         const everSaved = new Map<string, { run: string; version: number }>()
@@ -72,9 +72,14 @@ describe('where a version came from', () => {
           const id = { run: `r${run}`, version: state.version + 1 }
           const name = `${id.run} ${id.version}`
           everSaved.set(name, id)
-          state = { trail: goOn(state.trail, id), version: id.version, line: [...state.line, name] }
+          state = {
+            lineage: continueLineage(state.lineage, id),
+            version: id.version,
+            line: [...state.line, name],
+          }
         }
-        for (const [name, id] of everSaved) expect(cameFrom(state, id), name).toBe(state.line.includes(name))
+        for (const [name, id] of everSaved)
+          expect(descendsFrom(state, id), name).toBe(state.line.includes(name))
       }),
     )
   })

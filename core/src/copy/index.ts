@@ -1,5 +1,5 @@
 export * from './join.js'
+export * from './lineage.js'
 export * from './missing.js'
 export * from './pages.js'
-export * from './trail.js'
 export * from './versions.js'

@@ -184,9 +184,9 @@ describe('a command that shares its transaction', () => {
   })
 
   it('that ends with something on its way undoes that too, and begins nothing more', async () => {
-    let goOn = () => {}
+    let continueLineage = () => {}
     const later = new Promise<void>(resolve => {
-      goOn = resolve
+      continueLineage = resolve
     })
     const tooLate: string[] = []
     const ends = await together([
@@ -201,7 +201,7 @@ describe('a command that shares its transaction', () => {
     ])
     expect(ends.map(end => end.status)).toEqual(['fulfilled', 'rejected', 'fulfilled'])
     expect(await words()).toEqual(['first', 'another'])
-    goOn()
+    continueLineage()
     await expect.poll(() => tooLate).toEqual([expect.stringContaining('belongs inside a write')])
     // what begins a command of its own there has a turn of its own
     await expect.poll(words).toEqual(['first', 'another', 'by itself'])

@@ -11,6 +11,7 @@ import {
   PAGE,
   PRESS,
   readKept,
+  readVersion,
 } from './device.js'
 
 let room: number
@@ -34,6 +35,14 @@ describe('the store of a device', () => {
     keep('a', '{"one":1}')
     keep('b', '{"one":')
     expect([readKept('a'), readKept('b'), readKept('c')]).toEqual([{ one: 1 }, undefined, undefined])
+  })
+
+  it('reads a version by what its lineage was called before', () => {
+    const lineage = [{ run: 'r', from: 1 }]
+    keep('new', JSON.stringify({ version: 2, savedAt: 1, lineage }))
+    keep('old', JSON.stringify({ version: 2, savedAt: 1, trail: lineage }))
+    expect([readVersion('new')?.lineage, readVersion('old')?.lineage]).toEqual([lineage, lineage])
+    expect(readVersion('none')).toBeUndefined()
   })
 
   it('knows of which pieces something has not arrived: words, strokes taken off or put, a press', () => {

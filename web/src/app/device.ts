@@ -1,3 +1,5 @@
+import type { Lineage, Saved } from '@oppen/core/copy'
+
 /** What this device keeps of own copies: the words of each page, and the version that they began from. */
 export const PAGE = 'oppen page '
 export const BASE = 'oppen base '
@@ -20,6 +22,12 @@ export function readKept<T>(key: string): T | undefined {
   } catch {
     return undefined
   }
+}
+
+/** A version that is kept under a name of ours; `trail` is what its lineage was called until November 2026. */
+export function readVersion<T extends Saved>(key: string): T | undefined {
+  const kept = readKept<T & { readonly trail?: Lineage }>(key)
+  return kept && { ...kept, lineage: kept.lineage ?? kept.trail ?? [] }
 }
 
 /** The names under which pages of one person are kept, or of everybody who used this device. */

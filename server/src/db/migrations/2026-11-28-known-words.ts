@@ -24,10 +24,33 @@ const TABLES = [
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
 
+/** What a save of a worksheet is put into, as of 2026-11-28-worksheet-saves, with the name of the column of lineages. */
+const worksheetSaves = (lineage: string) => `create view worksheet_saves as
+  select work_id, place_id, sheets, version, ${lineage}, saved_at, kept_at, '[]' as items from worksheets;
+create trigger worksheet_saves_put instead of insert on worksheet_saves begin
+  insert into worksheets (work_id, place_id, sheets, version, ${lineage}, saved_at, kept_at)
+    values (new.work_id, new.place_id, new.sheets, new.version, new.${lineage}, new.saved_at, new.kept_at)
+    on conflict (work_id, place_id) do update set sheets = excluded.sheets, version = excluded.version,
+      ${lineage} = excluded.${lineage}, saved_at = excluded.saved_at, kept_at = excluded.kept_at;
+  insert into ink (work_id, place_id, id, added, removed, sheet_id, data)
+    select new.work_id, new.place_id, value ->> 'id', new.version, null, value ->> 'page', value
+    from json_each(new.items);
+end`
+
+const lineages = (from: string, to: string) => [
+  'drop trigger worksheet_saves_put; drop view worksheet_saves',
+  `alter table copies rename column ${from} to ${to}; alter table worksheets rename column ${from} to ${to}`,
+  worksheetSaves(to),
+]
+
 /** Tables and columns take the words of docs/WORDS.md. What is in them stays as it is. */
 export const knownWords: Migration = {
   name: '2026-11-28-known-words',
-  up: [circleMembers('administrator', 'keeper'), ...TABLES.map(([from, to]) => renamed(from, to))],
+  up: [
+    circleMembers('administrator', 'keeper'),
+    ...lineages('trail', 'lineage'),
+    ...TABLES.map(([from, to]) => renamed(from, to)),
+  ],
   down: [
     ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
     circleMembers('keeper', 'administrator'),

@@ -36,10 +36,10 @@ afterAll(async () => {
 const person = () => new Person(listening.address)
 /** The address that an answer sends on to, without going there. */
 const onTo = (answer: Response) => new URL(answer.headers.get('location') ?? '', listening.address)
-const goOn = (who: Person, address: URL | string, init: RequestInit = {}) =>
+const continueLineage = (who: Person, address: URL | string, init: RequestInit = {}) =>
   who.fetch(String(address).replace(listening.address, ''), { redirect: 'manual', ...init })
 const signInAt = (who: Person, provider: URL, userName: string, secret = DEMO_SECRET) =>
-  goOn(who, provider, {
+  continueLineage(who, provider, {
     method: 'POST',
     body: new URLSearchParams({ userName, secret }),
     headers: { 'content-type': 'application/x-www-form-urlencoded' },
@@ -59,28 +59,28 @@ describe('the challenge of PKCE', () => {
 describe('signing in with the account of the school', () => {
   it('goes to the provider with a challenge and comes back into the account of the same user name', async () => {
     const anna = person()
-    const provider = onTo(await goOn(anna, '/api/entry/school'))
+    const provider = onTo(await continueLineage(anna, '/api/entry/school'))
     expect(provider.pathname).toBe('/stand-in-school/authorize')
     expect(provider.searchParams.get('code_challenge_method')).toBe('S256')
     expect(provider.searchParams.get('code_challenge')).toMatch(/^[\w-]{43}$/)
-    expect((await goOn(anna, provider)).status).toBe(200)
+    expect((await continueLineage(anna, provider)).status).toBe(200)
     expect((await signInAt(anna, provider, 'anna.reyes', 'wrong')).status).toBe(403)
     const back = onTo(await signInAt(anna, provider, 'anna.reyes'))
     expect(back.pathname).toBe('/api/entry/school/back')
-    expect(onTo(await goOn(anna, back)).pathname).toBe('/today')
+    expect(onTo(await continueLineage(anna, back)).pathname).toBe('/today')
     expect((await anna.get('me', {})).account.userName).toBe('anna.reyes')
     expect((await anna.get('seeAccount', {})).sessions[0]?.cameBy).toBe('school')
     // the code is good once, and the check that belonged to it is gone
-    expect(onTo(await goOn(anna, back)).search).toBe('?school=failed')
+    expect(onTo(await continueLineage(anna, back)).search).toBe('?school=failed')
   })
 
   it('does not take an answer that this device did not ask for, nor another’s code', async () => {
     const [mine, theirs] = [person(), person()]
-    const provider = onTo(await goOn(theirs, '/api/entry/school'))
+    const provider = onTo(await continueLineage(theirs, '/api/entry/school'))
     const back = onTo(await signInAt(theirs, provider, 'ms.kestrel'))
-    expect(onTo(await goOn(mine, back)).search).toBe('?school=failed')
-    await goOn(mine, '/api/entry/school')
-    expect(onTo(await goOn(mine, back)).search).toBe('?school=failed')
+    expect(onTo(await continueLineage(mine, back)).search).toBe('?school=failed')
+    await continueLineage(mine, '/api/entry/school')
+    expect(onTo(await continueLineage(mine, back)).search).toBe('?school=failed')
     expect(await mine.ask('me', {})).toMatchObject({ status: 401 })
   })
 
@@ -93,8 +93,8 @@ describe('signing in with the account of the school', () => {
       'select count(*) as n from accounts where identity is not null',
     )
     expect(known?.n).toBe(1)
-    const provider = onTo(await goOn(anna, '/api/entry/school'))
-    onTo(await goOn(anna, onTo(await signInAt(anna, provider, 'anna.r'))))
+    const provider = onTo(await continueLineage(anna, '/api/entry/school'))
+    onTo(await continueLineage(anna, onTo(await signInAt(anna, provider, 'anna.r'))))
     expect((await anna.get('me', {})).account.userName).toBe('anna.r')
   })
 
@@ -111,7 +111,7 @@ describe('signing in with the account of the school', () => {
 describe('the stand-in’s token endpoint', () => {
   it('refuses a verifier that does not fit the challenge', async () => {
     const who = person()
-    const provider = onTo(await goOn(who, '/api/entry/school'))
+    const provider = onTo(await continueLineage(who, '/api/entry/school'))
     const code = onTo(await signInAt(who, provider, 'ms.kestrel')).searchParams.get('code') ?? ''
     const ask = (verifier: string) =>
       who.fetch('/stand-in-school/token', {

@@ -48,8 +48,8 @@ describe('the own copy', () => {
     const one = await on.anna.get('saveCopy', on.piece(), { html: '<p>one</p>', base: 0 })
     const refused = await on.anna.ask('saveCopy', on.piece(), { html: '<p>two</p>', base: 1, run: 'gone' })
     expect(refused).toMatchObject({ status: 409, error: { code: 'copy_changed' } })
-    const { trail } = one
-    expect(trail).toEqual([{ run: on.school.world.run, from: 1 }])
+    const { lineage } = one
+    expect(lineage).toEqual([{ run: on.school.world.run, from: 1 }])
     const run = on.school.world.run
     expect((await on.anna.ask('saveCopy', on.piece(), { html: '<p>two</p>', base: 1, run })).status).toBe(200)
   })

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto'
 import {
+  continueLineage,
   countWords,
   type Edition,
-  goOn,
   idOf,
   type KeptFor,
   keepFor,
@@ -63,8 +63,8 @@ export async function saveCopy(
   const edition =
     (await saveOnSeen(world, address, save, html)) ??
     (await world.db.write(() => saveAfterRead(world, viewer, address, { save, html, kept })))
-  const { version, savedAt, trail } = edition
-  return { version, savedAt, trail, html: edition.html === save.html ? null : edition.html }
+  const { version, savedAt, lineage } = edition
+  return { version, savedAt, lineage, html: edition.html === save.html ? null : edition.html }
 }
 
 type Cleaned = { readonly save: Save; readonly html: string; readonly kept: readonly string[] }
@@ -112,16 +112,16 @@ async function saveOnSeen(
   const savedAt = world.clock.now()
   const version = copy.version + 1
   const digest = digestOf(html)
-  const trail = goOn(copy.trail, { run: world.run, version })
+  const lineage = continueLineage(copy.lineage, { run: world.run, version })
   const plain =
     mayWriteOn(piece, savedAt).ok &&
     beganFrom(copy, save) &&
     seen.digest !== digest &&
-    // the row keeps its trail, as it does within a run of the server
-    trail === copy.trail &&
+    // the row keeps its lineage, as it does within a run of the server
+    lineage === copy.lineage &&
     !keepFor({ ...copy, length }, html.length, savedAt)
   if (!plain) return undefined
-  const edition = { html, version, savedAt, trail }
+  const edition = { html, version, savedAt, lineage }
   const still = await putAsSeen(world.db, address, seen, edition, () =>
     noteSaved(world, address, { ...edition, keptAt: copy.keptAt }, seen, digest),
   )
@@ -158,8 +158,8 @@ async function notKept(world: World, address: PieceAddress, texts: readonly stri
 }
 
 /** Refuses with the copy as it is now, so that nothing is written over unseen. */
-export const changed = ({ version, savedAt, trail, html }: Edition): Refused =>
-  new Refused('copy_changed', { version, savedAt, html, trail: JSON.stringify(trail) })
+export const changed = ({ version, savedAt, lineage, html }: Edition): Refused =>
+  new Refused('copy_changed', { version, savedAt, html, lineage: JSON.stringify(lineage) })
 
 type Putting = {
   readonly html: string
@@ -185,7 +185,10 @@ async function put(
   const kept: Kept[] = before && reason ? [{ ...before, why: reason }] : []
   for (const text of aside) kept.push({ version: ++version, html: text, savedAt: now, why: 'choice' })
   version += 1
-  const trail = goOn(before?.trail ?? [], { run: world.run, version: (before?.version ?? 0) + 1 })
+  const lineage = continueLineage(before?.lineage ?? [], {
+    run: world.run,
+    version: (before?.version ?? 0) + 1,
+  })
   const keptAt = kept.length ? now : (before?.keptAt ?? null)
   await keep(world, address, kept, { now, by: by ?? null })
   await putCopy(world.db, {
@@ -194,10 +197,10 @@ async function put(
     html,
     version,
     savedAt: now,
-    trail: JSON.stringify(trail),
+    lineage: JSON.stringify(lineage),
     keptAt,
   })
-  const edition = { html, version, savedAt: now, trail }
+  const edition = { html, version, savedAt: now, lineage }
   world.db.afterCommit(() => noteSaved(world, address, { ...edition, keptAt }, seen))
   return edition
 }

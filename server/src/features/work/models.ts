@@ -182,13 +182,13 @@ type Copy = PieceKey & { html: string; version: number; savedAt: Instant }
 const copy = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
 
 export type CopyRow = Copy & {
-  /** A `Trail`, as JSON. */
-  trail: string
+  /** A `Lineage`, as JSON. */
+  lineage: string
   /** When an earlier text of it was last kept. */
   keptAt: Instant | null
 }
 
-export const copies = table<CopyRow>('copies', { ...copy, trail: 'json', keptAt: 'integer' }, [
+export const copies = table<CopyRow>('copies', { ...copy, lineage: 'json', keptAt: 'integer' }, [
   'workId',
   'placeId',
 ])

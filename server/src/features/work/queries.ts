@@ -162,7 +162,7 @@ const WORKSHEET = `coalesce(
 const PIECE = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
-  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'trail', json(trail),
+  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
             'versions', (select count(*) from copy_versions v where v.work_id = $workId and v.place_id = $placeId))
           from copies
           where work_id = $workId and place_id = $placeId)`,

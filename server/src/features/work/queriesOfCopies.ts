@@ -9,13 +9,13 @@ import type { PieceAddress } from './queries.js'
 /** The own copy as it is now, with when an earlier text of it was last kept. */
 export type CopyNow = Edition & { readonly keptAt: Instant | null }
 
-type Stored = Omit<CopyNow, 'trail'> & { readonly trail: string | null }
+type Stored = Omit<CopyNow, 'lineage'> & { readonly lineage: string | null }
 
-const readCopy = (row: Stored): CopyNow => ({ ...row, trail: JSON.parse(row.trail ?? '[]') })
+const readCopy = (row: Stored): CopyNow => ({ ...row, lineage: JSON.parse(row.lineage ?? '[]') })
 
 export async function copyOf(db: Database, { workId, placeId }: PieceAddress): Promise<CopyNow | undefined> {
   const row = await db.row<Stored>(
-    `select html, version, saved_at as savedAt, trail, kept_at as keptAt from copies
+    `select html, version, saved_at as savedAt, lineage, kept_at as keptAt from copies
      where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
@@ -29,10 +29,10 @@ export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) 
     { workId, placeId },
   )
 
-const PUT_COPY = `insert into copies (work_id, place_id, html, version, saved_at, trail, kept_at)
-  values ($workId, $placeId, $html, $version, $savedAt, $trail, $keptAt)
+const PUT_COPY = `insert into copies (work_id, place_id, html, version, saved_at, lineage, kept_at)
+  values ($workId, $placeId, $html, $version, $savedAt, $lineage, $keptAt)
   on conflict (work_id, place_id) do update set html = excluded.html, version = excluded.version,
-    saved_at = excluded.saved_at, trail = excluded.trail, kept_at = excluded.kept_at`
+    saved_at = excluded.saved_at, lineage = excluded.lineage, kept_at = excluded.kept_at`
 
 /** Puts a copy in the place of the one before, and changes nothing more: a statement that stays prepared. */
 export const putCopy = (db: Database, row: CopyRow): Promise<void> => db.runLast(PUT_COPY, row, ['copies'])
@@ -91,7 +91,7 @@ export const versionJson = (db: Database, { workId, placeId }: PieceAddress, ver
   db.json(ONE_VERSION, { workId, placeId, version })
 
 const SEE_PIECE_WITH_COPY = `select ${WRITABLE} as piece,
-    o.html, o.version, o.saved_at as savedAt, o.trail, o.kept_at as keptAt
+    o.html, o.version, o.saved_at as savedAt, o.lineage, o.kept_at as keptAt
   ${fromPiece('left join copies o on o.work_id = w.id and o.place_id = p.id')}`
 
 /** A piece with its own copy: what a save looks at. */
@@ -108,5 +108,5 @@ export async function pieceWithCopy(
   })
   if (!row) return undefined
   const { piece, ...stored } = row
-  return { ...readSeen(piece), copy: stored.trail === null ? undefined : readCopy(stored) }
+  return { ...readSeen(piece), copy: stored.lineage === null ? undefined : readCopy(stored) }
 }

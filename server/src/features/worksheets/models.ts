@@ -38,8 +38,8 @@ export type WorksheetRow = PieceKey & {
   /** The ids of its pages in order, as JSON. */
   sheets: string
   version: number
-  /** A `Trail`, as JSON. */
-  trail: string
+  /** A `Lineage`, as JSON. */
+  lineage: string
   savedAt: Instant
   keptAt: Instant | null
 }
@@ -51,7 +51,7 @@ export const worksheets = table<WorksheetRow>(
     placeId: 'id',
     sheets: 'json',
     version: 'integer',
-    trail: 'json',
+    lineage: 'json',
     savedAt: 'integer',
     keptAt: 'integer',
   },

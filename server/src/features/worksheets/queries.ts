@@ -1,4 +1,4 @@
-import type { KeptVersion, Trail } from '@oppen/core/copy'
+import type { KeptVersion, Lineage } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
@@ -12,20 +12,20 @@ type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 export type WorksheetNow = {
   readonly sheets: readonly SheetId[]
   readonly version: number
-  readonly trail: Trail
+  readonly lineage: Lineage
   readonly savedAt: Instant
   readonly keptAt: Instant | null
 }
 
-type StoredWorksheet = Omit<WorksheetNow, 'sheets' | 'trail'> & {
+type StoredWorksheet = Omit<WorksheetNow, 'sheets' | 'lineage'> & {
   readonly sheets: string
-  readonly trail: string
+  readonly lineage: string
 }
 
-const readWorksheet = ({ sheets, trail, ...row }: StoredWorksheet): WorksheetNow => ({
+const readWorksheet = ({ sheets, lineage, ...row }: StoredWorksheet): WorksheetNow => ({
   ...row,
   sheets: JSON.parse(sheets),
-  trail: JSON.parse(trail),
+  lineage: JSON.parse(lineage),
 })
 
 /** The worksheet of a piece, if it was begun. */
@@ -34,7 +34,7 @@ export async function worksheetNow(
   { workId, placeId }: Omit<PieceAddress, 'classId'>,
 ): Promise<WorksheetNow | undefined> {
   const row = await db.row<StoredWorksheet>(
-    `select sheets, version, trail, saved_at as savedAt, kept_at as keptAt from worksheets
+    `select sheets, version, lineage, saved_at as savedAt, kept_at as keptAt from worksheets
      where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
@@ -46,7 +46,7 @@ const LIVE = 'from ink n where n.work_id = w.id and n.place_id = p.id and n.remo
 
 const DRAWN_ON = `select ${WRITABLE} as piece,
     coalesce(t.sheets, (select json_group_array(id) from (select s.id ${GIVEN} order by s.position))) as sheets,
-    coalesce(t.version, 0) as version, coalesce(t.trail, '[]') as trail, t.saved_at as savedAt, t.kept_at as keptAt,
+    coalesce(t.version, 0) as version, coalesce(t.lineage, '[]') as lineage, t.saved_at as savedAt, t.kept_at as keptAt,
     (select count(*) ${LIVE}) as count,
     (select json_group_array(o.value) from json_each($ids) o
        where exists (select 1 ${LIVE} and n.id = o.value)) as live
@@ -79,19 +79,19 @@ export async function drawnOn(
 }
 
 const SAVE_WORKSHEET = `insert into worksheet_saves
-    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
-  values ($workId, $placeId, $sheets, $version, $trail, $savedAt, $keptAt, $items)`
+    (work_id, place_id, sheets, version, lineage, saved_at, kept_at, items)
+  values ($workId, $placeId, $sheets, $version, $lineage, $savedAt, $keptAt, $items)`
 
 /** The worksheet at its next version, with what comes onto it; the last change of its command. */
 export const saveWorksheet = (
   db: Database,
   { workId, placeId }: PieceAddress,
-  { sheets, trail, ...row }: WorksheetNow,
+  { sheets, lineage, ...row }: WorksheetNow,
   items: readonly InkItem[],
 ): Promise<void> => {
   const written = {
     sheets: JSON.stringify(sheets),
-    trail: JSON.stringify(trail),
+    lineage: JSON.stringify(lineage),
     items: JSON.stringify(items),
   }
   return db.runLast(SAVE_WORKSHEET, { workId, placeId, ...row, ...written }, CHANGED_BY_SAVES)
@@ -100,8 +100,8 @@ export const saveWorksheet = (
 const CHANGED_BY_SAVES = ['worksheets', 'ink']
 
 const SAVE_AS_SEEN = `insert into worksheet_saves
-    (work_id, place_id, sheets, version, trail, saved_at, kept_at, items)
-  select t.work_id, t.place_id, t.sheets, $version, t.trail, $now, t.kept_at, $items
+    (work_id, place_id, sheets, version, lineage, saved_at, kept_at, items)
+  select t.work_id, t.place_id, t.sheets, $version, t.lineage, $now, t.kept_at, $items
   ${fromPiece('join worksheets t on t.work_id = w.id and t.place_id = p.id')}
     and t.version = $version - 1 and t.saved_at = $seenAt and ${WRITABLE} = $piece
     and not exists (select 1 from json_each($items) o
@@ -165,7 +165,7 @@ const WORKSHEET = `select ${jsonObject({
   items: ITEMS,
   version: '$version',
   savedAt: '$savedAt',
-  trail: jsonNested('$trail'),
+  lineage: jsonNested('$lineage'),
 })} as json`
 
 export type Looking = Omit<WorksheetNow, 'keptAt' | 'savedAt'> & { readonly savedAt: Instant | null }
@@ -174,7 +174,7 @@ export type Looking = Omit<WorksheetNow, 'keptAt' | 'savedAt'> & { readonly save
 export const worksheetJson = (
   db: Database,
   { workId, placeId }: Omit<PieceAddress, 'classId'>,
-  { sheets, version, trail, savedAt }: Looking,
+  { sheets, version, lineage, savedAt }: Looking,
 ) =>
   db.json(WORKSHEET, {
     workId,
@@ -182,7 +182,7 @@ export const worksheetJson = (
     version,
     savedAt,
     sheets: JSON.stringify(sheets),
-    trail: JSON.stringify(trail),
+    lineage: JSON.stringify(lineage),
   })
 
 export const sheetsJson = (db: Database, workId: WorkId, sheets: readonly SheetId[]) =>

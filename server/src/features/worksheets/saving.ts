@@ -1,4 +1,4 @@
-import { goOn, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
+import { continueLineage, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
 import type { AccountId, Instant, SheetId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, readInk } from '@oppen/core/ink'
 import { err, type Outcome, ok } from '@oppen/core/outcome'
@@ -20,7 +20,7 @@ import {
 
 export type InkChange = { readonly put: readonly InkItem[]; readonly drop: readonly string[] }
 
-export type Saved = Pick<WorksheetNow, 'version' | 'savedAt' | 'trail'>
+export type Saved = Pick<WorksheetNow, 'version' | 'savedAt' | 'lineage'>
 
 /**
  * Keeps what was put on a worksheet and what was taken off. Each thing goes by its id, so a change that is sent again
@@ -33,10 +33,10 @@ export async function saveInk(
   { put, drop }: InkChange,
 ): Promise<Saved> {
   const change = { put: put.map(item => take(readInk(item), 'put')), drop }
-  const { version, savedAt, trail } =
+  const { version, savedAt, lineage } =
     (await saveOnSeen(world, address, change)) ??
     (await world.db.write(() => saveAfterRead(world, viewer, address, change)))
-  return { version, savedAt, trail }
+  return { version, savedAt, lineage }
 }
 
 async function saveAfterRead(
@@ -71,8 +71,8 @@ async function saveOnSeen(
   if (!changing.ok || !mayWriteOn(found.piece, now).ok) return undefined
   const { come, after } = changing.value
   const { worksheet, reason } = goingOn(world, found, { after })
-  // the row keeps its trail, as it does within a run of the server
-  if (reason || worksheet.trail !== found.worksheet.trail) return undefined
+  // the row keeps its lineage, as it does within a run of the server
+  if (reason || worksheet.lineage !== found.worksheet.lineage) return undefined
   const left = { ...found, worksheet, count: after }
   const saving = { seen: found, next: worksheet, items: come }
   const still = await saveAsSeen(world.db, address, saving, () => noteSaved(world, address, worksheet, left))
@@ -143,8 +143,11 @@ function goingOn(
   const version = before.version + 1
   const length = count * WEIGHT
   const reason = before.version ? (why ?? keepFor({ ...before, length }, after * WEIGHT, savedAt)) : null
-  const trail = goOn(before.trail, { run: world.run, version })
-  return { worksheet: { sheets, version, trail, savedAt, keptAt: reason ? savedAt : before.keptAt }, reason }
+  const lineage = continueLineage(before.lineage, { run: world.run, version })
+  return {
+    worksheet: { sheets, version, lineage, savedAt, keptAt: reason ? savedAt : before.keptAt },
+    reason,
+  }
 }
 
 /**

@@ -41,7 +41,7 @@ async function nowOrGiven(world: World, address: PieceAddress) {
   const now = await worksheetNow(world.db, address)
   if (now) return now
   const given = await givenSheets(world.db, address.workId)
-  return { sheets: given.map(one => one.id), version: 0, trail: [], savedAt: null }
+  return { sheets: given.map(one => one.id), version: 0, lineage: [], savedAt: null }
 }
 
 /** The versions of a worksheet that were kept, the newest first. */
@@ -55,7 +55,7 @@ export async function seeInkVersion(world: World, address: PieceAddress & { read
   await findPiece(world, address)
   const kept = await inkVersionOf(world.db, address, Number(address.number))
   if (!kept) throw new Refused('not_found')
-  return worksheetJson(world.db, address, { ...kept, sheets: JSON.parse(kept.sheets), trail: [] })
+  return worksheetJson(world.db, address, { ...kept, sheets: JSON.parse(kept.sheets), lineage: [] })
 }
 
 /** Brings a kept version back; what was there is kept. By the pupil, or by a teacher also past its time. */

@@ -6,7 +6,7 @@ import { draftKey, draftsOf, isOpen, openedCopy, unsent } from './drafts.js'
 /** How much fits into the store of the device. */
 let room = Number.POSITIVE_INFINITY
 
-const base = { html: '<p></p>', version: 2, savedAt: 1, trail: [{ run: 'r', from: 1 }] }
+const base = { html: '<p></p>', version: 2, savedAt: 1, lineage: [{ run: 'r', from: 1 }] }
 const draft = (html: string, at = 1) => ({ html, base, dirty: true, at, aside: [], given: [] })
 
 beforeEach(() => {

@@ -1,6 +1,6 @@
 import type { Edition } from '@oppen/core/copy'
 import { idOf } from '@oppen/core/copy'
-import { BASE, forgetPage, keep, keptPages, PAGE, readKept } from '../../app/device.js'
+import { BASE, forgetPage, keep, keptPages, PAGE, readKept, readVersion } from '../../app/device.js'
 import type { Draft, Drafts } from './draftAutosave.js'
 
 /** Where the device keeps one copy of one person, so that a shared tablet never shows another's words. */
@@ -11,7 +11,7 @@ type Kept = Omit<Draft, 'base'>
 
 function read(key: string): Draft | undefined {
   const kept = readKept<Kept>(key)
-  return kept && { ...kept, base: readKept<Edition>(BASE + key.slice(PAGE.length)) ?? null }
+  return kept && { ...kept, base: readVersion<Edition>(BASE + key.slice(PAGE.length)) ?? null }
 }
 
 let pages = 0

@@ -1,4 +1,4 @@
-import { type Edition, goOn } from '@oppen/core/copy'
+import { continueLineage, type Edition } from '@oppen/core/copy'
 import {
   type AutosaveWorld,
   type Draft,
@@ -64,7 +64,7 @@ export class FakeServer {
     if (this.cut) return { is: this.cut }
     const { server } = this
     const same = server?.html === html && !aside.length
-    if (server && !same && (server.version !== base || server.trail.at(-1)?.run !== run))
+    if (server && !same && (server.version !== base || server.lineage.at(-1)?.run !== run))
       return { is: 'conflict', theirs: server }
     if (server && chosen) this.kept.push(server.html)
     this.kept.push(...aside)
@@ -78,8 +78,8 @@ export class FakeServer {
 
   #put(html: string): void {
     const version = (this.server?.version ?? 0) + 1
-    const trail = goOn(this.server?.trail ?? [], { run: `run ${this.#run}`, version })
-    this.server = { html, version, trail, savedAt: this.#now }
+    const lineage = continueLineage(this.server?.lineage ?? [], { run: `run ${this.#run}`, version })
+    this.server = { html, version, lineage, savedAt: this.#now }
   }
 
   elsewhere(html: string): void {

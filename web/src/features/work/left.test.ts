@@ -12,7 +12,7 @@ import { keepPress, readPress } from './press.js'
 
 const ann = 'ann' as AccountId
 const tie = { role: 'pupil', classId: 'c1', placeId: 'p1' } as unknown as Tie
-const base = { html: '<p></p>', version: 2, savedAt: 1, trail: [{ run: 'r', from: 1 }] }
+const base = { html: '<p></p>', version: 2, savedAt: 1, lineage: [{ run: 'r', from: 1 }] }
 const draft = (html: string, at = 1) => ({ html, base, dirty: true, at, aside: [], given: [] })
 const copy = draftKey('ann', 'w1', 'p1')
 const pressed = { pressedAt: 5, html: '<p>mine</p>', as: null }
@@ -36,9 +36,9 @@ const realFetch = globalThis.fetch
 const answerOf = (route: string, body: Record<string, unknown>): unknown => {
   if (route.startsWith('PUT') && route.endsWith('/copy')) {
     text = String(body.html)
-    return { version: 3, savedAt: 1, trail: [], html: null }
+    return { version: 3, savedAt: 1, lineage: [], html: null }
   }
-  if (route.endsWith('/worksheet/ink')) return { version: 7, savedAt: 1, trail: [] }
+  if (route.endsWith('/worksheet/ink')) return { version: 7, savedAt: 1, lineage: [] }
   if (route.startsWith('GET'))
     return { copy: { html: text, version: 3 }, work: { template: null }, worksheet: { version: 6 } }
   return {}

@@ -21,9 +21,9 @@ async function save(params: PieceParams, sending: Sending): Promise<SaveResult> 
 }
 
 /** The copy as it is on the server, which came along with a refusal. */
-function otherOf({ params: { html, version, savedAt, trail } }: Refusal): Edition {
+function otherOf({ params: { html, version, savedAt, lineage } }: Refusal): Edition {
   const parts = { html: String(html), version: Number(version), savedAt: Number(savedAt) }
-  return { ...parts, trail: JSON.parse(String(trail)) }
+  return { ...parts, lineage: JSON.parse(String(lineage)) }
 }
 
 /** The own copy of a piece, kept safe while it is open. */

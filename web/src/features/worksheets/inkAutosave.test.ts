@@ -1,5 +1,5 @@
 import type { WorksheetPage } from '@oppen/contract'
-import { goOn, type Saved, type Trail } from '@oppen/core/copy'
+import { continueLineage, type Lineage, type Saved } from '@oppen/core/copy'
 import type { InkItem } from '@oppen/core/ink'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -23,9 +23,9 @@ class FakeServer {
   lost = false
   full = false
   #version = 0
-  #trail: Trail = []
+  #lineage: Lineage = []
   #run = 0
-  #backup = { items: this.items, version: 0, trail: this.#trail }
+  #backup = { items: this.items, version: 0, lineage: this.#lineage }
   readonly stores = [0, 1].map(() => ({
     changes: new Map<string, InkChange>(),
     base: undefined as Saved | undefined,
@@ -33,7 +33,7 @@ class FakeServer {
   #timers: { run: () => void; off: boolean }[] = []
 
   get page(): WorksheetPage {
-    const saved = { version: this.#version, savedAt: this.#version || null, trail: this.#trail }
+    const saved = { version: this.#version, savedAt: this.#version || null, lineage: this.#lineage }
     return { ...saved, sheets: [], items: [...this.items.values()] }
   }
 
@@ -75,7 +75,7 @@ class FakeServer {
     for (const id of drop) this.items.delete(id)
     for (const item of put) this.items.set(item.id, item)
     this.#version += 1
-    this.#trail = goOn(this.#trail, { run: `r${this.#run}`, version: this.#version })
+    this.#lineage = continueLineage(this.#lineage, { run: `r${this.#run}`, version: this.#version })
     if (this.lost) {
       this.lost = false
       return { is: 'unreachable' }
@@ -84,14 +84,14 @@ class FakeServer {
   }
 
   backUp(): void {
-    this.#backup = { items: new Map(this.items), version: this.#version, trail: this.#trail }
+    this.#backup = { items: new Map(this.items), version: this.#version, lineage: this.#lineage }
   }
 
   setBack(): void {
     this.#run += 1
     this.items = new Map(this.#backup.items)
     this.#version = this.#backup.version
-    this.#trail = this.#backup.trail
+    this.#lineage = this.#backup.lineage
   }
 
   async pass(): Promise<void> {

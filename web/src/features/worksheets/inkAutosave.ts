@@ -28,7 +28,7 @@ export type InkStatus =
   | { readonly is: 'unsaved'; readonly lastAt: number | null; readonly why: NotYet }
   | { readonly is: 'refused'; readonly error: unknown }
 
-type InkSaved = Pick<WorksheetPage, 'version' | 'savedAt' | 'trail'>
+type InkSaved = Pick<WorksheetPage, 'version' | 'savedAt' | 'lineage'>
 
 export type InkStore = {
   readonly all: () => readonly InkChange[]
@@ -235,6 +235,6 @@ export class InkAutosave extends Autosave<InkStatus> {
   }
 }
 
-function savedOf({ version, savedAt, trail }: InkSaved): Saved | null {
-  return savedAt === null ? null : { version, savedAt, trail }
+function savedOf({ version, savedAt, lineage }: InkSaved): Saved | null {
+  return savedAt === null ? null : { version, savedAt, lineage }
 }

@@ -1,5 +1,5 @@
 import type { Saved } from '@oppen/core/copy'
-import { INK, INK_BASE, keep, readKept } from '../../app/device.js'
+import { INK, INK_BASE, keep, readKept, readVersion } from '../../app/device.js'
 import type { InkChange, InkStore } from './inkAutosave.js'
 
 /** The device's own store for the worksheet of one piece of one person: each stroke under a name of its own. */
@@ -10,7 +10,7 @@ export function inkStore(owner: string): InkStore {
       Object.keys(localStorage).flatMap(key =>
         key.startsWith(prefix) ? (readKept<InkChange>(key) ?? []) : [],
       ),
-    base: () => readKept<Saved>(INK_BASE + owner),
+    base: () => readVersion<Saved>(INK_BASE + owner),
     keep: change => keep(prefix + change.id, JSON.stringify(change)),
     keepBase: saved => void keep(INK_BASE + owner, JSON.stringify(saved)),
   }

@@ -7,31 +7,31 @@ import type { Instant } from '../ids/index.js'
 export type VersionId = { readonly run: string; readonly version: number }
 
 /** The runs in which a copy was saved, each with the first version of its own, the oldest first. */
-export type Trail = readonly { readonly run: string; readonly from: number }[]
+export type Lineage = readonly { readonly run: string; readonly from: number }[]
 
 /** A version with what it came from. */
-export type Saved = { readonly version: number; readonly savedAt: Instant; readonly trail: Trail }
+export type Saved = { readonly version: number; readonly savedAt: Instant; readonly lineage: Lineage }
 
 /** A version with its text. */
 export type Edition = Saved & { readonly html: string }
 
 /** The name of a version: its number within the run that saved it. */
-export const idOf = ({ version, trail }: Saved): VersionId => ({ version, run: trail.at(-1)?.run ?? '' })
+export const idOf = ({ version, lineage }: Saved): VersionId => ({ version, run: lineage.at(-1)?.run ?? '' })
 
-/** The trail of a copy once it was saved as the given version. */
-export function goOn(trail: Trail, { run, version }: VersionId): Trail {
-  return trail.at(-1)?.run === run ? trail : [...trail, { run, from: version }]
+/** The lineage of a copy once it was saved as the given version. */
+export function continueLineage(lineage: Lineage, { run, version }: VersionId): Lineage {
+  return lineage.at(-1)?.run === run ? lineage : [...lineage, { run, from: version }]
 }
 
 /**
  * Whether a version is this one or one that this one came from. What was saved in a run that the server has
  * forgotten, or after the point to which it was set back, is not: it is a text of its own.
  */
-export function cameFrom({ trail, version: last }: Omit<Saved, 'savedAt'>, id: VersionId): boolean {
-  const at = trail.findIndex(one => one.run === id.run)
-  const own = trail[at]
+export function descendsFrom({ lineage, version: last }: Omit<Saved, 'savedAt'>, id: VersionId): boolean {
+  const at = lineage.findIndex(one => one.run === id.run)
+  const own = lineage[at]
   if (!own || id.version < own.from) return false
-  const next = trail[at + 1]
+  const next = lineage[at + 1]
   return id.version <= (next ? next.from - 1 : last)
 }
 
@@ -40,6 +40,6 @@ export function compare(mine: Saved, theirs: Saved): 'same' | 'behind' | 'ahead'
   const own = idOf(mine)
   const other = idOf(theirs)
   if (own.run === other.run && own.version === other.version) return 'same'
-  if (cameFrom(theirs, own)) return 'behind'
-  return cameFrom(mine, other) ? 'ahead' : 'apart'
+  if (descendsFrom(theirs, own)) return 'behind'
+  return descendsFrom(mine, other) ? 'ahead' : 'apart'
 }

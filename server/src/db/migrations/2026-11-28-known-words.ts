@@ -53,6 +53,7 @@ export const knownWords: Migration = {
   ],
   down: [
     ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
+    ...lineages('lineage', 'trail'),
     circleMembers('keeper', 'administrator'),
   ],
 }

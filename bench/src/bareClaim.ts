@@ -7,7 +7,7 @@ import sqlite3 from 'sqlite3'
 /**
  * The bare baseline of coming in: Express and raw sqlite3 on a copy of the same file. Looking up a code reads the door and the
  * free names; a claim hashes the secret as hard as Oppen does and writes account, place and session in one
- * transaction. No limits on tries, no record, no live streams, no checks.
+ * transaction. No rate limits, no audit log, no live streams, no checks.
  */
 const { BARE_FILE = '', BARE_COPY = '' } = process.env
 

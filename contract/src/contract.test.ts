@@ -25,7 +25,7 @@ describe('the routes', () => {
     }
   })
 
-  it('limit tries wherever somebody without a session can guess', () => {
+  it('limit attempts wherever somebody without a session can guess', () => {
     // nothing is typed into these: they go by a cookie or an address of 256 random bits, or say nothing of anybody
     const byCookie: RouteName[] = [
       'signOut',
@@ -36,7 +36,7 @@ describe('the routes', () => {
       'readFeed',
     ]
     const guessed: RouteName[] = names.filter(name => routes[name].may === 'open' && !byCookie.includes(name))
-    for (const name of guessed) expect(routes[name].tries, name).toBeDefined()
+    for (const name of guessed) expect(routes[name].rateLimits, name).toBeDefined()
   })
 
   it('name in their address whose thing it is, where it is one pupil’s', () => {

@@ -5,20 +5,20 @@ import { route } from '../wire/route.js'
 export const peopleRoutes = {
   // accounts
   me: route<Shapes['me']>()('GET', '/api/me', 'account.self'),
-  signIn: route<Shapes['signIn']>()('POST', '/api/sign-in', 'open', { tries: ['secret'] }),
+  signIn: route<Shapes['signIn']>()('POST', '/api/sign-in', 'open', { rateLimits: ['secret'] }),
   signOut: route<Shapes['signOut']>()('POST', '/api/sign-out', 'open'),
   /** To the identity provider of the school, and back with its answer: both answer with another address. */
   goToSchool: route<Shapes['goToSchool']>()('GET', '/api/entry/school', 'open', { carries: 'bytes' }),
   backFromSchool: route<Shapes['backFromSchool']>()('GET', '/api/entry/school/back', 'open', {
     carries: 'bytes',
-    tries: ['secret'],
+    rateLimits: ['secret'],
   }),
   markRead: route<Shapes['markRead']>()('POST', '/api/read-markers', 'account.self'),
   moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
   seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
   changeAccount: route<Shapes['changeAccount']>()('PUT', '/api/account', 'account.change'),
   changeSecret: route<Shapes['changeSecret']>()('PUT', '/api/account/secret', 'account.change', {
-    tries: ['secret'],
+    rateLimits: ['secret'],
   }),
   changePicture: route<Shapes['changePicture']>()('POST', '/api/account/picture', 'account.change', {
     carries: 'file',
@@ -28,30 +28,36 @@ export const peopleRoutes = {
     carries: 'bytes',
   }),
   endSession: route<Shapes['endSession']>()('DELETE', '/api/account/sessions/:sessionId', 'account.self'),
-  confirmEmail: route<Shapes['confirmEmail']>()('POST', '/api/entry/confirm', 'open', { tries: ['key'] }),
-  forgot: route<Shapes['forgot']>()('POST', '/api/entry/forgot', 'open', { tries: ['mail'] }),
-  resetSecret: route<Shapes['resetSecret']>()('POST', '/api/entry/reset', 'open', { tries: ['key'] }),
+  confirmEmail: route<Shapes['confirmEmail']>()('POST', '/api/entry/confirm', 'open', {
+    rateLimits: ['key'],
+  }),
+  forgot: route<Shapes['forgot']>()('POST', '/api/entry/forgot', 'open', { rateLimits: ['mail'] }),
+  resetSecret: route<Shapes['resetSecret']>()('POST', '/api/entry/reset', 'open', { rateLimits: ['key'] }),
 
   // joining
   seeWelcome: route<Shapes['seeWelcome']>()('GET', '/api/welcome', 'open'),
-  lookUpCode: route<Shapes['lookUpCode']>()('POST', '/api/entry/code', 'open', { tries: ['code'] }),
-  claim: route<Shapes['claim']>()('POST', '/api/entry/claim', 'open', { tries: ['code'] }),
+  lookUpCode: route<Shapes['lookUpCode']>()('POST', '/api/entry/code', 'open', { rateLimits: ['code'] }),
+  claim: route<Shapes['claim']>()('POST', '/api/entry/claim', 'open', { rateLimits: ['code'] }),
   enterAsSelf: route<Shapes['enterAsSelf']>()('POST', '/api/entry/again', 'open', {
-    tries: ['code', 'secret'],
+    rateLimits: ['code', 'secret'],
   }),
-  askIn: route<Shapes['askIn']>()('POST', '/api/entry/newcomer', 'open', { tries: ['code'] }),
-  comeAsGuest: route<Shapes['comeAsGuest']>()('POST', '/api/entry/guest', 'open', { tries: ['code'] }),
-  askFamily: route<Shapes['askFamily']>()('POST', '/api/entry/family-of', 'open', { tries: ['code'] }),
-  askTablet: route<Shapes['askTablet']>()('POST', '/api/entry/tablet', 'open', { tries: ['code'] }),
+  askIn: route<Shapes['askIn']>()('POST', '/api/entry/newcomer', 'open', { rateLimits: ['code'] }),
+  comeAsGuest: route<Shapes['comeAsGuest']>()('POST', '/api/entry/guest', 'open', { rateLimits: ['code'] }),
+  askFamily: route<Shapes['askFamily']>()('POST', '/api/entry/family-of', 'open', { rateLimits: ['code'] }),
+  askTablet: route<Shapes['askTablet']>()('POST', '/api/entry/tablet', 'open', { rateLimits: ['code'] }),
   seeJoinRequest: route<Shapes['seeJoinRequest']>()('POST', '/api/entry/join-request', 'open', {
-    tries: ['key'],
+    rateLimits: ['key'],
   }),
-  showKey: route<Shapes['showKey']>()('POST', '/api/entry/key', 'open', { tries: ['key'] }),
-  comeHome: route<Shapes['comeHome']>()('POST', '/api/entry/home', 'open', { tries: ['key'] }),
-  joinFamily: route<Shapes['joinFamily']>()('POST', '/api/entry/family', 'open', { tries: ['key'] }),
-  followChild: route<Shapes['followChild']>()('POST', '/api/follows', 'account.change', { tries: ['key'] }),
+  showKey: route<Shapes['showKey']>()('POST', '/api/entry/key', 'open', { rateLimits: ['key'] }),
+  comeHome: route<Shapes['comeHome']>()('POST', '/api/entry/home', 'open', { rateLimits: ['key'] }),
+  joinFamily: route<Shapes['joinFamily']>()('POST', '/api/entry/family', 'open', { rateLimits: ['key'] }),
+  followChild: route<Shapes['followChild']>()('POST', '/api/follows', 'account.change', {
+    rateLimits: ['key'],
+  }),
   seeTablet: route<Shapes['seeTablet']>()('GET', '/api/tablet', 'open'),
-  comeInAtTablet: route<Shapes['comeInAtTablet']>()('POST', '/api/tablet/in', 'open', { tries: ['secret'] }),
+  comeInAtTablet: route<Shapes['comeInAtTablet']>()('POST', '/api/tablet/in', 'open', {
+    rateLimits: ['secret'],
+  }),
   seeTabletFace: route<Shapes['seeTabletFace']>()('GET', '/api/tablet/faces/:placeId', 'open', {
     carries: 'bytes',
   }),
@@ -202,16 +208,16 @@ export const peopleRoutes = {
     'account.change',
   ),
   showInvitation: route<Shapes['showInvitation']>()('POST', '/api/entry/invitation', 'open', {
-    tries: ['key'],
+    rateLimits: ['key'],
   }),
   acceptInvitation: route<Shapes['acceptInvitation']>()('POST', '/api/entry/invitation/accept', 'open', {
-    tries: ['key'],
+    rateLimits: ['key'],
   }),
 
   // circles
   makeCircle: route<Shapes['makeCircle']>()('POST', '/api/circles', 'account.change'),
   joinCircle: route<Shapes['joinCircle']>()('POST', '/api/circles/join', 'account.change', {
-    tries: ['code'],
+    rateLimits: ['code'],
   }),
   seeCircle: route<Shapes['seeCircle']>()('GET', '/api/circles/:circleId', 'circle.see'),
   renameCircle: route<Shapes['renameCircle']>()('PUT', '/api/circles/:circleId', 'circle.administer'),

@@ -3,8 +3,8 @@ import { route } from '../wire/route.js'
 
 /** The first start of a school, and what its owner looks after. */
 export const schoolRoutes = {
-  seeOwnerKey: route<Shapes['seeOwnerKey']>()('POST', '/api/begin/key', 'open', { tries: ['key'] }),
-  beginSchool: route<Shapes['beginSchool']>()('POST', '/api/begin', 'open', { tries: ['key'] }),
+  seeOwnerKey: route<Shapes['seeOwnerKey']>()('POST', '/api/begin/key', 'open', { rateLimits: ['key'] }),
+  beginSchool: route<Shapes['beginSchool']>()('POST', '/api/begin', 'open', { rateLimits: ['key'] }),
   seeSchool: route<Shapes['seeSchool']>()('GET', '/api/school', 'school.see'),
   changeSchool: route<Shapes['changeSchool']>()('PUT', '/api/school', 'school.change'),
   changeMail: route<Shapes['changeMail']>()('PUT', '/api/school/mail', 'school.change'),

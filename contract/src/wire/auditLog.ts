@@ -20,7 +20,7 @@ export const AUDIT_KINDS = [
   'wrong_key',
   'wrong_secret',
   'name_taken',
-  'too_many_tries',
+  'too_many_attempts',
   'names_added',
   'place_renamed',
   'place_freed',

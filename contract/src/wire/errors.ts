@@ -5,7 +5,7 @@ export const ERRORS = {
   not_found: { status: 404, params: [] },
   cross_site: { status: 403, params: [] },
   host_unknown: { status: 421, params: [] },
-  too_many_tries: { status: 429, params: ['minutes'] },
+  too_many_attempts: { status: 429, params: ['minutes'] },
   body_unreadable: { status: 400, params: [] },
   range_past_end: { status: 416, params: [] },
   body_too_large: { status: 413, params: ['most'] },

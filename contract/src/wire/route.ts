@@ -76,11 +76,11 @@ type Given<S> = S extends z.ZodType<infer T> ? T : undefined
 declare const carried: unique symbol
 
 /** `mail` for letters that a stranger can have sent. */
-export type Tries = 'code' | 'key' | 'secret' | 'mail'
+export type RateLimit = 'code' | 'key' | 'secret' | 'mail'
 
 export type RouteOptions = {
-  /** Which allowances of tries it draws on, where guessing must be limited. */
-  readonly tries?: readonly Tries[]
+  /** Which rate limits of attempts it draws on, where guessing must be limited. */
+  readonly rateLimits?: readonly RateLimit[]
   /** `file` for a streamed upload, `events` for a live stream, `bytes` for a download. */
   readonly carries?: 'file' | 'events' | 'bytes'
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import {
-  allowedTries,
+  AttemptLog,
+  allowedAttempts,
   arcOnBoard,
   BACK_ROW,
   BOUNDS,
@@ -14,13 +15,12 @@ import {
   letterHeight,
   readCode,
   shortestCode,
-  TryBook,
 } from './index.js'
 
-/** The chance of at least one hit in `tries` draws without putting back, in exact fractions (hypergeometric). */
-function exactChance(codes: number, doors: number, tries: number): number {
+/** The chance of at least one hit in `attempts` draws without putting back, in exact fractions (hypergeometric). */
+function exactChance(codes: number, doors: number, attempts: number): number {
   let missed = new Fraction(1)
-  for (let n = 0; n < tries; n++) missed = missed.mul(new Fraction(codes - doors - n, codes - n))
+  for (let n = 0; n < attempts; n++) missed = missed.mul(new Fraction(codes - doors - n, codes - n))
   return new Fraction(1).sub(missed).valueOf()
 }
 
@@ -31,18 +31,18 @@ describe('the chance of a hit', () => {
         fc.integer({ min: 3, max: 7 }),
         fc.integer({ min: 1, max: 30 }),
         fc.integer({ min: 1, max: 30 }),
-        (length, doors, tries) => {
-          const exact = exactChance(codesOf(length), doors, tries)
-          expect(Math.abs(chanceOfHit({ length, doors, tries }) / exact - 1)).toBeLessThan(1e-9)
+        (length, doors, attempts) => {
+          const exact = exactChance(codesOf(length), doors, attempts)
+          expect(Math.abs(chanceOfHit({ length, doors, attempts }) / exact - 1)).toBeLessThan(1e-9)
         },
       ),
     )
   })
 
   it('is certain or nothing at the ends', () => {
-    expect(chanceOfHit({ length: 2, doors: 32, tries: 1 })).toBe(1)
-    expect(chanceOfHit({ length: 7, doors: 0, tries: 1000 })).toBe(0)
-    expect(chanceOfHit({ length: 7, doors: 5, tries: 0 })).toBe(0)
+    expect(chanceOfHit({ length: 2, doors: 32, attempts: 1 })).toBe(1)
+    expect(chanceOfHit({ length: 7, doors: 0, attempts: 1000 })).toBe(0)
+    expect(chanceOfHit({ length: 7, doors: 5, attempts: 0 })).toBe(0)
   })
 
   it('counts just the codes whose check is right', () => {
@@ -54,22 +54,22 @@ describe('the chance of a hit', () => {
   })
 })
 
-describe('the allowed tries', () => {
+describe('the allowed attempts', () => {
   it('keep one in a million per address and hour, and one in a thousand a day, whatever is open', () => {
     for (const doors of [1, 2, 5, 17, 40, 100, 107, 500, 1073]) {
-      const allowed = allowedTries(doors)
-      expect(chanceOfHit({ length: CODE_LENGTH, doors, tries: allowed.addressHour })).toBeLessThan(
+      const allowed = allowedAttempts(doors)
+      expect(chanceOfHit({ length: CODE_LENGTH, doors, attempts: allowed.addressHour })).toBeLessThan(
         BOUNDS.addressHour,
       )
-      expect(chanceOfHit({ length: CODE_LENGTH, doors, tries: allowed.day })).toBeLessThan(BOUNDS.day)
+      expect(chanceOfHit({ length: CODE_LENGTH, doors, attempts: allowed.day })).toBeLessThan(BOUNDS.day)
       expect(allowed.addressHour).toBeGreaterThan(0)
     }
   })
 
   it('are as many as that allows', () => {
     for (const doors of [1, 17, 100]) {
-      const one = allowedTries(doors).addressHour + 1
-      expect(chanceOfHit({ length: CODE_LENGTH, doors, tries: one })).toBeGreaterThan(
+      const one = allowedAttempts(doors).addressHour + 1
+      expect(chanceOfHit({ length: CODE_LENGTH, doors, attempts: one })).toBeGreaterThan(
         BOUNDS.addressHour * 0.999,
       )
     }
@@ -77,11 +77,11 @@ describe('the allowed tries', () => {
 
   it('make the code as short as it is', () => {
     expect(shortestCode(LARGE_SCHOOL)).toBe(CODE_LENGTH)
-    expect(allowedTries(LARGE_SCHOOL.doors, CODE_LENGTH - 1).addressHour).toBe(0)
+    expect(allowedAttempts(LARGE_SCHOOL.doors, CODE_LENGTH - 1).addressHour).toBe(0)
   })
 })
 
-describe('the book of tries', () => {
+describe('the book of attempts', () => {
   const HOUR = 3_600_000
 
   it('never lets through more within any hour than are allowed', () => {
@@ -90,7 +90,7 @@ describe('the book of tries', () => {
         fc.array(fc.nat(HOUR), { minLength: 1, maxLength: 60 }),
         fc.integer({ min: 1, max: 8 }),
         (pauses, allowed) => {
-          const book = new TryBook(HOUR)
+          const book = new AttemptLog(HOUR)
           const done: number[] = []
           let now = 0
           for (const pause of pauses) {
@@ -108,7 +108,7 @@ describe('the book of tries', () => {
   })
 
   it('says when there may be another, and holds up nobody else', () => {
-    const book = new TryBook(HOUR)
+    const book = new AttemptLog(HOUR)
     for (const at of [0, 10, 20]) book.note('a', at)
     expect(book.freeAt('a', 30, 3)).toBe(HOUR)
     expect(book.freeAt('a', HOUR, 3)).toBe(HOUR)

@@ -3,7 +3,7 @@ import { CODE_LENGTH } from './code.js'
 
 /**
  * How safe open doors are from guessing. A guesser gains nothing from codes whose check is wrong: those are
- * refused before anything is asked, and are no try. What is left to guess from are the codes whose check is right.
+ * refused before anything is asked, and are no attempt. What is left to guess from are the codes whose check is right.
  */
 export const BOUNDS = {
   /** The chance that one address hits any open door within any hour stays under this. */
@@ -21,17 +21,17 @@ export type Guess = {
   /** Doors and circles whose code opens something now. */
   readonly doors: number
   /** Different codes tried. */
-  readonly tries: number
+  readonly attempts: number
 }
 
 /**
  * The chance that so many different codes, however they are chosen, hit at least one of so many open doors:
  * 1 − C(N−d, t) / C(N, t), worked out as a product so that it stays exact where it is small.
  */
-export function chanceOfHit({ length, doors, tries }: Guess): number {
+export function chanceOfHit({ length, doors, attempts }: Guess): number {
   const codes = codesOf(length)
-  if (tries + doors > codes) return doors > 0 && tries > 0 ? 1 : 0
-  const [few, many] = doors < tries ? [doors, tries] : [tries, doors]
+  if (attempts + doors > codes) return doors > 0 && attempts > 0 ? 1 : 0
+  const [few, many] = doors < attempts ? [doors, attempts] : [attempts, doors]
   let missed = 0
   for (let n = 0; n < few; n++) missed += Math.log1p(-many / (codes - n))
   return 0 - Math.expm1(missed)
@@ -39,19 +39,19 @@ export function chanceOfHit({ length, doors, tries }: Guess): number {
 
 export type Allowance = { readonly addressHour: number; readonly day: number }
 
-/** The wrong tries that keep both chances under their bounds, with so many doors open. */
-export function allowedTries(doors: number, length: number = CODE_LENGTH): Allowance {
-  // hits are expected to number doors × tries / codes, and the chance of any is never above that
+/** The wrong attempts that keep both chances under their bounds, with so many doors open. */
+export function allowedAttempts(doors: number, length: number = CODE_LENGTH): Allowance {
+  // hits are expected to number doors × attempts / codes, and the chance of any is never above that
   const most = (bound: number) => Math.floor((bound * codesOf(length)) / Math.max(1, doors))
   return { addressHour: most(BOUNDS.addressHour), day: most(BOUNDS.day) }
 }
 
-/** What a large school needs: so many doors and circles open at once, and wrong tries an hour behind its address. */
-export const LARGE_SCHOOL = { doors: 100, triesAnHour: 10 } as const
+/** What a large school needs: so many doors and circles open at once, and wrong attempts an hour behind its address. */
+export const LARGE_SCHOOL = { doors: 100, attemptsAnHour: 10 } as const
 
-/** The shortest code that keeps both bounds and still leaves so many tries an hour. */
-export function shortestCode({ doors, triesAnHour }: { doors: number; triesAnHour: number }): number {
+/** The shortest code that keeps both bounds and still leaves so many attempts an hour. */
+export function shortestCode({ doors, attemptsAnHour }: { doors: number; attemptsAnHour: number }): number {
   let length = 2
-  while (allowedTries(doors, length).addressHour < triesAnHour) length++
+  while (allowedAttempts(doors, length).addressHour < attemptsAnHour) length++
   return length
 }

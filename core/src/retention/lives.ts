@@ -22,7 +22,7 @@ export const LIVES = {
   invitation: 180 * DAY,
   /** A letter in the outbox of the stand-in. */
   letter: 90 * DAY,
-  /** A wrong try of a code, a key or a secret. */
+  /** A wrong attempt of a code, a key or a secret. */
   wrongTry: DAY,
   /** A line of the audit log. */
   auditLog: 730 * DAY,

@@ -39,7 +39,7 @@ export function knownDevice(world: World, request: Request, name: string): strin
 
 /**
  * Whose device it is, where it is known; by the name and not by the device, so that signing in again and again, or on
- * many devices, gives nobody more tries.
+ * many devices, gives nobody more attempts.
  */
 export const knownOwner = (world: World, request: Request): string | undefined =>
   tokensOf(world, request)[0]?.name

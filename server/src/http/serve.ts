@@ -7,7 +7,7 @@ import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
 import { readBody } from './body.js'
 import { Pace } from './pace.js'
-import { Tries } from './tries.js'
+import { RateLimiter } from './rateLimit.js'
 
 /** JSON text that a query wrote, sent as it is. */
 export class WrittenJson {
@@ -57,7 +57,7 @@ const OFTEN: readonly RouteName[] = [
 /** All routes of the contract, each with its permission before its handler. */
 export function serveAll(world: World, handlers: Handlers): Router {
   const router = Router()
-  const serving = { world, tries: new Tries(world), pace: new Pace() }
+  const serving = { world, limiter: new RateLimiter(world), pace: new Pace() }
   for (const name of new Set([...OFTEN, ...(Object.keys(routes) as RouteName[])])) {
     const spec = routes[name] as AnyRoute
     const method = spec.method.toLowerCase() as 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete'
@@ -66,9 +66,9 @@ export function serveAll(world: World, handlers: Handlers): Router {
   return router
 }
 
-type Serving = { readonly world: World; readonly tries: Tries; readonly pace: Pace }
+type Serving = { readonly world: World; readonly limiter: RateLimiter; readonly pace: Pace }
 
-function respond({ world, tries, pace }: Serving, name: RouteName, handler: AnyHandler): RequestHandler {
+function respond({ world, limiter, pace }: Serving, name: RouteName, handler: AnyHandler): RequestHandler {
   const spec: AnyRoute = routes[name]
   return async (request, response) => {
     const params = readParams(request)
@@ -77,7 +77,7 @@ function respond({ world, tries, pace }: Serving, name: RouteName, handler: AnyH
     if (viewer && spec.method !== 'GET' && spec.method !== 'HEAD') pace.allow(viewer)
     const body = await readBody(name, request, response)
     const act = () => handler({ world, viewer, params, body, request, response } as Parameters<AnyHandler>[0])
-    const reply = await tries.limiting(spec, { request, response, body, viewer }, act)
+    const reply = await limiter.limiting(spec, { request, response, body, viewer }, act)
     if (response.headersSent || spec.carries === 'events' || spec.carries === 'bytes') return
     sendJson(response, reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
   }

@@ -12,7 +12,7 @@ describe('what did not arrive', () => {
     [refusal('disk_full'), 'serverFull'],
     [refusal('busy'), 'unreachable'],
     [refusal('server_fault'), 'unreachable'],
-    [refusal('too_many_tries'), 'unreachable'],
+    [refusal('too_many_attempts'), 'unreachable'],
   ] as const)('may arrive later: %s', async (error, why) => {
     expect(notYet(error)).toBe(why)
     expect(await reach(() => Promise.reject(error))).toEqual({ is: why })

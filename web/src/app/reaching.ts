@@ -10,7 +10,7 @@ export type Reached<T> =
   | { readonly is: 'refused'; readonly error: unknown }
 
 /** What the server may answer for a while, and then no more. */
-const MAY_PASS: readonly string[] = ['busy', 'server_fault', 'too_many_tries', 'too_quick']
+const MAY_PASS: readonly string[] = ['busy', 'server_fault', 'too_many_attempts', 'too_quick']
 
 /** Sends something, and tells apart what may pass from what stays refused. */
 export async function reach<T>(send: () => Promise<T>): Promise<Reached<T>> {

@@ -20,6 +20,7 @@ const TABLES = [
   ['records', 'audit_log'],
   ['looks', 'read_markers'],
   ['waits', 'join_requests'],
+  ['tries', 'attempts'],
 ] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
@@ -43,17 +44,22 @@ const lineages = (from: string, to: string) => [
   worksheetSaves(to),
 ]
 
+/** Lines of the audit log whose kind has another name; in the table as it is called at that moment. */
+const auditKind = (from: string, to: string) => `update records set kind = '${to}' where kind = '${from}'`
+
 /** Tables and columns take the words of docs/WORDS.md. What is in them stays as it is. */
 export const knownWords: Migration = {
   name: '2026-11-28-known-words',
   up: [
     circleMembers('administrator', 'keeper'),
+    auditKind('too_many_tries', 'too_many_attempts'),
     ...lineages('trail', 'lineage'),
     ...TABLES.map(([from, to]) => renamed(from, to)),
   ],
   down: [
     ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
     ...lineages('lineage', 'trail'),
+    auditKind('too_many_attempts', 'too_many_tries'),
     circleMembers('keeper', 'administrator'),
   ],
 }

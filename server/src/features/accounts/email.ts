@@ -30,7 +30,7 @@ const MOST = 5
 
 /**
  * Sets the address of an account; inside a command. A new one counts once its letter was answered, and until then the one
- * before does; null takes it off at once. Refuses `too_many_tries` where letters were sent without end.
+ * before does; null takes it off at once. Refuses `too_many_attempts` where letters were sent without end.
  */
 export async function setEmail(world: World, accountId: AccountId, email: string | null): Promise<void> {
   const model = world.db.model(emailConfirmations)
@@ -55,7 +55,11 @@ async function refuseMany(world: World, accountId: AccountId, now: Instant): Pro
   )
   const [first] = sent
   if (first && sent.length >= MOST)
-    throw new Refused('too_many_tries', { minutes: Math.ceil((first.madeAt + HOUR - now) / 60_000) }, 'email')
+    throw new Refused(
+      'too_many_attempts',
+      { minutes: Math.ceil((first.madeAt + HOUR - now) / 60_000) },
+      'email',
+    )
 }
 
 /** Sends the letter once the command is on the disk; nobody waits for a mail server. */

@@ -74,7 +74,7 @@ describe('the own account', () => {
     const ask = (n: number) =>
       school.bo.ask('changeAccount', {}, { shownName: 'Bo Lund', email: `bo${n}@mail.example` })
     for (let n = 0; n < 4; n++) expect((await ask(n)).status).toBe(200)
-    expect((await ask(5)).error).toMatchObject({ code: 'too_many_tries', path: 'email' })
+    expect((await ask(5)).error).toMatchObject({ code: 'too_many_attempts', path: 'email' })
     const token = await letterTo('bo3@mail.example', /Bo Lund/)
     const now = school.clock.now()
     school.clock.moveTo(now + 48 * 3_600_000)

@@ -1,6 +1,6 @@
 import type { AuditKind } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
-import { TryBook } from '@oppen/core/joining'
+import { AttemptLog } from '@oppen/core/joining'
 import type { World } from '../../world.js'
 import { auditLog } from './models.js'
 
@@ -25,10 +25,10 @@ export async function audit(
 
 /** So often one thing is written in a quarter of an hour; whoever repeats it without end fills no disk. */
 const MOST_LINES = 10
-const told = new WeakMap<World, TryBook>()
+const told = new WeakMap<World, AttemptLog>()
 
 function isTold(world: World, what: string): boolean {
-  const book = told.get(world) ?? new TryBook(15 * 60_000)
+  const book = told.get(world) ?? new AttemptLog(15 * 60_000)
   told.set(world, book)
   const now = world.clock.now()
   if (book.count(what, now) >= MOST_LINES) return true

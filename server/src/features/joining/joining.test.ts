@@ -1,5 +1,5 @@
 import type { PlaceId } from '@oppen/core/ids'
-import { allowedTries } from '@oppen/core/joining'
+import { allowedAttempts } from '@oppen/core/joining'
 import {
   type BuiltClass,
   buildAccount,
@@ -10,7 +10,7 @@ import {
   testServer,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { ALLOWED } from '../../http/tries.js'
+import { ALLOWED } from '../../http/rateLimit.js'
 
 let school: TestServer
 let built: BuiltClass
@@ -283,7 +283,7 @@ describe('signing in', () => {
   })
 })
 
-describe('too many wrong tries', () => {
+describe('too many wrong attempts', () => {
   let own: TestServer
   beforeEach(async () => {
     own = await testServer()
@@ -297,13 +297,16 @@ describe('too many wrong tries', () => {
       expect((await own.person().ask('signIn', {}, { userName: 'ms.kestrel', secret: 'x' })).status).toBe(403)
     }
     const stopped = await own.person().ask('signIn', {}, { userName: 'ms.kestrel', secret: DEMO_SECRET })
-    expect(stopped).toMatchObject({ status: 429, error: { code: 'too_many_tries', params: { minutes: 15 } } })
+    expect(stopped).toMatchObject({
+      status: 429,
+      error: { code: 'too_many_attempts', params: { minutes: 15 } },
+    })
     expect(
       (await own.person().ask('signIn', {}, { userName: 'mr.plover', secret: DEMO_SECRET })).status,
     ).toBe(200)
   })
 
-  it('of codes stop a guesser at what core works out, and what the check catches is no try', async () => {
+  it('of codes stop a guesser at what core works out, and what the check catches is no attempt', async () => {
     const person = own.person()
     const teacher = await own.person().signIn('ms.kestrel')
     const allowed = 107
@@ -316,13 +319,13 @@ describe('too many wrong tries', () => {
       )
       await teacher.get('openDoor', { classId }, { span: 'today', admits: null })
     }
-    expect(allowedTries(10).addressHour).toBe(allowed)
+    expect(allowedAttempts(10).addressHour).toBe(allowed)
     for (let n = 0; n < allowed + 20; n++) await person.ask('lookUpCode', {}, { code: '0000001' })
     for (let n = 0; n < allowed; n++) {
       expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
     }
     expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error).toMatchObject({
-      code: 'too_many_tries',
+      code: 'too_many_attempts',
       params: { minutes: 60 },
     })
     own.clock.moveTo(own.clock.now() + 60 * 60_000)

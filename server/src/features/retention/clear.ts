@@ -18,7 +18,7 @@ const KIND: Readonly<Record<keyof typeof CLEARING, Kept | 'now'>> = {
   joinRequest: 'joinRequest',
   invitation: 'invitation',
   auditLog: 'auditLog',
-  triesOfDay: 'wrongTry',
+  attemptsOfDay: 'wrongTry',
   session: 'now',
   reset: 'now',
   emailConfirmation: 'now',

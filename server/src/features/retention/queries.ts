@@ -27,7 +27,7 @@ export const CLEARING = {
   invitation: `delete from invitations where id in
     (select id from invitations where coalesce(answered_at, ends_at) < $before limit $most)`,
   auditLog: 'delete from audit_log where id in (select id from audit_log where at < $before limit $most)',
-  triesOfDay: 'delete from tries where id in (select id from tries where at < $before limit $most)',
+  attemptsOfDay: 'delete from attempts where id in (select id from attempts where at < $before limit $most)',
   session:
     'delete from sessions where token_hash in (select token_hash from sessions where ends_at < $before limit $most)',
   reset:

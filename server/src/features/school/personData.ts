@@ -124,7 +124,7 @@ export const PERSON_DATA = {
   settings: { nobodys: 'of the school' },
   tablets: { nobodys: 'of the class' },
   topics: { nobodys: 'of the class' },
-  tries: { nobodys: 'hashes that are forgotten within a day' },
+  attempts: { nobodys: 'hashes that are forgotten within a day' },
   work_times: { nobodys: 'of the class' },
 } as const satisfies Readonly<Record<string, Personal>>
 

@@ -29,7 +29,7 @@ const GROUPS = {
     'wrong_key',
     'wrong_secret',
     'name_taken',
-    'too_many_tries',
+    'too_many_attempts',
     'invitation_declined',
   ],
 } as const satisfies Readonly<Record<string, readonly AuditKind[]>>

@@ -25,7 +25,7 @@ export const problems = {
     'This came from another page than Oppen and was not done. Open Oppen itself and try there.',
   problem_host_unknown:
     'Oppen is not found at this address. Open it at the address that your school gave you.',
-  problem_too_many_tries: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
+  problem_too_many_attempts: 'Too many wrong tries. Wait {minutes} minutes, or ask your teacher.',
   problem_body_unreadable: 'What arrived could not be read. Load the page again and send it once more.',
   problem_range_past_end: 'The file is shorter than the part that was asked for. Load it again.',
   problem_body_too_large:

@@ -118,7 +118,7 @@ export const settings = {
   audit_wrong_key: 'A key that opens nothing was typed',
   audit_wrong_secret: 'A wrong secret was given for {name}',
   audit_name_taken: 'Somebody wanted the place of {name}, which is taken',
-  audit_too_many_tries: 'Too many wrong tries from one place; it has to wait',
+  audit_too_many_attempts: 'Too many wrong tries from one place; it has to wait',
   audit_names_added: '{by} added {name} to the register',
   audit_place_renamed: '{by} changed the place of {name}',
   audit_place_freed: '{by} freed the place of {name}',

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
-import type { ErrorCode, Tries as Kind, Route } from '@oppen/contract'
-import { type Allowance, allowedTries, TryBook, tidyName } from '@oppen/core/joining'
+import type { ErrorCode, RateLimit as Kind, Route } from '@oppen/contract'
+import { type Allowance, AttemptLog, allowedAttempts, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import type { Request, Response } from 'express'
 import { ipKeyGenerator } from 'express-rate-limit'
@@ -16,7 +16,7 @@ const HOUR = 60 * MINUTE
 const DAY = 24 * HOUR
 
 /**
- * Wrong tries beside those of codes, which core works out from what is open. One address can be a whole school, so
+ * Wrong attempts beside those of codes, which core works out from what is open. One address can be a whole school, so
  * it is given what a school of mistyping children needs; one name is given what one forgetful person needs, and each
  * device on which that person has signed in before the same once more, whatever strangers try.
  */
@@ -32,7 +32,7 @@ export const ALLOWED = {
 /** More wrong codes than this in a day are no school mistyping, however few doors are open. */
 const MOST_CODES_A_DAY = 20_000
 
-/** Refusals that tell a guesser something; what the check of a code catches is no try, nor is a code that has died. */
+/** Refusals that tell a guesser something; what the check of a code catches is no attempt, nor is a code that has died. */
 const TELLING: readonly ErrorCode[] = [
   'code_unknown',
   'key_unknown',
@@ -61,32 +61,32 @@ export type Trying = {
 }
 
 /**
- * The one limiter of wrong tries. A try is counted before it is evaluated, so that those sent at once count as those
+ * The one limiter of wrong attempts. An attempt is counted before it is evaluated, so that those sent at once count as those
  * sent one after the other, and taken back where it was none. Keys are the exception: nobody guesses 75 random bits, so
  * a right one opens whatever was tried before, and only wrong ones are refused.
  */
-export class Tries {
+export class RateLimiter {
   readonly #world: World
-  readonly #books: Readonly<Record<BookName, TryBook>>
+  readonly #books: Readonly<Record<BookName, AttemptLog>>
   /** Who was told lately that it is enough, so that the audit log has one line of it and not hundreds. */
-  readonly #told = new TryBook(ALLOWED.window)
+  readonly #told = new AttemptLog(ALLOWED.window)
   #loaded: Promise<void> | undefined
   #allowed: { changes: number; at: number; allowed: Allowance } | undefined
 
   constructor(world: World) {
     this.#world = world
     this.#books = Object.fromEntries(
-      Object.entries(BOOKS).map(([name, window]) => [name, new TryBook(window)]),
-    ) as unknown as Record<BookName, TryBook>
+      Object.entries(BOOKS).map(([name, window]) => [name, new AttemptLog(window)]),
+    ) as unknown as Record<BookName, AttemptLog>
   }
 
-  /** Runs a command within the limits of its route. Refuses `too_many_tries` with the minutes until it may be tried. */
-  async limiting<T>(spec: Pick<Route, 'tries'>, trying: Trying, act: () => Promise<T>): Promise<T> {
-    if (!spec.tries) return act()
+  /** Runs a command within the limits of its route. Refuses `too_many_attempts` with the minutes until it may be tried. */
+  async limiting<T>(spec: Pick<Route, 'attempts'>, trying: Trying, act: () => Promise<T>): Promise<T> {
+    if (!spec.attempts) return act()
     this.#loaded ??= this.#load()
     await this.#loaded
-    const draws = (await Promise.all(spec.tries.map(kind => this.#drawsOf(kind, trying)))).flat()
-    return spec.tries.includes('key')
+    const draws = (await Promise.all(spec.attempts.map(kind => this.#drawsOf(kind, trying)))).flat()
+    return spec.attempts.includes('key')
       ? this.#afterwards(draws, trying, act)
       : this.#before(draws, trying, act)
   }
@@ -132,34 +132,34 @@ export class Tries {
     const address = addressOf(request)
     if (!this.#told.count(address, now)) {
       this.#told.note(address, now)
-      auditLater(this.#world, 'too_many_tries', { classId: null })
+      auditLater(this.#world, 'too_many_attempts', { classId: null })
     }
-    throw new Refused('too_many_tries', { minutes: Math.ceil((freeAt - now) / MINUTE) })
+    throw new Refused('too_many_attempts', { minutes: Math.ceil((freeAt - now) / MINUTE) })
   }
 
   #takeBack(draws: readonly Draw[], at: number): void {
     for (const { book, key } of draws) this.#books[book].takeBack(key, at)
   }
 
-  /** Writes counted tries down, once the answer is out. */
+  /** Writes counted attempts down, once the answer is out. */
   #keep(draws: readonly Draw[], at: number): void {
     const rows = JSON.stringify(draws.map(({ book, key }) => ({ book, key })))
     const write = () =>
       this.#world.db.run(
-        `insert into tries (book, key, at)
+        `insert into attempts (book, key, at)
          select value ->> 'book', value ->> 'key', $at from json_each($rows)`,
         { rows, at },
       )
     setImmediate(() => {
       this.#world.db
         .write(write)
-        .catch(error => this.#world.log.error({ err: error }, 'wrong tries could not be written down'))
+        .catch(error => this.#world.log.error({ err: error }, 'wrong attempts could not be written down'))
     })
   }
 
   async #load(): Promise<void> {
     const rows = await this.#world.db.rows<{ book: BookName; key: string; at: number }>(
-      'select book, key, at from tries where at > $since order by at',
+      'select book, key, at from attempts where at > $since order by at',
       { since: this.#world.clock.now() - DAY },
     )
     for (const { book, key, at } of rows) this.#books[book]?.note(key, at)
@@ -205,7 +205,7 @@ export class Tries {
     const changes = this.#world.db.changesOf(['doors', 'circles'])
     const known = this.#allowed
     if (known?.changes === changes && now - known.at < MINUTE) return known.allowed
-    const allowed = allowedTries(await openCodes(this.#world.db, now))
+    const allowed = allowedAttempts(await openCodes(this.#world.db, now))
     this.#allowed = { changes, at: now, allowed }
     return allowed
   }

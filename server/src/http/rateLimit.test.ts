@@ -10,7 +10,7 @@ import {
   testServer,
 } from '@oppen/demo'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { ALLOWED } from './tries.js'
+import { ALLOWED } from './rateLimit.js'
 
 let school: TestServer
 beforeEach(async () => {
@@ -103,7 +103,7 @@ describe('wrong secrets', () => {
 it('a restart frees nobody', async () => {
   for (let n = 0; n < ALLOWED.secretsForOneName; n++) await signIn(school.person(), 'wrong')
   const kept = async () =>
-    (await school.world.db.row<{ n: number }>("select count(*) as n from tries where book = 'secrets'"))?.n
+    (await school.world.db.row<{ n: number }>("select count(*) as n from attempts where book = 'secrets'"))?.n
   await expect.poll(kept).toBe(2 * ALLOWED.secretsForOneName)
   const again = await testServer({ folder: await copyOf(school) })
   expect((await signIn(new Person(again.address), DEMO_SECRET)).status).toBe(429)
@@ -138,7 +138,7 @@ it('a right key opens, however many wrong ones came from the same address', asyn
   let stopped = 0
   for (let n = 0; n < ALLOWED.keysFromOneAddress + 20; n++) {
     const { status, error } = await stranger.ask('showKey', {}, { key: wrong })
-    // what the check symbol refuses is no try at all
+    // what the check symbol refuses is no attempt at all
     if (error?.code === 'code_check') break
     if (status === 429) stopped += 1
   }
@@ -160,27 +160,27 @@ it('letters that a stranger has sent are few, for a name and from an address', a
   await expect.poll(letters).toBe(ALLOWED.lettersForOneName)
 })
 
-it('whoever signs in again and again has no more tries of codes for it', async () => {
+it('whoever signs in again and again has no more attempts of codes for it', async () => {
   const person = school.person()
   for (let n = 0; n < 4; n++) {
     await signIn(person, DEMO_SECRET)
     await person.get('signOut', {})
     expect((await person.ask('lookUpCode', {}, { code: '0000000' })).error?.code).toBe('code_unknown')
   }
-  const rows = () => school.world.db.rows<{ n: number }>('select count(*) as n from tries group by key')
+  const rows = () => school.world.db.rows<{ n: number }>('select count(*) as n from attempts group by key')
   await expect.poll(rows).toEqual([{ n: 4 }])
 })
 
 it('a code is no secret: guessing it together with a name draws on the codes too', async () => {
   const world = school.world
-  await world.db.write(() => world.db.run('delete from tries'))
+  await world.db.write(() => world.db.run('delete from attempts'))
   const person = school.person()
   const codes = []
   for (let n = 0; n < 5; n++)
     codes.push(await person.ask('enterAsSelf', {}, { code: '0000000', userName: `a.b${n}`, secret: 'x' }))
   expect(codes[0]?.error?.code).toBe('code_unknown')
   const rows = async () =>
-    (await world.db.rows<{ book: string }>('select distinct book from tries order by book')).map(
+    (await world.db.rows<{ book: string }>('select distinct book from attempts order by book')).map(
       one => one.book,
     )
   await expect.poll(rows).toEqual(['codes', 'codesOfDay', 'secrets'])

@@ -81,12 +81,12 @@ export class RateLimiter {
   }
 
   /** Runs a command within the limits of its route. Refuses `too_many_attempts` with the minutes until it may be tried. */
-  async limiting<T>(spec: Pick<Route, 'attempts'>, trying: Trying, act: () => Promise<T>): Promise<T> {
-    if (!spec.attempts) return act()
+  async limiting<T>(spec: Pick<Route, 'rateLimits'>, trying: Trying, act: () => Promise<T>): Promise<T> {
+    if (!spec.rateLimits) return act()
     this.#loaded ??= this.#load()
     await this.#loaded
-    const draws = (await Promise.all(spec.attempts.map(kind => this.#drawsOf(kind, trying)))).flat()
-    return spec.attempts.includes('key')
+    const draws = (await Promise.all(spec.rateLimits.map(kind => this.#drawsOf(kind, trying)))).flat()
+    return spec.rateLimits.includes('key')
       ? this.#afterwards(draws, trying, act)
       : this.#before(draws, trying, act)
   }

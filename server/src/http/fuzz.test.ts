@@ -14,7 +14,7 @@ import {
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { bodySchema, LONG_KINDS, make, makeLong, spoil } from '../testing/bodies.js'
-import { furnish } from '../testing/furnish.js'
+import { oneOfEverything } from '../testing/fixtures.js'
 import { held } from '../testing/held.js'
 
 let school: TestServer
@@ -34,7 +34,7 @@ beforeAll(async () => {
   })
   const anna = await buildAccount(world, 'pupil', 'Anna Reyes')
   await takePlace(world, built, 'Bo Lund', await buildAccount(world, 'pupil', 'Bo Lund'))
-  own = { ...(await furnish(world, built, 'Anna Reyes', anna)), personId: anna.accountId }
+  own = { ...(await oneOfEverything(world, built, 'Anna Reyes', anna)), personId: anna.accountId }
   await follow(world, built, 'Anna Reyes', await buildAccount(world, 'family', 'Mr Reyes'))
   await buildOwner(world, 'Mr Siskin')
   people = [...NAMES.map(() => school.person()), school.person()]

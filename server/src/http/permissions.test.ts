@@ -35,7 +35,7 @@ import { keepMaterial } from '../features/work/materials.js'
 import { writeInThread, writeNote } from '../features/work/threads.js'
 import { newId } from '../ids.js'
 import { bodySchema, make } from '../testing/bodies.js'
-import { furnish } from '../testing/furnish.js'
+import { oneOfEverything } from '../testing/fixtures.js'
 import { MAY, WHO, type Who } from './whoMay.js'
 
 let school: TestServer
@@ -70,8 +70,13 @@ beforeAll(async () => {
   const anna = await buildAccount(world, 'pupil', 'Anna Reyes')
   const bo = await buildAccount(world, 'pupil', 'Bo Lund')
   await takePlace(world, built, 'Bo Lund', bo)
-  own = await furnish(world, built, 'Anna Reyes', anna)
-  elsewhere = await furnish(world, foreign, 'Zoe Quay', await buildAccount(world, 'pupil', 'Zoe Quay'))
+  own = await oneOfEverything(world, built, 'Anna Reyes', anna)
+  elsewhere = await oneOfEverything(
+    world,
+    foreign,
+    'Zoe Quay',
+    await buildAccount(world, 'pupil', 'Zoe Quay'),
+  )
   await follow(world, built, 'Anna Reyes', await buildAccount(world, 'family', 'Mr Reyes'))
   const bosFamily = await buildAccount(world, 'family', 'Ms Lund')
   await follow(world, built, 'Bo Lund', bosFamily)
@@ -94,7 +99,7 @@ beforeAll(async () => {
   await follow(world, foreign, 'Zoe Quay', letterFamily)
   const sparePupil = await buildAccount(world, 'pupil', 'Spare Pupil')
   await takePlace(world, built, 'Spare Pupil', sparePupil)
-  fresh = name => furnishFor(name, { spare, spareFamily, letterFamily, owner, foreign, anna, bosFamily })
+  fresh = name => freshIds(name, { spare, spareFamily, letterFamily, owner, foreign, anna, bosFamily })
 })
 afterAll(() => school.stop())
 
@@ -109,11 +114,11 @@ const TAKEN: Partial<Record<RouteName, string>> = {
 }
 
 /** Makes what the route is about to take away, so that whoever is allowed finds it there. */
-async function furnishFor(name: RouteName, spares: Spares): Promise<Record<string, string>> {
+async function freshIds(name: RouteName, spares: Spares): Promise<Record<string, string>> {
   const { world } = school
   const { classId } = built
   const params = { ...own }
-  const { workId, topicId } = await furnishWork(name)
+  const { workId, topicId } = await freshWork(name)
   Object.assign(params, { workId, topicId })
   const piece = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
   if (name === 'seeMaterial' || name === 'removeMaterial') {
@@ -183,7 +188,7 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
     const face = await world.files.keepBytes(Buffer.from('a face'))
     await world.db.write(() => world.db.model(accounts).update({ picture: face }, { where: {} }))
   }
-  if (routes[name].path.includes(':circleId')) Object.assign(params, await furnishCircle(spares))
+  if (routes[name].path.includes(':circleId')) Object.assign(params, await freshCircle(spares))
   if (routes[name].path.includes(':entryId')) {
     const entry = { title: 'x', note: '', from: '2026-10-16', to: '2026-10-16', starts: null, ends: null }
     params.entryId = (await addEntry(world, spares.anna, entry)).entryId
@@ -197,7 +202,7 @@ async function furnishFor(name: RouteName, spares: Spares): Promise<Record<strin
 }
 
 /** What the tests before have put away, anew. */
-async function furnishWork(name: RouteName) {
+async function freshWork(name: RouteName) {
   const { world } = school
   if (name === 'mergeTopic' || name === 'removeTopic')
     return { workId: own.workId ?? '', topicId: await buildTopic(world, built, 'To be put away') }
@@ -212,7 +217,7 @@ async function furnishWork(name: RouteName) {
   }
 }
 
-async function furnishCircle({ bosFamily, anna }: Spares) {
+async function freshCircle({ bosFamily, anna }: Spares) {
   const { world } = school
   // nobody may be in too many of them
   await world.db.write(() => world.db.run('delete from circle_members'))

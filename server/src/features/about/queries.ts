@@ -1,6 +1,6 @@
 import type { AccountId, ClassFileId, ClassId, PageId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
-import { LINKS } from './lines.js'
+import { LINKS } from './fragments.js'
 
 const PAGES = jsonArray(
   jsonObject({

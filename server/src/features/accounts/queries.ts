@@ -2,7 +2,7 @@ import type { AccountId, CircleId, ClassId, Instant, PlaceId } from '@oppen/core
 import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { TEACHER_NAME } from '../work/lines.js'
+import { TEACHER_NAME } from '../work/fragments.js'
 import { EMAIL_ASKED } from './emailAsked.js'
 
 const ARCHIVED = jsonBoolean('c.archived_at is not null')

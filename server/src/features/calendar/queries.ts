@@ -3,7 +3,7 @@ import type { AccountKind } from '@oppen/core/permissions'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import type { Person } from '../timing/ownLessons.js'
-import { APPEARED, IN_SIGHT, MINE, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/lines.js'
+import { APPEARED, IN_SIGHT, MINE, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/fragments.js'
 
 const HEAD = { classId: 'c.id', className: 'c.name' } as const
 

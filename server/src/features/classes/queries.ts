@@ -10,7 +10,7 @@ import type {
 } from '@oppen/core/ids'
 import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { TEACHER_NAME } from '../work/lines.js'
+import { TEACHER_NAME } from '../work/fragments.js'
 import { PIECE_TABLES } from './onPlace.js'
 
 const familiesOfPlace = jsonArray(

@@ -10,7 +10,7 @@ import type {
 } from '@oppen/core/ids'
 import type { Admits, OwnSecret, SecretKind } from '@oppen/core/joining'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { TEACHER_NAME } from '../work/lines.js'
+import { TEACHER_NAME } from '../work/fragments.js'
 import type { KeyKind } from './models.js'
 
 export type FoundDoor = {

@@ -1,6 +1,6 @@
 import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, OWN_LINE, OWN_TIMING, STATUS, TEACHER_NAME } from '../work/lines.js'
+import { APPEARED, OWN_LINE, OWN_TIMING, STATUS, TEACHER_NAME } from '../work/fragments.js'
 
 const PROGRESS = `select ${jsonObject({
   className: 'c.name',

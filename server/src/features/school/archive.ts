@@ -7,8 +7,8 @@ import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
+import { packExport } from '../work/export.js'
 import { ownClasses } from '../work/ownWork.js'
-import { packOwnWork } from '../work/takeAlong.js'
 import { type Person, personOf } from './people.js'
 import type { RowsFound } from './rowsOfPerson.js'
 
@@ -64,7 +64,7 @@ async function send(world: World, packing: Packing, response: Response): Promise
   for (const { classId, placeId, className } of await ownClasses(world.db, person.places)) {
     if (response.destroyed) return undefined
     const going = () => !response.destroyed
-    await packOwnWork(
+    await packExport(
       { world, zip, under: `work/${plainName(className)} ${placeId}/`, going },
       { classId, placeId },
     )

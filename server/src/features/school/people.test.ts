@@ -15,7 +15,7 @@ import {
   testServer,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { furnish } from '../../testing/furnish.js'
+import { oneOfEverything } from '../../testing/fixtures.js'
 import { unzip } from '../../testing/readBack.js'
 import { accounts } from '../accounts/models.js'
 import { addEntry } from '../calendar/entries.js'
@@ -50,7 +50,7 @@ beforeAll(async () => {
   })
   const pupil = await buildAccount(world, 'pupil', 'Anna Quillfeather')
   anna = pupil
-  own = await furnish(world, built, 'Anna Quillfeather', pupil)
+  own = await oneOfEverything(world, built, 'Anna Quillfeather', pupil)
   const bo = await buildAccount(world, 'pupil', 'Bo Lund')
   await takePlace(world, built, 'Bo Lund', bo)
   const family = await buildAccount(world, 'family', 'Mr Quillfeather')

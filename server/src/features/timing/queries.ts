@@ -3,7 +3,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { IN_SIGHT } from '../work/lines.js'
+import { IN_SIGHT } from '../work/fragments.js'
 import type { ExtensionRow, LessonChangeRow, LessonRow, WorkTimeRow } from './models.js'
 
 export const calendarRow = (db: Database) =>

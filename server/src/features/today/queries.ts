@@ -13,7 +13,7 @@ import {
   STATUS,
   TAUGHT_LINE,
   TEACHER_NAME,
-} from '../work/lines.js'
+} from '../work/fragments.js'
 
 const DAY = 86_400_000
 /** What came back or closed stays on Today for so long; Progress has all of it. */

@@ -1,7 +1,7 @@
 import type { AccountId, ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
-import { LINKS } from '../about/lines.js'
+import { LINKS } from '../about/fragments.js'
 import {
   APPEARED,
   counts,
@@ -12,7 +12,7 @@ import {
   POSTING,
   STATUS,
   TAUGHT_LINE,
-} from '../work/lines.js'
+} from '../work/fragments.js'
 
 /** Work without a week stands in the week that its deadline falls into. */
 const LANE = {

@@ -19,7 +19,7 @@ import {
   STATUS,
   TAUGHT_LINE,
   TEACHER_NAME,
-} from './lines.js'
+} from './fragments.js'
 
 /** One pupil's piece of one piece of posted work. */
 export type PieceAddress = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }

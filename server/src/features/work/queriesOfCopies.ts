@@ -1,8 +1,8 @@
 import type { Edition, KeptVersion } from '@oppen/core/copy'
 import type { Instant } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
+import { fromPiece, WRITABLE } from './fragments.js'
 import { readSeen, type SeenPiece } from './lastSeen.js'
-import { fromPiece, WRITABLE } from './lines.js'
 import type { CopyRow } from './models.js'
 import type { PieceAddress } from './queries.js'
 

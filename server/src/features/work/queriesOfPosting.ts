@@ -3,7 +3,7 @@ import type { Lane } from '@oppen/core/timing'
 import type { WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
-import { APPEARED, groupTimes } from './lines.js'
+import { APPEARED, groupTimes } from './fragments.js'
 import type { MaterialRow, WorkRow } from './models.js'
 
 export const topicNamed = (db: Database, topicId: TopicId) =>

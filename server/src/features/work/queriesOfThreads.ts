@@ -1,7 +1,7 @@
 import type { AccountId, ClassId, Instant, NoteId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, removableNoteJson, threadMarker } from './lines.js'
+import { APPEARED, removableNoteJson, threadMarker } from './fragments.js'
 import type { PieceAddress } from './moves.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }

@@ -2,13 +2,13 @@ import { type Handlers, written } from '../../http/serve.js'
 import { isShared } from '../accounts/sessions.js'
 import { addFile, removeFile, restoreFile, seeRoom, sendFile, turnPicture, upload } from '../files/service.js'
 import { bringBack, saveCopy, seeVersion, seeVersions } from './copies.js'
+import { sendExport } from './export.js'
 import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
 import { outcomeJson, pieceJson } from './queries.js'
 import { readHandout, seeTopics } from './service.js'
-import { sendOwnWork } from './takeAlong.js'
 import { removeFromThread, removeNote, seeThread, writeInThread, writeNote } from './threads.js'
 import { addTopic, orderTopics, orderWorks, putAway, renameTopic } from './topics.js'
 import { tryWork } from './trial.js'
@@ -45,7 +45,7 @@ export const workHandlers = {
   turnPicture: ({ world, viewer, params }) => turnPicture(world, viewer, params),
   seeRoom: ({ world, params }) => seeRoom(world, params.classId),
   seeOwnWork: ({ world, params }) => seeOwnWork(world, params),
-  takeOwnWork: ({ world, params, response }) => sendOwnWork(world, params, response),
+  takeOwnWork: ({ world, params, response }) => sendExport(world, params, response),
   seeFile: ({ world, params, response }) => sendFile(world, params, response),
   removeFile: ({ world, params }) => removeFile(world, params),
   restoreFile: ({ world, params }) => restoreFile(world, params),

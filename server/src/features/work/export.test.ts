@@ -28,7 +28,7 @@ beforeEach(async () => {
   piece = pieceOf(school.built, workId, 'Anna Reyes')
 })
 
-async function takeAlong(): Promise<Map<string, Buffer>> {
+async function exportWork(): Promise<Map<string, Buffer>> {
   const { classId, placeId } = piece
   const answer = await anna.fetch(addressOf(routes.takeOwnWork, { classId, placeId }))
   return unzip(Buffer.from(await answer.arrayBuffer()))
@@ -59,7 +59,7 @@ describe('all own work', () => {
       id: reply.id,
     })
     await rm(school.world.files.pathOf(lost?.hash ?? ''))
-    const all = await takeAlong()
+    const all = await exportWork()
     const files = lastFolder(all)
     // files of one moment come in any order
     const named = new Map([...files].map(([name, bytes]) => [name.replace(/^\d /, ''), bytes.toString()]))
@@ -75,7 +75,7 @@ describe('all own work', () => {
     const html = `${WRITTEN}<p><img src="${src}" alt="The jar" /></p>`
     const saved = await anna.get('saveCopy', piece, { html, base: 0 })
     await anna.get('handIn', piece, { version: saved.version })
-    const files = lastFolder(await takeAlong())
+    const files = lastFolder(await exportWork())
     expect([...files.keys()].sort()).toEqual([
       '1 lid.jpg',
       'hand-in 1.html',
@@ -103,7 +103,7 @@ describe('all own work', () => {
     const { version } = await anna.get('saveCopy', piece, { html: '<p>mine</p>', base: 0 })
     await anna.get('handIn', piece, { version })
     await teacher.get('handBack', piece, { number: 1, mark: '8.5', feedback: '<p>A <em>good</em> day</p>' })
-    const files = await takeAlong()
+    const files = await exportWork()
     const front = files.get('index.html')?.toString() ?? ''
     const row = front.split('<tr>').find(one => one.includes(`Rain ${count}: why &quot;so&quot; much?`)) ?? ''
     expect(row).toMatch(/Handed back<\/td><td>8\.5/)
@@ -127,7 +127,7 @@ describe('all own work', () => {
     await anna.get('handIn', piece, { version: 0, ink: version })
     await anna.get('takeBack', piece)
     await anna.get('saveInk', piece, { put: [stroke('b')], drop: [] })
-    const files = lastFolder(await takeAlong())
+    const files = lastFolder(await exportWork())
     const drawn = async (name: string) =>
       (await readPdf(files.get(name) ?? Buffer.alloc(0))).pages.map(page => [page.text, page.drawn])
     expect(await drawn('hand-in 1 worksheet.pdf')).toEqual([['Page 1', 1]])

@@ -27,7 +27,7 @@ type Packing = {
  * any browser shows and as a PDF, worksheets as PDFs, the files as they are, and one page in front that lists them with
  * states and marks.
  */
-export async function sendOwnWork(world: World, address: OwnPlace, response: Response): Promise<undefined> {
+export async function sendExport(world: World, address: OwnPlace, response: Response): Promise<undefined> {
   const page = await readOwnWork(world, address)
   const zip = new ZipFile()
   const name = `${page.pupil.name}, ${page.className}.zip`
@@ -45,7 +45,7 @@ export async function sendOwnWork(world: World, address: OwnPlace, response: Res
   zip.outputStream.pipe(response)
   // who left does not need the rest
   const going = () => !response.destroyed
-  if (!(await packOwnWork({ world, zip, under: '', going }, address))) return undefined
+  if (!(await packExport({ world, zip, under: '', going }, address))) return undefined
   zip.end()
   await sent
   return undefined
@@ -57,7 +57,7 @@ type Into = Omit<Packing, 'page'> & {
 }
 
 /** Puts all own work of one pupil in a class into a zip; false where whoever asked has left. */
-export async function packOwnWork({ world, zip, under, going }: Into, address: OwnPlace): Promise<boolean> {
+export async function packExport({ world, zip, under, going }: Into, address: OwnPlace): Promise<boolean> {
   const page = await readOwnWork(world, address)
   const rows: string[] = []
   for (const [index, piece] of page.pieces.entries()) {

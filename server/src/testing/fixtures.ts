@@ -24,7 +24,7 @@ import { saveInk } from '../features/worksheets/saving.js'
 const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
 
 /** A page given out with a piece, and something on it: twice, so that a version is kept. */
-async function furnishSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
+async function makeSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
   const hash = await world.files.keepBytes(Buffer.from('a page'))
   const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
   const { sheets } = await keepGiven(world, piece, [page])
@@ -36,7 +36,7 @@ async function furnishSheet(world: TestServer['world'], pupil: Viewer, piece: Pi
 }
 
 /** Gives a class one of everything that a route can be asked about, for one pupil of it. The names of all of it. */
-export async function furnish(
+export async function oneOfEverything(
   world: TestServer['world'],
   into: BuiltClass,
   name: string,
@@ -97,7 +97,7 @@ export async function furnish(
     ).id as string,
     feedKey: 'none',
     uploadId: 'none',
-    sheetId: await furnishSheet(world, pupil, address),
+    sheetId: await makeSheet(world, pupil, address),
     noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
     // the version that the second writing took the place of
     number: String(base),

@@ -29,14 +29,14 @@ const random = new Seeded(seed)
 const print = (line: string): void => void process.stdout.write(`${line}\n`)
 const PUPILS = ['Anna Reyes', 'Bo Lund', 'Cara Iyer', 'Dan Oduya', 'Ella Novak', 'Finn Marsh']
 
-type Piece = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+type Submission = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
 
 /** What one pupil has sent, and what was answered. */
 class Hand {
   readonly person: Person
-  readonly pages: Piece
-  readonly drawing: Piece
-  readonly steps: Piece
+  readonly pages: Submission
+  readonly drawing: Submission
+  readonly steps: Submission
   readonly #sheet: SheetId
   /** The last words that were acknowledged with their version, and those that are on their way. */
   words = { version: 0, html: '' }
@@ -51,11 +51,15 @@ class Hand {
   readonly taking = new Set<string>()
   count = 0
 
-  constructor(person: Person, pieces: { pages: Piece; drawing: Piece; steps: Piece }, sheet: SheetId) {
+  constructor(
+    person: Person,
+    submissions: { pages: Submission; drawing: Submission; steps: Submission },
+    sheet: SheetId,
+  ) {
     this.person = person
-    this.pages = pieces.pages
-    this.drawing = pieces.drawing
-    this.steps = pieces.steps
+    this.pages = submissions.pages
+    this.drawing = submissions.drawing
+    this.steps = submissions.steps
     this.#sheet = sheet
   }
 
@@ -132,7 +136,7 @@ class Hand {
   /** What was acknowledged and is not there, or is there twice. */
   async look(): Promise<string[]> {
     const lost: string[] = []
-    const page = await this.person.get('seePiece', this.pages)
+    const page = await this.person.get('seeSubmission', this.pages)
     const { version = 0, html = '' } = page.copy ?? {}
     const known = version === this.words.version ? html === this.words.html : html === this.sending
     if (version < this.words.version || version > this.words.version + 1 || !known)
@@ -147,7 +151,7 @@ class Hand {
     const items = sheet.items.map(item => item.id)
     for (const id of this.ink) if (!items.includes(id)) lost.push(`${id} is gone`)
     if (new Set(items).size !== items.length) lost.push('ink stands twice')
-    const steps = await this.person.get('seePiece', this.steps)
+    const steps = await this.person.get('seeSubmission', this.steps)
     if (steps.handIns.length < this.handIns)
       lost.push(`${this.handIns} hand-ins, ${steps.handIns.length} there`)
     const isIn = steps.status.phase === 'withTeacher'
@@ -156,14 +160,14 @@ class Hand {
     this.handIns = steps.handIns.length
     // what was not answered is asked again, and becomes one file
     for (const id of [...this.taking]) await this.take(id)
-    const names = (await this.person.get('seePiece', this.pages)).files.map(one => one.id)
+    const names = (await this.person.get('seeSubmission', this.pages)).files.map(one => one.id)
     for (const id of this.files) if (!names.includes(id as never)) lost.push(`file ${id} is gone`)
     if (new Set(names).size !== names.length || names.length > this.files.size)
       lost.push(`${names.length} files in place of ${this.files.size}`)
     return lost
   }
 
-  /** A piece takes twenty files: those that are there make room. */
+  /** A submission takes twenty files: those that are there make room. */
   async makeRoom(): Promise<void> {
     if (this.files.size < 12) return
     for (const id of this.files) await this.person.get('removeFile', { ...this.pages, fileId: id as never })
@@ -173,7 +177,7 @@ class Hand {
 
 let acknowledged = 0
 
-/** A class of six with three pieces each: one to write on, one to draw on, one to hand in and take back. */
+/** A class of six with three submissions each: one to write on, one to draw on, one to hand in and take back. */
 async function fill(folder: string) {
   const world = await openWorld({ folder, school: DEMO_SCHOOL, hashing: QUICK_HASHING })
   const teacher = await buildAccount(world, 'teacher', 'Ms Kestrel')
@@ -188,7 +192,7 @@ async function fill(folder: string) {
   const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
   const { sheets } = await keepGiven(world, { classId: built.classId, workId: drawing }, [page])
   await closeWorld(world)
-  const at = (workId: WorkId, name: string): Piece => ({
+  const at = (workId: WorkId, name: string): Submission => ({
     classId: built.classId,
     workId,
     placeId: placeOf(built, name).placeId,
@@ -196,7 +200,7 @@ async function fill(folder: string) {
   return PUPILS.map(name => ({
     userName: name.toLowerCase().replace(' ', '.'),
     sheet: sheets[0]?.id as SheetId,
-    pieces: { pages: at(pages, name), drawing: at(drawing, name), steps: at(steps, name) },
+    submissions: { pages: at(pages, name), drawing: at(drawing, name), steps: at(steps, name) },
   }))
 }
 
@@ -210,8 +214,8 @@ async function whileWorking(times: number): Promise<void> {
   const school = await School.over(folder)
   await school.start()
   const hands = await Promise.all(
-    pupils.map(async ({ userName, pieces, sheet }) => {
-      const hand = new Hand(await new Person(school.address).signIn(userName), pieces, sheet)
+    pupils.map(async ({ userName, submissions, sheet }) => {
+      const hand = new Hand(await new Person(school.address).signIn(userName), submissions, sheet)
       await hand.save()
       await hand.person.get('saveCopy', hand.steps, { html: '<p>words</p>', base: 0 })
       return hand

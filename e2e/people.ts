@@ -102,7 +102,7 @@ export async function screensKept(page: Page): Promise<void> {
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
 }
 
-/** What the bar at the foot of a piece says: saved, handed in, what comes next. */
+/** What the bar at the foot of a submission says: saved, handed in, what comes next. */
 export const bar = (page: Page) => page.locator('footer').getByRole('status')
 
 /**

@@ -48,7 +48,7 @@ function placeIn(places: TideTables['places'], name: string): PlaceId {
   return place
 }
 
-/** The piece of work that the day is about, and a notice. */
+/** The work that the day is about, and a notice. */
 export async function posted({ bell, classId, topicId }: TideTables): Promise<WorkId> {
   const form = formOf({
     title: 'Read a tide table',
@@ -64,28 +64,28 @@ export async function posted({ bell, classId, topicId }: TideTables): Promise<Wo
   return workId
 }
 
-export type Piece = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+export type Submission = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
 
 /** Anna has written, asked, and handed in twice. */
-export async function handedIn(day: TideTables, anna: Person, workId: WorkId): Promise<Piece> {
-  const piece = { classId: day.classId, workId, placeId: placeIn(day.places, 'Anna Reyes') }
+export async function handedIn(day: TideTables, anna: Person, workId: WorkId): Promise<Submission> {
+  const submission = { classId: day.classId, workId, placeId: placeIn(day.places, 'Anna Reyes') }
   const write = async (words: string, base: number) =>
-    (await anna.get('saveCopy', piece, { html: `<p>High water on Friday: ${words}</p>`, base })).version
+    (await anna.get('saveCopy', submission, { html: `<p>High water on Friday: ${words}</p>`, base })).version
   const first = await write('05:42 and 18:07, and the', 0)
-  await anna.upload(piece, PIXEL, 'my tide table.png', 'image/png')
-  await anna.get('writeNote', piece, { text: 'Is it summer time in the table?' })
-  await anna.get('handIn', piece, { version: first })
-  await anna.get('takeBack', piece)
-  await anna.get('handIn', piece, {
+  await anna.upload(submission, PIXEL, 'my tide table.png', 'image/png')
+  await anna.get('writeNote', submission, { text: 'Is it summer time in the table?' })
+  await anna.get('handIn', submission, { version: first })
+  await anna.get('takeBack', submission)
+  await anna.get('handIn', submission, {
     version: await write('05:42 and 18:07, and the low ones between.', first),
   })
-  return piece
+  return submission
 }
 
 /** What Mr Bell says of it: nine of ten. */
-export async function handedBack({ bell }: TideTables, piece: Piece): Promise<void> {
+export async function handedBack({ bell }: TideTables, submission: Submission): Promise<void> {
   const feedback = '<p>Both high waters are right. Say which is the higher one.</p>'
-  await bell.get('handBack', piece, { number: 2, mark: '9', feedback })
+  await bell.get('handBack', submission, { number: 2, mark: '9', feedback })
 }
 
 /** The smallest picture there is. */

@@ -17,7 +17,7 @@ const FROM_THE_START = [
   /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|letters|live|part|PhoneBars|places|queries|queryClient|session|Shell|SubmissionStatus|stream|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
   /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
-  /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(PieceLine|usePieceState))\./,
+  /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
   /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
   /\/core\/src\/(copy\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|texts\/(scripts|limits|index)\.)/,
 ]

@@ -28,7 +28,7 @@ const TIMES = 'join work_times t on t.work_id = w.id and t.group_id = p.group_id
 const STATUS =
   'i.phase, i.phase_before, i.hand_ins, i.first_handed_in_at, i.handed_in_at, i.handed_back_at, i.received_at, i.mark, i.try_again_by'
 const NEW_NOTES = (place: string) => `(select count(*) from side_notes n
-  left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+  left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
   where n.work_id = w.id and n.place_id = ${place} and n.by_account <> $viewer and n.at > coalesce(l.at, 0)) as new_notes`
 
 const app = express()
@@ -36,10 +36,10 @@ app.disable('x-powered-by')
 app.disable('etag')
 
 app.get('/today', async (_, response) => {
-  const pieces = await all(
+  const submissions = await all(
     `select c.id as class_id, c.name as class_name, p.id as place_id, p.account_id as child, ${WORK}, ${STATUS}, i.feedback, ${NEW_NOTES('p.id')}
      from places p join classes c on c.id = p.class_id join works w on w.class_id = c.id ${TIMES}
-     left join pieces i on i.work_id = w.id and i.place_id = p.id
+     left join submissions i on i.work_id = w.id and i.place_id = p.id
      where p.account_id = $viewer and case coalesce(i.phase, 'untouched')
        when 'handedBack' then i.handed_back_at > $since when 'withTeacher' then 1 when 'tryAgain' then 1
        when 'excused' then 0 when 'received' then 0 else coalesce(t.closes_at, $now) >= $since end
@@ -54,7 +54,7 @@ app.get('/today', async (_, response) => {
      order by n.at desc limit 6`,
     { $viewer: BARE_VIEWER, $since: since },
   )
-  response.json({ now, pieces, teaching: [], notices })
+  response.json({ now, submissions, teaching: [], notices })
 })
 
 app.get('/topics', async (_, response) => {
@@ -67,7 +67,7 @@ app.get('/topics', async (_, response) => {
   const works = await all(
     `select w.topic_id, ${WORK}, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
-     left join pieces i on i.work_id = w.id and i.place_id = $place
+     left join submissions i on i.work_id = w.id and i.place_id = $place
      where p.id = $place order by w.pinned desc, w.position, w.id`,
     { $viewer: BARE_VIEWER, $place: BARE_PLACE },
   )
@@ -92,7 +92,7 @@ app.get('/week/pupil', async (_, response) => {
   const cards = await all(
     `select ${WORK}, w.lane, t.why, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
-     left join pieces i on i.work_id = w.id and i.place_id = $place
+     left join submissions i on i.work_id = w.id and i.place_id = $place
      where p.id = $place and w.week = $week order by t.due_at, w.title`,
     { $viewer: BARE_VIEWER, $place: BARE_PLACE, $week: WEEK },
   )
@@ -100,7 +100,7 @@ app.get('/week/pupil', async (_, response) => {
   const waiting = await all(
     `select ${WORK}, w.lane, t.why, ${STATUS}, ${NEW_NOTES('$place')}
      from places p join works w on w.class_id = p.class_id ${TIMES}
-     left join pieces i on i.work_id = w.id and i.place_id = $place
+     left join submissions i on i.work_id = w.id and i.place_id = $place
      where p.id = $place and t.due_at between $since and $from order by t.due_at, w.title`,
     {
       $viewer: BARE_VIEWER,
@@ -116,7 +116,7 @@ app.get('/week/teacher', async (_, response) => {
   const cards = await all(
     `select w.id, w.kind, w.title, w.points, w.minutes, w.posted_at, w.lane, t.group_id, t.opens_at, t.due_at, t.closes_at, t.why,
        (select count(*) from places s where s.group_id = t.group_id) as asked,
-       (select count(*) from pieces q join places s on s.id = q.place_id where q.work_id = w.id and s.group_id = t.group_id) as begun
+       (select count(*) from submissions q join places s on s.id = q.place_id where q.work_id = w.id and s.group_id = t.group_id) as begun
      from works w join work_times t on t.work_id = w.id
      where w.class_id = $class and w.week = $week order by t.due_at, w.title`,
     { $class: BARE_CLASS, $week: WEEK },

@@ -60,7 +60,7 @@ function ours(): number {
   return found
 }
 
-/** One local time turned into its moment for each piece and group: what no rule can do without. */
+/** One local time turned into its moment for each work and group: what no rule can do without. */
 function bare(): number {
   let found = 0
   for (let n = 0; n < PIECES; n++)
@@ -80,7 +80,7 @@ function time(work: () => number): number {
 const median = (values: number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
 
-/** Working out the times of 2,000 pieces for 12 groups: milliseconds for a thousand, and as a ratio to the baseline. */
+/** Working out the times of 2,000 works for 12 groups: milliseconds for a thousand, and as a ratio to the baseline. */
 export function deadlines(): { perThousand: number; ratio: number } {
   time(ours)
   time(bare)

@@ -2,7 +2,7 @@ import { addressOf, routes } from '@oppen/contract'
 import { type InkItem, pack, tidy } from '@oppen/core/ink'
 import { mayWrite } from '@oppen/core/work'
 import { Person, PUPILS, Seeded } from '@oppen/demo'
-import type { PieceAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
 import { quantile } from './quantile.js'
@@ -23,9 +23,9 @@ async function pageOf(browser: Browser, address: string, person: Person): Promis
   return context.newPage()
 }
 
-export type Writer = { readonly person: Person; readonly piece: PieceAddress }
+export type Writer = { readonly person: Person; readonly submission: SubmissionAddress }
 
-/** Pieces of the demo's pupils that take writing now, untouched ones unless said otherwise: one of each, then more of them. */
+/** Submissions of the demo's pupils that take writing now, untouched ones unless said otherwise: one of each, then more of them. */
 export async function untouched(
   address: string,
   most: number,
@@ -34,15 +34,15 @@ export async function untouched(
   const found: Writer[][] = []
   for (const name of PUPILS) {
     const person = await new Person(address).signIn(name.toLowerCase().replace(' ', '.'))
-    const { pieces } = await person.get('seeToday', {})
+    const { submissions } = await person.get('seeToday', {})
     const { now } = await person.get('me', {})
-    const open = pieces.filter(
+    const open = submissions.filter(
       ({ status, work }) =>
         phases.includes(status.phase) && work.kind === 'assignment' && mayWrite(status, work, now).ok,
     )
     for (const [nth, { classId, work, placeId }] of open.entries()) {
       const writers = found[nth] ?? []
-      writers.push({ person, piece: { classId, workId: work.id, placeId } })
+      writers.push({ person, submission: { classId, workId: work.id, placeId } })
       found[nth] = writers
     }
     if ((found[0]?.length ?? 0) >= most) break
@@ -61,7 +61,7 @@ export async function typing(address: string): Promise<{ p95: number; requests: 
   if (!one) throw new Error('nothing to write on')
   const browser = await open()
   const page = await pageOf(browser, address, one.person)
-  const { classId, workId } = one.piece
+  const { classId, workId } = one.submission
   await page.goto(`${address}/c/${classId}/work/${workId}`)
   await page.locator('.ProseMirror').click()
   let requests = 0
@@ -112,8 +112,8 @@ export function handwriting(page: string, count: number): InkItem[] {
 export const bytesOfAMinute = (): number =>
   handwriting('0123456789abcdef', 120).reduce((sum, item) => sum + JSON.stringify(item).length, 0)
 
-/** Gives pages out with a piece of work; whose class it is does, for the other teacher there is no such work. */
-export async function giveSheets(address: string, { classId, workId }: Writer['piece'], form: FormData) {
+/** Gives pages out with a work; whose class it is does, for the other teacher there is no such work. */
+export async function giveSheets(address: string, { classId, workId }: Writer['submission'], form: FormData) {
   for (const name of ['ms.varga', 'mr.bell']) {
     const teacher = await new Person(address).signIn(name)
     await teacher.fetch(addressOf(routes.giveSheets, { classId, workId }), { method: 'POST', body: form })
@@ -131,23 +131,23 @@ async function worksheetOf(address: string, pages: number, strokes: number) {
       .drawText(`Page ${n}: name the parts of what you see.`, { x: 50, y: 760, size: 14 })
   const form = new FormData()
   form.append('file', new File([Uint8Array.from(await pdf.save())], 'pages.pdf'))
-  await giveSheets(address, one.piece, form)
-  const { sheets } = await one.person.get('seeWorksheet', one.piece)
+  await giveSheets(address, one.submission, form)
+  const { sheets } = await one.person.get('seeWorksheet', one.submission)
   const items = handwriting(sheets[0]?.id ?? '', strokes)
   for (let at = 0; at < items.length; at += 400)
-    await one.person.get('saveInk', one.piece, { put: items.slice(at, at + 400), drop: [] })
+    await one.person.get('saveInk', one.submission, { put: items.slice(at, at + 400), drop: [] })
   return one
 }
 
 /** Milliseconds from going to a worksheet of 20 pages to the first stroke that is drawn on it. */
 export async function opening(address: string): Promise<number> {
-  const { person, piece } = await worksheetOf(address, 20, 0)
+  const { person, submission } = await worksheetOf(address, 20, 0)
   const browser = await open()
   const times: number[] = []
   for (let round = 0; round < 5; round++) {
     const page = await pageOf(browser, address, person)
     const began = performance.now()
-    await page.goto(`${address}/c/${piece.classId}/work/${piece.workId}`)
+    await page.goto(`${address}/c/${submission.classId}/work/${submission.workId}`)
     await page.locator('[role=img][aria-busy=false]').first().waitFor()
     await stroke(page, 3)
     times.push(performance.now() - began)
@@ -173,10 +173,10 @@ async function stroke(page: Page, moves = 60): Promise<void> {
  */
 export async function drawing(address: string): Promise<{ frames: number; late: number; strokes: number }> {
   const STROKES = 2_000
-  const { person, piece } = await worksheetOf(address, 1, STROKES)
+  const { person, submission } = await worksheetOf(address, 1, STROKES)
   const browser = await open()
   const page = await pageOf(browser, address, person)
-  await page.goto(`${address}/c/${piece.classId}/work/${piece.workId}`)
+  await page.goto(`${address}/c/${submission.classId}/work/${submission.workId}`)
   await page.locator('[role=img][aria-busy=false]').first().waitFor()
   const session = await page.context().newCDPSession(page)
   await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })

@@ -15,17 +15,17 @@ import { fixedClock } from '@oppen/server/clock'
 import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { closeWorld, openWorld, QUICK_HASHING } from '@oppen/server/openWorld'
 
-export const SIZE = { classes: 40, pupils: 30, pieces: 200 } as const
+export const SIZE = { classes: 40, pupils: 30, submissions: 200 } as const
 const WEEK = '2026-10-12'
 const IN_A_WEEK = 10
-/** So many of a pupil's pieces are handed back by now. */
+/** So many of a pupil's submissions are handed back by now. */
 const DONE = 150
 
 export type LargePupil = {
   readonly classId: ClassId
   readonly placeId: PlaceId
   readonly accountId: AccountId
-  /** The piece that this pupil writes on. */
+  /** The submission that this pupil writes on. */
   readonly workId: WorkId
   readonly cookie: string
 }
@@ -33,7 +33,7 @@ export type LargeSchool = { readonly pupils: readonly LargePupil[]; readonly tea
 
 const cookieOf = (n: number | string): string => `bench-${n}`
 
-/** A school of forty classes of thirty pupils with two hundred pieces each; everybody is signed in by a known cookie. */
+/** A school of forty classes of thirty pupils with two hundred submissions each; everybody is signed in by a known cookie. */
 export async function largeSchool(folder: string): Promise<LargeSchool> {
   const clock = fixedClock(DEMO_NOW - 86_400_000)
   const world = await openWorld({ folder, school: DEMO_SCHOOL, clock, hashing: QUICK_HASHING })
@@ -76,10 +76,10 @@ export async function largeSchool(folder: string): Promise<LargeSchool> {
       teachers.push(await signIn(teacher.accountId, cookieOf(`teacher-${c}`)))
       const topicId = await buildTopic(world, built, 'Topic')
       const made: WorkId[] = []
-      for (let n = 0; n < SIZE.pieces; n++) {
+      for (let n = 0; n < SIZE.submissions; n++) {
         const week = addDays(WEEK, 7 - 7 * Math.floor(n / IN_A_WEEK))
         const due = `${addDays(week, 4)}T17:00`
-        const title = `Piece ${n} of rain, wind and water`
+        const title = `Submission ${n} of rain, wind and water`
         made.push(
           await buildWork(world, built, {
             title,
@@ -93,7 +93,7 @@ export async function largeSchool(folder: string): Promise<LargeSchool> {
       }
       for (const [n, account] of accounts.entries()) await takePlace(world, built, names[n] ?? '', account)
       await world.db.run(
-        `insert into pieces (work_id, place_id, phase, phase_before, hand_ins, first_handed_in_at, handed_in_at,
+        `insert into submissions (work_id, place_id, phase, phase_before, hand_ins, first_handed_in_at, handed_in_at,
            handed_back_at, mark, moves)
          select w.value, p.id, 'handedBack', 'withTeacher', 1, $now, $now, $now, 850, 3
          from json_each($works) w join places p on p.class_id = $classId`,

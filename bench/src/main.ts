@@ -104,7 +104,7 @@ for (const [name, path, barePath] of weekAlone || doingAlone || savingAlone ? []
 
 for (const page of doingAlone || savingAlone ? [] : await weekPages(OUT)) {
   print(
-    `week page of a ${page.who}, 400 pieces and 30 pupils: ${page.ratio.toFixed(2)} of bare (${page.ours.toFixed(0)} and ${page.bare.toFixed(0)} requests a second); with ten times the pieces it costs ${page.tenfold.toFixed(2)} of that (at most 1.30)`,
+    `week page of a ${page.who}, 400 submissions and 30 pupils: ${page.ratio.toFixed(2)} of bare (${page.ours.toFixed(0)} and ${page.bare.toFixed(0)} requests a second); with ten times the submissions it costs ${page.tenfold.toFixed(2)} of that (at most 1.30)`,
   )
   if (page.tenfold > 1.3) missed.push(`week page of a ${page.who}`)
 }
@@ -137,7 +137,7 @@ print(
 if (doingAlone) await end()
 const core = deadlines()
 print(
-  `deadlines of 2,000 pieces for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,
+  `deadlines of 2,000 submissions for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,
 )
 
 const { script, outside } = await firstLoad(address, cookie)

@@ -32,12 +32,12 @@ export type Saving = {
 /** 30 who write, each on an own copy of about 900 characters. */
 export async function textsAtOnce(address: string, folder: string, out: string): Promise<Saving> {
   const writers = await untouched(address, 30)
-  const savers = writers.map(({ person, piece }): Saver => {
+  const savers = writers.map(({ person, submission }): Saver => {
     let base = 0
     const words = (n: number) =>
       Array.from({ length: 220 }, (_, at) => WORDS[at % WORDS.length]).join(' ') + n
     return {
-      url: `${address}${addressOf(routes.saveCopy, piece)}`,
+      url: `${address}${addressOf(routes.saveCopy, submission)}`,
       headers: headersOf(address, person.cookie),
       next: n => ({ html: `<p>${words(n)}</p>`, base }),
       took: version => {
@@ -54,17 +54,17 @@ export async function strokesAtOnce(address: string, folder: string, out: string
   const pdf = await PDFDocument.create()
   pdf.addPage([595, 842])
   const bytes = Uint8Array.from(await pdf.save())
-  for (const piece of new Map(writers.map(one => [one.piece.workId, one.piece])).values()) {
+  for (const submission of new Map(writers.map(one => [one.submission.workId, one.submission])).values()) {
     const form = new FormData()
     form.append('file', new File([bytes], 'page.pdf'))
-    await giveSheets(address, piece, form)
+    await giveSheets(address, submission, form)
   }
   const savers = await Promise.all(
-    writers.map(async ({ person, piece }, at): Promise<Saver> => {
-      const { sheets } = await person.get('seeWorksheet', piece)
+    writers.map(async ({ person, submission }, at): Promise<Saver> => {
+      const { sheets } = await person.get('seeWorksheet', submission)
       const [stroke] = handwriting(sheets[0]?.id ?? '', 1)
       return {
-        url: `${address}${addressOf(routes.saveInk, piece)}`,
+        url: `${address}${addressOf(routes.saveInk, submission)}`,
         headers: headersOf(address, person.cookie),
         next: n => ({ put: [{ ...stroke, id: `s${at}-${n}` }], drop: [] }),
         took: () => undefined,

@@ -111,7 +111,7 @@ class Loading {
     const base = this.acknowledged.get(pupil) ?? 0
     const { ms, text } = await ask(this.#port, {
       method: 'PUT',
-      path: `/api/classes/${classId}/works/${workId}/pieces/${placeId}/copy`,
+      path: `/api/classes/${classId}/works/${workId}/submissions/${placeId}/copy`,
       cookie,
       body: { html: words(n), base },
     })
@@ -230,7 +230,7 @@ export async function schoolUnderLoad(out: string, print: (line: string) => void
   const built = performance.now()
   const school = await largeSchool(folder)
   print(
-    `a school of ${SIZE.classes} classes × ${SIZE.pupils} pupils × ${SIZE.pieces} pieces (made in ${((performance.now() - built) / 1000).toFixed(0)} s)`,
+    `a school of ${SIZE.classes} classes × ${SIZE.pupils} pupils × ${SIZE.submissions} submissions (made in ${((performance.now() - built) / 1000).toFixed(0)} s)`,
   )
   const began = performance.now()
   let server = await serve(`${out}/ours.mjs`, { BENCH_FOLDER: folder })

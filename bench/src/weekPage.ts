@@ -31,8 +31,8 @@ type Made = {
   readonly groupId: string
 }
 
-/** A class of thirty in two groups with so many posted pieces, ten to a week, the same in the week that is looked at. */
-async function make(pieces: number): Promise<Made> {
+/** A class of thirty in two groups with so many posted works, ten to a week, the same in the week that is looked at. */
+async function make(submissions: number): Promise<Made> {
   const folder = join(await mkdtemp(join(tmpdir(), 'oppen-week-')), 'data')
   const clock = fixedClock(Date.UTC(2019, 0, 7, 9))
   const world = await openWorld({ folder, school: DEMO_SCHOOL, clock, hashing: QUICK_HASHING })
@@ -55,14 +55,21 @@ async function make(pieces: number): Promise<Made> {
   const pupil = await buildAccount(world, 'pupil', 'Pupil Bench')
   await takePlace(world, built, 'Pupil 00', pupil)
   await world.db.write(async () => {
-    for (let n = 0; n < pieces; n++) {
+    for (let n = 0; n < submissions; n++) {
       const week = addDays(WEEK, -7 * Math.floor(n / IN_A_WEEK))
       clock.moveTo(Date.parse(`${addDays(week, -3)}T08:00Z`))
       const lane = (['getReady', 'lesson', 'followUp'] as const)[n % 3] ?? 'followUp'
       const due = n % 2 ? lessonRule('start', 2) : `${addDays(week, 4)}T17:00`
       // a lesson on a day outside of the term is none: years before have no terms, and only fixed times
       const held = week >= '2026-09-07' ? due : `${addDays(week, 4)}T17:00`
-      await buildWork(world, built, { title: `Piece ${n}`, week, lane, due: held, minutes: 20, points: '10' })
+      await buildWork(world, built, {
+        title: `Submission ${n}`,
+        week,
+        lane,
+        due: held,
+        minutes: 20,
+        points: '10',
+      })
     }
   })
   clock.moveTo(DEMO_NOW)
@@ -94,8 +101,8 @@ async function serveIt(out: string, made: Made): Promise<Served> {
 }
 
 /**
- * The week page of a class with 400 posted pieces and 30 pupils, as a ratio to the same rows read bare; and what it
- * costs with ten times the pieces, as a ratio to itself.
+ * The week page of a class with 400 posted works and 30 pupils, as a ratio to the same rows read bare; and what it
+ * costs with ten times the works, as a ratio to itself.
  */
 export async function weekPages(out: string) {
   const small = await serveIt(out, await make(400))

@@ -40,7 +40,13 @@ describe('the routes', () => {
   })
 
   it('name in their address whose thing it is, where it is one pupil’s', () => {
-    const onePupils = ['piece.see', 'piece.write', 'piece.mark', 'sideNote.write', 'outcome.see']
+    const onePupils = [
+      'submission.see',
+      'submission.write',
+      'submission.mark',
+      'sideNote.write',
+      'outcome.see',
+    ]
     for (const name of names.filter(one => onePupils.includes(routes[one].may))) {
       expect(routes[name].path, name).toMatch(/:classId.*:placeId/)
     }
@@ -49,7 +55,7 @@ describe('the routes', () => {
 
 it('an address is filled in safely, whatever stands in its parts', () => {
   const params = { classId: 'a/b', workId: '?x', placeId: '..' } as never
-  expect(addressOf(routes.seePiece, params)).toBe('/api/classes/a%2Fb/works/%3Fx/pieces/..')
+  expect(addressOf(routes.seeSubmission, params)).toBe('/api/classes/a%2Fb/works/%3Fx/submissions/..')
 })
 
 describe('the shapes', () => {

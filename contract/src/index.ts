@@ -25,16 +25,6 @@ export type {
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'
-export type {
-  CopyVersion,
-  MoveLine,
-  Note,
-  OutcomePage,
-  PieceFile,
-  PiecePage,
-  RoomPage,
-  ThreadPage,
-} from './features/pieces.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type {
   PersonLine,
@@ -46,6 +36,16 @@ export type {
   TeacherLine,
 } from './features/school.js'
 export type { Found, SearchPage } from './features/search.js'
+export type {
+  CopyVersion,
+  MoveLine,
+  Note,
+  OutcomePage,
+  RoomPage,
+  SubmissionFile,
+  SubmissionPage,
+  ThreadPage,
+} from './features/submissions.js'
 export type { TalkPage } from './features/talk.js'
 export type {
   CalendarFile,
@@ -57,7 +57,7 @@ export type {
   TimetableForm,
   TimetablePage,
 } from './features/timing.js'
-export type { TodayClass, TodayLesson, TodayPage, TodayPiece } from './features/today.js'
+export type { TodayClass, TodayLesson, TodayPage, TodaySubmission } from './features/today.js'
 export type { WeekCard, WeekLesson, WeekPage } from './features/week.js'
 export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './features/work.js'
 export type { Material, Question, WorkLine } from './features/workParts.js'

@@ -8,10 +8,10 @@ import { classShapes } from './features/classes.js'
 import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
-import { pieceShapes } from './features/pieces.js'
 import { progressShapes } from './features/progress.js'
 import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
+import { submissionShapes } from './features/submissions.js'
 import { talkShapes } from './features/talk.js'
 import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
@@ -26,7 +26,7 @@ export const shapes = {
   ...classShapes,
   ...timingShapes,
   ...workShapes,
-  ...pieceShapes,
+  ...submissionShapes,
   ...worksheetShapes,
   ...answerShapes,
   ...weekShapes,

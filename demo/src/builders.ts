@@ -16,7 +16,7 @@ import { keepFile } from '@oppen/server/features/files/service'
 import { changeTimetable } from '@oppen/server/features/timing/timetable'
 import { saveCopy } from '@oppen/server/features/work/copies'
 import { handIn } from '@oppen/server/features/work/handIn'
-import type { PieceAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { postWork } from '@oppen/server/features/work/posting'
 
 import { addTopic } from '@oppen/server/features/work/topics'
@@ -178,7 +178,7 @@ export async function buildLessons(
   })
 }
 
-export const pieceOf = (built: BuiltClass, workId: WorkId, name: string): PieceAddress => ({
+export const submissionOf = (built: BuiltClass, workId: WorkId, name: string): SubmissionAddress => ({
   classId: built.classId,
   workId,
   placeId: placeOf(built, name).placeId,
@@ -188,7 +188,7 @@ export const pieceOf = (built: BuiltClass, workId: WorkId, name: string): PieceA
 export async function writeCopy(
   world: World,
   pupil: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { html, base = 0, handInToo = false }: { html: string; base?: number; handInToo?: boolean },
 ): Promise<number> {
   const { version } = await saveCopy(world, pupil, address, { html, base })
@@ -196,11 +196,11 @@ export async function writeCopy(
   return version
 }
 
-/** Adds a file to a piece as if it had been uploaded. */
+/** Adds a file to a submission as if it had been uploaded. */
 export async function addBytes(
   world: World,
   pupil: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { name, bytes }: { name: string; bytes: Uint8Array },
 ): Promise<void> {
   const stored = await world.files.take(Readable.from([bytes]), { name })

@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { type PieceState, type PieceStateName, stateOfWork, type WorkKind } from '@oppen/core/work'
+import { type SubmissionState, type SubmissionStateName, stateOfWork, type WorkKind } from '@oppen/core/work'
 import { STATUS } from '@oppen/server/features/work/fragments'
 import { closeWorld } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
@@ -32,7 +32,7 @@ async function dump(of: World): Promise<string> {
   return all.join('\n')
 }
 
-async function states(): Promise<PieceState[]> {
+async function states(): Promise<SubmissionState[]> {
   const rows = await world.db.rows<{
     status: string
     kind: WorkKind
@@ -42,7 +42,7 @@ async function states(): Promise<PieceState[]> {
   }>(
     `select ${STATUS} as status, w.kind, a.opens_at as opensAt, a.due_at as dueAt, a.closes_at as closesAt
      from asked a join works w on w.id = a.work_id
-     left join pieces i on i.work_id = a.work_id and i.place_id = a.place_id`,
+     left join submissions i on i.work_id = a.work_id and i.place_id = a.place_id`,
   )
   return rows.map(({ status, ...work }) => stateOfWork(work, JSON.parse(status), DEMO_NOW))
 }
@@ -54,9 +54,9 @@ describe('Tern Hollow School', () => {
     await closeWorld(again)
   })
 
-  it('shows every state of a piece, late ones too', async () => {
+  it('shows every state of a submission, late ones too', async () => {
     const found = await states()
-    const names: PieceStateName[] = [
+    const names: SubmissionStateName[] = [
       'opens',
       'toDo',
       'started',

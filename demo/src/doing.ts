@@ -8,7 +8,7 @@ import { pagesOf } from '@oppen/server/features/worksheets/newSheets'
 import { saveInk } from '@oppen/server/features/worksheets/saving'
 import type { World } from '@oppen/server/world'
 import { PDFDocument, type PDFPage, rgb, StandardFonts } from 'pdf-lib'
-import { at, buildWork, pieceOf, placeOf } from './builders.js'
+import { at, buildWork, placeOf, submissionOf } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { pupilOf } from './talking.js'
 
@@ -97,13 +97,16 @@ async function labelTheGauge(world: World, clock: Clock, school: DemoSchool): Pr
   ]
   for (const one of working) {
     clock.moveTo(at(world, one.when))
-    const piece = {
-      ...pieceOf(garden, workId as WorkId, one.name),
+    const submission = {
+      ...submissionOf(garden, workId as WorkId, one.name),
       placeId: placeOf(garden, one.name).placeId as PlaceId,
     }
-    const { version } = await saveInk(world, pupilOf(school, one.name), piece, { put: one.items, drop: [] })
+    const { version } = await saveInk(world, pupilOf(school, one.name), submission, {
+      put: one.items,
+      drop: [],
+    })
     clock.moveTo(at(world, one.when) + 540_000)
-    if (one.done) await handIn(world, pupilOf(school, one.name), piece, { version: 0, ink: version })
+    if (one.done) await handIn(world, pupilOf(school, one.name), submission, { version: 0, ink: version })
   }
 }
 

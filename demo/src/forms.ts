@@ -1,7 +1,7 @@
 import { EMPTY_WORK, type WorkForm } from '@oppen/contract'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
 
-/** A piece of work in a few words: local times of the school for what is fixed, rules for what is not. */
+/** A work in a few words: local times of the school for what is fixed, rules for what is not. */
 export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly appears?: string | TimeRule | null
   readonly opens?: string | TimeRule | null
@@ -12,7 +12,7 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
 const ruleOf = (time: string | TimeRule | null | undefined): TimeRule | null =>
   typeof time === 'string' ? { is: 'fixed', local: time } : (time ?? null)
 
-/** The whole form of a piece; what is not said is left open, and it is an assignment for all. */
+/** The whole form of a work; what is not said is left open, and it is an assignment for all. */
 export function formOf({ appears, opens, due, closes, ...rest }: PlainWork): WorkForm {
   const rules: TimingRules = {
     appears: ruleOf(appears),

@@ -2,7 +2,7 @@ import type { WorkForm } from '@oppen/contract'
 import type { TimeRule } from '@oppen/core/timing'
 import { lessonRule } from './forms.js'
 
-/** One piece of work of the demo. Days are dates of autumn 2026, times are the school's. */
+/** One work of the demo. Days are dates of autumn 2026, times are the school's. */
 export type PlannedWork = {
   readonly title: string
   readonly posted: string

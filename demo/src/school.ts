@@ -17,7 +17,7 @@ import {
   buildTopic,
   buildWork,
   follow,
-  pieceOf,
+  submissionOf,
   takePlace,
   writeCopy,
 } from './builders.js'
@@ -146,7 +146,7 @@ async function postAll(
   return posted
 }
 
-/** Pieces that are written by hand further down. */
+/** Submissions that are written by hand further down. */
 const BY_HAND: Readonly<Record<string, readonly string[]>> = {
   'Ada Moreno': [
     'Soil jar drawing',
@@ -236,7 +236,7 @@ async function oneWorks(world: World, clock: FixedClock, one: OneWorks): Promise
     last,
   )
   if (handedInAt >= closes || handedInAt >= DEMO_NOW) return
-  const address = pieceOf(built, id, name)
+  const address = submissionOf(built, id, name)
   clock.moveTo(handedInAt - seeded.whole(15, 50) * 60_000)
   const begun = clock.now() > posted ? clock.now() : posted + 60_000
   clock.moveTo(begun)
@@ -264,14 +264,18 @@ async function markIt(world: World, clock: FixedClock, one: OneWorks, handedInAt
   clock.moveTo(markedAt)
   const points = plan.points ? Number(plan.points) : null
   const mark = points === null ? null : String(Math.round(points * (0.55 + 0.45 * seeded.next()) * 2) / 2)
-  await handBack(world, marker, pieceOf(built, id, name), { number: 1, mark, feedback: seeded.pick(PRAISE) })
+  await handBack(world, marker, submissionOf(built, id, name), {
+    number: 1,
+    mark,
+    feedback: seeded.pick(PRAISE),
+  })
 }
 
 /** Ada's week, as the pictures of the design show it. */
 async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, numbers, words, work, teachers } = school
   const ada = pupilOf(school, 'Ada Moreno')
-  const beans = pieceOf(garden, work('Bean height chart'), 'Ada Moreno')
+  const beans = submissionOf(garden, work('Bean height chart'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-07T18:10'))
   await writeCopy(world, ada, beans, {
     html: '<p>Day 1: 2 mm, day 3: 9 mm, day 5: 21 mm, day 7: 40 mm. The line bends upwards, so it grows faster every day.</p>',
@@ -281,7 +285,7 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
   const feedback = 'Your axis starts at zero, good. Now label the unit.'
   await handBack(world, teachers.varga, beans, { number: 1, mark: '8.5', feedback })
 
-  const log = pieceOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
+  const log = submissionOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-12T16:05'))
   const version = await writeCopy(world, ada, log, { html: ADAS_LOG.replace('<p>3</p>', '<p></p>') })
   clock.moveTo(at(world, '2026-10-12T16:12'))
@@ -299,11 +303,11 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
     handInToo: true,
   })
 
-  const means = pieceOf(numbers, work('Means from a table'), 'Ada Moreno')
+  const means = submissionOf(numbers, work('Means from a table'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-13T19:10'))
   await writeCopy(world, ada, means, { html: '<p>1) 24 ÷ 4 = 6.</p><p>2) 35 ÷ 5 = 7.</p>' })
 
-  const quay = pieceOf(words, work('The quay at low tide'), 'Ada Moreno')
+  const quay = submissionOf(words, work('The quay at low tide'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-09-29T17:20'))
   await writeCopy(world, ada, quay, {
     html: '<p>Mud breathes out when the water leaves.</p>',
@@ -322,8 +326,8 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
   const { garden, work, teachers } = school
   const log = work('Rainfall log, days 1–5')
   clock.moveTo(at(world, '2026-10-12T09:10'))
-  await plainMove(world, teachers.varga, pieceOf(garden, log, 'Milo Traub'), 'excuse')
-  const hana = pieceOf(garden, log, 'Hana Birk')
+  await plainMove(world, teachers.varga, submissionOf(garden, log, 'Milo Traub'), 'excuse')
+  const hana = submissionOf(garden, log, 'Hana Birk')
   await writeCopy(world, pupilOf(school, 'Hana Birk'), hana, {
     html: '<p>Mon 4, Tue 10</p>',
     handInToo: true,
@@ -332,7 +336,7 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
   await takeBack(world, pupilOf(school, 'Hana Birk'), hana)
   const jar = work('Soil jar drawing')
   clock.moveTo(at(world, '2026-10-14T11:30'))
-  const chidi = pieceOf(garden, jar, 'Chidi Larsen')
+  const chidi = submissionOf(garden, jar, 'Chidi Larsen')
   await addBytes(world, pupilOf(school, 'Chidi Larsen'), chidi, {
     name: 'jar.png',
     bytes: await picture(JAR),
@@ -342,9 +346,9 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
     handInToo: true,
   })
   clock.moveTo(at(world, '2026-10-13T09:05'))
-  await plainMove(world, teachers.varga, pieceOf(garden, jar, 'Kit Solano'), 'receive')
+  await plainMove(world, teachers.varga, submissionOf(garden, jar, 'Kit Solano'), 'receive')
   clock.moveTo(at(world, '2026-10-14T12:05'))
-  const ewan = pieceOf(garden, log, 'Ewan Sato')
+  const ewan = submissionOf(garden, log, 'Ewan Sato')
   await writeCopy(world, pupilOf(school, 'Ewan Sato'), ewan, { html: '<p>Mon 4</p>' })
   await writeNote(
     world,

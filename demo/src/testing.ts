@@ -139,12 +139,12 @@ export class Person {
 
   /** Begins an upload by the tus protocol, of which the given bytes come along at once; gives its id. */
   async begin(
-    piece: ParamsOf<RouteOf<'beginUpload'>>,
+    submission: ParamsOf<RouteOf<'beginUpload'>>,
     { name, type = '', size }: { readonly name: string; readonly type?: string; readonly size: number },
     bytes: Uint8Array = new Uint8Array(),
   ): Promise<{ status: number; id: string; error: WireError['error'] | undefined }> {
     const base64 = (text: string) => Buffer.from(text).toString('base64')
-    const response = await this.fetch(addressOf(routes.beginUpload, piece), {
+    const response = await this.fetch(addressOf(routes.beginUpload, submission), {
       method: 'POST',
       body: Uint8Array.from(bytes),
       headers: {
@@ -158,16 +158,16 @@ export class Person {
     return { status: response.status, id, error: text.startsWith('{') ? JSON.parse(text).error : undefined }
   }
 
-  /** Adds a file to a piece, whatever the answer is. */
+  /** Adds a file to a submission, whatever the answer is. */
   async upload(
-    piece: ParamsOf<RouteOf<'beginUpload'>>,
+    submission: ParamsOf<RouteOf<'beginUpload'>>,
     bytes: Uint8Array,
     name: string,
     type = '',
   ): Promise<Answer<ReplyOf<RouteOf<'addFile'>>>> {
-    const { status, id, error } = await this.begin(piece, { name, type, size: bytes.length }, bytes)
+    const { status, id, error } = await this.begin(submission, { name, type, size: bytes.length }, bytes)
     if (error) return { status, error, reply: undefined as never }
-    return this.ask('addFile', piece, { uploadId: id })
+    return this.ask('addFile', submission, { uploadId: id })
   }
 
   /** Keeps a cookie as a browser does: by its name, and gone once it has run out. */

@@ -8,7 +8,7 @@ import { writeGoals, writeLesson } from '@oppen/server/features/week/changes'
 import { keepMaterial } from '@oppen/server/features/work/materials'
 import { readHandout } from '@oppen/server/features/work/service'
 import type { World } from '@oppen/server/world'
-import { at, type BuiltClass, buildLessons, buildWork, pieceOf, placeOf } from './builders.js'
+import { at, type BuiltClass, buildLessons, buildWork, placeOf, submissionOf } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { PUPILS } from './people.js'
 
@@ -162,7 +162,7 @@ export async function roofQuestion(
     const pupil = pupils.get(name)
     clock.moveTo(at(world, '2026-10-13T17:10') + index * 1_860_000)
     if (pupil)
-      await giveAnswer(world, pupil, pieceOf(garden, workId, name), { text, choices: [], version: 0 })
+      await giveAnswer(world, pupil, submissionOf(garden, workId, name), { text, choices: [], version: 0 })
   }
   clock.moveTo(at(world, '2026-10-14T12:30'))
   const address = { classId: garden.classId, workId, answerOf: placeOf(garden, 'Priya Dane').placeId }
@@ -193,7 +193,7 @@ export async function readHandouts(
     const pupil = pupils.get(name)
     if (!pupil || index % 5 === 4) continue
     clock.moveTo(at(world, '2026-10-11T17:00') + index * 240_000)
-    await readHandout(world, pupil, pieceOf(garden, work('Reading a rain gauge'), name))
+    await readHandout(world, pupil, submissionOf(garden, work('Reading a rain gauge'), name))
   }
 }
 

@@ -76,7 +76,7 @@ test('a pupil’s month has work, lessons, closures and own notes, and other pro
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(day('22')).toContainText('Feed the newts')
   await accessible(page)
-  // the other views, and a press on a deadline leads to the piece
+  // the other views, and a press on a deadline leads to the submission
   await page.getByRole('link', { name: 'Four weeks as a list' }).click()
   const newtsLine = page.locator('main').getByRole('button', { name: /Feed the newts/ })
   await expect(newtsLine).toBeVisible()
@@ -248,7 +248,7 @@ test('what was written is found by its words, by whoever may see it', async ({ b
   await expect(page.getByRole('heading', { name: 'How we work together' })).toBeInViewport()
   await context.close()
 
-  // what was said beside a piece of work leads to where it stands, and is open there
+  // what was said beside a work leads to where it stands, and is open there
   for (const userName of ['bram.okoye', 'ms.varga']) {
     const { page: next, context: own } = await device(browser, school.address)
     await signIn(next, userName)

@@ -1,5 +1,5 @@
 import { Person, PUPILS } from '@oppen/demo'
-import type { PieceAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import { School } from '../school.js'
 
@@ -10,7 +10,7 @@ const userNames = PUPILS.map(name => name.toLowerCase().replace(' ', '.'))
 
 type Told = {
   readonly userName: string
-  readonly piece: PieceAddress
+  readonly submission: SubmissionAddress
   readonly html: string
   readonly handIns: number
 }
@@ -33,33 +33,35 @@ test('a server killed hard in the middle of saves and hand-ins has every one tha
   await school.close()
 })
 
-type Working = { readonly userName: string; readonly person: Person; readonly piece: PieceAddress }
+type Working = { readonly userName: string; readonly person: Person; readonly submission: SubmissionAddress }
 
-/** A pupil with a piece that nobody has touched; nothing where there is none. */
+/** A pupil with a submission that nobody has touched; nothing where there is none. */
 async function somebody(address: string, userName: string): Promise<Working[]> {
   const person = await new Person(address).signIn(userName)
-  const { pieces } = await person.get('seeToday', {})
-  const open = pieces.find(
+  const { submissions } = await person.get('seeToday', {})
+  const open = submissions.find(
     one => one.status.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
   )
   if (!open) return []
-  return [{ userName, person, piece: { classId: open.classId, workId: open.work.id, placeId: open.placeId } }]
+  return [
+    { userName, person, submission: { classId: open.classId, workId: open.work.id, placeId: open.placeId } },
+  ]
 }
 
 /** Saves and hands in without pause until the server is gone; notes only what was acknowledged. */
-async function work({ userName, person, piece }: Working, told: Told[], mark: string): Promise<void> {
+async function work({ userName, person, submission }: Working, told: Told[], mark: string): Promise<void> {
   try {
     let base = 0
     let handIns = 0
     for (let n = 0; ; n++) {
       const html = `<p>${mark} ${n}</p>`
-      const saved = await person.get('saveCopy', piece, { html, base })
+      const saved = await person.get('saveCopy', submission, { html, base })
       base = saved.version
-      told.push({ userName, piece, html, handIns })
-      const status = await person.get('handIn', piece, { version: base })
+      told.push({ userName, submission, html, handIns })
+      const status = await person.get('handIn', submission, { version: base })
       handIns = status.handIns
-      told.push({ userName, piece, html, handIns })
-      await person.get('takeBack', piece)
+      told.push({ userName, submission, html, handIns })
+      await person.get('takeBack', submission)
     }
   } catch (error) {
     // a server that is gone answers with a broken connection; anything else is a finding
@@ -73,7 +75,7 @@ const lastOfEach = (told: readonly Told[]): Told[] => [
 
 async function isThere(address: string, last: Told): Promise<void> {
   const person = await new Person(address).signIn(last.userName)
-  const page = await person.get('seePiece', last.piece)
+  const page = await person.get('seeSubmission', last.submission)
   // one more save or hand-in may have been kept whose answer was cut off; never one fewer
   const numberOf = (html: string | undefined) => Number(/ (\d+)<\/p>$/.exec(html ?? '')?.[1] ?? -1)
   expect(numberOf(page.copy?.html)).toBeGreaterThanOrEqual(numberOf(last.html))

@@ -64,7 +64,7 @@ test('a voice is recorded, paused and kept, a photo taken and turned, a table lo
 
   // the answer that a file was taken is lost on its way: it is asked again, and the file stands once
   let lost = false
-  await page.route('**/pieces/*/files', async route => {
+  await page.route('**/submissions/*/files', async route => {
     if (lost) return route.continue()
     lost = true
     await route.fetch()

@@ -143,27 +143,27 @@ test('another pupil and a teacher of another class see none of it by any address
     }
   }
   const nothing = await stranger.page.request.get(
-    '/api/classes/nosuchclass/works/nosuchwork/pieces/nosuchplace',
+    '/api/classes/nosuchclass/works/nosuchwork/submissions/nosuchplace',
   )
   expect(await nothing.json()).toEqual({ error: { code: 'not_found' } })
 })
 
-/** Every address and request of Anna's piece. */
+/** Every address and request of Anna's submission. */
 async function addressOfWork({ page }: Device) {
   const me = await (await page.request.get('/api/me')).json()
   const { classId, placeId } = me.ties[0]
   const progress = await (await page.request.get(`/api/classes/${classId}/progress/${placeId}`)).json()
-  const workId = progress.pieces[0].work.id
-  const piece = `/api/classes/${classId}/works/${workId}/pieces/${placeId}`
-  const { handIns } = await (await page.request.get(piece)).json()
+  const workId = progress.submissions[0].work.id
+  const submission = `/api/classes/${classId}/works/${workId}/submissions/${placeId}`
+  const { handIns } = await (await page.request.get(submission)).json()
   return {
     marking: `/c/${classId}/work/${workId}/marking/${placeId}`,
     progress: `/c/${classId}/progress/${placeId}`,
     outcome: `/c/${classId}/work/${workId}/outcome/${placeId}`,
     requests: [
-      piece,
-      `${piece}/outcome`,
-      `${piece}/files/${handIns[0].files[0].id}`,
+      submission,
+      `${submission}/outcome`,
+      `${submission}/files/${handIns[0].files[0].id}`,
       `/api/classes/${classId}/progress/${placeId}`,
       `/api/classes/${classId}/works/${workId}/marking`,
       `/api/classes/${classId}/register`,

@@ -20,7 +20,7 @@ test.afterAll(() => school.close())
 const SAVED = /^Saved \d\d:\d\d$/
 const NAME = 'Why the hill is wetter than the harbour'
 
-/** Somebody of the demo with the same piece open. */
+/** Somebody of the demo with the same submission open. */
 async function atWork(browser: Browser, userName: string, options: DeviceOptions = {}): Promise<Page> {
   const { page } = await device(browser, school.address, options)
   await signIn(page, userName)

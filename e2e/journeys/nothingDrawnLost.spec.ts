@@ -2,7 +2,7 @@ import type { WorksheetPage } from '@oppen/contract'
 import type { Saved } from '@oppen/core/copy'
 import type { InkItem } from '@oppen/core/ink'
 import { Person, Seeded } from '@oppen/demo'
-import type { PieceAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import { later } from '../../web/src/app/reaching.js'
 import { InkAutosave, type InkChange, type InkWorld } from '../../web/src/features/worksheets/inkAutosave.js'
@@ -20,11 +20,11 @@ class Device {
   readonly #changes = new Map<string, InkChange>()
   #base: Saved | undefined
   readonly #person: Person
-  readonly #piece: PieceAddress
+  readonly #submission: SubmissionAddress
 
-  constructor(person: Person, piece: PieceAddress) {
+  constructor(person: Person, submission: SubmissionAddress) {
     this.#person = person
-    this.#piece = piece
+    this.#submission = submission
   }
 
   async open(): Promise<void> {
@@ -54,14 +54,14 @@ class Device {
 
   async #read(): Promise<WorksheetPage | undefined> {
     if (this.cut) return undefined
-    return this.#person.get('seeWorksheet', this.#piece).catch(() => undefined)
+    return this.#person.get('seeWorksheet', this.#submission).catch(() => undefined)
   }
 
   #save: InkWorld['save'] = async (put, drop) => {
     if (this.cut) return { is: 'unreachable' }
     try {
       const body = { put: [...put], drop: [...drop] }
-      const { reply, error } = await this.#person.ask('saveInk', this.#piece, body)
+      const { reply, error } = await this.#person.ask('saveInk', this.#submission, body)
       return error ? { is: 'refused', error } : { is: 'saved', saved: reply }
     } catch {
       return { is: 'unreachable' }
@@ -75,9 +75,9 @@ for (const seed of SEEDS) {
     const school = await School.open()
     const disasters = new Disasters(school)
     const person = await new Person(school.address).signIn('oskar.lind')
-    const piece = await worksheetOf(person)
-    const page = (await person.get('seeWorksheet', piece)).sheets[0]?.id ?? ''
-    const devices = [new Device(person, piece), new Device(person, piece)] as const
+    const submission = await worksheetOf(person)
+    const page = (await person.get('seeWorksheet', submission)).sheets[0]?.id ?? ''
+    const devices = [new Device(person, submission), new Device(person, submission)] as const
     for (const device of devices) await device.open()
     /** What was put on the page and never taken off by anybody. */
     const stands = new Set<string>()
@@ -119,7 +119,7 @@ for (const seed of SEEDS) {
       await device.autosave.flush()
       expect(device.autosave.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
     }
-    const found = new Set((await person.get('seeWorksheet', piece)).items.map(item => item.id))
+    const found = new Set((await person.get('seeWorksheet', submission)).items.map(item => item.id))
     const lost = [...stands].filter(id => !found.has(id))
     expect(lost, `seed ${seed}: ${played.join(' ')}`).toEqual([])
     expect(stands.size).toBeGreaterThan(4)
@@ -140,9 +140,9 @@ const word = (id: string, page: string): InkItem => ({
 })
 
 /** The worksheet of the demo that this pupil has not begun. */
-async function worksheetOf(person: Person): Promise<PieceAddress> {
-  const { pieces } = await person.get('seeToday', {})
-  const open = pieces.find(one => one.work.title.startsWith('Label the gauge'))
+async function worksheetOf(person: Person): Promise<SubmissionAddress> {
+  const { submissions } = await person.get('seeToday', {})
+  const open = submissions.find(one => one.work.title.startsWith('Label the gauge'))
   if (!open) throw new Error('no worksheet')
   return { classId: open.classId, workId: open.work.id, placeId: open.placeId }
 }

@@ -1,6 +1,6 @@
 import { sayingOf } from '@oppen/core/copy'
 import { Person, Seeded } from '@oppen/demo'
-import type { PieceAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import {
   type Draft,
@@ -46,16 +46,18 @@ class Device {
   cut = false
   readonly store = new Store()
   readonly #person: Person
-  readonly #piece: PieceAddress
+  readonly #submission: SubmissionAddress
 
-  constructor(person: Person, piece: PieceAddress) {
+  constructor(person: Person, submission: SubmissionAddress) {
     this.#person = person
-    this.#piece = piece
+    this.#submission = submission
   }
 
   async open(): Promise<void> {
     this.autosave?.stop()
-    const page = this.cut ? undefined : await this.#person.get('seePiece', this.#piece).catch(() => undefined)
+    const page = this.cut
+      ? undefined
+      : await this.#person.get('seeSubmission', this.#submission).catch(() => undefined)
     // without an answer the page does not come up; the words wait in the store
     if (!page) return
     const world = {
@@ -75,7 +77,7 @@ class Device {
     if (this.cut) return { is: 'unreachable' }
     try {
       const body = { ...sending, aside: [...sending.aside] }
-      const { reply, error } = await this.#person.ask('saveCopy', this.#piece, body)
+      const { reply, error } = await this.#person.ask('saveCopy', this.#submission, body)
       if (!error) return { is: 'saved', saved: reply }
       if (error.code !== 'copy_changed') return { is: 'refused', error }
       const { html, version, savedAt, lineage } = error.params ?? {}
@@ -99,8 +101,8 @@ for (const seed of SEEDS) {
     const school = await School.open()
     const disasters = new Disasters(school)
     const person = await new Person(school.address).signIn('ada.moreno')
-    const piece = await untouched(person)
-    const devices = [new Device(person, piece), new Device(person, piece)] as const
+    const submission = await untouched(person)
+    const devices = [new Device(person, submission), new Device(person, submission)] as const
     for (const device of devices) await device.open()
     const words: string[] = []
     await disasters.backUp()
@@ -143,7 +145,7 @@ for (const seed of SEEDS) {
       }
       expect(device.autosave.dirty, `seed ${seed}: ${played.join(' ')}`).toBe(false)
     }
-    const found = new Set((await everything(person, piece)).flatMap(text => sayingOf(text).split(/\s+/)))
+    const found = new Set((await everything(person, submission)).flatMap(text => sayingOf(text).split(/\s+/)))
     const lost = words.filter(word => !found.has(word))
     expect(lost, `seed ${seed}: ${played.join(' ')}`).toEqual([])
     expect(words.length).toBeGreaterThan(4)
@@ -152,10 +154,10 @@ for (const seed of SEEDS) {
   })
 }
 
-/** A piece that this pupil has not begun, which takes writing now. */
-async function untouched(person: Person): Promise<PieceAddress> {
-  const { pieces } = await person.get('seeToday', {})
-  const open = pieces.find(
+/** A submission that this pupil has not begun, which takes writing now. */
+async function untouched(person: Person): Promise<SubmissionAddress> {
+  const { submissions } = await person.get('seeToday', {})
+  const open = submissions.find(
     one => one.status.phase === 'untouched' && !one.work.opensAt && one.work.kind === 'assignment',
   )
   if (!open) throw new Error('nothing to begin')
@@ -163,11 +165,11 @@ async function untouched(person: Person): Promise<PieceAddress> {
 }
 
 /** The copy and all its kept versions. */
-async function everything(person: Person, piece: PieceAddress): Promise<string[]> {
-  const page = await person.get('seePiece', piece)
-  const versions = await person.get('seeVersions', piece)
+async function everything(person: Person, submission: SubmissionAddress): Promise<string[]> {
+  const page = await person.get('seeSubmission', submission)
+  const versions = await person.get('seeVersions', submission)
   const kept = await Promise.all(
-    versions.map(({ version }) => person.get('seeVersion', { ...piece, number: String(version) })),
+    versions.map(({ version }) => person.get('seeVersion', { ...submission, number: String(version) })),
   )
   return [page.copy?.html ?? '', ...kept.map(one => one.html)]
 }

@@ -28,9 +28,11 @@ async function screensOf(page: Page): Promise<string[]> {
     const progress = await (
       await page.request.get(`/api/classes/${tie.classId}/progress/${tie.placeId}`)
     ).json()
-    const outcomes = progress.pieces
+    const outcomes = progress.submissions
       .slice(0, 2)
-      .map((piece: { work: { id: string } }) => `${at}/work/${piece.work.id}/outcome/${tie.placeId}`)
+      .map(
+        (submission: { work: { id: string } }) => `${at}/work/${submission.work.id}/outcome/${tie.placeId}`,
+      )
     return [
       '/today',
       `/today?child=${tie.child}`,

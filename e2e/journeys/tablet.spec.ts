@@ -8,7 +8,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => school.close())
 
-/** A teacher's own class of small children with one piece of work, and its open door. */
+/** A teacher's own class of small children with one work, and its open door. */
 async function classOfThree(
   browser: Browser,
 ): Promise<{ teacher: Device; code: string; classAddress: string }> {
@@ -142,7 +142,7 @@ test('three children in turn on one shared tablet: each as the right one, and no
         const me = await (await page.request.get('/api/me')).json()
         const { classId, placeId } = me.ties[0]
         const own = await (await page.request.get(`/api/classes/${classId}/own-work/${placeId}`)).json()
-        return own.pieces[0]?.copy ?? ''
+        return own.submissions[0]?.copy ?? ''
       })
       .toContain('Noa has two small ones.')
     await page.getByRole('link', { name: /My shell/ }).click()

@@ -108,11 +108,11 @@ test('a week is planned from an earlier one in under 25 presses', async ({ brows
   await page.getByLabel('Post them at once').check()
   presses.count++
   await page.getByLabel(/Soil jar drawing/).uncheck()
-  await presses.click(/^Put \d+ pieces into this week/)
-  await expect(page.getByText(/pieces are in this week now/).first()).toBeVisible()
+  await presses.click(/^Put \d+ submissions into this week/)
+  await expect(page.getByText(/submissions are in this week now/).first()).toBeVisible()
   await expect(page.getByRole('link', { name: /Rainfall log/ })).toContainText('due Fri 6 Nov 17:00')
   await expect(page.getByText('read a rain gauge to the nearest millimetre')).toBeVisible()
-  // one piece goes to another day, by keyboard alone
+  // one submission goes to another day, by keyboard alone
   await page.getByRole('button', { name: /move “Rainfall log/ }).focus()
   await presses.key('Enter')
   const move = page.getByRole('dialog', { name: /^Move “Rainfall log/ })

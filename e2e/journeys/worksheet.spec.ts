@@ -204,7 +204,7 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   await page.close()
   await school.start()
 
-  // the piece itself is not opened
+  // the submission itself is not opened
   const next = await context.newPage()
   await next.goto('/today')
   await expect(next.getByText('A hand-in that waited on this device has arrived.').first()).toBeVisible()

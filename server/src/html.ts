@@ -2,9 +2,9 @@ import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
 
-/** A file of the directions of a piece, of a pupil's own copy, or of a class. */
+/** A file of the directions of a work, of a pupil's own copy, or of a class. */
 const OWN_PICTURE =
-  /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/(materials|pieces\/[\w-]+\/files)|files)\/[\w-]+$/
+  /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/(materials|submissions\/[\w-]+\/files)|files)\/[\w-]+$/
 
 /** The least and the most that a number in an attribute may say. */
 type Bounds = Readonly<Record<string, readonly [least: number, most: number]>>

@@ -1,6 +1,6 @@
 /**
  * Keeps the screens themselves on the device, so that a page that is open goes on without a network and one that was
- * closed comes up again; and for pupils the pictures and printed pages of pieces that were open. What anybody wrote is
+ * closed comes up again; and for pupils the pictures and printed pages of submissions that were open. What anybody wrote is
  * kept by the page, for one person. `FILES` and `BUILD` are put in when the screens are built.
  */
 /* global FILES, BUILD */
@@ -9,7 +9,7 @@ const PAGE = '/'
 
 /** What pages show of files: of own work, of worksheets, and what was given with the work. */
 const SHOWN =
-  /^\/api\/classes\/[^/]+\/works\/[^/]+\/(pieces\/[^/]+\/(worksheet\/sheets|files)|materials|sheets)\/[^/]+$/
+  /^\/api\/classes\/[^/]+\/works\/[^/]+\/(submissions\/[^/]+\/(worksheet\/sheets|files)|materials|sheets)\/[^/]+$/
 const FILES_SHOWN = 'oppen kept files'
 /** So many are kept, the newest. */
 const MOST = 60

@@ -10,7 +10,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 // a port that is closed to every fetch: nothing here asks for anything outside
 const ORIGIN = 'http://127.0.0.1:9'
 const SOURCE = readFileSync(new URL('sw.js', import.meta.url), 'utf8')
-const PICTURE = '/api/classes/c1/works/w1/pieces/p1/files/f1'
+const PICTURE = '/api/classes/c1/works/w1/submissions/p1/files/f1'
 
 type Network = (path: string) => Response | Promise<Response>
 type Heard = {
@@ -137,7 +137,7 @@ describe('pictures and printed pages', () => {
   it('are the newest sixty', async () => {
     await isIn('pupil')
     network = image('seen')
-    for (let n = 0; n < 63; n++) await ask(`/api/classes/c1/works/w1/pieces/p1/worksheet/sheets/s${n}`)
+    for (let n = 0; n < 63; n++) await ask(`/api/classes/c1/works/w1/submissions/p1/worksheet/sheets/s${n}`)
     network = down
     const kept = await (await caches.open('oppen kept files')).keys()
     expect(kept.map(({ url }) => url.split('/').at(-1))).toEqual(
@@ -151,7 +151,7 @@ describe('pictures and printed pages', () => {
     expect(await ask(PICTURE)).toBe('voice')
     expect(await caches.has('oppen kept files')).toBe(false)
     expect(await ask(PICTURE, { headers: { range: 'bytes=0-' } })).toBeUndefined()
-    for (const path of ['/api/me', '/api/classes/c1/works/w1/pieces/p1', '/api/classes/c1/files/f1'])
+    for (const path of ['/api/me', '/api/classes/c1/works/w1/submissions/p1', '/api/classes/c1/files/f1'])
       expect(await ask(path), path).toBeUndefined()
   })
 })

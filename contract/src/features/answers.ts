@@ -1,7 +1,7 @@
 import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant, line, typed } from '../wire/shapes.js'
-import { note } from './pieces.js'
+import { note } from './submissions.js'
 import { question, status, workLine } from './workParts.js'
 
 const answer = z.object({

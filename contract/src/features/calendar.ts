@@ -4,7 +4,7 @@ import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { todayLesson } from './today.js'
 import { status, workLine } from './workParts.js'
 
-/** A deadline: of an own piece or a child's, or for its teacher that of the groups that share it. */
+/** A deadline: of an own submission or a child's, or for its teacher that of the groups that share it. */
 const deadline = z.object({
   classId: id<ClassId>(),
   className: z.string(),

@@ -11,7 +11,7 @@ export type LiveEvent =
     }
   /** `note` is a side note: told to pupil and teachers alone, as families see nothing of those. */
   | {
-      readonly what: 'piece' | 'note'
+      readonly what: 'submission' | 'note'
       readonly classId: ClassId
       readonly workId: WorkId
       readonly placeId: PlaceId

@@ -9,13 +9,13 @@ export const progressPage = z.object({
   pupil: z.object({ placeId: id<PlaceId>(), name: z.string() }),
   /** When a teacher last gave or changed a mark of this pupil. */
   markedAt: instant.nullable(),
-  pieces: z.array(
+  submissions: z.array(
     z.object({ work: workLine, topicName: z.string().nullable(), status, feedback: z.string().nullable() }),
   ),
 })
 export type ProgressPage = z.infer<typeof progressPage>
 
-/** A line for each pupil, worked out by the server: a class of thirty with two hundred pieces is a megabyte otherwise. */
+/** A line for each pupil, worked out by the server: a class of thirty with two hundred submissions is a megabyte otherwise. */
 export const progressOverview = z.object({
   className: z.string(),
   lines: z.array(

@@ -28,7 +28,7 @@ export const schoolPage = z.object({
   zone: z.string(),
   address: z.string().nullable(),
   pinned: z.array(pinned),
-  /** Pieces of work, notes and lessons whose moments were worked out in the zone: while there are any, it stays. */
+  /** Works, notes and lessons whose moments were worked out in the zone: while there are any, it stays. */
   zoneInUse: count,
   people: z.object({ teachers: count, pupils: count, families: count, classes: count, archived: count }),
   terms: z.array(z.object({ name: z.string(), from: z.string(), to: z.string() })),

@@ -1,7 +1,7 @@
 import type { NoteId, NoticeId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant, typed } from '../wire/shapes.js'
-import { note } from './pieces.js'
+import { note } from './submissions.js'
 
 export const talkPage = z.object({
   className: z.string(),

@@ -8,7 +8,7 @@ const time = z.string().max(40)
 const edge = z.enum(['start', 'end'])
 const n = z.number()
 
-/** How one time of a piece is set; core reads it. */
+/** How one time of a work is set; core reads it. */
 export const timeRule = z.discriminatedUnion('is', [
   z.object({ is: z.literal('fixed'), local: z.string().max(64) }),
   z.object({ is: z.literal('lesson'), edge, n }),
@@ -97,7 +97,7 @@ export const timetablePage = z.object({
 })
 export type TimetablePage = z.infer<typeof timetablePage>
 
-/** A time of a piece that would be another, for one group. */
+/** A time of a work that would be another, for one group. */
 export const movedTime = z.object({
   classId: id<ClassId>(),
   className: z.string(),

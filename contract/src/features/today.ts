@@ -3,8 +3,8 @@ import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
 import { status, workLine } from './workParts.js'
 
-/** One piece on somebody's day. */
-export const todayPiece = z.object({
+/** One submission on somebody's day. */
+export const todaySubmission = z.object({
   classId: id<ClassId>(),
   className: z.string(),
   placeId: id<PlaceId>(),
@@ -16,7 +16,7 @@ export const todayPiece = z.object({
   minutesToday: z.number().int(),
   newNotes: z.number().int(),
 })
-export type TodayPiece = z.infer<typeof todayPiece>
+export type TodaySubmission = z.infer<typeof todaySubmission>
 
 export const todayNotice = z.object({
   classId: id<ClassId>(),
@@ -78,8 +78,8 @@ export type TodayLesson = z.infer<typeof todayLesson>
 export const todayPage = z.object({
   now: instant,
   readAt: instant.nullable(),
-  /** Own pieces of a pupil, or those of all children of a family. */
-  pieces: z.array(todayPiece),
+  /** Own submissions of a pupil, or those of all children of a family. */
+  submissions: z.array(todaySubmission),
   /** The classes a teacher teaches. */
   teaching: z.array(todayClass),
   notices: z.array(todayNotice),

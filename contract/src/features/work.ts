@@ -3,12 +3,12 @@ import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
 import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 import { groupTimes, timingRules } from './timing.js'
-import { lane, material, phase, piecePlace, question, status, workKind, workLine } from './workParts.js'
+import { lane, material, phase, question, status, submissionPlace, workKind, workLine } from './workParts.js'
 
 /** How many are in, wait for a mark, and are asked. */
 export const counts = z.object({ in: z.number().int(), toMark: z.number().int(), of: z.number().int() })
 
-/** Where a piece stands before its pupils: written only, to appear, or posted. */
+/** Where a work stands before its pupils: written only, to appear, or posted. */
 export const posting = z.enum(['draft', 'planned', 'posted'])
 
 export const topicsPage = z.object({
@@ -40,7 +40,7 @@ export const topicsPage = z.object({
 export const ownWorkPage = z.object({
   className: z.string(),
   pupil: z.object({ placeId: id<PlaceId>(), name: z.string() }),
-  pieces: z.array(
+  submissions: z.array(
     z.object({
       workId: id<WorkId>(),
       title: z.string(),
@@ -90,7 +90,7 @@ export const workPage = z.object({
   version: z.number().int(),
   postedAt: instant.nullable(),
   /** Who has begun: what they wrote stays whatever is changed, and another template does not reach them. */
-  begun: z.array(piecePlace),
+  begun: z.array(submissionPlace),
   /** How many have not. */
   notBegun: z.number().int(),
   form: workForm,
@@ -107,7 +107,7 @@ export const workTrial = z.object({
   /** The times, such as "due", whose local time comes twice that night; the later one holds. */
   twice: z.array(z.string()),
   times: z.array(groupTimes.extend({ name: z.string(), pupils: z.number().int() })),
-  /** Minutes that a pupil of the group has on the days around the deadline, over all classes, this piece left out. */
+  /** Minutes that a pupil of the group has on the days around the deadline, over all classes, this work left out. */
   load: z.array(
     z.object({
       groupId: id<GroupId>(),

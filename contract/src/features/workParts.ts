@@ -35,7 +35,7 @@ export const status = z.object({
   tryAgainBy: instant.nullable(),
 })
 
-/** The times of a piece for one reader. */
+/** The times of a work for one reader. */
 export const timing = z.object({
   opensAt: instant.nullable(),
   dueAt: instant.nullable(),
@@ -57,7 +57,7 @@ export const material = z.object({
 })
 export type Material = z.infer<typeof material>
 
-export const piecePlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
+export const submissionPlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
 
 /** Choices to take one or several of, or none for an answer in words; and when classmates' answers are shown. */
 export const question = z.object({
@@ -67,7 +67,7 @@ export const question = z.object({
 })
 export type Question = z.infer<typeof question>
 
-/** A piece of posted work as lists show it: with the reader's own times, or for a teacher from the first to the last. */
+/** A posted work as lists show it: with the reader's own times, or for a teacher from the first to the last. */
 export const workLine = z.object({
   id: id<WorkId>(),
   kind: workKind,

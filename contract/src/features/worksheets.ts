@@ -95,7 +95,7 @@ export const worksheetShapes = {
   seeGivenSheet: {},
 }
 
-/** Where somebody stands with a worksheet, said with their piece. */
+/** Where somebody stands with a worksheet, said with their submission. */
 export const worksheetState = z.object({
   pages: z.number().int(),
   version: z.number().int(),

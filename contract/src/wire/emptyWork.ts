@@ -1,6 +1,6 @@
 import type { WorkForm } from '../features/work.js'
 
-/** A piece of work about which nothing is said yet: an assignment for everybody, without times. */
+/** A work about which nothing is said yet: an assignment for everybody, without times. */
 export const EMPTY_WORK: WorkForm = {
   kind: 'assignment',
   topicId: null,

@@ -38,13 +38,13 @@ export const FILE_TYPES: readonly string[] = KINDS.flatMap(kind => FILE_KINDS[ki
 /** The same for the field that chooses a file; texts are known there by the ends of their names. */
 export const FILE_CHOICE = [...FILE_TYPES, '.csv', '.tsv', '.txt', '.md'].join(',')
 
-/** What may be added to a piece of work, said before an upload begins and checked after it. */
+/** What may be added to a work, said before an upload begins and checked after it. */
 export const FILE_LIMITS = {
   /** Bytes of one file that comes as a form: 20 MiB. */
   size: 20 * MIB,
   /** Bytes of the largest file that can be sent in parts. */
   largest: 100 * MIB,
-  /** Files on one piece. */
+  /** Files on one submission. */
   count: 20,
   /** Bytes of all files of one pupil in a class, and of all pupils of a class. */
   pupil: 500 * MIB,

@@ -1,7 +1,7 @@
 import { isBlank } from '../texts/index.js'
 import { blocksOf, sayingOf } from './pages.js'
 
-/** What is still missing from a piece that somebody is about to hand in. */
+/** What is still missing from a submission that somebody is about to hand in. */
 export type Missing =
   /** Nothing is written and nothing added. */
   | { readonly is: 'nothing' }

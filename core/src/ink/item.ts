@@ -43,7 +43,7 @@ export type Shape = OnPage & {
   readonly from: Spot
   readonly to: Spot
 }
-/** Words in the margin, or a recording of the piece's files, tied to a spot. */
+/** Words in the margin, or a recording of the submission's files, tied to a spot. */
 export type MarginNote = OnPage &
   Spot & {
     readonly kind: 'note'

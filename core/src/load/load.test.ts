@@ -23,7 +23,7 @@ const spreadOf = (
     spread(calendar, { minutes, lane, from: at(from), dueAt: due === null ? null : at(due) }),
   )
 
-describe('the minutes of a piece', () => {
+describe('the minutes of a work', () => {
   it('fall evenly on the school days until its deadline, the odd ones first', () => {
     expect(spreadOf(25, '2026-10-13T09:00', '2026-10-16T17:00')).toEqual({
       '2026-10-13': 7,
@@ -62,7 +62,7 @@ describe('the minutes of a piece', () => {
   const moment = fc
     .integer({ min: Date.UTC(2026, 8, 1) / 60_000, max: Date.UTC(2027, 3, 30) / 60_000 })
     .map(one => one * 60_000)
-  const piece = fc.record({
+  const submission = fc.record({
     minutes: fc.integer({ min: 0, max: 600 }),
     lane: fc.constantFrom('getReady' as const, 'lesson' as const, 'followUp' as const, null),
     from: moment,
@@ -70,7 +70,7 @@ describe('the minutes of a piece', () => {
   })
   it('add up, are never negative and stay within five days from opening to deadline', () => {
     fc.assert(
-      fc.property(piece, one => {
+      fc.property(submission, one => {
         const dueAt = one.dueAt === null ? null : Math.max(one.from, one.dueAt)
         const days = spread(calendar, { ...one, dueAt })
         expect([...days.values()].reduce((sum, minutes) => sum + minutes, 0)).toBe(one.minutes)
@@ -84,13 +84,15 @@ describe('the minutes of a piece', () => {
       }),
     )
   })
-  it('of all pieces together add up by day and by week', () => {
+  it('of all works together add up by day and by week', () => {
     fc.assert(
-      fc.property(fc.array(piece, { maxLength: 20 }), pieces => {
+      fc.property(fc.array(submission, { maxLength: 20 }), submissions => {
         const all = addLoads(
-          pieces.map(one => spread(calendar, { ...one, dueAt: one.dueAt && Math.max(one.from, one.dueAt) })),
+          submissions.map(one =>
+            spread(calendar, { ...one, dueAt: one.dueAt && Math.max(one.from, one.dueAt) }),
+          ),
         )
-        const minutes = pieces.reduce((sum, one) => sum + one.minutes, 0)
+        const minutes = submissions.reduce((sum, one) => sum + one.minutes, 0)
         const sum = (of: Map<string, number>) => [...of.values()].reduce((a, b) => a + b, 0)
         expect(sum(all)).toBe(minutes)
         expect(sum(byWeek(all))).toBe(minutes)

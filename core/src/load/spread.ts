@@ -2,7 +2,7 @@ import type { Instant } from '../ids/index.js'
 import { isSchoolDay, type Lane, type SchoolCalendar } from '../timing/index.js'
 import { addDays, type LocalDate, localAt } from '../zone/days.js'
 
-/** What a piece asks of a pupil, and when. */
+/** What a work asks of a pupil, and when. */
 export type Asked = {
   /** Expected minutes. */
   readonly minutes: number
@@ -12,15 +12,15 @@ export type Asked = {
   readonly dueAt: Instant | null
 }
 
-/** A piece is spread over so many school days at most, counted back from its deadline. */
+/** A work is spread over so many school days at most, counted back from its deadline. */
 export const MOST_DAYS = 5
 
 /** From this time of day on a deadline leaves the afternoon for the work. Common practice: school ends before. */
 const AFTERNOON = '16:00'
 
 /**
- * How the minutes of a piece fall on days. Work in the lesson falls on the lesson's day, and a piece without a
- * deadline on the day it opens. All other pieces are spread evenly over the school days from opening to deadline,
+ * How the minutes of a work fall on days. Work in the lesson falls on the lesson's day, and a work without a
+ * deadline on the day it opens. All other works are spread evenly over the school days from opening to deadline,
  * the last five at most: a week is what families plan by, and children begin nearer to the deadline than to the
  * posting. The day of the deadline counts only if the deadline leaves its afternoon, for before it the child is at
  * school. Where no school day is left, all of it falls on the day of the deadline. Whole minutes; those that do

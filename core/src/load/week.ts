@@ -35,8 +35,8 @@ const WORTH = 10
 const REACH = 7
 
 /**
- * The day around a deadline on which the same piece would weigh less, if there is one: with it due there, at the
- * same time of day, the fullest day that it falls on would hold the fewest minutes. `loads` is without the piece.
+ * The day around a deadline on which the same work would weigh less, if there is one: with it due there, at the
+ * same time of day, the fullest day that it falls on would hold the fewest minutes. `loads` is without the work.
  * Undefined where no school day within a week is lighter by ten minutes.
  */
 export function lighterDay(

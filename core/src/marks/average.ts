@@ -3,7 +3,7 @@ import type { Hundredths } from './mark.js'
 export type Marked = { readonly mark: Hundredths; readonly points: Hundredths }
 
 export type Average = {
-  /** Points had and points there were to have, over the marked pieces. */
+  /** Points had and points there were to have, over the marked submissions. */
   readonly earned: Hundredths
   readonly possible: Hundredths
   /** In tenths of a percent, rounded half up: 853 is 85.3 %. */
@@ -13,8 +13,8 @@ export type Average = {
 }
 
 /**
- * The average of marks: all points earned over all points possible, so that a piece counts by its points.
- * Only marked pieces count; undefined where there are none.
+ * The average of marks: all points earned over all points possible, so that a submission counts by its points.
+ * Only marked submissions count; undefined where there are none.
  */
 export function averageOf(marks: readonly Marked[]): Average | undefined {
   const earned = marks.reduce((sum, { mark }) => sum + mark, 0)

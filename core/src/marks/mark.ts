@@ -3,7 +3,7 @@ import { err, type Outcome, ok } from '../outcome/index.js'
 /** Marks and points in whole hundredths, so that 8.5 is 850 and sums are exact. */
 export type Hundredths = number
 
-/** The most points a piece can carry: 1000. */
+/** The most points a work can carry: 1000. */
 export const MOST_POINTS: Hundredths = 100_000
 
 /**
@@ -18,7 +18,7 @@ export function readMark(text: string, points: Hundredths): Outcome<Hundredths> 
   return ok(number)
 }
 
-/** Reads the points of a piece: refuses `points_unreadable` unless above zero and at most 1000. */
+/** Reads the points of a work: refuses `points_unreadable` unless above zero and at most 1000. */
 export function readPoints(text: string): Outcome<Hundredths> {
   const number = readHundredths(text)
   if (number === undefined || number <= 0 || number > MOST_POINTS) {

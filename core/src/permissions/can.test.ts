@@ -41,9 +41,9 @@ const may = (action: Action) =>
 
 describe('one pupil’s things', () => {
   it.each([
-    ['piece.see', ['owner', 'coTeacher', 'pupil']],
-    ['piece.write', ['pupil']],
-    ['piece.mark', ['owner', 'coTeacher']],
+    ['submission.see', ['owner', 'coTeacher', 'pupil']],
+    ['submission.write', ['pupil']],
+    ['submission.mark', ['owner', 'coTeacher']],
     ['sideNote.write', ['owner', 'coTeacher', 'pupil']],
     ['outcome.see', ['owner', 'coTeacher', 'pupil', 'family']],
     ['face.see', ['owner', 'coTeacher', 'pupil', 'family']],

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Phase, type SubmissionStatus, stateOf } from '../work/index.js'
-import { type AskedPiece, nextChange, overviewLine } from './index.js'
+import { type AskedSubmission, nextChange, overviewLine } from './index.js'
 
 const NOW = 1_000_000
 const times = { opensAt: null, dueAt: null, closesAt: null }
@@ -17,12 +17,12 @@ const status = (phase: Phase, more: Partial<SubmissionStatus> = {}): SubmissionS
   tryAgainBy: null,
   ...more,
 })
-const piece = (
+const submission = (
   phase: Phase,
   more: Partial<SubmissionStatus> = {},
   timing = {},
   points: number | null = 1000,
-): AskedPiece => ({
+): AskedSubmission => ({
   status: status(phase, more),
   timing: { ...times, ...timing },
   points,
@@ -33,17 +33,17 @@ describe('the line of a pupil', () => {
     expect(
       overviewLine(
         [
-          piece('handedBack', { mark: 850 }),
-          piece('handedBack', { mark: 500 }, {}, 500),
-          piece('handedBack'),
-          piece('handedBack', { mark: 700 }, {}, null),
-          piece('withTeacher', { handedInAt: NOW - 5 }),
-          piece('received'),
-          piece('excused'),
-          piece('untouched', {}, { dueAt: NOW - 1 }),
-          piece('started', {}, { dueAt: NOW + 1 }),
-          piece('started', {}, { closesAt: NOW }),
-          piece('tryAgain', { tryAgainBy: NOW - 1 }),
+          submission('handedBack', { mark: 850 }),
+          submission('handedBack', { mark: 500 }, {}, 500),
+          submission('handedBack'),
+          submission('handedBack', { mark: 700 }, {}, null),
+          submission('withTeacher', { handedInAt: NOW - 5 }),
+          submission('received'),
+          submission('excused'),
+          submission('untouched', {}, { dueAt: NOW - 1 }),
+          submission('started', {}, { dueAt: NOW + 1 }),
+          submission('started', {}, { closesAt: NOW }),
+          submission('tryAgain', { tryAgainBy: NOW - 1 }),
         ],
         NOW,
       ),
@@ -66,7 +66,7 @@ describe('the line of a pupil', () => {
 it('nothing changes by itself before the next change, and something may at it', () => {
   const moment = fc.option(fc.integer({ min: NOW - 50, max: NOW + 50 }), { nil: null })
   const phases = ['untouched', 'started', 'tryAgain', 'withTeacher', 'handedBack'] as const
-  const pieces = fc.array(
+  const submissions = fc.array(
     fc
       .record({
         phase: fc.constantFrom(...phases),
@@ -76,12 +76,12 @@ it('nothing changes by itself before the next change, and something may at it', 
         tryAgainBy: moment,
       })
       .map(({ phase, tryAgainBy, ...timing }) =>
-        piece(phase, { tryAgainBy, handedInAt: NOW - 9, handedBackAt: NOW - 9 }, timing),
+        submission(phase, { tryAgainBy, handedInAt: NOW - 9, handedBackAt: NOW - 9 }, timing),
       ),
     { maxLength: 5 },
   )
   fc.assert(
-    fc.property(pieces, all => {
+    fc.property(submissions, all => {
       const next = nextChange(all, NOW) ?? NOW + 200
       const at = (now: number) => all.map(one => stateOf(one.status, one.timing, now))
       for (let now = NOW; now < next; now++) expect(at(now)).toEqual(at(NOW))

@@ -1,12 +1,18 @@
 import type { Instant } from '../ids/index.js'
 import { averageOf, type Hundredths } from '../marks/index.js'
-import { deadlineOf, type PieceState, type SubmissionStatus, stateOf, type Timing } from '../work/index.js'
+import {
+  deadlineOf,
+  type SubmissionState,
+  type SubmissionStatus,
+  stateOf,
+  type Timing,
+} from '../work/index.js'
 
-/** A piece that is asked of a pupil, as far as an overview needs it. */
-export type AskedPiece = {
+/** A submission that is asked of a pupil, as far as an overview needs it. */
+export type AskedSubmission = {
   readonly status: SubmissionStatus
   readonly timing: Timing
-  /** Points there are to have; null where the piece has none. */
+  /** Points there are to have; null where the submission has none. */
   readonly points: Hundredths | null
 }
 
@@ -23,31 +29,31 @@ export type OverviewLine = {
   readonly missing: number
 }
 
-/** The line of a pupil at a moment, from all pieces that are asked of them. */
-export function overviewLine(pieces: readonly AskedPiece[], now: Instant): OverviewLine {
-  const states = pieces.map(({ status, timing, points }) => ({
+/** The line of a pupil at a moment, from all submissions that are asked of them. */
+export function overviewLine(submissions: readonly AskedSubmission[], now: Instant): OverviewLine {
+  const states = submissions.map(({ status, timing, points }) => ({
     state: stateOf(status, timing, now),
     points,
   }))
   const marked = states.flatMap(({ state, points }) =>
     state.is === 'handedBack' && state.mark !== null && points !== null ? [{ mark: state.mark, points }] : [],
   )
-  const count = (...names: readonly PieceState['is'][]): number =>
+  const count = (...names: readonly SubmissionState['is'][]): number =>
     states.filter(({ state }) => names.includes(state.is)).length
   return {
     permille: averageOf(marked)?.permille ?? null,
     marks: marked.length,
-    asked: pieces.length,
+    asked: submissions.length,
     isIn: count('withTeacher', 'handedBack', 'received'),
     overdue: count('overdue'),
     missing: count('missing'),
   }
 }
 
-/** The next moment at which the state of one of the pieces changes by itself; null where none does. */
-export function nextChange(pieces: readonly AskedPiece[], now: Instant): Instant | null {
+/** The next moment at which the state of one of the submissions changes by itself; null where none does. */
+export function nextChange(submissions: readonly AskedSubmission[], now: Instant): Instant | null {
   let next: Instant | null = null
-  for (const { status, timing } of pieces) {
+  for (const { status, timing } of submissions) {
     if (!['untouched', 'started', 'tryAgain'].includes(status.phase)) continue
     const deadline = deadlineOf(status, timing)
     // a deadline has passed a moment after it; what opens or closes does so at its moment

@@ -10,7 +10,7 @@ export const LIVES = {
   upload: 2 * DAY,
   /** What an upload has become, so that asking again gives the same answer. */
   takenUpload: 30 * DAY,
-  /** A file that was taken off a piece, a class or a circle: it can be put back until then. */
+  /** A file that was taken off a submission, a class or a circle: it can be put back until then. */
   removedFile: 30 * DAY,
   /** A stored file that nothing names any more. */
   unusedFile: 30 * DAY,

@@ -2,7 +2,7 @@ import { addDays, type LocalDate, weeksBetween } from '../zone/days.js'
 import { shiftRules, type TimeRule, type TimingRules } from './rules.js'
 import type { HeldLesson } from './timetable.js'
 
-/** When in a week a piece is done: before the lesson, in it, or after it. */
+/** When in a week a work is done: before the lesson, in it, or after it. */
 export const LANES = ['getReady', 'lesson', 'followUp'] as const
 export type Lane = (typeof LANES)[number]
 
@@ -46,7 +46,7 @@ export type Target = {
 }
 
 /**
- * The rules of a piece once its card is put somewhere else. Into another week everything goes along, keeping its
+ * The rules of a work once its card is put somewhere else. Into another week everything goes along, keeping its
  * weekday and time of day; into another lane it takes the times that the lane suggests; onto a day with a lesson,
  * before or in the lesson, it follows that lesson, and onto any other day it is due there at the same time of day.
  */

@@ -50,7 +50,7 @@ type Setting = {
   week?: LocalDate | null
 }
 
-/** Times of a piece for Heron, with lessons on Monday 10:15 and Thursday 13:30, as local times. */
+/** Times of a work for Heron, with lessons on Monday 10:15 and Thursday 13:30, as local times. */
 function timesOf(rules: Partial<TimingRules>, { closures = [], changes = [], week = WEEK }: Setting = {}) {
   const timetable: Timetable = { lessons: [mon, thu], changes }
   const planner = makePlanner({ ...calendar, closures }, new Map([[heron, timetable]]))
@@ -76,7 +76,7 @@ const closed = (from: string, to = from, part: { starts?: string; ends?: string 
   ends: part.ends ?? null,
 })
 
-describe('a time of a piece of work', () => {
+describe('a time of a work', () => {
   it('is fixed, or follows a lesson with the reason why', () => {
     expect(timesOf({ due: fixed('2026-10-16T17:00') })).toMatchObject({
       due: '2026-10-16T17:00',

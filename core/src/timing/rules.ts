@@ -7,7 +7,7 @@ import type { HeldLesson, LessonSpan } from './timetable.js'
 
 export type Edge = 'start' | 'end'
 
-/** How one time of a piece of work is set. `n` counts the group's lessons that take place in the week, from 1. */
+/** How one time of a work is set. `n` counts the group's lessons that take place in the week, from 1. */
 export type TimeRule =
   | { readonly is: 'fixed'; readonly local: string }
   | { readonly is: 'lesson'; readonly edge: Edge; readonly n: number }
@@ -19,7 +19,7 @@ export type TimeRule =
 export const TIMES = ['appears', 'opens', 'due', 'closes'] as const
 export type TimeName = (typeof TIMES)[number]
 
-/** The four times of a piece of work; null for one that is not set. */
+/** The four times of a work; null for one that is not set. */
 export type TimingRules = Readonly<Record<TimeName, TimeRule | null>>
 
 export const NO_TIMES: TimingRules = { appears: null, opens: null, due: null, closes: null }
@@ -65,10 +65,10 @@ const AHEAD = 26
 type Found = ResolvedTime | TimingProblem
 
 /**
- * The times of a piece of work for one group: from its rules, the Monday of its week (null where it stands in no
+ * The times of a work for one group: from its rules, the Monday of its week (null where it stands in no
  * week) and the group's calendar and lessons. What cannot be worked out is a problem and no time; a deadline before
  * the opening and a close before the deadline do not hold. A time that would fall into a closure goes to the next
- * school day at the same time of day. A piece never opens before it appears.
+ * school day at the same time of day. A work never opens before it appears.
  */
 export function resolveTiming(days: GroupDays, week: LocalDate | null, rules: TimingRules): ResolvedTiming {
   const problems: TimingProblem[] = []

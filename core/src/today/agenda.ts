@@ -1,9 +1,9 @@
 import type { Instant } from '../ids/index.js'
-import { handsIn, momentOf, type PieceState, type WorkKind } from '../work/index.js'
+import { handsIn, momentOf, type SubmissionState, type WorkKind } from '../work/index.js'
 
 export type AgendaItem = {
   readonly kind: WorkKind
-  readonly state: PieceState
+  readonly state: SubmissionState
   readonly minutes: number | null
   /** What of its minutes falls on this day. */
   readonly minutesToday: number
@@ -19,7 +19,7 @@ export type Agenda<T> = {
   /** Handed back, the newest first. */
   readonly cameBack: T[]
   readonly withTeacher: T[]
-  /** Expected minutes of what needs a hand or is next; pieces without a figure are not counted. */
+  /** Expected minutes of what needs a hand or is next; submissions without a figure are not counted. */
   readonly minutes: number
   /**
    * Of these, what is left for this day: all of what is overdue, for it can wait no longer, and of everything else the
@@ -30,9 +30,9 @@ export type Agenda<T> = {
 
 const LAST = Number.MAX_SAFE_INTEGER
 
-/** Sorts a person's pieces by what they ask of them now. Pieces that ask nothing more appear nowhere. */
+/** Sorts a person's submissions by what they ask of them now. Submissions that ask nothing more appear nowhere. */
 export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
-  const of = (...names: PieceState['is'][]) => items.filter(item => names.includes(item.state.is))
+  const of = (...names: SubmissionState['is'][]) => items.filter(item => names.includes(item.state.is))
   const needsAHand = of('overdue', 'tryAgain').sort((a, b) => order(a.state) - order(b.state))
   // a handout is there for whoever needs it; it is next only while it has a time to be read by
   const next = of('toDo', 'started')
@@ -53,4 +53,4 @@ export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
 }
 
 /** The moment by which a state sorts among its like. */
-const order = (state: PieceState): Instant => momentOf(state) ?? LAST
+const order = (state: SubmissionState): Instant => momentOf(state) ?? LAST

@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
 import { isBlank, LIMITS, readText } from '../texts/index.js'
-import type { PieceState, WorkKind } from '../work/index.js'
+import type { SubmissionState, WorkKind } from '../work/index.js'
 import { agendaOf } from './index.js'
 
-const item = (name: string, state: PieceState, minutes: number | null = 10) => ({
+const item = (name: string, state: SubmissionState, minutes: number | null = 10) => ({
   name,
   minutesToday: 2,
   kind: 'assignment' as WorkKind,

@@ -3,7 +3,7 @@ import type { Hundredths } from '../marks/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
 import { mayFollow, type SubmissionStatus } from './status.js'
 
-/** The times of a piece of work for one reader; null where there is none. */
+/** The times of a work for one reader; null where there is none. */
 export type Timing = {
   readonly opensAt: Instant | null
   readonly dueAt: Instant | null
@@ -12,7 +12,7 @@ export type Timing = {
 }
 
 /** What a reader sees: exactly one of these, whatever the moves, the deadline and the time. */
-export type PieceState =
+export type SubmissionState =
   | { readonly is: 'opens'; readonly at: Instant }
   | { readonly is: 'toDo'; readonly by: Instant | null }
   | { readonly is: 'started'; readonly by: Instant | null }
@@ -27,7 +27,7 @@ export type PieceState =
   /** A handout that was looked at. */
   | { readonly is: 'seen' }
 
-export type PieceStateName = PieceState['is']
+export type SubmissionStateName = SubmissionState['is']
 
 /** The deadline that holds now: the one set with "try again" while that is the last word, else the posted one. */
 export function deadlineOf(status: SubmissionStatus, timing: Timing): Instant | null {
@@ -36,8 +36,8 @@ export function deadlineOf(status: SubmissionStatus, timing: Timing): Instant | 
   return again ? status.tryAgainBy : timing.dueAt
 }
 
-/** The state of a piece: a pure function of its moves (as their status), its times and the moment. */
-export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
+/** The state of a submission: a pure function of its moves (as their status), its times and the moment. */
+export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant): SubmissionState {
   switch (status.phase) {
     case 'excused':
       return { is: 'excused' }
@@ -57,13 +57,13 @@ export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant):
   }
 }
 
-function withTeacher(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
+function withTeacher(status: SubmissionStatus, timing: Timing, now: Instant): SubmissionState {
   const since = status.handedInAt ?? now
   const deadline = deadlineOf(status, timing)
   return { is: 'withTeacher', since, lateBy: deadline === null ? 0 : Math.max(0, since - deadline) }
 }
 
-function unfinished(status: SubmissionStatus, timing: Timing, now: Instant): PieceState {
+function unfinished(status: SubmissionStatus, timing: Timing, now: Instant): SubmissionState {
   const { opensAt, dueAt, closesAt } = timing
   if (opensAt !== null && now < opensAt) return { is: 'opens', at: opensAt }
   if (closesAt !== null && closesAt <= now) return { is: 'missing', since: dueAt ?? closesAt }
@@ -73,7 +73,7 @@ function unfinished(status: SubmissionStatus, timing: Timing, now: Instant): Pie
 }
 
 /** The moment that a state is about: when it opens, is due, was handed in or came back; null where there is none. */
-export function momentOf(state: PieceState): Instant | null {
+export function momentOf(state: SubmissionState): Instant | null {
   switch (state.is) {
     case 'opens':
     case 'handedBack':

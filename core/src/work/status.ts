@@ -2,7 +2,7 @@ import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
 
-/** Where a pupil's piece stands, by its recorded moves alone: no deadline and no clock in it. */
+/** Where a pupil's submission stands, by its recorded moves alone: no deadline and no clock in it. */
 export type Phase =
   | 'untouched'
   | 'started'
@@ -12,7 +12,7 @@ export type Phase =
   | 'excused'
   | 'received'
 
-/** The phases from the least to the furthest along: what counts where two pieces of one child become one. */
+/** The phases from the least to the furthest along: what counts where two submissions of one child become one. */
 export const PHASES: readonly Phase[] = [
   'untouched',
   'excused',
@@ -23,7 +23,7 @@ export const PHASES: readonly Phase[] = [
   'handedBack',
 ]
 
-/** The moves of a piece of work, as they are recorded. */
+/** The moves of a work, as they are recorded. */
 export type Move =
   | {
       readonly kind: 'start' | 'takeBack' | 'excuse' | 'include' | 'receive' | 'unreceive'
@@ -51,7 +51,7 @@ export type SubmissionStatus = {
   readonly tryAgainBy: Instant | null
 }
 
-/** A piece that nobody has moved yet. */
+/** A submission that nobody has moved yet. */
 export const UNTOUCHED: SubmissionStatus = {
   phase: 'untouched',
   phaseBefore: 'untouched',
@@ -77,12 +77,12 @@ export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
   unreceive: ['received'],
 }
 
-/** Whether a move can follow where the piece stands. */
+/** Whether a move can follow where the submission stands. */
 export const mayFollow = (kind: MoveKind, status: SubmissionStatus): boolean =>
   MOVES[kind].includes(status.phase)
 
 /**
- * Where a piece stands after one more move. Refuses `illegal_move` with `move` and `phase` where the move
+ * Where a submission stands after one more move. Refuses `illegal_move` with `move` and `phase` where the move
  * cannot follow.
  */
 export function next(status: SubmissionStatus, move: Move): Outcome<SubmissionStatus> {

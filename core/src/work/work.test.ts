@@ -29,7 +29,7 @@ const tryAgain = (by: number | null): Move => ({
   by: by === null ? null : at(by),
 })
 
-describe('the state of a piece', () => {
+describe('the state of a submission', () => {
   const cases: [string, Move[], Timing, number, object][] = [
     ['opens later', [], timing, -1, { is: 'opens', at: at(0) }],
     ['to do from the moment it opens', [], timing, 0, { is: 'toDo', by: at(100) }],
@@ -171,7 +171,7 @@ describe('moves', () => {
     )
   })
 
-  it('taken back and lifted return to where the piece stood', () => {
+  it('taken back and lifted return to where the submission stood', () => {
     for (const [there, back] of [
       ['handIn', 'takeBack'],
       ['excuse', 'include'],
@@ -196,7 +196,7 @@ describe('what the pupil may do', () => {
     expect(mayWrite(UNTOUCHED, timing, at(200))).toMatchObject({ refusal: { code: 'work_closed' } })
   })
 
-  it('writing stops while the piece lies with the teacher', () => {
+  it('writing stops while the submission lies with the teacher', () => {
     expect(mayWrite(replay([start, handIn(50)]), timing, at(60))).toMatchObject({
       refusal: { code: 'not_yours_to_change' },
     })
@@ -231,7 +231,7 @@ describe('as time passes and nobody does anything', () => {
     }))
   const order = ['opens', 'toDo', 'started', 'overdue', 'missing']
 
-  it('an unfinished piece only ever goes on: opens, to do, overdue, missing', () => {
+  it('an unfinished submission only ever goes on: opens, to do, overdue, missing', () => {
     fc.assert(
       fc.property(times, fc.boolean(), fc.nat(400), fc.nat(400), (timing, begun, one, other) => {
         const status = begun ? replay([start]) : UNTOUCHED
@@ -243,7 +243,7 @@ describe('as time passes and nobody does anything', () => {
     )
   })
 
-  it('a piece can be written on exactly while it is neither still to open nor missing', () => {
+  it('a submission can be written on exactly while it is neither still to open nor missing', () => {
     fc.assert(
       fc.property(times, fc.nat(400), (timing, minute) => {
         const { is } = stateOf(UNTOUCHED, timing, at(minute))

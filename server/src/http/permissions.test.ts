@@ -120,7 +120,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   const params = { ...own }
   const { workId, topicId } = await freshWork(name)
   Object.assign(params, { workId, topicId })
-  const piece = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
+  const submission = { classId, workId: workId as WorkId, placeId: params.placeId as PlaceId }
   if (name === 'seeMaterial' || name === 'removeMaterial') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
     const address = { classId, workId: workId as WorkId }
@@ -128,9 +128,9 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     params.materialId = material.id
   }
   if (routes[name].path.includes(':uploadId'))
-    params.uploadId = (await people.anna.begin(piece, { name: 'x.png', size: 10 })).id
+    params.uploadId = (await people.anna.begin(submission, { name: 'x.png', size: 10 })).id
   if (name === 'removeNote') {
-    params.noteId = (await writeNote(world, spares.anna, piece, 'to be taken away')).id
+    params.noteId = (await writeNote(world, spares.anna, submission, 'to be taken away')).id
   }
   if (name === 'removeFromThread') {
     const work = { classId, workId: workId as WorkId }
@@ -326,7 +326,7 @@ describe.each(inClass)('%s of another class', name => {
 })
 
 it('what does not exist is answered exactly like what is not one’s own', async () => {
-  const path = (params: Record<string, string>) => addressOf(routes.seePiece, params as never)
+  const path = (params: Record<string, string>) => addressOf(routes.seeSubmission, params as never)
   const foreignAnswer = await people.owner.fetch(path(elsewhere))
   const nothing = await people.owner.fetch(path({ classId: 'none', workId: 'none', placeId: 'none' }))
   const odd = await people.owner.fetch(

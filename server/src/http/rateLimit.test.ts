@@ -4,8 +4,8 @@ import {
   buildWork,
   DEMO_SECRET,
   Person,
-  pieceOf,
   smallSchool,
+  submissionOf,
   type TestServer,
   testServer,
 } from '@oppen/demo'
@@ -190,7 +190,7 @@ describe('a secret for one use', () => {
   it('opens once, however many try it at once', async () => {
     const small = await smallSchool()
     const { placeId } = small.anna.cookie
-      ? pieceOf(small.built, '' as never, 'Anna Reyes')
+      ? submissionOf(small.built, '' as never, 'Anna Reyes')
       : { placeId: '' as never }
     const given = await small.teacher.get('giveSecret', { classId: small.built.classId, placeId })
     const answers = await Promise.all(
@@ -205,7 +205,11 @@ describe('a secret for one use', () => {
 describe('a pupil who has left', () => {
   it('is out of the teacher’s reach: no secret, no change, no way back but the own', async () => {
     const small = await smallSchool()
-    const place = pieceOf(small.built, await buildWork(small.world, small.built, { title: 'Log' }), 'Bo Lund')
+    const place = submissionOf(
+      small.built,
+      await buildWork(small.world, small.built, { title: 'Log' }),
+      'Bo Lund',
+    )
     const address = { classId: place.classId, placeId: place.placeId }
     await small.bo.get('leaveClass', address)
     const form = { name: 'Bob', groupId: null, email: null, number: null, familyLanguage: null }
@@ -216,7 +220,7 @@ describe('a pupil who has left', () => {
     expect(await teacher.ask('freePlace', address)).toMatchObject(gone)
     expect(
       await teacher.ask('mergePlaces', address, {
-        into: pieceOf(small.built, place.workId, 'Anna Reyes').placeId,
+        into: submissionOf(small.built, place.workId, 'Anna Reyes').placeId,
       }),
     ).toMatchObject(gone)
     expect(

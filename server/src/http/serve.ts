@@ -49,7 +49,7 @@ const OFTEN: readonly RouteName[] = [
   'me',
   'live',
   'seeToday',
-  'seePiece',
+  'seeSubmission',
   'seeWeek',
   'seeTopics',
 ]

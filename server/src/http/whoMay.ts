@@ -3,7 +3,7 @@ import type { RouteName } from '@oppen/contract'
 /**
  * Every route × every role × own and foreign objects. `yes` means that the permission lets the request through
  * (whatever becomes of it then), `no` that it is answered like something that does not exist, `sign in` that
- * somebody has to be signed in. The people: owner and co-teacher of the class, Anna whose piece it is, her
+ * somebody has to be signed in. The people: owner and co-teacher of the class, Anna whose submission it is, her
  * classmate Bo, Anna's family, Bo's family, a teacher of another class, the owner of the school, nobody.
  */
 export const WHO = [
@@ -167,7 +167,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeTimetable: teachers,
   tryTimetable: teachers,
   changeTimetable: teachers,
-  seePiece: [...teachers, 'anna'],
+  seeSubmission: [...teachers, 'anna'],
   seeOutcome: [...teachers, 'anna', 'annasFamily'],
   saveCopy: ['anna'],
   seeVersions: [...teachers, 'anna'],

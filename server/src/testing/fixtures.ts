@@ -5,8 +5,8 @@ import {
   type BuiltClass,
   buildTopic,
   buildWork,
-  pieceOf,
   placeOf,
+  submissionOf,
   type TestServer,
   takePlace,
   writeCopy,
@@ -16,22 +16,26 @@ import { keepClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
 import { writeNotice } from '../features/talk/service.js'
 import { keepMaterial } from '../features/work/materials.js'
-import type { PieceAddress } from '../features/work/moves.js'
+import type { SubmissionAddress } from '../features/work/moves.js'
 import { writeNote } from '../features/work/threads.js'
 import { keepGiven } from '../features/worksheets/given.js'
 import { saveInk } from '../features/worksheets/saving.js'
 
 const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
 
-/** A page given out with a piece, and something on it: twice, so that a version is kept. */
-async function makeSheet(world: TestServer['world'], pupil: Viewer, piece: PieceAddress): Promise<string> {
+/** A page given out with a submission, and something on it: twice, so that a version is kept. */
+async function makeSheet(
+  world: TestServer['world'],
+  pupil: Viewer,
+  submission: SubmissionAddress,
+): Promise<string> {
   const hash = await world.files.keepBytes(Buffer.from('a page'))
   const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
-  const { sheets } = await keepGiven(world, piece, [page])
+  const { sheets } = await keepGiven(world, submission, [page])
   const id = sheets[0]?.id ?? ''
   const dot = { kind: 'note', page: id, x: 1, y: 1, text: 'x', fileId: null } as const
-  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'one' }], drop: [] })
-  await saveInk(world, pupil, piece, { put: [{ ...dot, id: 'two' }], drop: [] })
+  await saveInk(world, pupil, submission, { put: [{ ...dot, id: 'one' }], drop: [] })
+  await saveInk(world, pupil, submission, { put: [{ ...dot, id: 'two' }], drop: [] })
   return id
 }
 
@@ -45,7 +49,7 @@ export async function oneOfEverything(
   await takePlace(world, into, name, pupil)
   const topicId: TopicId = await buildTopic(world, into, 'Topic')
   const workId: WorkId = await buildWork(world, into, { topicId, title: 'Work', points: '10' })
-  const address = pieceOf(into, workId, name)
+  const address = submissionOf(into, workId, name)
   const base = await writeCopy(world, pupil, address, { html: '<p>words</p>' })
   await writeCopy(world, pupil, address, { html: '<p>other words</p>', base })
   const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })

@@ -104,9 +104,9 @@ function useLeft({ account, ties }: Me): void {
       sending.current = true
       try {
         const { sendLeft, leftWords } = await import('../features/work/left.js')
-        const { pieces, handIns } = await sendLeft({ accountId: account.id, ties })
+        const { submissions, handIns } = await sendLeft({ accountId: account.id, ties })
         if (handIns) tell(leftWords(handIns))
-        if (pieces) await client.invalidateQueries()
+        if (submissions) await client.invalidateQueries()
       } catch {
         // without a network the part that sends cannot be fetched either
       } finally {

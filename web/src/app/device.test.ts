@@ -45,7 +45,7 @@ describe('the store of a device', () => {
     expect(readVersion('none')).toBeUndefined()
   })
 
-  it('knows of which pieces something has not arrived: words, strokes taken off or put, a press', () => {
+  it('knows of which submissions something has not arrived: words, strokes taken off or put, a press', () => {
     page('ann', 'saved')
     page('ann', 'written', { dirty: true })
     strokeOf('ann', 'drawn', 'one', true)

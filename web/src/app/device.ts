@@ -58,7 +58,7 @@ const sentInk = (accountId = ''): string[] =>
     key => key.startsWith(accountId ? `${INK}${accountId} ` : INK) && readKept<{ sent: boolean }>(key)?.sent,
   )
 
-/** The pieces of one person, as work and place, of which something is kept here that has not arrived. */
+/** The submissions of one person, as work and place, of which something is kept here that has not arrived. */
 export function leftHere(accountId: string): string[] {
   const left = new Set<string>()
   for (const key of Object.keys(localStorage))

@@ -5,7 +5,7 @@ export function addressOfFound(found: Found, me: Me): string {
   const { kind, classId, circleId, workId, placeId, ref } = found
   if (circleId) return `/circles/${circleId}`
   const at = `/c/${classId}`
-  // words beside a piece of work: those of the class, or between a pupil and the teachers
+  // words beside a work: those of the class, or between a pupil and the teachers
   const beside = workId && kind === 'post' ? (placeId ? '#note' : '#thread') : ''
   if (me.account.kind === 'teacher') {
     if (found.draft) return `${at}/post/${workId}`

@@ -53,31 +53,31 @@ describe('who is in', () => {
 
   it('is nobody once the server has said so, and what they read is gone', async () => {
     await isIn(me('ann'))
-    await reading('piece/w1/p1', { words: 'mine' })
+    await reading('submission/w1/p1', { words: 'mine' })
     await expect(keepMe(refused)).rejects.toThrow(Refusal)
     await until(async () => !(await caches.has('oppen kept')))
-    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
   })
 })
 
 describe('what somebody read', () => {
   it('is there without a network as it was last; what the server refuses is refused', async () => {
     await isIn(me('ann'))
-    await reading('piece/w1/p1', { words: 'first' })
-    await reading('piece/w2/p1', { words: 'other' })
-    await reading('piece/w1/p1', { words: 'second' })
-    expect(await keepRead('piece/w1/p1', cut)).toEqual({ words: 'second' })
-    await expect(keepRead('piece/w1/p1', refused)).rejects.toThrow(Refusal)
-    await expect(keepRead('piece/w3/p1', cut)).rejects.toThrow(Unreachable)
+    await reading('submission/w1/p1', { words: 'first' })
+    await reading('submission/w2/p1', { words: 'other' })
+    await reading('submission/w1/p1', { words: 'second' })
+    expect(await keepRead('submission/w1/p1', cut)).toEqual({ words: 'second' })
+    await expect(keepRead('submission/w1/p1', refused)).rejects.toThrow(Refusal)
+    await expect(keepRead('submission/w3/p1', cut)).rejects.toThrow(Unreachable)
   })
 
   it('goes with them: somebody else at the device finds nothing', async () => {
     await isIn(me('ann'))
-    await reading('piece/w1/p1', { words: 'mine' })
+    await reading('submission/w1/p1', { words: 'mine' })
     await (await caches.open('oppen kept files')).put('/api/picture', new BrowserResponse('mine'))
     await keepMe(async () => me('bo'))
-    await until(async () => !(await kept()).includes('/kept/piece/w1/p1') && (await kept()).length === 1)
-    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    await until(async () => !(await kept()).includes('/kept/submission/w1/p1') && (await kept()).length === 1)
+    await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
     expect(await caches.has('oppen kept files')).toBe(false)
   })
 
@@ -85,33 +85,33 @@ describe('what somebody read', () => {
     await isIn(me('ann'))
     await keepMe(async () => me('ann', { tablet: { classId: 'c1' } }))
     await until(async () => !(await caches.has('oppen kept')))
-    await keepRead('piece/w1/p1', async () => ({ words: 'mine' }))
-    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    await keepRead('submission/w1/p1', async () => ({ words: 'mine' }))
+    await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
   })
 
   it('is kept for nobody but a pupil: a teacher’s device has nothing of it', async () => {
     await isIn(me('ann', { account: { id: 'ann', kind: 'teacher' } }))
-    await keepRead('piece/w1/p1', async () => ({ words: 'a pupil’s' }))
-    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    await keepRead('submission/w1/p1', async () => ({ words: 'a pupil’s' }))
+    await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
     expect(await kept()).toEqual(['/kept/me'])
   })
 
   it('that comes after they signed out is shown to them and not kept', async () => {
     await isIn(me('ann'))
     let come = (_: object): void => undefined
-    const late = keepRead('piece/w1/p1', () => new Promise<object>(done => (come = done)))
+    const late = keepRead('submission/w1/p1', () => new Promise<object>(done => (come = done)))
     await forgetReads()
     come({ words: 'late' })
     expect(await late).toEqual({ words: 'late' })
-    await expect(keepRead('piece/w1/p1', cut)).rejects.toThrow(Unreachable)
+    await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
     expect(await kept()).toEqual([])
   })
 
-  it('is kept of the last twelve pieces', async () => {
+  it('is kept of the last twelve submissions', async () => {
     await isIn(me('ann'))
-    for (let n = 1; n <= 14; n++) await reading(`piece/w${n}/p1`, { n })
+    for (let n = 1; n <= 14; n++) await reading(`submission/w${n}/p1`, { n })
     await until(async () => (await kept()).length === 13)
-    expect(await keepRead('piece/w3/p1', cut)).toEqual({ n: 3 })
-    await expect(keepRead('piece/w2/p1', cut)).rejects.toThrow(Unreachable)
+    expect(await keepRead('submission/w3/p1', cut)).toEqual({ n: 3 })
+    await expect(keepRead('submission/w2/p1', cut)).rejects.toThrow(Unreachable)
   })
 })

@@ -4,10 +4,10 @@ import { loadScriptFonts } from './scriptFonts.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
 const KEPT = 'oppen kept'
-/** What the service worker keeps of the pictures and printed pages of those pieces (`sw.js`). */
+/** What the service worker keeps of the pictures and printed pages of those submissions (`sw.js`). */
 const KEPT_SHOWN = 'oppen kept files'
 const ME = '/kept/me'
-/** So many pieces are kept, the last opened ones. */
+/** So many submissions are kept, the last opened ones. */
 const MOST = 12
 
 type Kept<T> = { readonly at: number; readonly data: T }

@@ -7,15 +7,16 @@ import { keepOpen } from './stream.js'
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
 
 const drawing = new Map<string, (event: InkEvent) => void>()
-const pieceOf = ({ workId, placeId }: Pick<InkEvent, 'workId' | 'placeId'>): string => `${workId} ${placeId}`
+const submissionOf = ({ workId, placeId }: Pick<InkEvent, 'workId' | 'placeId'>): string =>
+  `${workId} ${placeId}`
 
 /** Hears of one worksheet saved, in place of reading it again with each stroke. Gives the way to stop hearing. */
 export function onInkSaved(
-  piece: Pick<InkEvent, 'workId' | 'placeId'>,
+  submission: Pick<InkEvent, 'workId' | 'placeId'>,
   listener: (event: InkEvent) => void,
 ): () => void {
-  drawing.set(pieceOf(piece), listener)
-  return () => void drawing.delete(pieceOf(piece))
+  drawing.set(submissionOf(submission), listener)
+  return () => void drawing.delete(submissionOf(submission))
 }
 
 type CopyEvent = Extract<LiveEvent, { what: 'copy' }>
@@ -56,7 +57,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
           'week',
           'work',
           'timetable',
-          'piece',
+          'submission',
           'outcome',
           'marking',
         ])
@@ -67,9 +68,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('today')
       again('days')
       break
-    case 'piece':
+    case 'submission':
     case 'note':
-      for (const key of ['piece', 'outcome']) again(key, event.classId, event.workId, event.placeId)
+      for (const key of ['submission', 'outcome']) again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
@@ -81,7 +82,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'thread':
       again('thread', event.classId, event.workId)
-      again('piece', event.classId, event.workId)
+      again('submission', event.classId, event.workId)
       break
     case 'about':
       for (const key of ['about', 'members', 'week']) again(key, event.classId)
@@ -94,7 +95,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'ink':
       // who draws on it here knows of the own strokes, and reads again only for those of another device
-      if (drawing.has(pieceOf(event))) drawing.get(pieceOf(event))?.(event)
+      if (drawing.has(submissionOf(event))) drawing.get(submissionOf(event))?.(event)
       else again('worksheet', event.classId, event.workId, event.placeId)
       break
     case 'copy':

@@ -4,7 +4,11 @@ import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
 import { keepMe, keepRead } from './keptReads.js'
 
-export type PieceParams = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+export type SubmissionParams = {
+  readonly classId: ClassId
+  readonly workId: WorkId
+  readonly placeId: PlaceId
+}
 
 /** Every read of the server, with the key under which live changes find it. */
 export const reads = {
@@ -128,27 +132,27 @@ export const reads = {
       queryKey: ['marking', classId, workId],
       queryFn: ({ signal }) => call(routes.seeMarking, { classId, workId }, undefined, { signal }),
     }),
-  piece: (params: PieceParams) =>
+  submission: (params: SubmissionParams) =>
     queryOptions({
-      queryKey: ['piece', params.classId, params.workId, params.placeId],
+      queryKey: ['submission', params.classId, params.workId, params.placeId],
       queryFn: ({ signal }) =>
-        keepRead(`piece/${params.workId}/${params.placeId}`, () =>
-          call(routes.seePiece, params, undefined, { signal }),
+        keepRead(`submission/${params.workId}/${params.placeId}`, () =>
+          call(routes.seeSubmission, params, undefined, { signal }),
         ),
       // also without a network there is something to read: what was kept
       networkMode: 'always',
     }),
-  versions: (params: PieceParams) =>
+  versions: (params: SubmissionParams) =>
     queryOptions({
-      queryKey: ['piece', params.classId, params.workId, params.placeId, 'versions'],
+      queryKey: ['submission', params.classId, params.workId, params.placeId, 'versions'],
       queryFn: ({ signal }) => call(routes.seeVersions, params, undefined, { signal }),
     }),
-  version: (params: PieceParams, number: string) =>
+  version: (params: SubmissionParams, number: string) =>
     queryOptions({
-      queryKey: ['piece', params.classId, params.workId, params.placeId, 'versions', number],
+      queryKey: ['submission', params.classId, params.workId, params.placeId, 'versions', number],
       queryFn: ({ signal }) => call(routes.seeVersion, { ...params, number }, undefined, { signal }),
     }),
-  worksheet: (params: PieceParams) =>
+  worksheet: (params: SubmissionParams) =>
     queryOptions({
       queryKey: ['worksheet', params.classId, params.workId, params.placeId],
       queryFn: ({ signal }) =>
@@ -157,12 +161,12 @@ export const reads = {
         ),
       networkMode: 'always',
     }),
-  inkVersions: (params: PieceParams) =>
+  inkVersions: (params: SubmissionParams) =>
     queryOptions({
       queryKey: ['worksheet', params.classId, params.workId, params.placeId, 'versions'],
       queryFn: ({ signal }) => call(routes.seeInkVersions, params, undefined, { signal }),
     }),
-  inkVersion: (params: PieceParams, number: string) =>
+  inkVersion: (params: SubmissionParams, number: string) =>
     queryOptions({
       queryKey: ['worksheet', params.classId, params.workId, params.placeId, 'versions', number],
       queryFn: ({ signal }) => call(routes.seeInkVersion, { ...params, number }, undefined, { signal }),
@@ -177,7 +181,7 @@ export const reads = {
       queryKey: ['thread', classId, workId],
       queryFn: ({ signal }) => call(routes.seeThread, { classId, workId }, undefined, { signal }),
     }),
-  outcome: (params: PieceParams) =>
+  outcome: (params: SubmissionParams) =>
     queryOptions({
       queryKey: ['outcome', params.classId, params.workId, params.placeId],
       queryFn: ({ signal }) => call(routes.seeOutcome, params, undefined, { signal }),

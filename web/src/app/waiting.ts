@@ -19,20 +19,20 @@ export function useWaiting(): { all: number; of: (key: string) => number } {
       add(one.classId, one.waiting)
       for (const work of one.works) add(one.classId, work.toMark + work.newNotes)
     }
-    for (const piece of data?.pieces ?? []) {
+    for (const submission of data?.submissions ?? []) {
       const agenda = agendaOf([
         {
-          kind: piece.work.kind,
-          state: stateOfWork(piece.work, piece.status, now),
+          kind: submission.work.kind,
+          state: stateOfWork(submission.work, submission.status, now),
           minutes: null,
           minutesToday: 0,
         },
       ])
       const count = agenda.needsAHand.length + agenda.next.length
-      add(piece.classId, count)
-      add(piece.child, count)
+      add(submission.classId, count)
+      add(submission.child, count)
     }
-    const classes = new Set([...(data?.teaching ?? []), ...(data?.pieces ?? [])].map(one => one.classId))
+    const classes = new Set([...(data?.teaching ?? []), ...(data?.submissions ?? [])].map(one => one.classId))
     const inClasses = [...classes].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0)
     const all = inClasses + (data?.invitations.length ?? 0)
     return { all, of: (key: string) => counts.get(key) ?? 0 }

@@ -1,4 +1,4 @@
-import type { PieceState, PieceStateName } from '@oppen/core/work'
+import type { SubmissionState, SubmissionStateName } from '@oppen/core/work'
 import {
   AlarmClock,
   CircleDashed,
@@ -15,7 +15,7 @@ import {
 } from 'lucide-react'
 import type { StateWords, Tone } from '../words/states.js'
 
-const GLYPHS: Readonly<Record<PieceStateName, LucideIcon>> = {
+const GLYPHS: Readonly<Record<SubmissionStateName, LucideIcon>> = {
   opens: LockKeyhole,
   toDo: CircleDashed,
   started: CircleDot,
@@ -39,12 +39,12 @@ const TONES: Readonly<Record<Tone, string>> = {
 }
 
 /** The glyph of a state alone, in its colour; the words have to stand beside it. */
-export function StateGlyph({ state, said }: { readonly state: PieceState; readonly said: StateWords }) {
+export function StateGlyph({ state, said }: { readonly state: SubmissionState; readonly said: StateWords }) {
   const Glyph = GLYPHS[state.is]
   return <Glyph aria-hidden="true" size={13} className={`shrink-0 ${TONES[said.tone]}`} />
 }
 
-type Props = { readonly state: PieceState; readonly said: StateWords; readonly small?: boolean }
+type Props = { readonly state: SubmissionState; readonly said: StateWords; readonly small?: boolean }
 
 /** A state as glyph and words; colour only underlines it. */
 export function StateLabel({ state, said, small = false }: Props) {

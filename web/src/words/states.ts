@@ -1,6 +1,6 @@
 import { showHundredths } from '@oppen/core/marks'
 import { spanOf, type WhenOptions, when, whenDay } from '@oppen/core/timing'
-import type { PieceState } from '@oppen/core/work'
+import type { SubmissionState } from '@oppen/core/work'
 import { say } from './say.js'
 
 export type Tone = 'plain' | 'soft' | 'leaf' | 'teal' | 'rust' | 'blue'
@@ -25,7 +25,7 @@ export function markWords(mark: number, points: number | null): string {
 }
 
 /** A pupil's or family's reading of a state. */
-export function stateWords(state: PieceState, context: Context): StateWords {
+export function stateWords(state: SubmissionState, context: Context): StateWords {
   const at = (moment: number) => when(moment, context)
   switch (state.is) {
     case 'opens':
@@ -74,7 +74,7 @@ export function stateWords(state: PieceState, context: Context): StateWords {
 }
 
 /** The teacher's reading of the same state, short enough for a row of a list. */
-export function teacherStateWords(state: PieceState, context: Context): StateWords {
+export function teacherStateWords(state: SubmissionState, context: Context): StateWords {
   switch (state.is) {
     case 'withTeacher':
       return state.lateBy > 0

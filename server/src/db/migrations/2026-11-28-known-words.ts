@@ -21,6 +21,7 @@ const TABLES = [
   ['looks', 'read_markers'],
   ['waits', 'join_requests'],
   ['tries', 'attempts'],
+  ['pieces', 'submissions'],
 ] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
@@ -47,18 +48,35 @@ const lineages = (from: string, to: string) => [
 /** Lines of the audit log whose kind has another name; in the table as it is called at that moment. */
 const auditKind = (from: string, to: string) => `update records set kind = '${to}' where kind = '${from}'`
 
-/** Tables and columns take the words of docs/WORDS.md. What is in them stays as it is. */
+/** Names in columns that begin with the word for a pupil's work: before the tables themselves are renamed. */
+const names = (from: string, to: string) =>
+  (
+    [
+      ['looks', 'what', ':'],
+      ['uploads', 'owner', ' '],
+      ['taken_uploads', 'owner', ' '],
+    ] as const
+  )
+    .map(
+      ([table, column, end]) =>
+        `update ${table} set ${column} = '${to}' || substr(${column}, ${from.length + 1}) where ${column} like '${from}${end}%'`,
+    )
+    .join(';\n')
+
+/** Tables and columns take the words of docs/WORDS.md. What is in them means what it did. */
 export const knownWords: Migration = {
   name: '2026-11-28-known-words',
   up: [
     circleMembers('administrator', 'keeper'),
     auditKind('too_many_tries', 'too_many_attempts'),
+    names('piece', 'submission'),
     ...lineages('trail', 'lineage'),
     ...TABLES.map(([from, to]) => renamed(from, to)),
   ],
   down: [
     ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
     ...lineages('lineage', 'trail'),
+    names('submission', 'piece'),
     auditKind('too_many_attempts', 'too_many_tries'),
     circleMembers('keeper', 'administrator'),
   ],

@@ -12,7 +12,7 @@ const MOST = 2_000
 
 /**
  * Who is to be told of what. The people of a class are read once, and again only after a command that may have
- * changed who belongs where: a saved piece of work has nothing to do with it.
+ * changed who belongs where: a saved work has nothing to do with it.
  */
 export function audienceOf(world: World): Audience {
   const kept = new Map<string, Kept>()

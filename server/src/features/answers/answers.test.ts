@@ -1,5 +1,5 @@
 import type { WorkId } from '@oppen/core/ids'
-import { buildWork, type PlainWork, pieceOf, placeOf, type TwoGroups, twoGroups } from '@oppen/demo'
+import { buildWork, type PlainWork, placeOf, submissionOf, type TwoGroups, twoGroups } from '@oppen/demo'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 
 let school: TwoGroups
@@ -18,8 +18,8 @@ const make = (change: PlainWork = {}) =>
     ...change,
   })
 const at = (workId: WorkId) => ({ classId: school.built.classId, workId })
-const anna = (workId: WorkId) => pieceOf(school.built, workId, 'Anna Reyes')
-const bo = (workId: WorkId) => pieceOf(school.built, workId, 'Bo Lund')
+const anna = (workId: WorkId) => submissionOf(school.built, workId, 'Anna Reyes')
+const bo = (workId: WorkId) => submissionOf(school.built, workId, 'Bo Lund')
 const words = (text: string, version = 0) => ({ text, choices: [], version })
 
 describe('an open question', () => {
@@ -48,7 +48,7 @@ describe('an open question', () => {
     })
     const second = await school.anna.get('answer', anna(workId), words('Mon <day>', 1))
     expect(second.handIns).toBe(2)
-    const { handIns } = await school.teacher.get('seePiece', anna(workId))
+    const { handIns } = await school.teacher.get('seeSubmission', anna(workId))
     expect(handIns.map(one => one.html)).toEqual(['<p>Mon &lt;day&gt;</p>', '<p>Friday</p>'])
     school.clock.moveTo(Date.UTC(2026, 9, 16, 16))
     expect(await school.anna.ask('answer', anna(workId), words('Too late', 2))).toMatchObject({
@@ -63,7 +63,7 @@ describe('an open question', () => {
     const workId = await make()
     school.clock.moveTo(Date.UTC(2026, 9, 15, 18))
     await school.anna.get('answer', anna(workId), words('Friday'))
-    const { status } = await school.anna.get('seePiece', anna(workId))
+    const { status } = await school.anna.get('seeSubmission', anna(workId))
     expect(status.handedInAt).toBe(Date.UTC(2026, 9, 15, 18))
     await school.teacher.get('handBack', anna(workId), { number: 1, mark: null, feedback: 'Yes.' })
     expect(await school.anna.ask('answer', anna(workId), words('No', 1))).toMatchObject({ status: 409 })

@@ -8,7 +8,7 @@ import { escapeHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { applyMove, findPiece, freeze, type PieceAddress } from '../work/moves.js'
+import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../work/moves.js'
 import { answerReplies, answers } from './models.js'
 import { answerOf, answersJsonOf, questionOf } from './queries.js'
 
@@ -41,12 +41,12 @@ export async function seeAnswers(world: World, viewer: Viewer, address: WorkAddr
 export async function giveAnswer(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { version, ...given }: GivenAnswer & { readonly version: number },
 ): Promise<SubmissionStatus> {
   const { workId, placeId, classId } = address
   return world.db.write(async () => {
-    const piece = await findPiece(world, address)
+    const submission = await findSubmission(world, address)
     const row = await questionOf(world.db, classId, workId)
     if (!row) throw new Refused('not_found')
     const answer = take(readAnswer(JSON.parse(row.question) as Question, given), 'text')
@@ -54,16 +54,16 @@ export async function giveAnswer(
     if ((before?.version ?? 0) !== version) throw new Refused('answer_changed')
     const at = world.clock.now()
     const by = viewer.accountId
-    let { status } = piece
+    let { status } = submission
     if (status.phase === 'untouched') {
-      take(mayHandIn({ ...status, phase: 'started' }, piece.timing, at))
+      take(mayHandIn({ ...status, phase: 'started' }, submission.timing, at))
       status = await applyMove(world, address, { kind: 'start', at }, { by })
     }
     if (status.phase === 'withTeacher') {
-      take(mayTakeBack(status, piece.timing, at))
+      take(mayTakeBack(status, submission.timing, at))
       status = await applyMove(world, address, { kind: 'takeBack', at }, { by })
     }
-    take(mayHandIn(status, piece.timing, at))
+    take(mayHandIn(status, submission.timing, at))
     const id = await freeze(world, address, { number: status.handIns + 1, html: htmlOf(answer), at })
     const choices = JSON.stringify(answer.choices)
     await world.db

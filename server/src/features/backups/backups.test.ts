@@ -16,22 +16,22 @@ import {
   buildWork,
   DEMO_SCHOOL,
   type Person,
-  pieceOf,
   Seeded,
   type SmallSchool,
   smallSchool,
+  submissionOf,
   testServer,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { closeWorld, openWorld } from '../../openWorld.js'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import { RESTORING, restoreBackup } from './restore.js'
 import { backupsIn, fileIn, filesOf } from './store.js'
 import { writeBackup } from './write.js'
 
 let school: SmallSchool
 let anna: Person
-let piece: PieceAddress
+let submission: SubmissionAddress
 let store: string
 let data: string
 const folders: string[] = []
@@ -45,7 +45,11 @@ async function newFolder(): Promise<string> {
 beforeAll(async () => {
   school = await smallSchool()
   ;({ anna } = school)
-  piece = pieceOf(school.built, await buildWork(school.world, school.built, { title: 'Tides' }), 'Anna Reyes')
+  submission = submissionOf(
+    school.built,
+    await buildWork(school.world, school.built, { title: 'Tides' }),
+    'Anna Reyes',
+  )
 })
 afterAll(async () => {
   await school.stop()
@@ -67,7 +71,7 @@ it('everything that was acknowledged before a backup is in it, made while the sc
   let base = 0
   const saving = (async () => {
     while (going) {
-      const { version } = await anna.get('saveCopy', piece, { html: `<p>${base + 1} words</p>`, base })
+      const { version } = await anna.get('saveCopy', submission, { html: `<p>${base + 1} words</p>`, base })
       base = version
       saved.push({ version, at: performance.now() })
     }
@@ -76,7 +80,7 @@ it('everything that was acknowledged before a backup is in it, made while the sc
     while (saved.length < count) await new Promise(setImmediate)
   }
   await until(20)
-  const file = await anna.upload(piece, Buffer.from('a page of notes\n'), 'notes.txt', 'text/plain')
+  const file = await anna.upload(submission, Buffer.from('a page of notes\n'), 'notes.txt', 'text/plain')
   const [began, before] = [performance.now(), saved.length]
   const done = await backup()
   const ended = performance.now()
@@ -99,7 +103,7 @@ it('everything that was acknowledged before a backup is in it, made while the sc
   expect((await again.person().ask('me', {})).status).toBe(401)
   const annaAgain = await again.person().signIn('anna.reyes')
   const bytes = await annaAgain.fetch(
-    `/api/classes/${piece.classId}/works/${piece.workId}/pieces/${piece.placeId}/files/${file.reply.id}`,
+    `/api/classes/${submission.classId}/works/${submission.workId}/submissions/${submission.placeId}/files/${file.reply.id}`,
   )
   expect(await bytes.text()).toBe('a page of notes\n')
   await again.stop()
@@ -188,7 +192,7 @@ describe('a backup that is not whole is refused in words, with nothing changed',
   })
 
   it('a file of it changed', async () => {
-    const file = await anna.upload(piece, Buffer.from('another page\n'), 'b.txt', 'text/plain')
+    const file = await anna.upload(submission, Buffer.from('another page\n'), 'b.txt', 'text/plain')
     const { hash = '' } =
       (await school.world.db.row<{ hash: string }>('select hash from files where id = $id', {
         id: file.reply.id,
@@ -242,7 +246,7 @@ it('never goes over a running server; what stands in the folder of a stopped one
 })
 
 it('a restore that was cut off is nothing to start on, and can be made again at every point of it', async () => {
-  await anna.upload(piece, Buffer.from('one more\n'), 'c.txt', 'text/plain')
+  await anna.upload(submission, Buffer.from('one more\n'), 'c.txt', 'text/plain')
   const { name } = await backup()
   await restore(name)
   const whole = (await readdir(data)).sort()

@@ -19,7 +19,7 @@ const ownDeadlines = jsonArray(
   }),
   `from mine m join classes c on c.id = m.class_id
    join asked a on a.place_id = m.place_id and ${APPEARED} and a.due_at >= $from and a.due_at < $until
-   join works w on w.id = a.work_id left join pieces i on i.work_id = w.id and i.place_id = m.place_id
+   join works w on w.id = a.work_id left join submissions i on i.work_id = w.id and i.place_id = m.place_id
    order by a.due_at, w.posted_at, w.id`,
 )
 

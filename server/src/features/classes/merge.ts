@@ -22,7 +22,7 @@ import { linkFamily, tellOut, tellRegister } from './ties.js'
 
 /**
  * Merges one place into another: one child who stands on the register twice, or somebody who came in with a name
- * alone. Where both have a piece of the same work, the one that is further along counts; the other stays readable
+ * alone. Where both have a submission of the same work, the one that is further along counts; the other stays readable
  * with the merged place and comes back if the merge is undone. Refuses `merge_self` and `merge_both_claimed`.
  */
 export async function mergePlaces(

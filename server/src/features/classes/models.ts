@@ -148,9 +148,9 @@ export const invitations = table<InvitationRow>('invitations', {
 
 /** What a merge took from one place to another, so that it can be undone exactly. */
 export type Took = {
-  /** Works whose pieces went over. */
+  /** Works whose submissions went over. */
   readonly over: readonly WorkId[]
-  /** Works of which both had a piece, and the one that was further along took the other's place. */
+  /** Works of which both had a submission, and the one that was further along took the other's place. */
   readonly swapped: readonly WorkId[]
   /** Works that were asked of the place alone. */
   readonly assigned?: readonly WorkId[]

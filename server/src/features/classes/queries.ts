@@ -196,17 +196,23 @@ export const membersOfClass = (db: Database, classId: ClassId) =>
     { classId },
   )
 
-type PieceHeld = { workId: WorkId; placeId: PlaceId; phase: Phase; moves: number; savedAt: Instant | null }
+type SubmissionHeld = {
+  workId: WorkId
+  placeId: PlaceId
+  phase: Phase
+  moves: number
+  savedAt: Instant | null
+}
 
 /** Every work on which one of two places has something: a move, a copy, a file or a side note. */
 export const heldBy = (db: Database, one: PlaceId, other: PlaceId) =>
-  db.rows<PieceHeld>(
+  db.rows<SubmissionHeld>(
     `select w.work_id as workId, w.place_id as placeId, coalesce(i.phase, 'untouched') as phase,
             coalesce(i.moves, 0) as moves, k.saved_at as savedAt
      from (${PIECE_TABLES.map(
        table => `select work_id, place_id from ${table} where place_id in ($one, $other)`,
      ).join(' union ')}) w
-     left join pieces i on i.work_id = w.work_id and i.place_id = w.place_id
+     left join submissions i on i.work_id = w.work_id and i.place_id = w.place_id
      left join copies k on k.work_id = w.work_id and k.place_id = w.place_id`,
     { one, other },
   )

@@ -1,5 +1,5 @@
 import type { PlaceId } from '@oppen/core/ids'
-import { buildAccount, buildWork, pieceOf, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildAccount, buildWork, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { parse } from 'csv-parse/sync'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -100,8 +100,8 @@ describe('a place', () => {
 
 describe('moving away', () => {
   it('takes pupil and family out at once, also from their live streams, and keeps the work for both sides', async () => {
-    const piece = pieceOf(school.built, await posted('Log'), 'Anna Reyes')
-    await school.anna.get('saveCopy', piece, { html: '<p>by Anna</p>', base: 0 })
+    const submission = submissionOf(school.built, await posted('Log'), 'Anna Reyes')
+    await school.anna.get('saveCopy', submission, { html: '<p>by Anna</p>', base: 0 })
     const stream = await school.anna.fetch('/api/live', { headers: { accept: 'text/event-stream' } })
     const reader = stream.body?.getReader()
     const { placeId } = here('Anna Reyes')
@@ -118,7 +118,7 @@ describe('moving away', () => {
     expect(heard).not.toContain('talk')
     expect(await place('Anna Reyes')).toMatchObject({ leftHow: 'moved', leftAt: school.clock.now() })
     const kept = await school.teacher.get('seeOwnWork', { ...at(), placeId })
-    expect(kept.pieces).toMatchObject([{ title: 'Log', copy: '<p>by Anna</p>' }])
+    expect(kept.submissions).toMatchObject([{ title: 'Log', copy: '<p>by Anna</p>' }])
     await school.teacher.get('bringPlaceBack', here('Anna Reyes'))
     expect((await school.anna.get('me', {})).ties).toMatchObject([{ className: 'Tides' }])
     expect((await school.family.get('me', {})).ties).toMatchObject([{ placeName: 'Anna Reyes' }])
@@ -127,18 +127,18 @@ describe('moving away', () => {
 
 describe('leaving', () => {
   it('is for the pupil alone, who keeps reading and downloading the own work, and can come back', async () => {
-    const piece = pieceOf(school.built, await posted('Map'), 'Bo Lund')
-    await school.bo.get('saveCopy', piece, { html: '<p>by Bo</p>', base: 0 })
-    await school.bo.get('handIn', piece, { version: 1 })
+    const submission = submissionOf(school.built, await posted('Map'), 'Bo Lund')
+    await school.bo.get('saveCopy', submission, { html: '<p>by Bo</p>', base: 0 })
+    await school.bo.get('handIn', submission, { version: 1 })
     expect(await school.anna.ask('leaveClass', here('Bo Lund'))).toMatchObject({ status: 404 })
     await school.bo.get('leaveClass', here('Bo Lund'))
     expect((await school.bo.get('me', {})).ties).toMatchObject([{ role: 'leaver', className: 'Tides' }])
     expect(await school.bo.ask('seeTopics', at())).toMatchObject({ status: 404 })
-    expect(await school.bo.ask('saveCopy', piece, { html: '<p>more</p>', base: 1 })).toMatchObject({
+    expect(await school.bo.ask('saveCopy', submission, { html: '<p>more</p>', base: 1 })).toMatchObject({
       status: 404,
     })
     const own = await school.bo.get('seeOwnWork', here('Bo Lund'))
-    expect(own.pieces).toMatchObject([{ title: 'Map', handIns: [{ html: '<p>by Bo</p>' }] }])
+    expect(own.submissions).toMatchObject([{ title: 'Map', handIns: [{ html: '<p>by Bo</p>' }] }])
     expect(await school.bo.ask('seeOwnWork', here('Anna Reyes'))).toMatchObject({ status: 404 })
     const page = await school.teacher.get('openDoor', at(), { span: 'today', admits: null })
     await school.bo.get(
@@ -217,14 +217,14 @@ describe('two places that are one child', () => {
       families: [{ name: 'Ms Hale' }],
     })
     expect((await register()).places.map(one => one.name)).not.toContain('Gwen Hale')
-    expect(await person.get('seePiece', { ...at(), workId, placeId: right })).toMatchObject({
+    expect(await person.get('seeSubmission', { ...at(), workId, placeId: right })).toMatchObject({
       copy: { html: '<p>by Gwen</p>' },
     })
     expect((await register()).merges).toMatchObject([{ from: 'Gwen Hale', into: 'Gwen Hale-Ost' }])
 
     await school.teacher.get('undoMerge', { ...at(), mergeId })
     expect(JSON.stringify(await register())).toBe(before)
-    expect(await person.get('seePiece', { ...at(), workId, placeId: double })).toMatchObject({
+    expect(await person.get('seeSubmission', { ...at(), workId, placeId: double })).toMatchObject({
       copy: { html: '<p>by Gwen</p>' },
     })
     expect(gwen.kind).toBe('pupil')
@@ -306,7 +306,7 @@ describe('two places that are one child', () => {
     })
   })
 
-  it('keep of one work the piece that is further along, and give the other back', async () => {
+  it('keep of one work the submission that is further along, and give the other back', async () => {
     const workId = await posted('Essay')
     const [double, right] = [await added('Hal Quill'), await added('Hal Quill-Ives')]
     const put = async (placeId: PlaceId, html: string, handIn: boolean) => {
@@ -323,7 +323,9 @@ describe('two places that are one child', () => {
     await school.teacher.get('freePlace', { ...at(), placeId: right })
     const { mergeId } = await merge(double, right)
     const copyOf = async (placeId: PlaceId) =>
-      (await school.teacher.get('seeOwnWork', { ...at(), placeId })).pieces.find(one => one.workId === workId)
+      (await school.teacher.get('seeOwnWork', { ...at(), placeId })).submissions.find(
+        one => one.workId === workId,
+      )
     expect(await copyOf(right)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })
     await school.teacher.get('undoMerge', { ...at(), mergeId })
     expect(await copyOf(double)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })

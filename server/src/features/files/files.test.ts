@@ -3,10 +3,10 @@ import { createConnection } from 'node:net'
 import { join } from 'node:path'
 import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
 import type { FileId } from '@oppen/core/ids'
-import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool, TUS } from '@oppen/demo'
+import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf, TUS } from '@oppen/demo'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import { tidyFileName } from './upload.js'
 
 const MIB = 1024 * 1024
@@ -14,12 +14,16 @@ const MIB = 1024 * 1024
 let school: SmallSchool
 let anna: Person
 let teacher: Person
-let piece: PieceAddress
+let submission: SubmissionAddress
 
 beforeAll(async () => {
   school = await smallSchool()
   ;({ anna, teacher } = school)
-  piece = pieceOf(school.built, await buildWork(school.world, school.built, { title: 'Photo' }), 'Anna Reyes')
+  submission = submissionOf(
+    school.built,
+    await buildWork(school.world, school.built, { title: 'Photo' }),
+    'Anna Reyes',
+  )
 })
 afterAll(() => school.stop())
 
@@ -29,9 +33,11 @@ const photo = (size = 64) =>
     .jpeg()
     .toBuffer()
 
-const upload = (bytes: Uint8Array, name: string, type = 'image/jpeg') => anna.upload(piece, bytes, name, type)
+const upload = (bytes: Uint8Array, name: string, type = 'image/jpeg') =>
+  anna.upload(submission, bytes, name, type)
 
-const get = (person: Person, fileId: FileId) => person.fetch(addressOf(routes.seeFile, { ...piece, fileId }))
+const get = (person: Person, fileId: FileId) =>
+  person.fetch(addressOf(routes.seeFile, { ...submission, fileId }))
 /** Everything that lies beside the store. */
 const incoming = async () => [
   ...(await readdir(join(school.folder, 'files', 'incoming'))),
@@ -39,7 +45,7 @@ const incoming = async () => [
 ]
 
 describe('a photo', () => {
-  it('loses what the camera wrote into it, starts the piece, and is only for those who may see it', async () => {
+  it('loses what the camera wrote into it, starts the submission, and is only for those who may see it', async () => {
     const original = await photo()
     expect(original.includes('TellTale')).toBe(true)
     const { status, reply: json } = await upload(original, 'gauge on the hill.jpg')
@@ -48,7 +54,7 @@ describe('a photo', () => {
     const kept = Buffer.from(await (await get(teacher, json.id)).arrayBuffer())
     expect(kept.includes('TellTale')).toBe(false)
     expect((await sharp(kept).metadata()).exif).toBeUndefined()
-    expect((await anna.get('seePiece', piece)).status.phase).toBe('started')
+    expect((await anna.get('seeSubmission', submission)).status.phase).toBe('started')
     expect((await get(school.person(), json.id)).status).toBe(401)
     expect(await incoming()).toEqual([])
   })
@@ -63,17 +69,19 @@ describe('a photo', () => {
 
   it('taken off stays with what was handed in, and can be put back', async () => {
     const { reply: json } = await upload(await photo(), 'keep.jpg')
-    const file = { ...piece, fileId: json.id as FileId }
+    const file = { ...submission, fileId: json.id as FileId }
     await anna.get('removeFile', file)
-    expect((await anna.get('seePiece', piece)).files.map(one => one.id)).not.toContain(json.id)
+    expect((await anna.get('seeSubmission', submission)).files.map(one => one.id)).not.toContain(json.id)
     await anna.get('restoreFile', file)
-    await anna.get('handIn', piece, { version: 0 })
+    await anna.get('handIn', submission, { version: 0 })
     expect(await anna.ask('removeFile', file)).toMatchObject({
       status: 409,
       error: { code: 'not_yours_to_change' },
     })
-    expect((await teacher.get('seePiece', piece)).handIns[0]?.files.map(one => one.id)).toContain(json.id)
-    await anna.get('takeBack', piece)
+    expect((await teacher.get('seeSubmission', submission)).handIns[0]?.files.map(one => one.id)).toContain(
+      json.id,
+    )
+    await anna.get('takeBack', submission)
   })
 })
 
@@ -111,7 +119,7 @@ describe('a file', () => {
   )
 
   it('larger than any that is taken is refused before it is sent', async () => {
-    const { status } = await anna.begin(piece, { name: 'film.mp4', size: FILE_LIMITS.largest + 1 })
+    const { status } = await anna.begin(submission, { name: 'film.mp4', size: FILE_LIMITS.largest + 1 })
     expect(status).toBe(413)
     expect(await incoming()).toEqual([])
   })
@@ -134,7 +142,7 @@ describe('a file', () => {
     const { reply } = await upload(wide, 'wide.png')
     const kept = Buffer.from(await (await get(anna, reply.id)).arrayBuffer())
     expect(await sharp(kept).metadata()).toMatchObject({ width: FILE_LIMITS.side, height: 10 })
-    await anna.get('removeFile', { ...piece, fileId: reply.id })
+    await anna.get('removeFile', { ...submission, fileId: reply.id })
   })
 
   it.each([
@@ -147,7 +155,7 @@ describe('a file', () => {
     const response = await get(teacher, reply.id)
     expect(response.headers.get('content-type')).toBe(`${type}; charset=utf-8`)
     expect(response.headers.get('content-security-policy')).toBe("default-src 'none'; sandbox")
-    await anna.get('removeFile', { ...piece, fileId: reply.id })
+    await anna.get('removeFile', { ...submission, fileId: reply.id })
   })
 
   it.each([
@@ -164,9 +172,15 @@ describe('a file', () => {
   it('is sent in parts: what has come is asked for after a cut, and the rest goes from there', async () => {
     const bytes = await photo(300)
     const half = Math.floor(bytes.length / 2)
-    const { id } = await anna.begin(piece, { name: 'cut.jpg', size: bytes.length }, bytes.subarray(0, half))
-    const address = { ...piece, uploadId: id }
-    expect(await anna.ask('addFile', piece, { uploadId: id })).toMatchObject({ error: { code: 'file_cut' } })
+    const { id } = await anna.begin(
+      submission,
+      { name: 'cut.jpg', size: bytes.length },
+      bytes.subarray(0, half),
+    )
+    const address = { ...submission, uploadId: id }
+    expect(await anna.ask('addFile', submission, { uploadId: id })).toMatchObject({
+      error: { code: 'file_cut' },
+    })
     const path = addressOf(routes.sendPart, address)
     const asked = await anna.fetch(path, { method: 'HEAD', headers: { 'tus-resumable': '1.0.0' } })
     expect(asked.headers.get('upload-offset')).toBe(String(half))
@@ -182,54 +196,56 @@ describe('a file', () => {
       headers: { ...TUS, 'upload-offset': String(half) },
     })
     expect(rest.status).toBe(204)
-    const added = await anna.get('addFile', piece, { uploadId: id })
+    const added = await anna.get('addFile', submission, { uploadId: id })
     expect(added.name).toBe('cut.jpg')
     // the answer was cut off as well, and it is asked again
-    expect(await anna.get('addFile', piece, { uploadId: id })).toEqual(added)
-    expect((await anna.get('seePiece', piece)).files.filter(file => file.name === 'cut.jpg')).toEqual([added])
+    expect(await anna.get('addFile', submission, { uploadId: id })).toEqual(added)
+    expect(
+      (await anna.get('seeSubmission', submission)).files.filter(file => file.name === 'cut.jpg'),
+    ).toEqual([added])
     expect(await incoming()).toEqual([])
   })
 
   it('is given up, and then it is not there', async () => {
-    const { id } = await anna.begin(piece, { name: 'x.jpg', size: 10 })
-    const path = addressOf(routes.dropUpload, { ...piece, uploadId: id })
+    const { id } = await anna.begin(submission, { name: 'x.jpg', size: 10 })
+    const path = addressOf(routes.dropUpload, { ...submission, uploadId: id })
     expect((await anna.fetch(path, { method: 'DELETE', headers: TUS })).status).toBe(204)
     expect(await incoming()).toEqual([])
     expect((await anna.fetch(path, { method: 'HEAD', headers: TUS })).status).toBe(404)
   })
 
-  it('belongs to the piece for which it was begun', async () => {
-    const { id } = await anna.begin(piece, { name: 'x.jpg', size: 10 })
+  it('belongs to the submission for which it was begun', async () => {
+    const { id } = await anna.begin(submission, { name: 'x.jpg', size: 10 })
     const workId = await buildWork(school.world, school.built, { title: 'Another' })
-    const other = pieceOf(school.built, workId, 'Anna Reyes')
+    const other = submissionOf(school.built, workId, 'Anna Reyes')
     expect(await anna.ask('addFile', other, { uploadId: id })).toMatchObject({ status: 404 })
     const path = addressOf(routes.dropUpload, { ...other, uploadId: id })
     expect((await anna.fetch(path, { method: 'DELETE', headers: TUS })).status).toBe(404)
-    await anna.fetch(addressOf(routes.dropUpload, { ...piece, uploadId: id }), {
+    await anna.fetch(addressOf(routes.dropUpload, { ...submission, uploadId: id }), {
       method: 'DELETE',
       headers: TUS,
     })
   })
 
   it('cut off in the middle harms nobody', async () => {
-    const before = (await anna.get('seePiece', piece)).files.length
-    await cutUpload(school.address, anna.cookie, addressOf(routes.beginUpload, piece))
-    expect((await anna.get('seePiece', piece)).files.length).toBe(before)
+    const before = (await anna.get('seeSubmission', submission)).files.length
+    await cutUpload(school.address, anna.cookie, addressOf(routes.beginUpload, submission))
+    expect((await anna.get('seeSubmission', submission)).files.length).toBe(before)
     expect((await upload(await photo(), 'after.jpg')).status).toBe(200)
   })
 
   it('is sent from where it is asked for, so that a long recording can be listened to from its middle', async () => {
     const { reply } = await upload(Buffer.from('0123456789'), 'ten.txt')
-    const path = addressOf(routes.seeFile, { ...piece, fileId: reply.id })
+    const path = addressOf(routes.seeFile, { ...submission, fileId: reply.id })
     const part = await teacher.fetch(path, { headers: { range: 'bytes=4-6' } })
     expect(part.status).toBe(206)
     expect(await part.text()).toBe('456')
-    await anna.get('removeFile', { ...piece, fileId: reply.id })
+    await anna.get('removeFile', { ...submission, fileId: reply.id })
   })
 
-  it('one more than a piece takes is refused', async () => {
+  it('one more than a submission takes is refused', async () => {
     const bytes = await photo()
-    const here = (await anna.get('seePiece', piece)).files.length
+    const here = (await anna.get('seeSubmission', submission)).files.length
     for (let n = here; n < FILE_LIMITS.count; n++) expect((await upload(bytes, `${n}.jpg`)).status).toBe(200)
     expect((await upload(bytes, 'more.jpg')).error).toMatchObject({
       code: 'files_many',
@@ -240,7 +256,7 @@ describe('a file', () => {
 
 describe('room', () => {
   /** As if files of so many bytes had been added. */
-  const fill = (of: PieceAddress, size: number) =>
+  const fill = (of: SubmissionAddress, size: number) =>
     school.world.db.write(() =>
       school.world.db.run(
         `insert into files (id, work_id, place_id, hash, name, type, size, added_by, added_at)
@@ -251,20 +267,20 @@ describe('room', () => {
     )
 
   it('is shown and limited, for a pupil and for the class, before anything is sent', async () => {
-    const bos = pieceOf(school.built, piece.workId, 'Bo Lund')
-    const used = (await school.bo.get('seePiece', bos)).room
+    const bos = submissionOf(school.built, submission.workId, 'Bo Lund')
+    const used = (await school.bo.get('seeSubmission', bos)).room
     expect(used).toBe(0)
     await fill(bos, FILE_LIMITS.pupil - 3 * MIB)
-    expect((await school.bo.get('seePiece', bos)).room).toBe(FILE_LIMITS.pupil - 3 * MIB)
+    expect((await school.bo.get('seeSubmission', bos)).room).toBe(FILE_LIMITS.pupil - 3 * MIB)
     expect(await school.bo.begin(bos, { name: 'a.mp4', size: 4 * MIB })).toMatchObject({
       status: 413,
       error: { code: 'room_pupil', params: { most: 500, left: 3 } },
     })
     expect((await school.bo.begin(bos, { name: 'a.mp4', size: 2 * MIB })).status).toBe(201)
-    const page = await teacher.get('seeRoom', { classId: piece.classId })
+    const page = await teacher.get('seeRoom', { classId: submission.classId })
     expect(page.pupils[0]).toMatchObject({ name: 'Bo Lund', files: 1, used: FILE_LIMITS.pupil - 3 * MIB })
     await fill(bos, FILE_LIMITS.class)
-    expect((await anna.begin({ ...piece }, { name: 'a.mp4', size: MIB })).error?.code).toMatch(
+    expect((await anna.begin({ ...submission }, { name: 'a.mp4', size: MIB })).error?.code).toMatch(
       /files_many|room_class/,
     )
   })

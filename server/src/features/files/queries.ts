@@ -1,11 +1,11 @@
 import type { ClassId, FileId, PlaceId } from '@oppen/core/ids'
 import type { Database } from '../../db/index.js'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 
-export type FileAddress = PieceAddress & { readonly fileId: FileId }
+export type FileAddress = SubmissionAddress & { readonly fileId: FileId }
 
-/** A file of exactly this piece of exactly this class. */
-export const fileOfPiece = (db: Database, { classId, workId, placeId, fileId }: FileAddress) =>
+/** A file of exactly this submission of exactly this class. */
+export const fileOfSubmission = (db: Database, { classId, workId, placeId, fileId }: FileAddress) =>
   db.row<{
     hash: string
     name: string
@@ -20,13 +20,13 @@ export const fileOfPiece = (db: Database, { classId, workId, placeId, fileId }: 
     { classId, workId, placeId, fileId },
   )
 
-export const countOfPiece = (db: Database, { workId, placeId }: PieceAddress) =>
+export const countOfSubmission = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.row<{ files: number }>(
     'select count(*) as files from files where work_id = $workId and place_id = $placeId and removed_at is null',
     { workId, placeId },
   )
 
-/** Files `f` that take room: those on pieces, and those that were handed in. */
+/** Files `f` that take room: those on submissions, and those that were handed in. */
 const KEPT = `(f.removed_at is null or exists (select 1 from hand_in_files x where x.file_id = f.id))`
 
 /** Bytes of the files of one pupil in a class, and of all pupils of it; with those on their way, but for one upload. */

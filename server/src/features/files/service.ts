@@ -3,8 +3,8 @@ import {
   FILE_LIMITS,
   type FileKind,
   kindOfFile,
-  type PieceFile,
   type RoomPage,
+  type SubmissionFile,
 } from '@oppen/contract'
 import type { ClassId, FileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
@@ -13,22 +13,29 @@ import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findPiece, type PieceAddress, start } from '../work/moves.js'
+import { findSubmission, type SubmissionAddress, start } from '../work/moves.js'
 import { files, takenUploads, uploads } from './models.js'
-import { countOfPiece, type FileAddress, fileOfPiece, roomOf, roomOfPupils, takenUpload } from './queries.js'
+import {
+  countOfSubmission,
+  type FileAddress,
+  fileOfSubmission,
+  roomOf,
+  roomOfPupils,
+  takenUpload,
+} from './queries.js'
 import { tooMuch } from './store.js'
 import { tidyFileName, type Upload } from './upload.js'
 
-const ownerOf = ({ workId, placeId }: PieceAddress): string => `piece ${workId} ${placeId}`
+const ownerOf = ({ workId, placeId }: SubmissionAddress): string => `submission ${workId} ${placeId}`
 
 /**
- * Answers a request of the upload protocol for a piece: to begin, to send a part, to ask how much has come, to give
+ * Answers a request of the upload protocol for a submission: to begin, to send a part, to ask how much has come, to give
  * up. Looks first whether the pupil may write and has room, so that nothing is sent for nothing; what was begun takes
  * its room from then on.
  */
 export async function upload(
   world: World,
-  address: PieceAddress & { readonly uploadId?: string },
+  address: SubmissionAddress & { readonly uploadId?: string },
   request: Request,
   response: Response,
 ): Promise<undefined> {
@@ -47,7 +54,7 @@ export async function upload(
 
 async function reserve(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { id, owner, size }: { readonly id: string; readonly owner: string; readonly size: number },
 ): Promise<void> {
   const { classId, placeId } = address
@@ -79,12 +86,12 @@ type Taking<P, T> = {
 }
 
 /**
- * Takes a whole upload for a piece, exactly once: whoever asks again, because the answer did not come, or asks twice at
+ * Takes a whole upload for a submission, exactly once: whoever asks again, because the answer did not come, or asks twice at
  * once, gets the same answer. The bytes stay until what names them is on the disk, so that a cut loses nothing.
  */
 export async function takeUpload<P, T>(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   uploadId: string,
   { prepare, keep }: Taking<P, T>,
 ): Promise<T> {
@@ -121,7 +128,7 @@ async function refusing<T>(world: World, uploadId: string, act: () => Promise<T>
   }
 }
 
-async function storeUpload(world: World, address: PieceAddress, uploadId: string): Promise<Upload> {
+async function storeUpload(world: World, address: SubmissionAddress, uploadId: string): Promise<Upload> {
   const owner = ownerOf(address)
   const { path, name, declared, size } = await world.uploads.received(uploadId, owner)
   await writable(world, address)
@@ -131,15 +138,15 @@ async function storeUpload(world: World, address: PieceAddress, uploadId: string
 }
 
 /**
- * Takes a whole upload onto a piece, as a file of the same name. Refuses what the store does, and what there is no room
+ * Takes a whole upload onto a submission, as a file of the same name. Refuses what the store does, and what there is no room
  * for.
  */
 export const addFile = (
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   uploadId: string,
-): Promise<PieceFile> =>
+): Promise<SubmissionFile> =>
   takeUpload(world, address, uploadId, {
     prepare: async upload => upload,
     keep: upload => keepFile(world, viewer, address, upload, { id: uploadId as FileId }),
@@ -148,7 +155,7 @@ export const addFile = (
 /** Refuses `room_pupil` and `room_class` where so many more bytes would be too many; an upload counts but once. */
 async function hasRoom(
   world: World,
-  { classId, placeId }: PieceAddress,
+  { classId, placeId }: SubmissionAddress,
   size: number,
   uploadId: string,
 ): Promise<void> {
@@ -170,9 +177,13 @@ export async function seeRoom(world: World, classId: ClassId): Promise<RoomPage>
   }
 }
 
-/** Turns a picture of a piece a quarter to the right. What was handed in with it keeps it as it was. */
-export async function turnPicture(world: World, viewer: Viewer, address: FileAddress): Promise<PieceFile> {
-  const file = await fileOfPiece(world.db, address)
+/** Turns a picture of a submission a quarter to the right. What was handed in with it keeps it as it was. */
+export async function turnPicture(
+  world: World,
+  viewer: Viewer,
+  address: FileAddress,
+): Promise<SubmissionFile> {
+  const file = await fileOfSubmission(world.db, address)
   if (!file || file.removedAt !== null) throw new Refused('not_found')
   if (!file.type.startsWith('image/')) throw new Refused('picture_only', { name: file.name })
   const turned = await world.workers.files
@@ -188,14 +199,14 @@ export async function turnPicture(world: World, viewer: Viewer, address: FileAdd
   })
 }
 
-/** Puts a stored file onto a piece. */
+/** Puts a stored file onto a submission. */
 export function keepFile(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   upload: Upload,
   { id = newId<FileId>(world), addedAt = world.clock.now() } = {},
-): Promise<PieceFile> {
+): Promise<SubmissionFile> {
   const { workId, placeId } = address
   return world.db.write(async () => {
     const { status } = await writable(world, address)
@@ -203,21 +214,21 @@ export function keepFile(
       .model(files)
       .create({ id, workId, placeId, ...upload, addedBy: viewer.accountId, addedAt, removedAt: null })
     if (status.phase === 'untouched') await start(world, viewer, address)
-    tellPiece(world, address)
+    tellSubmission(world, address)
     const { name, type, size } = upload
     return { id, name, type, size, addedAt }
   })
 }
 
-async function writable(world: World, address: PieceAddress) {
-  const piece = await findPiece(world, address)
-  take(mayWrite(piece.status, piece.timing, world.clock.now()))
-  const count = await countOfPiece(world.db, address)
+async function writable(world: World, address: SubmissionAddress) {
+  const submission = await findSubmission(world, address)
+  take(mayWrite(submission.status, submission.timing, world.clock.now()))
+  const count = await countOfSubmission(world.db, address)
   if ((count?.files ?? 0) >= FILE_LIMITS.count) throw new Refused('files_many', { most: FILE_LIMITS.count })
-  return piece
+  return submission
 }
 
-/** Takes a file off the piece; what was handed in with it keeps it. */
+/** Takes a file off the submission; what was handed in with it keeps it. */
 export const removeFile = (world: World, address: FileAddress) =>
   setRemoved(world, address, world.clock.now())
 
@@ -230,22 +241,22 @@ async function setRemoved(
   removedAt: number | null,
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
-    if (!(await fileOfPiece(world.db, address))) throw new Refused('not_found')
-    const { status, timing } = await findPiece(world, address)
+    if (!(await fileOfSubmission(world.db, address))) throw new Refused('not_found')
+    const { status, timing } = await findSubmission(world, address)
     take(mayWrite(status, timing, world.clock.now()))
     await world.db.model(files).update({ removedAt }, { where: { id: address.fileId } })
-    tellPiece(world, address)
+    tellSubmission(world, address)
   })
   return { done: true }
 }
 
-function tellPiece(world: World, { classId, workId, placeId }: PieceAddress): void {
-  world.db.afterCommit(() => void world.live.tell({ what: 'piece', classId, workId, placeId }))
+function tellSubmission(world: World, { classId, workId, placeId }: SubmissionAddress): void {
+  world.db.afterCommit(() => void world.live.tell({ what: 'submission', classId, workId, placeId }))
 }
 
-/** Sends a file of a piece. */
+/** Sends a file of a submission. */
 export async function sendFile(world: World, address: FileAddress, response: Response): Promise<undefined> {
-  const file = await fileOfPiece(world.db, address)
+  const file = await fileOfSubmission(world.db, address)
   if (!file) throw new Refused('not_found')
   return sendStored(world, file, response)
 }

@@ -3,16 +3,16 @@ import { createConnection } from 'node:net'
 import { join } from 'node:path'
 import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
-import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool, TUS } from '@oppen/demo'
+import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf, TUS } from '@oppen/demo'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 
 let school: SmallSchool
 let anna: Person
 let workId: WorkId
-let piece: PieceAddress
+let submission: SubmissionAddress
 
 beforeAll(async () => {
   school = await smallSchool()
@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => school.stop())
 beforeEach(async () => {
   workId = await buildWork(school.world, school.built, { title: 'Photo' })
-  piece = pieceOf(school.built, workId, 'Anna Reyes')
+  submission = submissionOf(school.built, workId, 'Anna Reyes')
 })
 
 const picture = () =>
@@ -36,17 +36,17 @@ async function pages(count: number): Promise<Uint8Array> {
 }
 
 const send = async (bytes: Uint8Array, name: string) =>
-  (await anna.begin(piece, { name, size: bytes.length }, bytes)).id
+  (await anna.begin(submission, { name, size: bytes.length }, bytes)).id
 const parts = () => readdir(join(school.folder, 'files', 'uploads'))
 const pending = async () =>
   (await school.world.db.row<{ n: number }>('select count(*) as n from uploads'))?.n ?? Number.NaN
-const filesOf = async () => (await anna.get('seePiece', piece)).files
+const filesOf = async () => (await anna.get('seeSubmission', submission)).files
 
 describe('a whole upload', () => {
   it('becomes one file, however often and at once it is taken, with the same answer', async () => {
     const uploadId = await send(await picture(), 'gauge.jpg')
     const answers = await Promise.all(
-      Array.from({ length: 5 }, () => anna.ask('addFile', piece, { uploadId })),
+      Array.from({ length: 5 }, () => anna.ask('addFile', submission, { uploadId })),
     )
     expect(answers.map(one => one.status)).toEqual([200, 200, 200, 200, 200])
     expect(new Set(answers.map(one => JSON.stringify(one.reply))).size).toBe(1)
@@ -57,12 +57,12 @@ describe('a whole upload', () => {
   it('becomes pages once, with the same answer when it is asked again', async () => {
     const uploadId = await send(await pages(3), 'scan.pdf')
     const [one, two] = await Promise.all([
-      anna.get('addSheets', piece, { uploadId }),
-      anna.get('addSheets', piece, { uploadId }),
+      anna.get('addSheets', submission, { uploadId }),
+      anna.get('addSheets', submission, { uploadId }),
     ])
     expect(one).toEqual(two)
-    expect(await anna.get('addSheets', piece, { uploadId })).toEqual(one)
-    expect((await anna.get('seeWorksheet', piece)).sheets).toHaveLength(3)
+    expect(await anna.get('addSheets', submission, { uploadId })).toEqual(one)
+    expect((await anna.get('seeWorksheet', submission)).sheets).toHaveLength(3)
   })
 
   it('is still there where what it becomes could not be kept, and is taken the next time', async () => {
@@ -74,29 +74,31 @@ describe('a whole upload', () => {
         "create trigger full before insert on taken_uploads begin select raise(abort, 'no room'); end",
       ),
     )
-    expect((await anna.ask('addFile', piece, { uploadId })).status).toBe(500)
+    expect((await anna.ask('addFile', submission, { uploadId })).status).toBe(500)
     expect(await parts()).toContain(uploadId)
     expect(await filesOf()).toEqual([])
     await db.write(() => db.script('drop trigger full'))
-    expect((await anna.get('addFile', piece, { uploadId })).name).toBe('full.jpg')
+    expect((await anna.get('addFile', submission, { uploadId })).name).toBe('full.jpg')
     expect(await filesOf()).toHaveLength(1)
   })
 
   it('that is refused for what it is goes; one that may yet be taken stays', async () => {
     const bad = await send(Buffer.from('MZ not for here'), 'a.exe')
-    expect(await anna.ask('addFile', piece, { uploadId: bad })).toMatchObject({
+    expect(await anna.ask('addFile', submission, { uploadId: bad })).toMatchObject({
       error: { code: 'file_type' },
     })
     expect([await parts(), await pending()]).toEqual([[], 0])
-    const { id } = await anna.begin(piece, { name: 'half.jpg', size: 100 }, Buffer.alloc(50))
-    expect(await anna.ask('addFile', piece, { uploadId: id })).toMatchObject({ error: { code: 'file_cut' } })
+    const { id } = await anna.begin(submission, { name: 'half.jpg', size: 100 }, Buffer.alloc(50))
+    expect(await anna.ask('addFile', submission, { uploadId: id })).toMatchObject({
+      error: { code: 'file_cut' },
+    })
     expect(await parts()).toContain(id)
   })
 
   it('is nobody else’s, not even once it was taken', async () => {
     const uploadId = await send(await picture(), 'mine.jpg')
-    await anna.get('addFile', piece, { uploadId })
-    const other = { ...piece, workId: await buildWork(school.world, school.built, { title: 'Other' }) }
+    await anna.get('addFile', submission, { uploadId })
+    const other = { ...submission, workId: await buildWork(school.world, school.built, { title: 'Other' }) }
     expect((await anna.ask('addFile', other, { uploadId })).status).toBe(404)
   })
 })
@@ -106,19 +108,19 @@ describe('uploads on their way', () => {
     const size = 90 * 1024 * 1024
     const before = await pending()
     const begun = await Promise.all(
-      Array.from({ length: 8 }, (_, n) => anna.begin(piece, { name: `film ${n}.mp4`, size })),
+      Array.from({ length: 8 }, (_, n) => anna.begin(submission, { name: `film ${n}.mp4`, size })),
     )
     const taken = begun.filter(one => one.status === 201)
     expect(taken).toHaveLength(Math.floor(FILE_LIMITS.pupil / size))
     expect(begun.find(one => one.status !== 201)?.error?.code).toBe('room_pupil')
     // one that is given up makes room for another
     const [first] = taken
-    const path = addressOf(routes.dropUpload, { ...piece, uploadId: first?.id ?? '' })
+    const path = addressOf(routes.dropUpload, { ...submission, uploadId: first?.id ?? '' })
     expect((await anna.fetch(path, { method: 'DELETE', headers: TUS })).status).toBe(204)
-    const again = await anna.begin(piece, { name: 'film.mp4', size })
+    const again = await anna.begin(submission, { name: 'film.mp4', size })
     expect(again.status).toBe(201)
     for (const { id } of [...taken.slice(1), again])
-      await anna.fetch(addressOf(routes.dropUpload, { ...piece, uploadId: id }), {
+      await anna.fetch(addressOf(routes.dropUpload, { ...submission, uploadId: id }), {
         method: 'DELETE',
         headers: TUS,
       })
@@ -126,7 +128,7 @@ describe('uploads on their way', () => {
   })
 
   it('go when nothing was added to them for two days, while the server runs', async () => {
-    const { id } = await anna.begin(piece, { name: 'left.jpg', size: 100 }, Buffer.alloc(50))
+    const { id } = await anna.begin(submission, { name: 'left.jpg', size: 100 }, Buffer.alloc(50))
     const day = 86_400_000
     expect(await school.world.uploads.sweep(Date.now() + day)).not.toContain(id)
     const old = new Date(Date.now() - 2.1 * day)
@@ -195,9 +197,9 @@ describe('pictures', () => {
     const gif = await sharp(frames, { join: { animated: true } })
       .gif({ delay: [100, 200, 300], loop: 2 })
       .toBuffer()
-    const { reply } = await anna.upload(piece, gif, 'moving.gif', 'image/gif')
-    const turned = await anna.get('turnPicture', { ...piece, fileId: reply.id })
-    const stored = await anna.fetch(addressOf(routes.seeFile, { ...piece, fileId: turned.id }))
+    const { reply } = await anna.upload(submission, gif, 'moving.gif', 'image/gif')
+    const turned = await anna.get('turnPicture', { ...submission, fileId: reply.id })
+    const stored = await anna.fetch(addressOf(routes.seeFile, { ...submission, fileId: turned.id }))
     const kept = Buffer.from(await stored.arrayBuffer())
     expect(await sharp(kept, { animated: true }).metadata()).toMatchObject({
       format: 'gif',
@@ -229,22 +231,22 @@ it('a text in UTF-16 is a text, whatever its first bytes are like', async () => 
     ['little.txt', Buffer.from(`\ufeff${text}`, 'utf16le')],
     ['big.txt', Buffer.from(`\ufeff${text}`, 'utf16le').swap16()],
   ] as const) {
-    const { reply } = await anna.upload(piece, bytes, name, 'audio/mpeg')
+    const { reply } = await anna.upload(submission, bytes, name, 'audio/mpeg')
     expect(reply.type).toBe('text/plain')
-    const stored = await anna.fetch(addressOf(routes.seeFile, { ...piece, fileId: reply.id }))
+    const stored = await anna.fetch(addressOf(routes.seeFile, { ...submission, fileId: reply.id }))
     expect(await stored.text()).toBe(text)
   }
 })
 
 it('a file that is missing on the server is named, and breaks nothing else', async () => {
-  const { reply } = await anna.upload(piece, Buffer.from('Fog.\n'), 'fog.txt', 'text/plain')
+  const { reply } = await anna.upload(submission, Buffer.from('Fog.\n'), 'fog.txt', 'text/plain')
   const row = await school.world.db.row<{ hash: string }>('select hash from files where id = $id', {
     id: reply.id,
   })
   const path = school.world.files.pathOf(row?.hash ?? '')
   expect(await readFile(path, 'utf8')).toBe('Fog.\n')
   await rm(path)
-  const stored = await anna.fetch(addressOf(routes.seeFile, { ...piece, fileId: reply.id }))
+  const stored = await anna.fetch(addressOf(routes.seeFile, { ...submission, fileId: reply.id }))
   expect([stored.status, (await stored.json()).error]).toMatchObject([
     410,
     { code: 'file_missing', params: { name: 'fog.txt' } },

@@ -1,5 +1,12 @@
 import type { LiveEvent } from '@oppen/contract'
-import { buildAccount, buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import {
+  buildAccount,
+  buildWork,
+  type Person,
+  type SmallSchool,
+  smallSchool,
+  submissionOf,
+} from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { addCoTeacher, leaveTeams } from '../classes/service.js'
 
@@ -35,17 +42,17 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-it('tells of a piece only those who may see it, and of a copy only pupil and teachers; nobody is told what it says', async () => {
+it('tells of a submission only those who may see it, and of a copy only pupil and teachers; nobody is told what it says', async () => {
   const names = ['ms.kestrel', 'anna.reyes', 'mr.reyes', 'bo.lund', 'ms.dunlin']
   const people = await Promise.all(names.map(name => school.person().signIn(name)))
   const streams = await Promise.all(people.map(listen))
-  const piece = pieceOf(
+  const submission = submissionOf(
     school.built,
     await buildWork(school.world, school.built, { title: 'Read' }),
     'Anna Reyes',
   )
-  await people[1]?.get('saveCopy', piece, { html: '<p>secret words</p>', base: 0 })
-  await people[0]?.get('writeNotice', piece, { html: '<p>end</p>' })
+  await people[1]?.get('saveCopy', submission, { html: '<p>secret words</p>', base: 0 })
+  await people[0]?.get('writeNotice', submission, { html: '<p>end</p>' })
   const kinds = () => streams.map(stream => stream.heard.map(event => event.what))
   await expect
     .poll(() =>
@@ -55,9 +62,9 @@ it('tells of a piece only those who may see it, and of a copy only pupil and tea
     )
     .toBe(true)
   expect(kinds()).toEqual([
-    ['topics', 'piece', 'copy', 'talk'],
-    ['topics', 'piece', 'copy', 'talk'],
-    ['topics', 'piece', 'talk'],
+    ['topics', 'submission', 'copy', 'talk'],
+    ['topics', 'submission', 'copy', 'talk'],
+    ['topics', 'submission', 'talk'],
     ['topics', 'talk'],
     [],
   ])
@@ -78,7 +85,7 @@ it('goes silent at once for a pupil whose place is freed', async () => {
     school.person().signIn('bo.lund'),
   ])
   const stream = await listen(bo)
-  await teacher.get('freePlace', pieceOf(school.built, '' as never, 'Bo Lund'))
+  await teacher.get('freePlace', submissionOf(school.built, '' as never, 'Bo Lund'))
   await teacher.get('writeNotice', { classId: school.built.classId }, { html: '<p>not for Bo</p>' })
   await expect.poll(() => stream.heard.map(event => event.what)).toEqual(['me'])
   await stream.stop()

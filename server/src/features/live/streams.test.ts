@@ -1,7 +1,7 @@
 import type { LiveEvent } from '@oppen/contract'
 import type { AccountId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { buildWork, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { describe, expect, it } from 'vitest'
 import { LiveStreams, type Stream } from './streams.js'
 
@@ -156,15 +156,15 @@ it('a save of one class asks nothing of the sessions of open screens, and reads 
     ),
   )
   await expect.poll(() => school.world.live.size).toBe(4)
-  const piece = pieceOf(
+  const submission = submissionOf(
     school.built,
     await buildWork(school.world, school.built, { title: 'Log' }),
     'Anna Reyes',
   )
-  await school.anna.get('saveCopy', piece, { html: '<p>one</p>', base: 0 })
-  await school.anna.get('saveCopy', piece, { html: '<p>two</p>', base: 1 })
+  await school.anna.get('saveCopy', submission, { html: '<p>one</p>', base: 0 })
+  await school.anna.get('saveCopy', submission, { html: '<p>two</p>', base: 1 })
   statements.length = 0
-  await school.anna.get('saveCopy', piece, { html: '<p>three</p>', base: 2 })
+  await school.anna.get('saveCopy', submission, { html: '<p>three</p>', base: 2 })
   expect(statements.filter(sql => /from sessions|from accounts|family_links/.test(sql))).toEqual([])
   for (const stream of streams) await stream.body?.cancel()
   await school.stop()

@@ -149,12 +149,12 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'door':
     case 'auditLog':
       return can(viewer, 'register.see', { kind: 'class', classId: event.classId })
-    case 'piece':
+    case 'submission':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'copy':
     case 'ink':
     case 'note':
-      return can(viewer, 'piece.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
+      return can(viewer, 'submission.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'circle':
       return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })
     case 'me':

@@ -16,11 +16,11 @@ const MARKING = `select ${jsonObject({
       newNotes: newNotes('p.id'),
     }),
     `from places p join asked a on a.work_id = w.id and a.place_id = p.id
-     left join pieces i on i.work_id = w.id and i.place_id = p.id
+     left join submissions i on i.work_id = w.id and i.place_id = p.id
      where p.class_id = w.class_id and p.left_at is null order by p.name`,
   ),
 })} as json from works w join classes c on c.id = w.class_id where w.id = $workId and w.class_id = $classId`
 
-/** All pupils of a class and where each stands with one piece of work. */
+/** All pupils of a class and where each stands with one work. */
 export const markingJson = (db: Database, classId: ClassId, workId: WorkId, viewer: AccountId) =>
   db.json(MARKING, { classId, workId, viewer })

@@ -5,7 +5,7 @@ import type { MoveKind, SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { readTime } from '../work/form.js'
-import { applyMove, findPiece, type PieceAddress } from '../work/moves.js'
+import { applyMove, findSubmission, type SubmissionAddress } from '../work/moves.js'
 
 export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
 
@@ -16,14 +16,14 @@ export type HandBack = { readonly number: number; readonly mark: string | null; 
 export async function handBack(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   asked: HandBack,
 ): Promise<SubmissionStatus> {
   const feedback = readFeedback(asked.feedback)
   return world.db.write(async () => {
-    const piece = await findPiece(world, address)
-    sameHandIn(piece.status, asked.number)
-    const mark = asked.mark === null ? null : markFor(piece.points, asked.mark)
+    const submission = await findSubmission(world, address)
+    sameHandIn(submission.status, asked.number)
+    const mark = asked.mark === null ? null : markFor(submission.points, asked.mark)
     const move = { kind: 'handBack', at: world.clock.now(), mark } as const
     return applyMove(world, address, move, { by: viewer.accountId, feedback })
   })
@@ -40,14 +40,14 @@ export type TryAgain = { readonly number: number; readonly by: string | null; re
 export async function tryAgain(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   asked: TryAgain,
 ): Promise<SubmissionStatus> {
   const feedback = readFeedback(asked.feedback)
   const by = readTime(world, asked.by, 'by')
   return world.db.write(async () => {
-    const piece = await findPiece(world, address)
-    sameHandIn(piece.status, asked.number)
+    const submission = await findSubmission(world, address)
+    sameHandIn(submission.status, asked.number)
     const move = { kind: 'tryAgain', at: world.clock.now(), by: by?.at ?? null } as const
     return applyMove(world, address, move, { by: viewer.accountId, feedback })
   })
@@ -67,7 +67,7 @@ function readFeedback(text: string): string {
 export function plainMove(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   kind: Exclude<MoveKind, 'handBack' | 'tryAgain'>,
 ): Promise<SubmissionStatus> {
   return world.db.write(() =>

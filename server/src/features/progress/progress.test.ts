@@ -1,5 +1,5 @@
 import { localOf } from '@oppen/core/zone'
-import { buildTopic, buildWork, pieceOf, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildTopic, buildWork, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 
 let school: SmallSchool
@@ -11,18 +11,20 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-it('lists every piece, moved or not, the newest first, with topic, status and feedback', async () => {
-  expect(await school.anna.get('seeProgress', anna())).toMatchObject({ pieces: [], markedAt: null })
+it('lists every submission, moved or not, the newest first, with topic, status and feedback', async () => {
+  expect(await school.anna.get('seeProgress', anna())).toMatchObject({ submissions: [], markedAt: null })
   const topicId = await buildTopic(school.world, school.built, 'High water')
   const old = await buildWork(school.world, school.built, { title: 'Older', topicId, points: '10' })
   school.clock.moveTo(school.clock.now() + 60_000)
   await buildWork(school.world, school.built, { title: 'Newer' })
-  const piece = pieceOf(school.built, old, 'Anna Reyes')
-  const { version } = await school.anna.get('saveCopy', piece, { html: '<p>x</p>', base: 0 })
-  await school.anna.get('handIn', piece, { version })
-  await school.teacher.get('handBack', piece, { number: 1, mark: '8.5', feedback: 'Good.' })
+  const submission = submissionOf(school.built, old, 'Anna Reyes')
+  const { version } = await school.anna.get('saveCopy', submission, { html: '<p>x</p>', base: 0 })
+  await school.anna.get('handIn', submission, { version })
+  await school.teacher.get('handBack', submission, { number: 1, mark: '8.5', feedback: 'Good.' })
   const page = await school.family.get('seeProgress', anna())
-  expect(page.pieces.map(one => [one.work.title, one.topicName, one.status.phase, one.feedback])).toEqual([
+  expect(
+    page.submissions.map(one => [one.work.title, one.topicName, one.status.phase, one.feedback]),
+  ).toEqual([
     ['Newer', null, 'untouched', null],
     ['Older', 'High water', 'handedBack', 'Good.'],
   ])
@@ -37,11 +39,11 @@ it('lists every piece, moved or not, the newest first, with topic, status and fe
 it('is fresh as of the last mark given or changed, not of the last hand-in', async () => {
   const marked = (await school.anna.get('seeProgress', anna())).markedAt
   school.clock.moveTo(school.clock.now() + 60_000)
-  const [newer] = (await school.anna.get('seeProgress', anna())).pieces
+  const [newer] = (await school.anna.get('seeProgress', anna())).submissions
   if (!newer) throw new Error('no work')
-  const piece = pieceOf(school.built, newer.work.id, 'Anna Reyes')
-  const { version } = await school.anna.get('saveCopy', piece, { html: '<p>y</p>', base: 0 })
-  await school.anna.get('handIn', piece, { version })
+  const submission = submissionOf(school.built, newer.work.id, 'Anna Reyes')
+  const { version } = await school.anna.get('saveCopy', submission, { html: '<p>y</p>', base: 0 })
+  await school.anna.get('handIn', submission, { version })
   expect((await school.anna.get('seeProgress', anna())).markedAt).toBe(marked)
 })
 
@@ -65,6 +67,6 @@ it('of the class has a line for each pupil, and says when one of them changes by
     [3, 1],
     [3, 1],
   ])
-  // it says what is shown, and nothing of the pieces themselves
+  // it says what is shown, and nothing of the submissions themselves
   expect(JSON.stringify(after)).not.toContain(title)
 })

@@ -7,7 +7,7 @@ const PROGRESS = `select ${jsonObject({
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
   markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain'))`,
-  pieces: jsonArray(
+  submissions: jsonArray(
     jsonObject({
       work: jsonObject(OWN_LINE),
       topicName: 't.name',
@@ -15,29 +15,29 @@ const PROGRESS = `select ${jsonObject({
       feedback: 'i.feedback',
     }),
     `from asked a join works w on w.id = a.work_id left join topics t on t.id = w.topic_id
-     left join pieces i on i.work_id = w.id and i.place_id = p.id
+     left join submissions i on i.work_id = w.id and i.place_id = p.id
      where a.place_id = p.id and ${APPEARED} and w.kind <> 'handout' order by w.posted_at desc, w.id`,
   ),
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
 
-/** Each piece of one pupil in a class, with state, mark and feedback. */
+/** Each submission of one pupil in a class, with state, mark and feedback. */
 export const progressJson = (db: Database, classId: ClassId, placeId: PlaceId, now: Instant) =>
   db.json(PROGRESS, { classId, placeId, now })
 
 type AskedRow = {
   placeId: PlaceId
   name: string
-  /** All of a pupil's pieces, as JSON; an empty list where nothing is asked. */
-  pieces: string
+  /** All of a pupil's submissions, as JSON; an empty list where nothing is asked. */
+  submissions: string
 }
 
 const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
   jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), status: STATUS }),
   `from asked a join works w on w.id = a.work_id and w.kind <> 'handout'
-   left join pieces i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
-)} as pieces from places p where p.class_id = $classId and p.left_at is null order by p.name`
+   left join submissions i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
+)} as submissions from places p where p.class_id = $classId and p.left_at is null order by p.name`
 
-/** Every pupil of a class with every piece that is asked of them. */
+/** Every pupil of a class with every submission that is asked of them. */
 export const askedOfClass = (db: Database, classId: ClassId, now: Instant) =>
   db.rows<AskedRow>(ASKED_OF_CLASS, { classId, now })
 

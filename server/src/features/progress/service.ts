@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises'
 import type { ProgressOverview } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { type AskedPiece, nextChange, overviewLine } from '@oppen/core/progress'
+import { type AskedSubmission, nextChange, overviewLine } from '@oppen/core/progress'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { askedOfClass, classNameOf } from './queries.js'
@@ -16,8 +16,8 @@ export async function seeOverview(world: World, classId: ClassId): Promise<Progr
   if (!found) throw new Refused('not_found')
   const lines: ProgressOverview['lines'] = []
   let until: number | null = null
-  for (const { placeId, name, pieces } of pupils) {
-    const asked = JSON.parse(pieces) as AskedPiece[]
+  for (const { placeId, name, submissions } of pupils) {
+    const asked = JSON.parse(submissions) as AskedSubmission[]
     lines.push({ placeId, name, ...overviewLine(asked, now) })
     const next = nextChange(asked, now)
     if (next !== null && (until === null || next < until)) until = next

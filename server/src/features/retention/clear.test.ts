@@ -2,22 +2,26 @@ import { mkdir, readdir, utimes, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 
 import { LIVES } from '@oppen/core/retention'
-import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { ON_PLACE } from '../classes/onPlace.js'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import { clearOutlived } from './clear.js'
 import { STORED_IN } from './storedIn.js'
 
 const DAY = 86_400_000
 let school: SmallSchool
 let anna: Person
-let piece: PieceAddress
+let submission: SubmissionAddress
 
 beforeAll(async () => {
   school = await smallSchool()
   ;({ anna } = school)
-  piece = pieceOf(school.built, await buildWork(school.world, school.built, { title: 'Draw' }), 'Anna Reyes')
+  submission = submissionOf(
+    school.built,
+    await buildWork(school.world, school.built, { title: 'Draw' }),
+    'Anna Reyes',
+  )
 })
 afterAll(() => school.stop())
 
@@ -57,19 +61,19 @@ async function age(hash: string, days: number): Promise<void> {
 }
 
 it('files that were taken off go after thirty days, and what they stand for with them; the others stay', async () => {
-  const text = (n: number) => anna.upload(piece, Buffer.from(`page ${n}\n`), `${n}.txt`, 'text/plain')
+  const text = (n: number) => anna.upload(submission, Buffer.from(`page ${n}\n`), `${n}.txt`, 'text/plain')
   const [off, on, shown, handedIn] = [await text(1), await text(2), await text(3), await text(4)].map(
     one => one.reply.id as string,
   ) as [string, string, string, string]
-  await anna.get('saveCopy', piece, {
-    html: `<p><img src="/api/classes/${piece.classId}/works/${piece.workId}/pieces/${piece.placeId}/files/${shown}"></p>`,
+  await anna.get('saveCopy', submission, {
+    html: `<p><img src="/api/classes/${submission.classId}/works/${submission.workId}/submissions/${submission.placeId}/files/${shown}"></p>`,
     base: 0,
   })
-  await anna.get('handIn', piece, { version: 1 })
-  await anna.get('takeBack', piece)
+  await anna.get('handIn', submission, { version: 1 })
+  await anna.get('takeBack', submission)
   const stored = await Promise.all([off, on, shown, handedIn].map(hashOf))
   for (const fileId of [off, shown, handedIn])
-    await anna.get('removeFile', { ...piece, fileId: fileId as never })
+    await anna.get('removeFile', { ...submission, fileId: fileId as never })
   // only what was taken off before it was handed in is nobody's
   for (const hash of stored) await age(hash, 40)
   const fresh = await clearOutlived(school.world)
@@ -99,7 +103,7 @@ it('a file that nothing ever named goes after thirty days, and one put there sin
 })
 
 it('ink that was taken off goes once nothing shows it, and every version still shows what it showed', async () => {
-  const at = { ...piece, workId: await buildWork(school.world, school.built, { title: 'Ink' }) }
+  const at = { ...submission, workId: await buildWork(school.world, school.built, { title: 'Ink' }) }
   const given = await school.world.files.keepBytes(Buffer.from('a page'))
   await school.world.db.write(() =>
     school.world.db.run(

@@ -31,11 +31,11 @@ export const THEIR_CLASSES = `(select class_id from teachers where account_id = 
   union select p.class_id from family_links l join places p on p.id = l.place_id where l.account_id = $account)`
 
 export const PERSON_DATA = {
-  // a piece of work and what was made of it
+  // a work and what was made of it
   hand_in_files: { own: `hand_in_id in (select id from hand_ins where ${ofPlace})` },
   moves: { own: ofPlace, wrote: byAccount },
   hand_ins: { own: ofPlace },
-  pieces: { own: ofPlace },
+  submissions: { own: ofPlace },
   copy_versions: { own: ofPlace },
   copies: { own: ofPlace },
   ink: { own: ofPlace },
@@ -96,7 +96,7 @@ export const PERSON_DATA = {
   teachers: { own: ofAccount },
   entries: { own: ofAccount },
   feeds: { own: ofAccount, hidden: ['source', 'hash'] },
-  // what others have seen of a piece is kept under the name of the piece
+  // what others have seen of a submission is kept under the name of the submission
   read_markers: {
     own: `${ofAccount} or exists (select 1 from json_each($places) one where read_markers.what like '%:' || one.value)`,
   },

@@ -210,7 +210,7 @@ export const countsOfPerson = (db: Database, tables: readonly Rows[], bind: Bind
     bind,
   )
 
-/** How many files a person has on pieces of work and in circles, and their bytes. */
+/** How many files a person has on works and in circles, and their bytes. */
 export const filesOfPerson = async (db: Database, bind: Bind): Promise<{ count: number; bytes: number }> =>
   (await db.row<{ count: number; bytes: number }>(
     `select count(*) as count, coalesce(sum(size), 0) as bytes from (

@@ -5,8 +5,8 @@ import {
   buildWork,
   formOf,
   type Person,
-  pieceOf,
   placeOf,
+  submissionOf,
   type TwoGroups,
   twoGroups,
 } from '@oppen/demo'
@@ -81,7 +81,7 @@ describe('what is found', () => {
       .png()
       .toBuffer()
     const pupil = await viewerOf('anna.reyes')
-    await addBytes(world, pupil, pieceOf(built, workId, 'Anna Reyes'), { name: 'heron.png', bytes })
+    await addBytes(world, pupil, submissionOf(built, workId, 'Anna Reyes'), { name: 'heron.png', bytes })
     const kinds = async (person: Person) => (await find(person, 'heron')).map(one => one.kind).sort()
     expect(await kinds(school.teacher)).toEqual(['file', 'file', 'file', 'page', 'post', 'work'])
     expect(await kinds(school.anna)).toEqual(['file', 'file', 'file', 'page', 'post', 'work'])
@@ -108,7 +108,7 @@ const never = (): never => {
   throw new Error('it is not there')
 }
 
-describe('words beside a piece of work', () => {
+describe('words beside a work', () => {
   const words = async (person: Person) => {
     const found = (await find(person, 'estuary')).filter(one => one.kind === 'post')
     return found.map(one => `${plain(one.title)}: ${plain(one.body)}`).sort()
@@ -119,9 +119,9 @@ describe('words beside a piece of work', () => {
     const { classId } = built
     const groupIds = [built.groups.Heron ?? never()]
     const workId = await buildWork(world, built, { title: 'Tide log', forWhom: 'groups', groupIds })
-    const piece = pieceOf(built, workId, 'Anna Reyes')
+    const submission = submissionOf(built, workId, 'Anna Reyes')
     await anna.get('writeInThread', { classId, workId }, { text: 'Is the estuary <b 5 km wide?' })
-    await anna.get('writeNote', piece, { text: 'I was at the estuary' })
+    await anna.get('writeNote', submission, { text: 'I was at the estuary' })
     const { notes } = await anna.get('seeThread', { classId, workId })
     expect(await words(anna)).toEqual([
       'Tide log: I was at the estuary',
@@ -247,7 +247,7 @@ it('texts made as things change are those made anew from everything', async () =
   const { world } = school
   await buildWork(world, school.built, { title: 'One', directions: '<p>two</p>' })
   const workId = await buildWork(world, school.built, { title: 'Noted' })
-  await school.anna.get('writeNote', pieceOf(school.built, workId, 'Anna Reyes'), { text: 'mine' })
+  await school.anna.get('writeNote', submissionOf(school.built, workId, 'Anna Reyes'), { text: 'mine' })
   await school.anna.get('writeInThread', { ...at(), workId }, { text: 'for all' })
   await refreshTexts(world)
   await buildWork(world, school.built, { title: 'Three' })

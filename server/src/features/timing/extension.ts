@@ -2,7 +2,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { readTime } from '../work/form.js'
-import { findPiece, type PieceAddress } from '../work/moves.js'
+import { findSubmission, type SubmissionAddress } from '../work/moves.js'
 import { extensions } from './models.js'
 import { planOf } from './planner.js'
 import { recomputeLoad } from './workLoads.js'
@@ -12,13 +12,13 @@ import { findTimed } from './workTimes.js'
 export async function setExtension(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   due: string | null,
 ): Promise<{ done: true }> {
   readTime(world, due, 'due')
   const { classId, workId, placeId } = address
   await world.db.write(async () => {
-    await findPiece(world, address)
+    await findSubmission(world, address)
     const work = await findTimed(world, workId)
     await world.db.model(extensions).destroy({ where: { workId, placeId } })
     if (due !== null) {
@@ -36,7 +36,7 @@ export async function setExtension(
       })
     }
     await recomputeLoad(world, work)
-    world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+    world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
   })
   return { done: true }
 }

@@ -5,9 +5,9 @@ import {
   buildWork,
   lessonRule,
   type Person,
-  pieceOf,
   placeOf,
   Seeded,
+  submissionOf,
   type TwoGroups,
   twoGroups,
 } from '@oppen/demo'
@@ -41,15 +41,15 @@ const prepared = (change = {}) =>
     ...change,
   })
 const dueOf = async (person: TwoGroups['anna'], workId: WorkId) => {
-  const { pieces } = await person.get('seeToday', {})
-  return pieces.find(piece => piece.work.id === workId)?.work.dueAt
+  const { submissions } = await person.get('seeToday', {})
+  return submissions.find(submission => submission.work.id === workId)?.work.dueAt
 }
 const timetable = async (change: Partial<TimetableForm>): Promise<TimetableForm> => {
   const page = await school.teacher.get('seeTimetable', at())
   return { from: '2026-10-14', lessons: page.lessons, changes: page.changes, rooms: [], ...change }
 }
 
-describe('one piece for two groups', () => {
+describe('one work for two groups', () => {
   it('is due for each at its own lesson, and for the family as for the child', async () => {
     const workId = await prepared()
     expect(await dueOf(school.anna, workId)).toBe(summer(15, 13, 30))
@@ -64,25 +64,25 @@ describe('one piece for two groups', () => {
     expect(await dueOf(school.bo, wren)).toBe(summer(16, 9))
     expect(await dueOf(school.anna, ann)).toBe(summer(15, 13, 30))
     expect(await dueOf(school.bo, ann)).toBeUndefined()
-    const piece = pieceOf(school.built, wren, 'Anna Reyes')
-    expect(await school.anna.ask('seePiece', piece)).toMatchObject({ status: 404 })
-    expect(await school.anna.ask('saveCopy', piece, { html: '<p>x</p>', base: 0 })).toMatchObject({
+    const submission = submissionOf(school.built, wren, 'Anna Reyes')
+    expect(await school.anna.ask('seeSubmission', submission)).toMatchObject({ status: 404 })
+    expect(await school.anna.ask('saveCopy', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
       status: 404,
     })
   })
 
   it('stays with a pupil who has begun it and then changes into a group that is not asked', async () => {
     const workId = await prepared({ forWhom: 'groups', groupIds: [school.built.groups.Heron] })
-    const piece = pieceOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', piece, { html: '<p>begun</p>', base: 0 })
-    await school.teacher.get('changePlace', piece, {
+    const submission = submissionOf(school.built, workId, 'Anna Reyes')
+    await school.anna.get('saveCopy', submission, { html: '<p>begun</p>', base: 0 })
+    await school.teacher.get('changePlace', submission, {
       name: 'Anna Reyes',
       groupId: school.built.groups.Wren ?? null,
       email: null,
       number: null,
       familyLanguage: null,
     })
-    expect((await school.anna.get('seePiece', piece)).copy?.html).toBe('<p>begun</p>')
+    expect((await school.anna.get('seeSubmission', submission)).copy?.html).toBe('<p>begun</p>')
   })
 
   it('comes to a new group as well, at once', async () => {
@@ -97,24 +97,24 @@ describe('one piece for two groups', () => {
 describe('a pupil’s own deadline', () => {
   it('holds for that pupil alone, keeps the work open as long, and goes again', async () => {
     const workId = await prepared({ closes: '2026-10-16T18:00' })
-    const piece = pieceOf(school.built, workId, 'Anna Reyes')
-    await school.teacher.get('setExtension', piece, { due: '2026-10-20T17:00' })
+    const submission = submissionOf(school.built, workId, 'Anna Reyes')
+    await school.teacher.get('setExtension', submission, { due: '2026-10-20T17:00' })
     expect(await dueOf(school.anna, workId)).toBe(summer(20, 17))
     expect(await dueOf(school.bo, workId)).toBe(summer(16, 9))
-    const { work } = await school.anna.get('seePiece', piece)
+    const { work } = await school.anna.get('seeSubmission', submission)
     expect(work.closesAt).toBe(summer(20, 17))
     expect(work.why).toMatchObject({ is: 'own' })
-    await school.teacher.get('setExtension', piece, { due: null })
+    await school.teacher.get('setExtension', submission, { due: null })
     expect(await dueOf(school.anna, workId)).toBe(summer(15, 13, 30))
   })
 
   it('is refused in the past and where it cannot be read', async () => {
-    const piece = pieceOf(school.built, await prepared(), 'Anna Reyes')
+    const submission = submissionOf(school.built, await prepared(), 'Anna Reyes')
     for (const [due, code] of [
       ['2026-10-14T16:00', 'time_past'],
       ['soon', 'time_unreadable'],
     ] as const)
-      expect(await school.teacher.ask('setExtension', piece, { due })).toMatchObject({
+      expect(await school.teacher.ask('setExtension', submission, { due })).toMatchObject({
         error: { code, path: 'due' },
       })
   })
@@ -247,8 +247,10 @@ describe('a changed school year', () => {
       ['Fixed', 'Wren', summer(19, 17)],
     ])
     await head.get('changeCalendar', {}, form)
-    const piece = pieceOf(school.built, fixed, 'Anna Reyes')
-    expect((await school.anna.get('seePiece', piece)).work.why).toMatchObject({ pushed: { by: 'Storm' } })
+    const submission = submissionOf(school.built, fixed, 'Anna Reyes')
+    expect((await school.anna.get('seeSubmission', submission)).work.why).toMatchObject({
+      pushed: { by: 'Storm' },
+    })
     await head.get('changeCalendar', {}, await year({ closures: [] }))
     expect(await dueOf(school.anna, fixed)).toBe(summer(16, 17))
   })

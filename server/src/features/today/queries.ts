@@ -19,7 +19,7 @@ const DAY = 86_400_000
 /** What came back or closed stays on Today for so long; Progress has all of it. */
 const KEPT = 14 * DAY
 
-const piecesJson = jsonArray(
+const submissionsJson = jsonArray(
   jsonObject({
     classId: 'c.id',
     className: 'c.name',
@@ -34,7 +34,7 @@ const piecesJson = jsonArray(
   }),
   `from mine m join classes c on c.id = m.class_id
    join asked a on a.place_id = m.place_id and ${APPEARED} join works w on w.id = a.work_id
-   left join pieces i on i.work_id = w.id and i.place_id = m.place_id
+   left join submissions i on i.work_id = w.id and i.place_id = m.place_id
    where case coalesce(i.phase, 'untouched')
      when 'handedBack' then i.handed_back_at > $since
      when 'withTeacher' then 1
@@ -51,7 +51,7 @@ const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null 
 const workOfTeacher = jsonArray(
   `json_patch(${jsonObject({ ...TAUGHT_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.counts)`,
   `from (select w.*, ${counts()} as counts, ${newNotes()} as new_notes,
-           (select min(handed_in_at) from pieces where work_id = w.id and phase = 'withTeacher') as oldest_at
+           (select min(handed_in_at) from submissions where work_id = w.id and phase = 'withTeacher') as oldest_at
          from works w where w.class_id = c.id and w.posted_at is not null and w.removed_at is null) w
    where w.new_notes > 0 or w.oldest_at is not null
      or exists (select 1 from work_times t where t.work_id = w.id and t.due_at between $since and $ahead)
@@ -68,7 +68,7 @@ const asksJson = jsonArray(
     at: 'n.at',
   }),
   `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
-   left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+   left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
    where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
    order by n.at limit 20`,
 )
@@ -156,7 +156,7 @@ const head = {
 const WITH_PLACES = `with ${MINE}
   select ${jsonObject({
     ...head,
-    pieces: piecesJson,
+    submissions: submissionsJson,
     teaching: EMPTY,
     asked: askedJson,
     notices: notices('select class_id from mine'),
@@ -165,7 +165,7 @@ const WITH_PLACES = `with ${MINE}
 
 const TEACHING = `select ${jsonObject({
   ...head,
-  pieces: EMPTY,
+  submissions: EMPTY,
   teaching: teachingJson,
   asked: EMPTY,
   notices: notices('select class_id from teachers where account_id = $viewer'),

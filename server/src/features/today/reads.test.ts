@@ -7,8 +7,8 @@ import {
   buildWork,
   follow,
   type Person,
-  pieceOf,
   placeOf,
+  submissionOf,
   takePlace,
   testServer,
   writeCopy,
@@ -16,7 +16,7 @@ import {
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { writeNotice } from '../talk/service.js'
 
-/** A class with so many pupils, pieces of work and notices, everything moved. */
+/** A class with so many pupils, works and notices, everything moved. */
 async function schoolOf(size: number) {
   const statements: string[] = []
   const school = await testServer({ onStatement: sql => statements.push(sql) })
@@ -36,7 +36,7 @@ async function schoolOf(size: number) {
     const topicId = await buildTopic(world, built, 'Topic')
     for (let n = 0; n < size; n++) {
       const workId = await buildWork(world, built, { topicId, title: `Work ${n}`, due: '2026-10-16T17:00' })
-      await writeCopy(world, anna, pieceOf(built, workId, 'Pupil 000'), {
+      await writeCopy(world, anna, submissionOf(built, workId, 'Pupil 000'), {
         html: `<p>${n}</p>`,
         handInToo: true,
       })
@@ -87,7 +87,7 @@ const READS: readonly Read[] = [
     (person, { classId }, { placeId }) => person.get('seeProgress', { classId, placeId }),
   ],
   ['marking', 'teacher', (person, { classId }, { workId }) => person.get('seeMarking', { classId, workId })],
-  ['piece', 'pupil', (person, { classId }, ids) => person.get('seePiece', { classId, ...ids })],
+  ['submission', 'pupil', (person, { classId }, ids) => person.get('seeSubmission', { classId, ...ids })],
 ]
 
 const all: { small?: Made; large?: Made } = {}
@@ -102,7 +102,7 @@ afterAll(async () => {
 })
 
 async function statementsOf(made: Made | undefined, [, who, read]: Read): Promise<number> {
-  if (!made) throw new Error('not furnished')
+  if (!made) throw new Error('not made')
   const { school, built, people, statements } = made
   const { placeId } = placeOf(built, 'Pupil 000')
   const work = await school.world.db.row<{ id: WorkId }>('select id from works limit 1')

@@ -5,9 +5,9 @@ import {
   buildWork,
   follow,
   type Person,
-  pieceOf,
   type SmallSchool,
   smallSchool,
+  submissionOf,
   takePlace,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -17,9 +17,9 @@ const works = new Map<string, WorkId>()
 const DAY = 86_400_000
 
 const address = (title: string, name = 'Anna Reyes') =>
-  pieceOf(school.built, works.get(title) as WorkId, name)
+  submissionOf(school.built, works.get(title) as WorkId, name)
 const titles = async (person: Person) =>
-  (await person.get('seeToday', {})).pieces.map(piece => piece.work.title)
+  (await person.get('seeToday', {})).submissions.map(submission => submission.work.title)
 
 async function handInAs(person: Person, title: string, name: string): Promise<void> {
   const { version } = await person.get('saveCopy', address(title, name), { html: `<p>${title}</p>`, base: 0 })
@@ -58,8 +58,8 @@ describe('a pupil’s Today', () => {
   })
 
   it('carries mark and feedback of what came back', async () => {
-    const { pieces } = await school.anna.get('seeToday', {})
-    expect(pieces.find(piece => piece.work.title === 'Marked')).toMatchObject({
+    const { submissions } = await school.anna.get('seeToday', {})
+    expect(submissions.find(submission => submission.work.title === 'Marked')).toMatchObject({
       feedback: 'Well done.',
       status: { phase: 'handedBack', mark: 700 },
       className: 'Tides',
@@ -77,7 +77,9 @@ describe('a pupil’s Today', () => {
     school.clock.moveTo(school.clock.now() + 1000)
     await school.teacher.get('writeNote', address('Due soon'), { text: 'Look at the second line.' })
     const count = async () =>
-      (await school.anna.get('seeToday', {})).pieces.find(piece => piece.work.title === 'Due soon')?.newNotes
+      (await school.anna.get('seeToday', {})).submissions.find(
+        submission => submission.work.title === 'Due soon',
+      )?.newNotes
     expect(await count()).toBe(1)
     school.clock.moveTo(school.clock.now() + 1000)
     await school.anna.get('writeNote', address('Due soon'), { text: 'I will.' })
@@ -93,16 +95,18 @@ describe('a pupil’s Today', () => {
     })
     await takePlace(school.world, other, 'Anna R', school.pupil)
     await buildWork(school.world, other, { title: 'In the other class', due: '2026-10-15T08:00' })
-    const { pieces } = await school.anna.get('seeToday', {})
-    expect(pieces.find(piece => piece.work.title === 'In the other class')?.className).toBe('Charts')
-    expect(new Set(pieces.map(piece => piece.child)).size).toBe(1)
+    const { submissions } = await school.anna.get('seeToday', {})
+    expect(submissions.find(submission => submission.work.title === 'In the other class')?.className).toBe(
+      'Charts',
+    )
+    expect(new Set(submissions.map(submission => submission.child)).size).toBe(1)
   })
 })
 
 describe('a family’s Today', () => {
-  it('has the child’s pieces in every class of the child, without a word on side notes, and of no other child', async () => {
-    const { pieces } = await school.family.get('seeToday', {})
-    expect(pieces.map(piece => piece.work.title)).toEqual([
+  it('has the child’s submissions in every class of the child, without a word on side notes, and of no other child', async () => {
+    const { submissions } = await school.family.get('seeToday', {})
+    expect(submissions.map(submission => submission.work.title)).toEqual([
       'No deadline',
       'In the other class',
       'Due soon',
@@ -110,21 +114,23 @@ describe('a family’s Today', () => {
       'Opens later',
       'Due later',
     ])
-    expect(pieces.every(piece => piece.newNotes === 0)).toBe(true)
-    expect(new Set(pieces.map(piece => piece.child)).size).toBe(1)
-    const inTides = pieces.filter(piece => piece.className === 'Tides').map(piece => piece.placeId)
+    expect(submissions.every(submission => submission.newNotes === 0)).toBe(true)
+    expect(new Set(submissions.map(submission => submission.child)).size).toBe(1)
+    const inTides = submissions
+      .filter(submission => submission.className === 'Tides')
+      .map(submission => submission.placeId)
     expect(new Set(inTides)).toEqual(new Set([address('Marked').placeId]))
   })
 
   it('tells two children apart', async () => {
     const { account } = await school.family.get('me', {})
     await follow(school.world, school.built, 'Bo Lund', asViewer(account.id, 'family'))
-    const { pieces } = await school.family.get('seeToday', {})
-    expect(new Set(pieces.map(piece => piece.child)).size).toBe(2)
+    const { submissions } = await school.family.get('seeToday', {})
+    expect(new Set(submissions.map(submission => submission.child)).size).toBe(2)
     expect(
-      pieces
-        .filter(piece => piece.work.title === 'Marked')
-        .map(piece => piece.status.phase)
+      submissions
+        .filter(submission => submission.work.title === 'Marked')
+        .map(submission => submission.status.phase)
         .sort(),
     ).toEqual(['handedBack', 'untouched'])
   })
@@ -160,7 +166,7 @@ describe('a teacher’s Today', () => {
     await school.teacher.get(
       'markRead',
       {},
-      { what: `piece:${works.get('Due soon')}:${address('Due soon', 'Bo Lund').placeId}` },
+      { what: `submission:${works.get('Due soon')}:${address('Due soon', 'Bo Lund').placeId}` },
     )
     expect(await asks()).toEqual([['Anna Reyes', 'I will.']])
   })
@@ -179,8 +185,8 @@ describe('a teacher’s Today', () => {
   })
 
   it('has nothing of classes that others teach', async () => {
-    const { pieces, teaching } = await school.teacher.get('seeToday', {})
-    expect(pieces).toEqual([])
+    const { submissions, teaching } = await school.teacher.get('seeToday', {})
+    expect(submissions).toEqual([])
     expect(teaching.map(one => one.className).sort()).toEqual(['Charts', 'Tides'])
   })
 })

@@ -31,7 +31,7 @@ type Replanned = {
   readonly groupRules: Record<string, TimingRules>
 }
 
-/** The rules of a piece once its card stands elsewhere. Rules of single groups go along by weeks. */
+/** The rules of a work once its card stands elsewhere. Rules of single groups go along by weeks. */
 function replanned(
   plan: ClassPlan,
   work: { week: LocalDate | null; lane: Lane | null; rules: string; groupRules: string },

@@ -51,7 +51,7 @@ const AVERAGE = `${THEIRS}, holders as materialized (
      group by d.day having sum(d.minutes) <> 0 order by d.day)`,
      )} as json`
 
-/** The minutes of each day of every pupil of a group, over all their classes, with one piece left out. */
+/** The minutes of each day of every pupil of a group, over all their classes, with one work left out. */
 export const loadsByPupil = (
   db: Database,
   { classId, groupId, placeId, without, from, to }: Who & Days & { readonly without: WorkId | null },

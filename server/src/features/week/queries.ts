@@ -41,7 +41,7 @@ const DUE_WITHIN = (from: string, to: string) => `select t.work_id as id from wo
 
 const ownFrom = (ids: string, where: string) => `from (${ids}) h cross join works w on w.id = h.id
   cross join asked a on a.work_id = w.id and a.place_id = $placeId
-  left join pieces i on i.work_id = w.id and i.place_id = a.place_id
+  left join submissions i on i.work_id = w.id and i.place_id = a.place_id
   where ${APPEARED} and ${where} order by a.due_at, w.title, w.id`
 
 const OUTSTANDING = `coalesce(i.phase, 'untouched') in ('untouched', 'started', 'tryAgain') and w.kind <> 'handout'`
@@ -85,7 +85,7 @@ const OWN_WEEK = `select ${jsonObject({
       points: 'w.points',
       feedback: 'i.feedback',
     }),
-    `from pieces i join works w on w.id = i.work_id and w.removed_at is null
+    `from submissions i join works w on w.id = i.work_id and w.removed_at is null
      where i.place_id = $placeId and i.handed_back_at between $from and $to and i.phase in ('handedBack', 'tryAgain')
      order by i.handed_back_at desc`,
   ),

@@ -3,8 +3,8 @@ import {
   buildWork,
   lessonRule,
   type PlainWork,
-  pieceOf,
   placeOf,
+  submissionOf,
   type TwoGroups,
   twoGroups,
 } from '@oppen/demo'
@@ -68,16 +68,16 @@ describe('the week of a pupil', () => {
     expect(now.week).toBe('2026-10-19')
     expect(now.waiting.map(card => card.title).sort()).toEqual(['Late', 'No week'])
     expect((await mine()).waiting).toEqual([])
-    const piece = pieceOf(school.built, late, 'Anna Reyes')
-    const { version } = await school.anna.get('saveCopy', piece, { html: '<p>done</p>', base: 0 })
-    await school.anna.get('handIn', piece, { version })
-    await school.teacher.get('handBack', piece, { number: 1, mark: null, feedback: 'Good.' })
+    const submission = submissionOf(school.built, late, 'Anna Reyes')
+    const { version } = await school.anna.get('saveCopy', submission, { html: '<p>done</p>', base: 0 })
+    await school.anna.get('handIn', submission, { version })
+    await school.teacher.get('handBack', submission, { number: 1, mark: null, feedback: 'Good.' })
     const then = await school.anna.get('seeWeek', { ...at(), week: 'now' })
     expect(then.waiting.map(card => card.title)).toEqual(['No week'])
     expect(then.cameBack).toMatchObject([{ title: 'Late', by: 'Ms Kestrel', feedback: 'Good.' }])
   })
 
-  it('holds back what has not appeared, says when to look again, and shows of a locked piece only that it is there', async () => {
+  it('holds back what has not appeared, says when to look again, and shows of a locked work only that it is there', async () => {
     const later = await make({ title: 'Later', appears: '2026-10-15T08:00' })
     const locked = await make({
       title: 'Locked',
@@ -91,16 +91,18 @@ describe('the week of a pupil', () => {
     const page = await mine()
     expect(page.cards.map(card => card.title)).toEqual(['Locked'])
     expect(page.changesAt).toBe(summer(15, 8))
-    const piece = pieceOf(school.built, locked, 'Anna Reyes')
-    const seen = await school.anna.get('seePiece', piece)
+    const submission = submissionOf(school.built, locked, 'Anna Reyes')
+    const seen = await school.anna.get('seeSubmission', submission)
     expect(JSON.stringify(seen)).not.toContain('secret')
-    expect(await school.anna.ask('seePiece', { ...piece, workId: later })).toMatchObject({ status: 404 })
-    expect((await school.teacher.get('seePiece', piece)).work.directions).toBe('<p>secret</p>')
+    expect(await school.anna.ask('seeSubmission', { ...submission, workId: later })).toMatchObject({
+      status: 404,
+    })
+    expect((await school.teacher.get('seeSubmission', submission)).work.directions).toBe('<p>secret</p>')
     // the lesson of Heron begins: it is open there, and still locked for Wren, who meet on Friday
     school.clock.moveTo(summer(15, 13, 30))
-    expect((await school.anna.get('seePiece', piece)).work.directions).toBe('<p>secret</p>')
-    const other = pieceOf(school.built, locked, 'Bo Lund')
-    expect((await school.bo.get('seePiece', other)).work.directions).toBe('')
+    expect((await school.anna.get('seeSubmission', submission)).work.directions).toBe('<p>secret</p>')
+    const other = submissionOf(school.built, locked, 'Bo Lund')
+    expect((await school.bo.get('seeSubmission', other)).work.directions).toBe('')
     expect((await mine()).cards.map(card => card.title).sort()).toEqual(['Later', 'Locked'])
   })
 
@@ -122,9 +124,9 @@ describe('the week of a pupil', () => {
 describe('the week of a teacher', () => {
   it('counts who is in, for each group and for all', async () => {
     const workId = await make()
-    const piece = pieceOf(school.built, workId, 'Bo Lund')
-    const { version } = await school.bo.get('saveCopy', piece, { html: '<p>x</p>', base: 0 })
-    await school.bo.get('handIn', piece, { version })
+    const submission = submissionOf(school.built, workId, 'Bo Lund')
+    const { version } = await school.bo.get('saveCopy', submission, { html: '<p>x</p>', base: 0 })
+    await school.bo.get('handIn', submission, { version })
     const [card] = (await taught()).cards
     expect(card?.counts).toEqual({ in: 1, toMark: 1, of: 3 })
     expect(card?.times.map(one => one.counts)).toEqual([

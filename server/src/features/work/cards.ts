@@ -8,7 +8,7 @@ import type { World } from '../../world.js'
 import { type MaterialRow, materials, workPupils, works } from './models.js'
 import { firstPosition, fullWork, materialsOf, pupilsOf, textsOf } from './queriesOfPosting.js'
 
-/** Where a piece stands in a week, and the rules of its times there. */
+/** Where a work stands in a week, and the rules of its times there. */
 export type Card = {
   readonly week: LocalDate
   readonly lane: Lane
@@ -32,7 +32,7 @@ export async function placeCard(
   await world.db.model(works).update({ ...stored(card), version }, { where: { id: workId } })
 }
 
-/** Copies a piece with its files, links and pupils; inside a command, which then sets its times. */
+/** Copies a work with its files, links and pupils; inside a command, which then sets its times. */
 export async function copyWork(
   world: World,
   viewer: Viewer,
@@ -69,7 +69,7 @@ type Copying = {
 }
 
 /**
- * Gives a piece the files, or also the links, of another, and lets the pictures in its texts be its own: those of the
+ * Gives a work the files, or also the links, of another, and lets the pictures in its texts be its own: those of the
  * other may be in a class that its pupils are not in. Inside a command.
  */
 export async function copyMaterials(world: World, { from, to, kinds }: Copying): Promise<void> {

@@ -16,18 +16,18 @@ import { mayFollow, mayWrite, mayWriteOn } from '@oppen/core/work'
 import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { LastSeen, type SeenPiece } from './lastSeen.js'
+import { LastSeen, type SeenSubmission } from './lastSeen.js'
 import { copyVersions } from './models.js'
-import { findPiece, type PieceAddress, start } from './moves.js'
+import { findSubmission, type SubmissionAddress, start } from './moves.js'
 import {
   type CopyNow,
   copyOf,
   keptTextsOf,
   keptVersionsOf,
-  pieceWithCopy,
   putAsSeen,
   putCopy,
   type SeenCopy,
+  submissionWithCopy,
   versionJson,
   versionsJson,
 } from './queriesOfCopies.js'
@@ -48,13 +48,13 @@ export type Save = {
 export type SaveReply = Omit<Edition, 'html'> & { readonly html: string | null }
 
 /**
- * Saves the own copy. The first save makes it and starts the piece. Refuses `copy_changed` with the other text
+ * Saves the own copy. The first save makes it and starts the submission. Refuses `copy_changed` with the other text
  * where the writing began from another version than the one that is there.
  */
 export async function saveCopy(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   save: Save,
 ): Promise<SaveReply> {
   for (const text of [save.html, ...(save.aside ?? [])]) notTooLong(text)
@@ -72,20 +72,20 @@ type Cleaned = { readonly save: Save; readonly html: string; readonly kept: read
 async function saveAfterRead(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { save, html, kept }: Cleaned,
 ): Promise<Edition> {
   const now = world.clock.now()
-  const found = await pieceWithCopy(world.db, address, now)
+  const found = await submissionWithCopy(world.db, address, now)
   if (!found) throw new Refused('not_found')
   const before = found.copy
-  take(mayWriteOn(found.piece, now))
+  take(mayWriteOn(found.submission, now))
   const aside = await notKept(world, address, kept)
   if (before?.html === html && !aside.length) return before
   if (before && !beganFrom(before, save)) throw changed(before)
-  const untouched = found.piece.status.phase === 'untouched'
+  const untouched = found.submission.status.phase === 'untouched'
   if (untouched) await start(world, viewer, address)
-  // who starts it changes the piece: what was seen of it holds no more
+  // who starts it changes the submission: what was seen of it holds no more
   const seen = untouched ? undefined : found
   return put(world, address, before, { html, aside, seen, ...(save.chosen && { why: 'choice' }) })
 }
@@ -102,19 +102,19 @@ const digestOf = (html: string): string => createHash('sha256').update(html).dig
  */
 async function saveOnSeen(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   save: Save,
   html: string,
 ): Promise<Edition | undefined> {
   const seen = lastSeen.of(world, address)
   if (!seen || save.aside?.length || save.chosen) return undefined
-  const { piece, copy, length } = seen
+  const { submission, copy, length } = seen
   const savedAt = world.clock.now()
   const version = copy.version + 1
   const digest = digestOf(html)
   const lineage = continueLineage(copy.lineage, { run: world.run, version })
   const plain =
-    mayWriteOn(piece, savedAt).ok &&
+    mayWriteOn(submission, savedAt).ok &&
     beganFrom(copy, save) &&
     seen.digest !== digest &&
     // the row keeps its lineage, as it does within a run of the server
@@ -131,9 +131,9 @@ async function saveOnSeen(
 /** Tells of a save that is on the disk, and keeps in mind how it left the copy. */
 function noteSaved(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { html, ...copy }: CopyNow,
-  seen: SeenPiece | undefined,
+  seen: SeenSubmission | undefined,
   digest = seen && digestOf(html),
 ): void {
   const { length } = html
@@ -151,7 +151,11 @@ function beganFrom(before: Saved, { base, run }: Save): boolean {
 }
 
 /** Of some texts those that are not among the versions yet. */
-async function notKept(world: World, address: PieceAddress, texts: readonly string[]): Promise<string[]> {
+async function notKept(
+  world: World,
+  address: SubmissionAddress,
+  texts: readonly string[],
+): Promise<string[]> {
   if (!texts.length) return []
   const kept = new Set((await keptTextsOf(world.db, address, texts)).map(one => one.html))
   return [...new Set(texts)].filter(text => text && !kept.has(text))
@@ -167,14 +171,14 @@ type Putting = {
   /** Keeps what was there for this reason, however short it stood. */
   readonly why?: KeptFor
   readonly by?: AccountId
-  /** The piece, where this changes nothing of it. */
-  readonly seen?: SeenPiece | undefined
+  /** The submission, where this changes nothing of it. */
+  readonly seen?: SeenSubmission | undefined
 }
 
 /** Puts another text in the place of the one before, and keeps that one where it is worth it; inside a command. */
 async function put(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   before: CopyNow | undefined,
   { html, aside = [], why, by, seen }: Putting,
 ): Promise<Edition> {
@@ -215,7 +219,7 @@ type Keeping = { readonly now: Instant; readonly by: AccountId | null }
 
 async function keep(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   kept: readonly Kept[],
   { now, by }: Keeping,
 ): Promise<void> {
@@ -237,28 +241,28 @@ const quickCount = (html: string): number =>
   html.length <= LONG ? countWords(html) : (html.replace(/<[^<>]*>/g, ' ').match(/\S+/g)?.length ?? 0)
 
 /** The versions of a copy that were kept, the newest first, without their texts. */
-export async function seeVersions(world: World, address: PieceAddress): Promise<string | undefined> {
-  await findPiece(world, address)
+export async function seeVersions(world: World, address: SubmissionAddress): Promise<string | undefined> {
+  await findSubmission(world, address)
   return versionsJson(world.db, address)
 }
 
 /** One version of a copy with its text. */
-export async function seeVersion(world: World, address: PieceAddress & { readonly number: string }) {
-  await findPiece(world, address)
+export async function seeVersion(world: World, address: SubmissionAddress & { readonly number: string }) {
+  await findSubmission(world, address)
   return versionJson(world.db, address, Number(address.number))
 }
 
 /**
- * Brings an earlier text back; the one that was there is kept. A pupil may while the piece can be written on; a
+ * Brings an earlier text back; the one that was there is kept. A pupil may while the submission can be written on; a
  * teacher also when it is past its time, but never while it lies with them.
  */
 export async function bringBack(
   world: World,
   viewer: Viewer,
-  address: PieceAddress & { readonly number: string },
+  address: SubmissionAddress & { readonly number: string },
 ): Promise<Edition> {
   return world.db.write(async () => {
-    const { status, timing } = await findPiece(world, address)
+    const { status, timing } = await findSubmission(world, address)
     const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
     if (!teacher) take(mayWrite(status, timing, world.clock.now()))
     const before = await copyOf(world.db, address)

@@ -1,10 +1,10 @@
-import { buildWork, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { PieceAddress } from './moves.js'
+import type { SubmissionAddress } from './moves.js'
 
 let school: SmallSchool
 let statements: string[] = []
-let piece: PieceAddress
+let submission: SubmissionAddress
 let base: number
 
 beforeAll(async () => {
@@ -14,20 +14,20 @@ afterAll(() => school.stop())
 beforeEach(async () => {
   const times = { due: '2026-10-16T17:00', closes: '2026-10-16T17:00' }
   const workId = await buildWork(school.world, school.built, { title: 'Tide table', ...times })
-  piece = pieceOf(school.built, workId, 'Anna Reyes')
+  submission = submissionOf(school.built, workId, 'Anna Reyes')
   base = 0
-  // the first save begins the piece, the second keeps the first text
+  // the first save begins the submission, the second keeps the first text
   for (const text of ['one', 'one two', 'one two three']) await write(text)
 })
 
 const ask = (text: string, more: object = {}) =>
-  school.anna.ask('saveCopy', piece, { html: `<p>${text}</p>`, base, ...more })
+  school.anna.ask('saveCopy', submission, { html: `<p>${text}</p>`, base, ...more })
 async function write(text: string): Promise<number> {
   const { reply } = await ask(text)
   base = reply.version
   return base
 }
-const seen = async () => (await school.anna.get('seePiece', piece)).copy
+const seen = async () => (await school.anna.get('seeSubmission', submission)).copy
 
 describe('a text over the one that the last save left', () => {
   it('is saved by one statement', async () => {
@@ -54,10 +54,10 @@ describe('a text over the one that the last save left', () => {
     expect(await ask('one two three four')).toMatchObject({ reply: { version: 4 } })
   })
 
-  it('is refused as soon as the piece is handed in, and once it has closed', async () => {
-    await school.anna.get('handIn', piece, { version: base })
+  it('is refused as soon as the submission is handed in, and once it has closed', async () => {
+    await school.anna.get('handIn', submission, { version: base })
     expect((await ask('late')).error?.code).toBe('not_yours_to_change')
-    await school.anna.get('takeBack', piece)
+    await school.anna.get('takeBack', submission)
     expect(await write('one two three four')).toBe(4)
     const now = school.clock.now()
     school.clock.moveTo(Date.UTC(2026, 9, 20))
@@ -70,7 +70,7 @@ describe('a text over the one that the last save left', () => {
     const { world } = school
     const kind = (to: string) =>
       world.db.write(() =>
-        world.db.run('update works set kind = $to where id = $id', { to, id: piece.workId }),
+        world.db.run('update works set kind = $to where id = $id', { to, id: submission.workId }),
       )
     await kind('handout')
     expect((await ask('late')).error?.code).toBe('nothing_asked')
@@ -79,7 +79,7 @@ describe('a text over the one that the last save left', () => {
   })
 
   it('keeps what stood for a while, what was cut from and what was set aside, as ever', async () => {
-    const whys = async () => (await school.anna.get('seeVersions', piece)).map(one => one.why)
+    const whys = async () => (await school.anna.get('seeVersions', submission)).map(one => one.why)
     expect(await whys()).toEqual(['pause'])
     const now = school.clock.now()
     school.clock.moveTo(now + 200_000)

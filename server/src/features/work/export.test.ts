@@ -2,18 +2,18 @@ import { rm } from 'node:fs/promises'
 import { addressOf, routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { type InkItem, pack } from '@oppen/core/ink'
-import { buildWork, type Person, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readPdf, unzip } from '../../testing/readBack.js'
-import type { PieceAddress } from './moves.js'
+import type { SubmissionAddress } from './moves.js'
 
 let school: SmallSchool
 let anna: Person
 let teacher: Person
 let workId: WorkId
-let piece: PieceAddress
+let submission: SubmissionAddress
 let count = 0
 
 beforeAll(async () => {
@@ -25,16 +25,16 @@ beforeEach(async () => {
   count += 1
   const title = `../Rain ${count}: why "so" much?\u202E`
   workId = await buildWork(school.world, school.built, { title, due: '2026-10-16T17:00', points: '10' })
-  piece = pieceOf(school.built, workId, 'Anna Reyes')
+  submission = submissionOf(school.built, workId, 'Anna Reyes')
 })
 
 async function exportWork(): Promise<Map<string, Buffer>> {
-  const { classId, placeId } = piece
+  const { classId, placeId } = submission
   const answer = await anna.fetch(addressOf(routes.takeOwnWork, { classId, placeId }))
   return unzip(Buffer.from(await answer.arrayBuffer()))
 }
 
-/** The files of the last piece, by their names in its folder. */
+/** The files of the last submission, by their names in its folder. */
 function lastFolder(files: Map<string, Buffer>): Map<string, Buffer> {
   const last = [...files.keys()].find(name => name.includes(`Rain ${count}_`))?.replace(/[^/]+$/, '') ?? ''
   const inIt = [...files].filter(([name]) => name.startsWith(last))
@@ -52,7 +52,8 @@ const WRITTEN = `<h2>Why it rains</h2><p>The <strong>hill</strong> is wetter, by
 
 describe('all own work', () => {
   it('names a file that is missing on the server, in its place and in the list, and the rest comes', async () => {
-    const text = (words: string, name: string) => anna.upload(piece, Buffer.from(words), name, 'text/plain')
+    const text = (words: string, name: string) =>
+      anna.upload(submission, Buffer.from(words), name, 'text/plain')
     const { reply } = await text('lost\n', 'lost.txt')
     await text('here\n', 'here.txt')
     const lost = await school.world.db.row<{ hash: string }>('select hash from files where id = $id', {
@@ -70,11 +71,11 @@ describe('all own work', () => {
   })
 
   it('has each page as any browser shows it and as a PDF, with its pictures, links and formulas', async () => {
-    const { reply } = await anna.upload(piece, await photo(), 'jar/lid.jpg')
-    const src = addressOf(routes.seeFile, { ...piece, fileId: reply.id })
+    const { reply } = await anna.upload(submission, await photo(), 'jar/lid.jpg')
+    const src = addressOf(routes.seeFile, { ...submission, fileId: reply.id })
     const html = `${WRITTEN}<p><img src="${src}" alt="The jar" /></p>`
-    const saved = await anna.get('saveCopy', piece, { html, base: 0 })
-    await anna.get('handIn', piece, { version: saved.version })
+    const saved = await anna.get('saveCopy', submission, { html, base: 0 })
+    await anna.get('handIn', submission, { version: saved.version })
     const files = lastFolder(await exportWork())
     expect([...files.keys()].sort()).toEqual([
       '1 lid.jpg',
@@ -100,9 +101,13 @@ describe('all own work', () => {
   })
 
   it('has a page in front that leads to everything, with states and marks', async () => {
-    const { version } = await anna.get('saveCopy', piece, { html: '<p>mine</p>', base: 0 })
-    await anna.get('handIn', piece, { version })
-    await teacher.get('handBack', piece, { number: 1, mark: '8.5', feedback: '<p>A <em>good</em> day</p>' })
+    const { version } = await anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
+    await anna.get('handIn', submission, { version })
+    await teacher.get('handBack', submission, {
+      number: 1,
+      mark: '8.5',
+      feedback: '<p>A <em>good</em> day</p>',
+    })
     const files = await exportWork()
     const front = files.get('index.html')?.toString() ?? ''
     const row = front.split('<tr>').find(one => one.includes(`Rain ${count}: why &quot;so&quot; much?`)) ?? ''
@@ -117,23 +122,23 @@ describe('all own work', () => {
     pdf.addPage([420, 594]).drawText('Page 1', { x: 40, y: 500, size: 20 })
     const form = new FormData()
     form.append('file', new File([Uint8Array.from(await pdf.save())], 'sheet.pdf'))
-    const address = addressOf(routes.giveSheets, { classId: piece.classId, workId })
+    const address = addressOf(routes.giveSheets, { classId: submission.classId, workId })
     const { sheets } = await (await teacher.fetch(address, { method: 'POST', body: form })).json()
     const stroke = (id: string): InkItem => {
       const points = pack([0, 40, 80].map(x => ({ x: 100 + x, y: 100 + x / 4, pressure: 0.5 })))
       return { kind: 'stroke', id, page: sheets[0].id, tool: 'pen', colour: 'blue', width: 4, points }
     }
-    const { version } = await anna.get('saveInk', piece, { put: [stroke('a')], drop: [] })
-    await anna.get('handIn', piece, { version: 0, ink: version })
-    await anna.get('takeBack', piece)
-    await anna.get('saveInk', piece, { put: [stroke('b')], drop: [] })
+    const { version } = await anna.get('saveInk', submission, { put: [stroke('a')], drop: [] })
+    await anna.get('handIn', submission, { version: 0, ink: version })
+    await anna.get('takeBack', submission)
+    await anna.get('saveInk', submission, { put: [stroke('b')], drop: [] })
     const files = lastFolder(await exportWork())
     const drawn = async (name: string) =>
       (await readPdf(files.get(name) ?? Buffer.alloc(0))).pages.map(page => [page.text, page.drawn])
     expect(await drawn('hand-in 1 worksheet.pdf')).toEqual([['Page 1', 1]])
     expect(await drawn('worksheet.pdf')).toEqual([['Page 1', 2]])
-    const { classId, placeId } = piece
-    const { pieces } = await anna.get('seeOwnWork', { classId, placeId })
-    expect(pieces.find(one => one.workId === workId)?.worksheet).toBe(2)
+    const { classId, placeId } = submission
+    const { submissions } = await anna.get('seeOwnWork', { classId, placeId })
+    expect(submissions.find(one => one.workId === workId)?.worksheet).toBe(2)
   })
 })

@@ -8,7 +8,7 @@ import { escapeHtml } from '../../html.js'
 import { formulaMarkup } from '../../paper/formulas.js'
 import type { World } from '../../world.js'
 import { worksheetBytes } from '../worksheets/sheets.js'
-import { type OwnWork, type OwnWorkPiece, readOwnWork, type WorksheetAt } from './ownWork.js'
+import { type OwnWork, type OwnWorkSubmission, readOwnWork, type WorksheetAt } from './ownWork.js'
 import type { OwnPlace } from './queries.js'
 
 /** Something in the zip that the page in front leads to. */
@@ -23,7 +23,7 @@ type Packing = {
 }
 
 /**
- * All own work of one pupil in a class as a zip: a folder for each piece with the copy and each hand-in as a page that
+ * All own work of one pupil in a class as a zip: a folder for each submission with the copy and each hand-in as a page that
  * any browser shows and as a PDF, worksheets as PDFs, the files as they are, and one page in front that lists them with
  * states and marks.
  */
@@ -60,55 +60,59 @@ type Into = Omit<Packing, 'page'> & {
 export async function packExport({ world, zip, under, going }: Into, address: OwnPlace): Promise<boolean> {
   const page = await readOwnWork(world, address)
   const rows: string[] = []
-  for (const [index, piece] of page.pieces.entries()) {
+  for (const [index, submission] of page.submissions.entries()) {
     if (!going()) return false
-    rows.push(rowOf(piece, index, await addPiece({ world, zip, under, page }, piece, index)))
+    rows.push(rowOf(submission, index, await addSubmission({ world, zip, under, page }, submission, index)))
   }
   zip.addBuffer(Buffer.from(frontPage(world, page, rows)), `${under}index.html`)
   return true
 }
 
-async function addPiece(packing: Packing, piece: OwnWorkPiece, index: number): Promise<Entry[]> {
+async function addSubmission(
+  packing: Packing,
+  submission: OwnWorkSubmission,
+  index: number,
+): Promise<Entry[]> {
   const { world, zip, under, page } = packing
-  const folder = folderOf(piece, index)
+  const folder = folderOf(submission, index)
   const entries: Entry[] = []
   const put = (name: string, words: string, bytes: Buffer) => {
     zip.addBuffer(bytes, `${under}${folder}/${name}`)
     entries.push({ name: `${folder}/${name}`, words })
   }
-  const title = copyTitle(piece.title, page.pupil.name)
+  const title = copyTitle(submission.title, page.pupil.name)
   const owner = page.pupil.placeId
   const putPage = async (name: string, words: string, html: string) => {
-    put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(piece, html))))
-    const pictures = await picturesOf(world, piece, html)
+    put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(submission, html))))
+    const pictures = await picturesOf(world, submission, html)
     const foot = `${page.className} · ${words}`
     try {
       const printed = await world.workers.documents.run('print', { title, html, foot, pictures }, owner)
       put(`${name}.pdf`, 'PDF', Buffer.from(printed))
     } catch (error) {
       // the page itself is there
-      world.log.error({ error, workId: piece.workId }, 'a page could not be printed')
+      world.log.error({ error, workId: submission.workId }, 'a page could not be printed')
     }
   }
   const putWorksheet = async (name: string, words: string, at: WorksheetAt | null) => {
-    const address = { workId: piece.workId, placeId: page.pupil.placeId }
+    const address = { workId: submission.workId, placeId: page.pupil.placeId }
     if (!at) return
     try {
       put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
     } catch (error) {
-      world.log.error({ error, workId: piece.workId }, 'a worksheet could not be printed')
+      world.log.error({ error, workId: submission.workId }, 'a worksheet could not be printed')
       put(`${name} could not be printed.txt`, `${words}: could not be printed`, Buffer.from(NOT_PRINTED))
     }
   }
-  if (piece.copy !== null) await putPage('own copy', 'Own copy', piece.copy)
-  await putWorksheet('worksheet', 'Worksheet', piece.worksheet)
-  for (const { number, at, html, worksheet } of piece.handIns) {
+  if (submission.copy !== null) await putPage('own copy', 'Own copy', submission.copy)
+  await putWorksheet('worksheet', 'Worksheet', submission.worksheet)
+  for (const { number, at, html, worksheet } of submission.handIns) {
     const words = `Hand-in ${number}, ${momentWords(world, at)}`
     if (html) await putPage(`hand-in ${number}`, words, html)
     await putWorksheet(`hand-in ${number} worksheet`, `Hand-in ${number}, worksheet`, worksheet)
   }
-  if (piece.feedback) put('feedback.html', 'Feedback', Buffer.from(whole(title, piece.feedback)))
-  for (const [at, file] of piece.files.entries()) {
+  if (submission.feedback) put('feedback.html', 'Feedback', Buffer.from(whole(title, submission.feedback)))
+  for (const [at, file] of submission.files.entries()) {
     const name = `${folder}/${nameOf(file.name, at)}`
     if (await world.files.has(file.hash)) {
       zip.addFile(world.files.pathOf(file.hash), `${under}${name}`)
@@ -137,7 +141,7 @@ const addressOfFile = (id: string): RegExp => new RegExp(`src="(/api/[^"]*/files
 /** The pictures of a page, by their addresses in it. */
 async function picturesOf(
   world: World,
-  { files }: OwnWorkPiece,
+  { files }: OwnWorkSubmission,
   html: string,
 ): Promise<ReadonlyMap<string, Uint8Array>> {
   const pictures = new Map<string, Uint8Array>()
@@ -148,7 +152,7 @@ async function picturesOf(
 }
 
 /** A page whose pictures are the files beside it, and whose formulas are drawn. */
-function forBrowser({ files }: OwnWorkPiece, html: string): string {
+function forBrowser({ files }: OwnWorkSubmission, html: string): string {
   const pictured = files.reduce(
     (text, file, at) =>
       text.replace(addressOfFile(file.id), `src="${encodeURIComponent(nameOf(file.name, at))}"`),
@@ -168,8 +172,8 @@ const nameOf = (name: string, at: number): string => `${at + 1} ${plain(name)}`
 /** A name that every system takes for a file or folder. */
 const plain = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}\p{Cf}]/gu, '_').slice(0, 80)
 
-const folderOf = (piece: OwnWorkPiece, index: number): string =>
-  `${String(index + 1).padStart(2, '0')} ${plain(piece.title)}`.trim().replace(/\.+$/, '')
+const folderOf = (submission: OwnWorkSubmission, index: number): string =>
+  `${String(index + 1).padStart(2, '0')} ${plain(submission.title)}`.trim().replace(/\.+$/, '')
 
 const STYLE = `body{font:17px/1.5 system-ui,sans-serif;max-width:60rem;margin:2rem auto;padding:0 1rem;color:#20302c}
 img{max-width:100%}table{border-collapse:collapse}th,td{border:1px solid #55635e;padding:.3rem .6rem;text-align:left;vertical-align:top}
@@ -178,7 +182,7 @@ img{max-width:100%}table{border-collapse:collapse}th,td{border:1px solid #55635e
 const whole = (title: string, html: string): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(title)}</title><style>${STYLE}</style><h1>${escapeHtml(title)}</h1>${html}</html>\n`
 
-const PHASES: Readonly<Record<OwnWorkPage['pieces'][number]['phase'], string>> = {
+const PHASES: Readonly<Record<OwnWorkPage['submissions'][number]['phase'], string>> = {
   untouched: 'To do',
   started: 'Started',
   withTeacher: 'With your teacher',
@@ -191,16 +195,18 @@ const PHASES: Readonly<Record<OwnWorkPage['pieces'][number]['phase'], string>> =
 const momentWords = ({ school: { zone } }: World, at: number): string =>
   `${dayInWords(at, zone)} ${timeOfDay(at, zone)}`
 
-function rowOf(piece: OwnWorkPiece, index: number, entries: readonly Entry[]): string {
+function rowOf(submission: OwnWorkSubmission, index: number, entries: readonly Entry[]): string {
   const links = entries.map(({ name, words }) => {
     const address = name.split('/').map(encodeURIComponent).join('/')
     return `<a href="${address}">${escapeHtml(words)}</a>`
   })
   const mark =
-    piece.mark === null
+    submission.mark === null
       ? ''
-      : [piece.mark, piece.points].flatMap(one => (one === null ? [] : showHundredths(one))).join(' of ')
-  return `<tr><td>${index + 1}</td><th scope="row">${escapeHtml(piece.title)}</th><td>${PHASES[piece.phase]}</td><td>${mark}</td><td>${links.join(', ')}</td></tr>`
+      : [submission.mark, submission.points]
+          .flatMap(one => (one === null ? [] : showHundredths(one)))
+          .join(' of ')
+  return `<tr><td>${index + 1}</td><th scope="row">${escapeHtml(submission.title)}</th><td>${PHASES[submission.phase]}</td><td>${mark}</td><td>${links.join(', ')}</td></tr>`
 }
 
 function frontPage(world: World, page: OwnWork, rows: readonly string[]): string {

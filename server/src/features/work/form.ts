@@ -30,7 +30,7 @@ export type Reading = {
   readonly draft: boolean
 }
 
-/** The form of a piece as it would be kept; what is wrong is refused with its field. */
+/** The form of a work as it would be kept; what is wrong is refused with its field. */
 export async function readForm(
   world: World,
   form: WorkForm,

@@ -85,7 +85,7 @@ export const MATERIALS = jsonArray(
   'from materials m where m.work_id = w.id order by m.position, m.id',
 )
 
-/** A `status`, from a pieces row named `i` that may be missing: then nobody has moved the piece. */
+/** A `status`, from a submissions row named `i` that may be missing: then nobody has moved the submission. */
 export const STATUS = jsonObject({
   phase: "coalesce(i.phase, 'untouched')",
   phaseBefore: "coalesce(i.phase_before, 'untouched')",
@@ -117,10 +117,10 @@ export const MINE = `mine as materialized (
 export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
   where t.class_id = c.id and t.role = 'owner')`
 
-/** The name of a person's read marker of a piece. */
-export const pieceMarker = (workId: string, placeId: string): string => `piece:${workId}:${placeId}`
+/** The name of a person's read marker of a submission. */
+export const submissionMarker = (workId: string, placeId: string): string => `submission:${workId}:${placeId}`
 
-/** The name of a person's read marker of the class thread of a piece of work. */
+/** The name of a person's read marker of the class thread of a work. */
 export const threadMarker = (workId: string): string => `thread:${workId}`
 
 /** How many words by others came into the class thread of work `w` since the viewer ($viewer) last looked. */
@@ -129,16 +129,16 @@ export const NEW_IN_THREAD = `(select count(*) from class_notes n
     where n.work_id = w.id and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
 /**
- * How many side notes by others came since the viewer ($viewer) last looked: over one piece, or with no place
- * over all pieces of work `w`.
+ * How many side notes by others came since the viewer ($viewer) last looked: over one submission, or with no place
+ * over all works `w`.
  */
 export const newNotes = (place?: string): string =>
   `(select count(*) from side_notes n
-    left join read_markers l on l.account_id = $viewer and l.what = 'piece:' || n.work_id || ':' || n.place_id
+    left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
       and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
-/** The same over one piece, for whoever reads it: of the side notes of a pupil nothing goes to others, not their number. */
+/** The same over one submission, for whoever reads it: of the side notes of a pupil nothing goes to others, not their number. */
 export const ownNewNotes = (place: string): string =>
   `iif(exists (select 1 from places o where o.id = ${place} and o.account_id = $viewer), ${newNotes(place)}, 0)`
 
@@ -149,27 +149,27 @@ const askedOf = (group: string) => `iif(w.for_whom = 'pupils',
     (select count(*) from work_times u join places s on s.group_id = u.group_id and s.left_at is null
       where u.work_id = w.id ${group && `and u.group_id = ${group}`}))`
 
-/** Counts over the pieces of work `w`: in, to mark, and asked; of all groups, or of one. A handout is in once it was opened. */
+/** Counts over the works `w`: in, to mark, and asked; of all groups, or of one. A handout is in once it was opened. */
 export const counts = (group = ''): string =>
   `(select json_object(
       'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')
                                 or (w.kind = 'handout' and phase = 'started')),
       'toMark', count(*) filter (where phase = 'withTeacher' and w.kind <> 'handout'),
       'of', ${askedOf(group)} - count(*) filter (where phase = 'excused'))
-    from pieces q join places s on s.id = q.place_id and s.left_at is null
+    from submissions q join places s on s.id = q.place_id and s.left_at is null
     where q.work_id = w.id ${group && `and s.group_id = ${group}`})`
 
-/** From the piece of one place ($classId, $workId, $placeId) by $now, with what else is joined to it. */
-export const fromPiece = (more = ''): string => `from works w join classes c on c.id = w.class_id
+/** From the submission of one place ($classId, $workId, $placeId) by $now, with what else is joined to it. */
+export const fromSubmission = (more = ''): string => `from works w join classes c on c.id = w.class_id
   join places p on p.class_id = w.class_id and p.id = $placeId
   join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
-  left join pieces i on i.work_id = w.id and i.place_id = p.id ${more}
+  left join submissions i on i.work_id = w.id and i.place_id = p.id ${more}
   where w.id = $workId and w.class_id = $classId`
 
-/** A `WritablePiece`, from `fromPiece`. */
+/** A `WritableSubmission`, from `fromSubmission`. */
 export const WRITABLE = jsonObject({ status: STATUS, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
 
-/** What commands look at in a piece, from `fromPiece`. */
+/** What commands look at in a submission, from `fromSubmission`. */
 export const PIECE_NOW = {
   status: STATUS,
   timing: jsonObject(OWN_TIMING),

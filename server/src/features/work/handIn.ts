@@ -15,7 +15,7 @@ import type { World } from '../../world.js'
 import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
 import { changed } from './copies.js'
 import { handInFiles } from './models.js'
-import { applyMove, findPiece, freeze, type PieceAddress } from './moves.js'
+import { applyMove, findSubmission, freeze, type SubmissionAddress } from './moves.js'
 import { filesOf } from './queries.js'
 import { copyOf } from './queriesOfCopies.js'
 
@@ -38,14 +38,14 @@ export type HandIn = {
 export async function handIn(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { version, ink = null, press, as = null }: HandIn,
   shared = false,
 ): Promise<SubmissionStatus> {
   if (shared && as === null) throw new Refused('tablet_who')
   if (as !== null && as !== address.placeId) throw new Refused('not_your_page')
   return world.db.write(async () => {
-    const { status, timing, template, kind } = await findPiece(world, address)
+    const { status, timing, template, kind } = await findSubmission(world, address)
     if (!handsIn(kind)) throw new Refused('nothing_asked')
     const copy = await copyOf(world.db, address)
     const files = await filesOf(world.db, address)
@@ -82,10 +82,10 @@ export async function handIn(
 export async function takeBack(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { status, timing } = await findPiece(world, address)
+    const { status, timing } = await findSubmission(world, address)
     const at = world.clock.now()
     take(mayTakeBack(status, timing, at))
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })

@@ -80,7 +80,7 @@ export const works = table<WorkRow>('works', {
   removedAt: 'integer',
 })
 
-/** Single pupils for whom a piece is, where it is not for whole groups. */
+/** Single pupils for whom a work is, where it is not for whole groups. */
 export const workPupils = table<{ workId: WorkId; placeId: PlaceId }>(
   'work_pupils',
   { workId: 'id', placeId: 'id' },
@@ -123,9 +123,9 @@ export const workNews = table<{ id: number; workId: WorkId; at: Instant; byAccou
   },
 )
 
-type PieceKey = { workId: WorkId; placeId: PlaceId }
+type SubmissionKey = { workId: WorkId; placeId: PlaceId }
 
-export type MoveRow = PieceKey & {
+export type MoveRow = SubmissionKey & {
   number: number
   kind: MoveKind
   at: Instant
@@ -156,10 +156,10 @@ export const moves = table<MoveRow>(
   ['workId', 'placeId', 'number'],
 )
 
-export type PieceRow = PieceKey & SubmissionStatus & { feedback: string | null; moves: number }
+export type SubmissionRow = SubmissionKey & SubmissionStatus & { feedback: string | null; moves: number }
 
-export const pieces = table<PieceRow>(
-  'pieces',
+export const submissions = table<SubmissionRow>(
+  'submissions',
   {
     workId: 'id',
     placeId: 'id',
@@ -178,7 +178,7 @@ export const pieces = table<PieceRow>(
   ['workId', 'placeId'],
 )
 
-type Copy = PieceKey & { html: string; version: number; savedAt: Instant }
+type Copy = SubmissionKey & { html: string; version: number; savedAt: Instant }
 const copy = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
 
 export type CopyRow = Copy & {
@@ -207,7 +207,7 @@ export const copyVersions = table<CopyVersionRow>(
   ['workId', 'placeId', 'version'],
 )
 
-export type HandInRow = PieceKey & {
+export type HandInRow = SubmissionKey & {
   id: HandInId
   number: number
   html: string
@@ -254,11 +254,11 @@ const noteColumns = {
   removedBy: 'text',
 } as const
 
-/** The private thread of one pupil and the teachers on one piece. */
+/** The private thread of one pupil and the teachers on one submission. */
 export const sideNotes = table<NoteRow & { placeId: PlaceId }>('side_notes', {
   ...noteColumns,
   placeId: 'text',
 })
 
-/** The thread that everybody in the class sees on one piece of work. */
+/** The thread that everybody in the class sees on one work. */
 export const classNotes = table<NoteRow>('class_notes', noteColumns)

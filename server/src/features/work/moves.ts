@@ -4,16 +4,16 @@ import { type Move, next, type SubmissionStatus } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { handIns, moves, pieces } from './models.js'
-import { type PieceAddress, type PieceNow, pieceNow } from './queries.js'
+import { handIns, moves, submissions } from './models.js'
+import { type SubmissionAddress, type SubmissionNow, submissionNow } from './queries.js'
 
-export type { PieceAddress, PieceNow }
+export type { SubmissionAddress, SubmissionNow }
 
-/** The piece as it is now; answers `not_found` where work and place do not belong together. */
-export async function findPiece(world: World, address: PieceAddress): Promise<PieceNow> {
-  const piece = await pieceNow(world.db, address, world.clock.now())
-  if (!piece) throw new Refused('not_found')
-  return piece
+/** The submission as it is now; answers `not_found` where work and place do not belong together. */
+export async function findSubmission(world: World, address: SubmissionAddress): Promise<SubmissionNow> {
+  const submission = await submissionNow(world.db, address, world.clock.now())
+  if (!submission) throw new Refused('not_found')
+  return submission
 }
 
 type Frozen = {
@@ -25,10 +25,10 @@ type Frozen = {
   readonly worksheet?: string | null
 }
 
-/** Freezes what is handed in as the next hand-in of a piece; inside a command. Its files are tied to it after. */
+/** Freezes what is handed in as the next hand-in of a submission; inside a command. Its files are tied to it after. */
 export async function freeze(
   world: World,
-  { workId, placeId }: PieceAddress,
+  { workId, placeId }: SubmissionAddress,
   { number, html, at, pressedAt = null, worksheet = null }: Frozen,
 ): Promise<HandInId> {
   const id = newId<HandInId>(world)
@@ -36,8 +36,8 @@ export async function freeze(
   return id
 }
 
-/** Starts an untouched piece; inside a command. */
-export async function start(world: World, viewer: Viewer, address: PieceAddress): Promise<void> {
+/** Starts an untouched submission; inside a command. */
+export async function start(world: World, viewer: Viewer, address: SubmissionAddress): Promise<void> {
   await applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
 }
 
@@ -50,22 +50,22 @@ export type Made = {
 /** Applies one move: adds it to the moves and brings what the lists show after it; inside a command. Gives the new status. */
 export async function applyMove(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   move: Move,
   made: Made,
 ): Promise<SubmissionStatus> {
-  const piece = await findPiece(world, address)
-  const status = take(next(piece.status, move))
+  const submission = await findSubmission(world, address)
+  const status = take(next(submission.status, move))
   const { workId, placeId } = address
-  const number = piece.moves + 1
+  const number = submission.moves + 1
   const { by, feedback = null, handInId = null } = made
   await world.db
     .model(moves)
     .create({ workId, placeId, number, byAccount: by, feedback, handInId, ...moveRow(move) })
   await world.db
-    .model(pieces)
-    .upsert({ workId, placeId, ...status, feedback: feedback ?? piece.feedback, moves: number })
-  world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+    .model(submissions)
+    .upsert({ workId, placeId, ...status, feedback: feedback ?? submission.feedback, moves: number })
+  world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
   return status
 }
 

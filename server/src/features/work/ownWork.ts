@@ -11,8 +11,8 @@ export async function seeOwnWork(world: World, address: OwnPlace): Promise<OwnWo
   const page = await readOwnWork(world, address)
   return {
     ...page,
-    pieces: page.pieces.map(({ worksheet, handIns, files, ...piece }) => ({
-      ...piece,
+    submissions: page.submissions.map(({ worksheet, handIns, files, ...submission }) => ({
+      ...submission,
       worksheet: worksheet?.version ?? null,
       handIns: handIns.map(({ number, at, html }) => ({ number, at, html })),
       files: files.map(({ id, name }) => ({ id, name })),
@@ -29,10 +29,12 @@ export async function readOwnWork(world: World, address: OwnPlace): Promise<OwnW
 
 /** Pages of a worksheet at a version. */
 export type WorksheetAt = { readonly sheets: readonly SheetId[]; readonly version: number }
-type Page = OwnWorkPage['pieces'][number]
-export type OwnWorkPiece = Omit<Page, 'files' | 'handIns' | 'worksheet'> & {
+type Page = OwnWorkPage['submissions'][number]
+export type OwnWorkSubmission = Omit<Page, 'files' | 'handIns' | 'worksheet'> & {
   readonly files: readonly { readonly id: FileId; readonly name: string; readonly hash: string }[]
   readonly handIns: readonly (Page['handIns'][number] & { readonly worksheet: WorksheetAt | null })[]
   readonly worksheet: WorksheetAt | null
 }
-export type OwnWork = Omit<OwnWorkPage, 'pieces'> & { readonly pieces: readonly OwnWorkPiece[] }
+export type OwnWork = Omit<OwnWorkPage, 'submissions'> & {
+  readonly submissions: readonly OwnWorkSubmission[]
+}

@@ -7,7 +7,7 @@ import {
   formOf,
   lessonRule,
   type PlainWork,
-  pieceOf,
+  submissionOf,
   type TwoGroups,
   twoGroups,
 } from '@oppen/demo'
@@ -59,13 +59,13 @@ describe('a draft', () => {
 describe('changing posted work', () => {
   it('keeps what pupils wrote, and is refused where somebody else has changed it', async () => {
     const workId = await buildWork(school.world, school.built, { title: 'Before', template: '<p>one</p>' })
-    const piece = pieceOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', piece, { html: '<p>mine</p>', base: 0 })
+    const submission = submissionOf(school.built, workId, 'Anna Reyes')
+    await school.anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
     const { form, version, begun } = await school.teacher.get('seeWork', { ...at(), workId })
     expect(begun.map(one => one.name)).toEqual(['Anna Reyes'])
     const { reply } = await change(workId, { ...form, title: 'After', template: '<p>two</p>' }, version)
     expect(reply.version).toBe(version + 1)
-    const seen = await school.anna.get('seePiece', piece)
+    const seen = await school.anna.get('seeSubmission', submission)
     expect(seen.copy?.html).toBe('<p>mine</p>')
     expect(seen.work).toMatchObject({ title: 'After', template: '<p>two</p>' })
     expect(await change(workId, form, version)).toMatchObject({
@@ -76,19 +76,19 @@ describe('changing posted work', () => {
 
   it('takes it out of sight with all that was made of it, and brings it back', async () => {
     const workId = await buildWork(school.world, school.built, { title: 'Gone' })
-    const piece = pieceOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', piece, { html: '<p>mine</p>', base: 0 })
+    const submission = submissionOf(school.built, workId, 'Anna Reyes')
+    await school.anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
     await school.teacher.get('removeWork', { ...at(), workId })
     expect(await titles()).toEqual([])
     expect(await titles(school.teacher)).toEqual([])
-    expect(await school.anna.ask('seePiece', piece)).toMatchObject({ status: 404 })
+    expect(await school.anna.ask('seeSubmission', submission)).toMatchObject({ status: 404 })
     await school.teacher.get('restoreWork', { ...at(), workId })
-    expect((await school.anna.get('seePiece', piece)).copy?.html).toBe('<p>mine</p>')
+    expect((await school.anna.get('seeSubmission', submission)).copy?.html).toBe('<p>mine</p>')
   })
 })
 
 describe('posting in several classes', () => {
-  it('gives each its own piece under a topic of the same name, with the times of its own lessons', async () => {
+  it('gives each its own work under a topic of the same name, with the times of its own lessons', async () => {
     const topicId = await buildTopic(school.world, school.built, 'High water')
     const other = await buildClass(school.world, {
       name: 'Charts',
@@ -223,21 +223,23 @@ describe('a handout', () => {
       { ...at(), workId },
       { name: 'table.txt', hash, type: 'text/plain', size: 7 },
     )
-    const piece = pieceOf(school.built, workId, 'Anna Reyes')
+    const submission = submissionOf(school.built, workId, 'Anna Reyes')
     const file = `/api/classes/${at().classId}/works/${workId}/materials/${id}`
     expect((await school.anna.fetch(file)).status).toBe(404)
-    expect(await school.anna.ask('readHandout', piece)).toMatchObject({ error: { code: 'work_not_open' } })
+    expect(await school.anna.ask('readHandout', submission)).toMatchObject({
+      error: { code: 'work_not_open' },
+    })
     school.clock.moveTo(Date.UTC(2026, 9, 15, 8))
     expect(await (await school.anna.fetch(file)).text()).toBe('a table')
     expect((await school.family.fetch(file)).status).toBe(200)
-    const { work } = await school.anna.get('seePiece', piece)
+    const { work } = await school.anna.get('seeSubmission', submission)
     expect(work.materials.map(one => [one.kind, one.title, one.url])).toEqual([
       ['link', 'tides.example/table', 'https://tides.example/table'],
       ['file', 'table.txt', null],
     ])
-    expect((await school.anna.get('readHandout', piece)).phase).toBe('started')
-    await school.anna.get('readHandout', piece)
-    expect(await school.anna.ask('saveCopy', piece, { html: '<p>x</p>', base: 0 })).toMatchObject({
+    expect((await school.anna.get('readHandout', submission)).phase).toBe('started')
+    await school.anna.get('readHandout', submission)
+    expect(await school.anna.ask('saveCopy', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
       error: { code: 'nothing_asked' },
     })
     const [line] = (await school.teacher.get('seeTopics', at())).topics.flatMap(topic => topic.works)

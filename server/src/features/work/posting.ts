@@ -21,7 +21,7 @@ export type NewWork = {
   readonly alsoIn: readonly ClassId[]
 }
 
-/** Writes a piece of work: as a draft, or posted at once, here and in other classes of the teacher. */
+/** Writes a work: as a draft, or posted at once, here and in other classes of the teacher. */
 export async function postWork(
   world: World,
   viewer: Viewer,
@@ -63,7 +63,7 @@ async function create(
   tellTopics(world, classId)
 }
 
-/** Pupils, links and times of a piece; a posted one needs every time that it asks for. */
+/** Pupils, links and times of a work; a posted one needs every time that it asks for. */
 async function storeRest(
   world: World,
   { classId, workId }: WorkAddress,
@@ -124,7 +124,7 @@ export type Change = {
 }
 
 /**
- * Keeps a piece as it was changed, and posts a draft where asked to. What pupils wrote stays as it is. Refuses
+ * Keeps a work as it was changed, and posts a draft where asked to. What pupils wrote stays as it is. Refuses
  * `work_changed` where somebody else changed it since it was read.
  */
 export async function changeWork(
@@ -178,21 +178,21 @@ async function sameTopic(world: World, classId: ClassId, name: string): Promise<
   return found?.id ?? (await addTopic(world, classId, name)).topicId
 }
 
-/** The piece of the class; `not_found` for any other. */
+/** The work of the class; `not_found` for any other. */
 export async function findWork(world: World, { classId, workId }: WorkAddress) {
   const row = await workRow(world.db, classId, workId)
   if (!row) throw new Refused('not_found')
   return row
 }
 
-/** The form of a piece as it was kept. */
+/** The form of a work as it was kept. */
 export async function seeWork(world: World, { classId, workId }: WorkAddress): Promise<WorkPage> {
   const json = await workPageJson(world.db, classId, workId)
   if (json === undefined) throw new Refused('not_found')
   return JSON.parse(json)
 }
 
-/** Takes a piece out of everybody's sight; what pupils made of it is kept, and all of it comes back. */
+/** Takes a work out of everybody's sight; what pupils made of it is kept, and all of it comes back. */
 export const removeWork = (world: World, address: WorkAddress) =>
   setRemoved(world, address, world.clock.now())
 export const restoreWork = (world: World, address: WorkAddress) => setRemoved(world, address, null)
@@ -214,7 +214,7 @@ async function setRemoved(
   return { done: true }
 }
 
-/** Keeps a piece above the others of its topic, or lets it go back among them. */
+/** Keeps a work above the others of its topic, or lets it go back among them. */
 export async function pinWork(world: World, address: WorkAddress, pinned: boolean): Promise<{ done: true }> {
   await world.db.write(async () => {
     await findWork(world, address)

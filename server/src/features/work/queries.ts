@@ -5,7 +5,7 @@ import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '.
 import {
   APPEARED,
   counts,
-  fromPiece,
+  fromSubmission,
   groupTimes,
   MATERIALS,
   NEW_IN_THREAD,
@@ -14,15 +14,19 @@ import {
   ownNewNotes,
   PIECE_NOW,
   POSTING,
-  pieceMarker,
   removableNoteJson,
   STATUS,
+  submissionMarker,
   TAUGHT_LINE,
   TEACHER_NAME,
 } from './fragments.js'
 
-/** One pupil's piece of one piece of posted work. */
-export type PieceAddress = { readonly classId: ClassId; readonly workId: WorkId; readonly placeId: PlaceId }
+/** One pupil's submission of one posted work. */
+export type SubmissionAddress = {
+  readonly classId: ClassId
+  readonly workId: WorkId
+  readonly placeId: PlaceId
+}
 
 const TOPICS = `from (select id, name, position from topics where class_id = $classId
              union all select null, null, -1 where exists (
@@ -63,7 +67,7 @@ const ownLine = jsonObject({
 const OWN_TOPICS = topicsOf(
   ownLine,
   `from works w join asked a on a.work_id = w.id and a.place_id = $placeId and ${APPEARED}
-   left join pieces i on i.work_id = w.id and i.place_id = $placeId where w.class_id = $classId`,
+   left join submissions i on i.work_id = w.id and i.place_id = $placeId where w.class_id = $classId`,
 )
 
 /** Topics and their work as a pupil sees them, with their own status. */
@@ -140,9 +144,9 @@ const head = {
   feedback: 'i.feedback',
 }
 
-const FROM_PIECE = fromPiece()
+const FROM_PIECE = fromSubmission()
 
-/** What stands in a piece that is not open yet is for its teachers alone. */
+/** What stands in a submission that is not open yet is for its teachers alone. */
 const LOCKED = "(a.opens_at > $now and $kind <> 'teacher')"
 const unlocked = (sql: string, locked: string) => `iif(${LOCKED}, ${locked}, ${sql})`
 const inside = {
@@ -151,7 +155,7 @@ const inside = {
   materials: jsonNested(unlocked(MATERIALS, "'[]'")),
 }
 
-/** How the worksheet of a piece stands: the own one, or the pages as they are given out. */
+/** How the worksheet of a submission stands: the own one, or the pages as they are given out. */
 const WORKSHEET = `coalesce(
   (select json_object('pages', json_array_length(t.sheets), 'version', t.version, 'items',
       (select count(*) from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null))
@@ -182,10 +186,10 @@ const PIECE = `select ${jsonObject({
   readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json ${FROM_PIECE}`
 
-/** A piece as its pupil and the teachers see it. */
-export const pieceJson = (
+/** A submission as its pupil and the teachers see it. */
+export const submissionJson = (
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   { accountId, kind }: Viewer,
   now: Instant,
 ) =>
@@ -196,7 +200,7 @@ export const pieceJson = (
     viewer: accountId,
     kind,
     now,
-    marker: pieceMarker(workId, placeId),
+    marker: submissionMarker(workId, placeId),
   })
 
 const OUTCOME = `select ${jsonObject({
@@ -205,23 +209,27 @@ const OUTCOME = `select ${jsonObject({
   moves: jsonArray(jsonObject(moveFields), MOVES),
 })} as json ${FROM_PIECE}`
 
-/** A piece as the pupil's family sees it. */
+/** A submission as the pupil's family sees it. */
 export const outcomeJson = (
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   { kind }: Viewer,
   now: Instant,
 ) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
 
 const SEE_PIECE = `select ${jsonObject({ ...PIECE_NOW, template: 'w.template' })} as json ${FROM_PIECE}`
 
-/** Where a piece stands, its times and whose it is; undefined where work and place are not of one class. */
-export async function pieceNow(db: Database, { classId, workId, placeId }: PieceAddress, now: Instant) {
+/** Where a submission stands, its times and whose it is; undefined where work and place are not of one class. */
+export async function submissionNow(
+  db: Database,
+  { classId, workId, placeId }: SubmissionAddress,
+  now: Instant,
+) {
   const row = await db.row<{ json: string }>(SEE_PIECE, { classId, workId, placeId, now })
-  return row && (JSON.parse(row.json) as PieceNow)
+  return row && (JSON.parse(row.json) as SubmissionNow)
 }
 
-export type PieceNow = {
+export type SubmissionNow = {
   readonly status: SubmissionStatus
   readonly timing: Timing
   readonly kind: WorkKind
@@ -231,14 +239,14 @@ export type PieceNow = {
   readonly template: string | null
 }
 
-export const namesOfPiece = (db: Database, { classId, workId, placeId }: PieceAddress) =>
+export const namesOfSubmission = (db: Database, { classId, workId, placeId }: SubmissionAddress) =>
   db.row<{ title: string; pupil: string }>(
     `select w.title, p.name as pupil from works w join places p on p.id = $placeId and p.class_id = w.class_id
      where w.id = $workId and w.class_id = $classId`,
     { classId, workId, placeId },
   )
 
-export const filesOf = (db: Database, { workId, placeId }: PieceAddress) =>
+export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.rows<{ id: FileId }>(
     'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
     { workId, placeId },
@@ -258,7 +266,7 @@ export const lastTopicPosition = (db: Database, classId: ClassId) =>
     },
   )
 
-/** Every recorded move of every piece, with what the lists show of it; for checking one against the other. */
+/** Every recorded move of every submission, with what the lists show of it; for checking one against the other. */
 export const allMoves = (db: Database) =>
   db.rows<{
     workId: WorkId
@@ -280,7 +288,7 @@ export type OwnPlace = { readonly classId: ClassId; readonly placeId: PlaceId }
 const OWN_WORK = `select ${jsonObject({
   className: 'c.name',
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  pieces: jsonArray(
+  submissions: jsonArray(
     jsonObject({
       workId: 'w.id',
       title: 'w.title',
@@ -306,7 +314,7 @@ const OWN_WORK = `select ${jsonObject({
            or exists (select 1 from hand_in_files x where x.file_id = f.id)) order by f.added_at, f.id`,
       ),
     }),
-    `from works w left join pieces i on i.work_id = w.id and i.place_id = p.id
+    `from works w left join submissions i on i.work_id = w.id and i.place_id = p.id
      left join copies k on k.work_id = w.id and k.place_id = p.id
      where w.class_id = c.id and (i.work_id is not null or k.work_id is not null) order by w.posted_at, w.id`,
   ),

@@ -1,10 +1,10 @@
 import type { Edition, KeptVersion } from '@oppen/core/copy'
 import type { Instant } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { fromPiece, WRITABLE } from './fragments.js'
-import { readSeen, type SeenPiece } from './lastSeen.js'
+import { fromSubmission, WRITABLE } from './fragments.js'
+import { readSeen, type SeenSubmission } from './lastSeen.js'
 import type { CopyRow } from './models.js'
-import type { PieceAddress } from './queries.js'
+import type { SubmissionAddress } from './queries.js'
 
 /** The own copy as it is now, with when an earlier text of it was last kept. */
 export type CopyNow = Edition & { readonly keptAt: Instant | null }
@@ -13,7 +13,10 @@ type Stored = Omit<CopyNow, 'lineage'> & { readonly lineage: string | null }
 
 const readCopy = (row: Stored): CopyNow => ({ ...row, lineage: JSON.parse(row.lineage ?? '[]') })
 
-export async function copyOf(db: Database, { workId, placeId }: PieceAddress): Promise<CopyNow | undefined> {
+export async function copyOf(
+  db: Database,
+  { workId, placeId }: SubmissionAddress,
+): Promise<CopyNow | undefined> {
   const row = await db.row<Stored>(
     `select html, version, saved_at as savedAt, lineage, kept_at as keptAt from copies
      where work_id = $workId and place_id = $placeId`,
@@ -22,7 +25,7 @@ export async function copyOf(db: Database, { workId, placeId }: PieceAddress): P
   return row && readCopy(row)
 }
 
-export const keptVersionsOf = (db: Database, { workId, placeId }: PieceAddress) =>
+export const keptVersionsOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.rows<KeptVersion>(
     `select version, saved_at as savedAt, why from copy_versions
      where work_id = $workId and place_id = $placeId`,
@@ -39,31 +42,31 @@ export const putCopy = (db: Database, row: CopyRow): Promise<void> => db.runLast
 
 const PUT_AS_SEEN = `update copies set html = $html, version = $version, saved_at = $now
   where work_id = $workId and place_id = $placeId and version = $version - 1 and saved_at = $seenAt
-    and $piece = (select ${WRITABLE} ${fromPiece()})
+    and $submission = (select ${WRITABLE} ${fromSubmission()})
   returning version`
 
-/** How the last save left a copy and its piece. */
-export type SeenCopy = SeenPiece & { readonly copy: Omit<CopyNow, 'html'> }
+/** How the last save left a copy and its submission. */
+export type SeenCopy = SeenSubmission & { readonly copy: Omit<CopyNow, 'html'> }
 
 /**
- * Puts a text in the place of the one before as a command of its own, if piece and copy are as they were seen; tells
+ * Puts a text in the place of the one before as a command of its own, if submission and copy are as they were seen; tells
  * whether they were, and calls back once it is kept. Else nothing is changed.
  */
 export async function putAsSeen(
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   { written, copy }: SeenCopy,
   { html, version, savedAt: now }: Edition,
   kept: () => void,
 ): Promise<boolean> {
-  const seen = { piece: written, seenAt: copy.savedAt }
+  const seen = { submission: written, seenAt: copy.savedAt }
   const bind = { classId, workId, placeId, html, version, now, ...seen }
   const committed = (rows: readonly object[]) => rows.length && kept()
   return (await db.writeOne(PUT_AS_SEEN, bind, { touches: ['copies'], committed })).length > 0
 }
 
 /** Which of some texts are kept among the versions of a copy. */
-export const keptTextsOf = (db: Database, { workId, placeId }: PieceAddress, texts: readonly string[]) =>
+export const keptTextsOf = (db: Database, { workId, placeId }: SubmissionAddress, texts: readonly string[]) =>
   db.rows<{ html: string }>(
     `select html from copy_versions where work_id = $workId and place_id = $placeId
        and html in (select value from json_each($texts))`,
@@ -84,29 +87,29 @@ const VERSIONS = `select ${jsonArray(
 const ONE_VERSION = `select ${jsonObject({ ...VERSION, html: 'v.html' })} as json from copy_versions v
   where v.work_id = $workId and v.place_id = $placeId and v.version = $version`
 
-export const versionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
+export const versionsJson = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.json(VERSIONS, { workId, placeId })
 
-export const versionJson = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
+export const versionJson = (db: Database, { workId, placeId }: SubmissionAddress, version: number) =>
   db.json(ONE_VERSION, { workId, placeId, version })
 
-const SEE_PIECE_WITH_COPY = `select ${WRITABLE} as piece,
+const SEE_PIECE_WITH_COPY = `select ${WRITABLE} as submission,
     o.html, o.version, o.saved_at as savedAt, o.lineage, o.kept_at as keptAt
-  ${fromPiece('left join copies o on o.work_id = w.id and o.place_id = p.id')}`
+  ${fromSubmission('left join copies o on o.work_id = w.id and o.place_id = p.id')}`
 
-/** A piece with its own copy: what a save looks at. */
-export async function pieceWithCopy(
+/** A submission with its own copy: what a save looks at. */
+export async function submissionWithCopy(
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   now: Instant,
-): Promise<(SeenPiece & { readonly copy: CopyNow | undefined }) | undefined> {
-  const row = await db.row<Stored & { readonly piece: string }>(SEE_PIECE_WITH_COPY, {
+): Promise<(SeenSubmission & { readonly copy: CopyNow | undefined }) | undefined> {
+  const row = await db.row<Stored & { readonly submission: string }>(SEE_PIECE_WITH_COPY, {
     classId,
     workId,
     placeId,
     now,
   })
   if (!row) return undefined
-  const { piece, ...stored } = row
-  return { ...readSeen(piece), copy: stored.lineage === null ? undefined : readCopy(stored) }
+  const { submission, ...stored } = row
+  return { ...readSeen(submission), copy: stored.lineage === null ? undefined : readCopy(stored) }
 }

@@ -15,7 +15,7 @@ export const topicByName = (db: Database, classId: ClassId, name: string) =>
     name,
   })
 
-/** The place of the piece that stands first in a topic. */
+/** The place of the work that stands first in a topic. */
 export const firstPosition = (db: Database, classId: ClassId, topicId: TopicId | null) =>
   db.row<{ position: number | null }>(
     'select min(position) as position from works where class_id = $classId and topic_id is $topicId',
@@ -81,11 +81,11 @@ const WORK_PAGE = `select ${jsonObject({
   postedAt: 'w.posted_at',
   begun: jsonArray(
     jsonObject({ placeId: 'p.id', name: 'p.name' }),
-    `from pieces i join places p on p.id = i.place_id and p.left_at is null
+    `from submissions i join places p on p.id = i.place_id and p.left_at is null
      where i.work_id = w.id and i.phase <> 'excused' order by p.name`,
   ),
   notBegun: `(select count(*) from asked a join places p on p.id = a.place_id and p.left_at is null
-    where a.work_id = w.id and not exists (select 1 from pieces i where i.work_id = w.id and i.place_id = p.id))`,
+    where a.work_id = w.id and not exists (select 1 from submissions i where i.work_id = w.id and i.place_id = p.id))`,
   form: FORM,
   files: jsonArray(
     jsonObject({
@@ -105,7 +105,7 @@ const WORK_PAGE = `select ${jsonObject({
   ),
 })} as json from works w join classes c on c.id = w.class_id where w.id = $workId and w.class_id = $classId`
 
-/** A piece as its teachers write it. */
+/** A work as its teachers write it. */
 export const workPageJson = (db: Database, classId: ClassId, workId: WorkId) =>
   db.json(WORK_PAGE, { classId, workId })
 
@@ -117,7 +117,7 @@ export const worksOfTopic = (db: Database, classId: ClassId, topicId: TopicId | 
     { classId, topicId },
   )
 
-/** A file of the directions, where the viewer teaches the class or has a piece of the work that is open. */
+/** A file of the directions, where the viewer teaches the class or has a submission of work that is open. */
 export const materialOf = (
   db: Database,
   { classId, workId, materialId }: { classId: ClassId; workId: WorkId; materialId: MaterialId },
@@ -135,14 +135,14 @@ export const materialOf = (
     { classId, workId, materialId, viewer, now },
   )
 
-/** The formatted texts of a piece, and the class it is in. */
+/** The formatted texts of a work, and the class it is in. */
 export const textsOf = (db: Database, workId: WorkId) =>
   db.row<{ classId: ClassId; directions: string; template: string | null }>(
     'select class_id as classId, directions, template from works where id = $workId',
     { workId },
   )
 
-/** All of a piece, for copying it. */
+/** All of a work, for copying it. */
 export const fullWork = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<WorkRow>(
     `select id, class_id as classId, topic_id as topicId, kind, title, directions, template, question, week, lane,
@@ -152,7 +152,7 @@ export const fullWork = (db: Database, classId: ClassId, workId: WorkId) =>
     { classId, workId },
   )
 
-/** The single pupils for whom a piece is. */
+/** The single pupils for whom a work is. */
 export const pupilsOf = (db: Database, workId: WorkId) =>
   db.rows<{ placeId: PlaceId }>('select place_id as placeId from work_pupils where work_id = $workId', {
     workId,

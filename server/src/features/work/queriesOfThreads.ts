@@ -2,15 +2,15 @@ import type { AccountId, ClassId, Instant, NoteId, WorkId } from '@oppen/core/id
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { APPEARED, removableNoteJson, threadMarker } from './fragments.js'
-import type { PieceAddress } from './moves.js'
+import type { SubmissionAddress } from './moves.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 type FoundNote = { byAccount: AccountId; removedAt: Instant | null }
 
-/** A side note of exactly this piece of exactly this class. */
+/** A side note of exactly this submission of exactly this class. */
 export const sideNoteOf = (
   db: Database,
-  { classId, workId, placeId, noteId }: PieceAddress & { noteId: NoteId },
+  { classId, workId, placeId, noteId }: SubmissionAddress & { noteId: NoteId },
 ) =>
   db.row<FoundNote>(
     `select n.by_account as byAccount, n.removed_at as removedAt from side_notes n
@@ -27,8 +27,8 @@ export const classNoteOf = (db: Database, { classId, workId, noteId }: WorkAddre
     { classId, workId, noteId },
   )
 
-/** Whether a place is asked for a piece of work that has appeared and was not taken away. */
-export const isAsked = (db: Database, { classId, workId, placeId }: PieceAddress, now: Instant) =>
+/** Whether a place is asked for a work that has appeared and was not taken away. */
+export const isAsked = (db: Database, { classId, workId, placeId }: SubmissionAddress, now: Instant) =>
   db.row<{ workId: WorkId }>(
     `select w.id as workId from works w join asked a on a.work_id = w.id and a.place_id = $placeId and ${APPEARED}
      where w.id = $workId and w.class_id = $classId and w.removed_at is null`,
@@ -43,7 +43,7 @@ const THREAD = `select ${jsonObject({
   readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json from works w where w.id = $workId and w.class_id = $classId and w.removed_at is null`
 
-/** The thread of the class beside a piece of work; words that were taken out only for teachers. */
+/** The thread of the class beside a work; words that were taken out only for teachers. */
 export const threadJson = (db: Database, { classId, workId }: WorkAddress, viewer: Viewer) =>
   db.json(THREAD, {
     classId,

@@ -7,7 +7,7 @@ import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
-import { outcomeJson, pieceJson } from './queries.js'
+import { outcomeJson, submissionJson } from './queries.js'
 import { readHandout, seeTopics } from './service.js'
 import { removeFromThread, removeNote, seeThread, writeInThread, writeNote } from './threads.js'
 import { addTopic, orderTopics, orderWorks, putAway, renameTopic } from './topics.js'
@@ -32,8 +32,8 @@ export const workHandlers = {
   removeMaterial: ({ world, params }) => removeMaterial(world, params),
   seeMaterial: ({ world, viewer, params, response }) => sendMaterial(world, viewer, params, response),
   readHandout: ({ world, viewer, params }) => readHandout(world, viewer, params),
-  seePiece: async ({ world, viewer, params }) =>
-    written(await pieceJson(world.db, params, viewer, world.clock.now())),
+  seeSubmission: async ({ world, viewer, params }) =>
+    written(await submissionJson(world.db, params, viewer, world.clock.now())),
   seeOutcome: async ({ world, viewer, params }) =>
     written(await outcomeJson(world.db, params, viewer, world.clock.now())),
   saveCopy: ({ world, viewer, params, body }) => saveCopy(world, viewer, params, body),

@@ -3,7 +3,7 @@ import type { TimingRules } from '@oppen/core/timing'
 import type { World } from '../../world.js'
 import { works } from './models.js'
 
-/** Keeps the rules of a piece that had none; inside a command. */
+/** Keeps the rules of a work that had none; inside a command. */
 export async function storeRules(world: World, workId: WorkId, rules: TimingRules): Promise<void> {
   await world.db.model(works).update({ rules: JSON.stringify(rules) }, { where: { id: workId } })
 }

@@ -3,8 +3,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import { mayWrite, type SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { applyMove, findPiece } from './moves.js'
-import { namesOfPiece, ownTopicsJson, type PieceAddress, taughtTopicsJson } from './queries.js'
+import { applyMove, findSubmission } from './moves.js'
+import { namesOfSubmission, ownTopicsJson, type SubmissionAddress, taughtTopicsJson } from './queries.js'
 
 /** Topics and work of a class, as the viewer may see them. */
 export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promise<string | undefined> {
@@ -19,10 +19,10 @@ export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promi
 export async function readHandout(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { status, timing, kind } = await findPiece(world, address)
+    const { status, timing, kind } = await findSubmission(world, address)
     if (kind !== 'handout') throw new Refused('not_found')
     if (status.phase !== 'untouched') return status
     take(mayWrite(status, { ...timing, closesAt: null }, world.clock.now()))
@@ -30,12 +30,12 @@ export async function readHandout(
   })
 }
 
-/** What a piece is called, and whose it is. Answers `not_found` where work and place do not belong together. */
-export async function titleOfPiece(
+/** What a submission is called, and whose it is. Answers `not_found` where work and place do not belong together. */
+export async function titleOfSubmission(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
 ): Promise<{ readonly title: string; readonly pupil: string }> {
-  const named = await namesOfPiece(world.db, address)
+  const named = await namesOfSubmission(world.db, address)
   if (!named) throw new Refused('not_found')
   return named
 }

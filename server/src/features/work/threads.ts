@@ -6,9 +6,9 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { setReadMarker } from '../accounts/service.js'
-import { pieceMarker, threadMarker } from './fragments.js'
+import { submissionMarker, threadMarker } from './fragments.js'
 import { classNotes, sideNotes } from './models.js'
-import { findPiece, type PieceAddress } from './moves.js'
+import { findSubmission, type SubmissionAddress } from './moves.js'
 import { classNoteOf, isAsked, sideNoteOf, threadJson } from './queriesOfThreads.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -17,17 +17,17 @@ type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 export async function writeNote(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   typed: string,
 ): Promise<Note> {
   const text = take(readText('note', typed), 'text')
   const id = newId<NoteId>(world)
   const { workId, placeId } = address
   return world.db.write(async () => {
-    await findPiece(world, address)
+    await findSubmission(world, address)
     const at = world.clock.now()
     await world.db.model(sideNotes).create({ id, workId, placeId, byAccount: viewer.accountId, text, at })
-    await setReadMarker(world, viewer.accountId, pieceMarker(workId, placeId))
+    await setReadMarker(world, viewer.accountId, submissionMarker(workId, placeId))
     tellNote(world, address)
     return written(viewer, { id, text, at })
   })
@@ -45,7 +45,7 @@ const written = (viewer: Viewer, note: { id: NoteId; text: string; at: number })
 export async function removeNote(
   world: World,
   viewer: Viewer,
-  address: PieceAddress & { readonly noteId: NoteId },
+  address: SubmissionAddress & { readonly noteId: NoteId },
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     const note = await sideNoteOf(world.db, address)
@@ -58,11 +58,11 @@ export async function removeNote(
   return { done: true }
 }
 
-function tellNote(world: World, { classId, workId, placeId }: PieceAddress): void {
+function tellNote(world: World, { classId, workId, placeId }: SubmissionAddress): void {
   world.db.afterCommit(() => void world.live.tell({ what: 'note', classId, workId, placeId }))
 }
 
-/** The thread of a class beside a piece of work, for its teachers and those who are asked for the work. */
+/** The thread of a class beside a work, for its teachers and those who are asked for the work. */
 export async function seeThread(world: World, viewer: Viewer, address: WorkAddress): Promise<ThreadPage> {
   await mayTalk(world, viewer, address)
   const json = await threadJson(world.db, address, viewer)

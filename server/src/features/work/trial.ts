@@ -71,10 +71,10 @@ async function loadOf(
     ...days,
   })
   const { average, most } = weigh(rows, group.pupils)
-  const piece: Asked = { minutes: form.minutes ?? 0, lane: form.lane, from, dueAt }
-  const own = spread(calendar, piece)
+  const submission: Asked = { minutes: form.minutes ?? 0, lane: form.lane, from, dueAt }
+  const own = spread(calendar, submission)
   const lighter = lighterDay({ calendar, toInstant: instantsIn(zone) }, average, {
-    ...piece,
+    ...submission,
     dueAt,
     time: due.slice(11),
   })

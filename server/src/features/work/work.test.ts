@@ -9,10 +9,10 @@ import {
   formOf,
   type Person,
   type PlainWork,
-  pieceOf,
   placeOf,
   type SmallSchool,
   smallSchool,
+  submissionOf,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 
@@ -40,7 +40,7 @@ beforeEach(async () => {
   })
 })
 
-const piece = () => pieceOf(built, workId, 'Anna Reyes')
+const submission = () => submissionOf(built, workId, 'Anna Reyes')
 const post = (change: PlainWork) =>
   teacher.ask('postWork', { classId: built.classId }, { form: formOf(change), draft: false, alsoIn: [] })
 
@@ -49,7 +49,7 @@ describe('posting', () => {
     const directions =
       '<p onclick="x()">Read <b>this</b><script>alert(1)</script><img src=x onerror=alert(1)> <a href="javascript:alert(1)">a</a><a href="https://example.org/tides">b</a></p><iframe src="//x"></iframe>'
     const { reply } = await post({ directions })
-    const page = await teacher.get('seePiece', { ...piece(), workId: reply.workId })
+    const page = await teacher.get('seeSubmission', { ...submission(), workId: reply.workId })
     expect(page.work.directions).toBe('<p>Read this <a>a</a><a href="https://example.org/tides">b</a></p>')
   })
 
@@ -71,7 +71,7 @@ describe('posting', () => {
     const { reply } = await post({ due: '2026-10-25T01:30' })
     const trial = { ...formOf({ due: '2026-10-25T01:30' }), workId: null }
     expect((await teacher.get('tryWork', { classId: built.classId }, trial)).twice).toEqual(['due'])
-    const page = await teacher.get('seePiece', { ...piece(), workId: reply.workId })
+    const page = await teacher.get('seeSubmission', { ...submission(), workId: reply.workId })
     expect(page.work.dueAt).toBe(Date.UTC(2026, 9, 25, 1, 30))
   })
 
@@ -96,7 +96,7 @@ describe('posting', () => {
   })
 })
 
-it('a piece is only found where work, place and class belong together', async () => {
+it('a submission is only found where work, place and class belong together', async () => {
   const other = await buildClass(school.world, {
     name: 'Other',
     yearLabel: '',
@@ -106,11 +106,11 @@ it('a piece is only found where work, place and class belong together', async ()
   const foreignWork = await buildWork(school.world, other, { title: 'Foreign' })
   const foreignPlace = placeOf(other, 'Zoe Quay').placeId as PlaceId
   for (const address of [
-    { ...piece(), workId: foreignWork },
-    { ...piece(), placeId: foreignPlace },
+    { ...submission(), workId: foreignWork },
+    { ...submission(), placeId: foreignPlace },
     { classId: other.classId, workId, placeId: foreignPlace },
   ]) {
-    expect(await teacher.ask('seePiece', address)).toMatchObject({
+    expect(await teacher.ask('seeSubmission', address)).toMatchObject({
       status: 404,
       error: { code: 'not_found' },
     })

@@ -16,7 +16,7 @@ import { listed, makeSheets } from './service.js'
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 type SheetAddress = WorkAddress & { readonly sheetId: SheetId }
 
-/** The pages that are given out with a piece of work. */
+/** The pages that are given out with a work. */
 export async function seeGivenSheets(world: World, address: WorkAddress): Promise<{ sheets: Sheet[] }> {
   await findWork(world, address)
   const ids = (await givenSheets(world.db, address.workId)).map(one => one.id)

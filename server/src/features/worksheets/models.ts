@@ -32,9 +32,9 @@ export const sheets = table<SheetRow>('sheets', {
   removedAt: 'integer',
 })
 
-type PieceKey = { workId: WorkId; placeId: PlaceId }
+type SubmissionKey = { workId: WorkId; placeId: PlaceId }
 
-export type WorksheetRow = PieceKey & {
+export type WorksheetRow = SubmissionKey & {
   /** The ids of its pages in order, as JSON. */
   sheets: string
   version: number
@@ -58,7 +58,7 @@ export const worksheets = table<WorksheetRow>(
   ['workId', 'placeId'],
 )
 
-type VersionRow = PieceKey & {
+type VersionRow = SubmissionKey & {
   version: number
   sheets: string
   items: number
@@ -85,7 +85,7 @@ export const worksheetVersions = table<VersionRow>(
   ['workId', 'placeId', 'version'],
 )
 
-type InkRow = PieceKey & {
+type InkRow = SubmissionKey & {
   id: string
   /** The version with which it came, and with which it went. */
   added: number

@@ -2,9 +2,9 @@ import type { KeptVersion, Lineage } from '@oppen/core/copy'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { fromPiece, WRITABLE } from '../work/fragments.js'
-import { readSeen, type SeenPiece } from '../work/lastSeen.js'
-import type { PieceAddress } from '../work/moves.js'
+import { fromSubmission, WRITABLE } from '../work/fragments.js'
+import { readSeen, type SeenSubmission } from '../work/lastSeen.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import type { SheetRow } from './models.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -28,10 +28,10 @@ const readWorksheet = ({ sheets, lineage, ...row }: StoredWorksheet): WorksheetN
   lineage: JSON.parse(lineage),
 })
 
-/** The worksheet of a piece, if it was begun. */
+/** The worksheet of a submission, if it was begun. */
 export async function worksheetNow(
   db: Database,
-  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { workId, placeId }: Omit<SubmissionAddress, 'classId'>,
 ): Promise<WorksheetNow | undefined> {
   const row = await db.row<StoredWorksheet>(
     `select sheets, version, lineage, saved_at as savedAt, kept_at as keptAt from worksheets
@@ -44,34 +44,34 @@ export async function worksheetNow(
 const GIVEN = 'from sheets s where s.work_id = $workId and s.place_id is null and s.removed_at is null'
 const LIVE = 'from ink n where n.work_id = w.id and n.place_id = p.id and n.removed is null'
 
-const DRAWN_ON = `select ${WRITABLE} as piece,
+const DRAWN_ON = `select ${WRITABLE} as submission,
     coalesce(t.sheets, (select json_group_array(id) from (select s.id ${GIVEN} order by s.position))) as sheets,
     coalesce(t.version, 0) as version, coalesce(t.lineage, '[]') as lineage, t.saved_at as savedAt, t.kept_at as keptAt,
     (select count(*) ${LIVE}) as count,
     (select json_group_array(o.value) from json_each($ids) o
        where exists (select 1 ${LIVE} and n.id = o.value)) as live
-  ${fromPiece('left join worksheets t on t.work_id = w.id and t.place_id = p.id')}`
+  ${fromSubmission('left join worksheets t on t.work_id = w.id and t.place_id = p.id')}`
 
-export type DrawnOn = SeenPiece & {
+export type DrawnOn = SeenSubmission & {
   /** For who has not begun, the pages as they are given out, at version 0. */
   readonly worksheet: WorksheetNow
   /** How many things stand on it. */
   readonly count: number
 }
 
-/** A piece with its worksheet, and which of the things of some ids stand on it: what a change of ink looks at. */
+/** A submission with its worksheet, and which of the things of some ids stand on it: what a change of ink looks at. */
 export async function drawnOn(
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   ids: readonly string[],
   now: Instant,
 ): Promise<(DrawnOn & { readonly live: ReadonlySet<string> }) | undefined> {
-  type Row = StoredWorksheet & { readonly piece: string; readonly count: number; readonly live: string }
+  type Row = StoredWorksheet & { readonly submission: string; readonly count: number; readonly live: string }
   const row = await db.row<Row>(DRAWN_ON, { classId, workId, placeId, now, ids: JSON.stringify(ids) })
   if (!row) return undefined
-  const { piece, count, live, ...worksheet } = row
+  const { submission, count, live, ...worksheet } = row
   return {
-    ...readSeen(piece),
+    ...readSeen(submission),
     worksheet: readWorksheet(worksheet),
     count,
     live: new Set(JSON.parse(live)),
@@ -85,7 +85,7 @@ const SAVE_WORKSHEET = `insert into worksheet_saves
 /** The worksheet at its next version, with what comes onto it; the last change of its command. */
 export const saveWorksheet = (
   db: Database,
-  { workId, placeId }: PieceAddress,
+  { workId, placeId }: SubmissionAddress,
   { sheets, lineage, ...row }: WorksheetNow,
   items: readonly InkItem[],
 ): Promise<void> => {
@@ -102,23 +102,23 @@ const CHANGED_BY_SAVES = ['worksheets', 'ink']
 const SAVE_AS_SEEN = `insert into worksheet_saves
     (work_id, place_id, sheets, version, lineage, saved_at, kept_at, items)
   select t.work_id, t.place_id, t.sheets, $version, t.lineage, $now, t.kept_at, $items
-  ${fromPiece('join worksheets t on t.work_id = w.id and t.place_id = p.id')}
-    and t.version = $version - 1 and t.saved_at = $seenAt and ${WRITABLE} = $piece
+  ${fromSubmission('join worksheets t on t.work_id = w.id and t.place_id = p.id')}
+    and t.version = $version - 1 and t.saved_at = $seenAt and ${WRITABLE} = $submission
     and not exists (select 1 from json_each($items) o
       where exists (select 1 ${LIVE} and n.id = o.value ->> 'id'))
   returning version`
 
 /**
- * The same at a version and a moment as a command of its own, if piece and worksheet are as they were seen and none of
+ * The same at a version and a moment as a command of its own, if submission and worksheet are as they were seen and none of
  * what comes stands on it; tells whether they were, and calls back once it is kept. Else nothing is changed.
  */
 export async function saveAsSeen(
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   { seen: { written, worksheet }, next, items }: SavingAsSeen,
   kept: () => void,
 ): Promise<boolean> {
-  const seen = { piece: written, seenAt: worksheet.savedAt }
+  const seen = { submission: written, seenAt: worksheet.savedAt }
   // few values: each is carried into the thread of the database by itself
   const { version, savedAt: now } = next
   const bind = { classId, workId, placeId, version, now, ...seen, items: JSON.stringify(items) }
@@ -132,7 +132,7 @@ type SavingAsSeen = {
   readonly items: readonly InkItem[]
 }
 
-/** The pages given out with a piece of work, in order. */
+/** The pages given out with a work, in order. */
 export const givenSheets = (db: Database, workId: WorkId) =>
   db.rows<{ id: SheetId }>(`select s.id ${GIVEN} order by s.position`, { workId })
 
@@ -173,7 +173,7 @@ export type Looking = Omit<WorksheetNow, 'keptAt' | 'savedAt'> & { readonly save
 /** A worksheet with its pages and what stands on them at a version. */
 export const worksheetJson = (
   db: Database,
-  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { workId, placeId }: Omit<SubmissionAddress, 'classId'>,
   { sheets, version, lineage, savedAt }: Looking,
 ) =>
   db.json(WORKSHEET, {
@@ -191,7 +191,7 @@ export const sheetsJson = (db: Database, workId: WorkId, sheets: readonly SheetI
 /** What stands on a worksheet at a version, as items. */
 export async function itemsAt(
   db: Database,
-  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { workId, placeId }: Omit<SubmissionAddress, 'classId'>,
   version: number,
 ): Promise<InkItem[]> {
   const json = await db.json(`select ${ITEMS} as json`, { workId, placeId, version })
@@ -199,7 +199,7 @@ export async function itemsAt(
 }
 
 /** The ids of what stands on a worksheet now. */
-export const liveIds = (db: Database, { workId, placeId }: PieceAddress) =>
+export const liveIds = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.rows<{ id: string }>(
     'select id from ink where work_id = $workId and place_id = $placeId and removed is null',
     { workId, placeId },
@@ -213,7 +213,7 @@ const VERSION = {
   keptBy: '(select shown_name from accounts z where z.id = v.kept_by)',
 }
 
-export const inkVersionsJson = (db: Database, { workId, placeId }: PieceAddress) =>
+export const inkVersionsJson = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.json(
     `select ${jsonArray(
       jsonObject(VERSION),
@@ -231,7 +231,7 @@ export const keptInkVersions = (db: Database, { workId, placeId }: { workId: Wor
   )
 
 /** Pages of a worksheet at a version: one that was kept, was handed in, or is the one now. */
-export const inkVersionOf = (db: Database, { workId, placeId }: PieceAddress, version: number) =>
+export const inkVersionOf = (db: Database, { workId, placeId }: SubmissionAddress, version: number) =>
   db.row<{ version: number; savedAt: Instant; sheets: string }>(
     `select version, saved_at as savedAt, sheets from worksheet_versions
        where work_id = $workId and place_id = $placeId and version = $version
@@ -245,10 +245,10 @@ export const inkVersionOf = (db: Database, { workId, placeId }: PieceAddress, ve
 
 type StoredSheet = Pick<SheetRow, 'id' | 'hash' | 'type' | 'page' | 'width' | 'height' | 'name'>
 
-/** A page of a piece: one of its pupil's, or one that was given out. */
-export const sheetOfPiece = (
+/** A page of a submission: one of its pupil's, or one that was given out. */
+export const sheetOfSubmission = (
   db: Database,
-  { classId, workId, placeId }: PieceAddress,
+  { classId, workId, placeId }: SubmissionAddress,
   { sheetId, kind, now }: { readonly sheetId: SheetId; readonly kind: string; readonly now: Instant },
 ) =>
   db.row<StoredSheet>(
@@ -277,7 +277,7 @@ export const lastSheetPosition = (db: Database, workId: WorkId) =>
     },
   )
 
-/** Which of some pages belong to a piece, in the order asked. */
+/** Which of some pages belong to a submission, in the order asked. */
 export const ownSheets = (db: Database, workId: WorkId, placeId: PlaceId, ids: readonly SheetId[]) =>
   db.rows<StoredSheet>(
     `select s.id, s.hash, s.type, s.page, s.width, s.height, s.name

@@ -1,17 +1,17 @@
 import { addressOf, routes } from '@oppen/contract'
 import type { SheetId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, pack } from '@oppen/core/ink'
-import { buildWork, pieceOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import fc from 'fast-check'
 import { PDFDocument } from 'pdf-lib'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import { saveInk } from './saving.js'
 
 let school: SmallSchool
 let statements: string[] = []
 let workId: WorkId
-let piece: PieceAddress
+let submission: SubmissionAddress
 let pages: SheetId[]
 
 beforeAll(async () => {
@@ -20,7 +20,7 @@ beforeAll(async () => {
 afterAll(() => school.stop())
 beforeEach(begin)
 
-/** A piece with two pages that nobody has begun. */
+/** A submission with two pages that nobody has begun. */
 async function begin() {
   const { world, built, teacher } = school
   workId = await buildWork(world, built, {
@@ -28,12 +28,12 @@ async function begin() {
     due: '2026-10-16T17:00',
     closes: '2026-10-16T17:00',
   })
-  piece = pieceOf(built, workId, 'Anna Reyes')
+  submission = submissionOf(built, workId, 'Anna Reyes')
   const pdf = await PDFDocument.create()
   for (let n = 0; n < 2; n++) pdf.addPage([420, 594])
   const form = new FormData()
   form.append('file', new File([Uint8Array.from(await pdf.save())], 'sheet.pdf'))
-  const given = await teacher.fetch(addressOf(routes.giveSheets, piece), { method: 'POST', body: form })
+  const given = await teacher.fetch(addressOf(routes.giveSheets, submission), { method: 'POST', body: form })
   pages = (await given.json()).sheets.map((sheet: { id: SheetId }) => sheet.id)
 }
 
@@ -42,12 +42,12 @@ const dot = (id: string, page: string = pages[0] ?? ''): InkItem => {
   return { kind: 'stroke', id, page, tool: 'pen', colour: 'blue', width: 4, points }
 }
 const draw = (ids: readonly string[], drop: readonly string[] = []) =>
-  school.anna.ask('saveInk', piece, { put: ids.map(id => dot(id)), drop: [...drop] })
+  school.anna.ask('saveInk', submission, { put: ids.map(id => dot(id)), drop: [...drop] })
 /** The same past the routes, so that several wait at the same moment. */
-const save = (id: string) => saveInk(school.world, school.pupil, piece, { put: [dot(id)], drop: [] })
+const save = (id: string) => saveInk(school.world, school.pupil, submission, { put: [dot(id)], drop: [] })
 const version = async (reply: ReturnType<typeof draw>) => (await reply).reply?.version
 const seen = async () => {
-  const { items, version, sheets } = await school.anna.get('seeWorksheet', piece)
+  const { items, version, sheets } = await school.anna.get('seeWorksheet', submission)
   return { ids: items.map(item => item.id).sort(), version, pages: sheets.map(sheet => sheet.id) }
 }
 /** The statements of an act, without those of the transaction. */
@@ -60,7 +60,7 @@ async function during(act: () => Promise<unknown>): Promise<string[]> {
 describe('things that come onto a worksheet as it was left', () => {
   it('are saved by one statement', async () => {
     await draw(['a'])
-    // the first save began the piece, the second keeps the first version
+    // the first save began the submission, the second keeps the first version
     await draw(['b'])
     await draw(['c'])
     expect(await during(() => draw(['d', 'e']))).toHaveLength(1)
@@ -82,11 +82,11 @@ describe('things that come onto a worksheet as it was left', () => {
     expect(await seen()).toMatchObject({ ids: ['a', 'b', 'c', 'd', 'e', 'f'], version: 6 })
   })
 
-  it('are refused as soon as the piece is handed in, and once it has closed', async () => {
+  it('are refused as soon as the submission is handed in, and once it has closed', async () => {
     for (const id of ['a', 'b', 'c']) await draw([id])
-    await school.anna.get('handIn', piece, { version: 0, ink: 3 })
+    await school.anna.get('handIn', submission, { version: 0, ink: 3 })
     expect((await draw(['d'])).error?.code).toBe('not_yours_to_change')
-    await school.anna.get('takeBack', piece)
+    await school.anna.get('takeBack', submission)
     expect(await version(draw(['d']))).toBe(4)
     expect(await version(draw(['e']))).toBe(5)
     const now = school.clock.now()
@@ -156,17 +156,17 @@ class Expected {
       case 'turn':
         this.order = [...this.order].reverse()
         this.version += 1
-        await school.anna.get('orderSheets', piece, { sheetIds: this.order })
+        await school.anna.get('orderSheets', submission, { sheetIds: this.order })
         return
       case 'elsewhere': {
         const put = [dot('x', 'elsewhere')]
-        return expect((await school.anna.ask('saveInk', piece, { put, drop: [] })).status).toBe(404)
+        return expect((await school.anna.ask('saveInk', submission, { put, drop: [] })).status).toBe(404)
       }
       case 'there and back':
         if (!this.on.size) return
-        await school.anna.get('handIn', piece, { version: 0, ink: this.version })
+        await school.anna.get('handIn', submission, { version: 0, ink: this.version })
         expect((await draw(['z'])).error?.code).toBe('not_yours_to_change')
-        await school.anna.get('takeBack', piece)
+        await school.anna.get('takeBack', submission)
     }
   }
 }

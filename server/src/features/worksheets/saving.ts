@@ -7,7 +7,7 @@ import { mayWriteOn } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { LastSeen } from '../work/lastSeen.js'
-import { type PieceAddress, start } from '../work/moves.js'
+import { type SubmissionAddress, start } from '../work/moves.js'
 import { ink, worksheetVersions } from './models.js'
 import {
   type DrawnOn,
@@ -29,7 +29,7 @@ export type Saved = Pick<WorksheetNow, 'version' | 'savedAt' | 'lineage'>
 export async function saveInk(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { put, drop }: InkChange,
 ): Promise<Saved> {
   const change = { put: put.map(item => take(readInk(item), 'put')), drop }
@@ -42,7 +42,7 @@ export async function saveInk(
 async function saveAfterRead(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   change: InkChange,
 ): Promise<Saved> {
   const ids = [...change.drop, ...change.put.map(item => item.id)]
@@ -61,14 +61,14 @@ const NOTHING: ReadonlySet<string> = new Set()
  */
 async function saveOnSeen(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   change: InkChange,
 ): Promise<Saved | undefined> {
   const found = lastSeen.of(world, address)
   if (!found || change.drop.length || !change.put.length) return undefined
   const now = world.clock.now()
   const changing = whatChanges({ ...found, live: NOTHING }, change)
-  if (!changing.ok || !mayWriteOn(found.piece, now).ok) return undefined
+  if (!changing.ok || !mayWriteOn(found.submission, now).ok) return undefined
   const { come, after } = changing.value
   const { worksheet, reason } = goingOn(world, found, { after })
   // the row keeps its lineage, as it does within a run of the server
@@ -101,16 +101,16 @@ function whatChanges(
   return ok({ gone, come, after })
 }
 
-/** The worksheet of a piece that may be drawn on now; what of some things stands on it. Refuses why it may not. */
+/** The worksheet of a submission that may be drawn on now; what of some things stands on it. Refuses why it may not. */
 export async function writable(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   ids: readonly string[] = [],
 ): Promise<DrawnOn & Live> {
   const now = world.clock.now()
   const found = await drawnOn(world.db, address, ids, now)
   if (!found) throw new Refused('not_found')
-  take(mayWriteOn(found.piece, now))
+  take(mayWriteOn(found.submission, now))
   return found
 }
 
@@ -157,13 +157,13 @@ function goingOn(
 export async function next(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   before: DrawnOn,
   going: Going,
 ): Promise<Saved> {
   const { gone = [], come = [], why } = going
   const { worksheet, reason } = goingOn(world, before, going)
-  const untouched = before.piece.status.phase === 'untouched'
+  const untouched = before.submission.status.phase === 'untouched'
   if (untouched) await start(world, viewer, address)
   if (reason) {
     const by = why === 'back' ? viewer.accountId : null
@@ -178,7 +178,7 @@ export async function next(
   }
   await dropInk(world, address, gone, worksheet.version)
   await saveWorksheet(world.db, address, worksheet, come)
-  // who starts it changes the piece: what was seen of it holds no more
+  // who starts it changes the submission: what was seen of it holds no more
   const left = untouched ? undefined : { ...before, worksheet, count: going.after }
   world.db.afterCommit(() => noteSaved(world, address, worksheet, left))
   return worksheet
@@ -187,7 +187,7 @@ export async function next(
 /** Tells of a change that is on the disk, and keeps in mind how it left the worksheet. */
 function noteSaved(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
   { version }: WorksheetNow,
   left: DrawnOn | undefined,
 ): void {
@@ -204,7 +204,7 @@ type Keeping = Pick<WorksheetNow, 'sheets' | 'version' | 'savedAt'> & {
 
 async function keepVersion(
   world: World,
-  { workId, placeId }: PieceAddress,
+  { workId, placeId }: SubmissionAddress,
   { sheets: ids, version, savedAt, items, why, keptAt, keptBy }: Keeping,
 ): Promise<void> {
   const row = { workId, placeId, version, savedAt, items, why, keptAt, keptBy, sheets: JSON.stringify(ids) }
@@ -216,7 +216,7 @@ async function keepVersion(
 
 async function dropInk(
   world: World,
-  { workId, placeId }: PieceAddress,
+  { workId, placeId }: SubmissionAddress,
   ids: readonly string[],
   version: number,
 ): Promise<void> {

@@ -5,7 +5,7 @@ import { mayFollow, mayWrite } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findPiece, type PieceAddress } from '../work/moves.js'
+import { findSubmission, type SubmissionAddress } from '../work/moves.js'
 import { MOST_SHEETS } from './intake.js'
 import { sheets } from './models.js'
 import type { NewSheet } from './newSheets.js'
@@ -23,13 +23,13 @@ import {
 } from './queries.js'
 import { next, type Saved, writable } from './saving.js'
 
-/** The worksheet of a piece as it is now: for who has not begun, the pages as they are given out. */
+/** The worksheet of a submission as it is now: for who has not begun, the pages as they are given out. */
 export async function seeWorksheet(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
 ): Promise<string | undefined> {
-  const { timing } = await findPiece(world, address)
+  const { timing } = await findSubmission(world, address)
   const at = timing.opensAt
   // what is not open yet is for its teachers alone
   if (viewer.kind !== 'teacher' && at !== null && world.clock.now() < at)
@@ -37,7 +37,7 @@ export async function seeWorksheet(
   return worksheetJson(world.db, address, await nowOrGiven(world, address))
 }
 
-async function nowOrGiven(world: World, address: PieceAddress) {
+async function nowOrGiven(world: World, address: SubmissionAddress) {
   const now = await worksheetNow(world.db, address)
   if (now) return now
   const given = await givenSheets(world.db, address.workId)
@@ -45,14 +45,14 @@ async function nowOrGiven(world: World, address: PieceAddress) {
 }
 
 /** The versions of a worksheet that were kept, the newest first. */
-export async function seeInkVersions(world: World, address: PieceAddress): Promise<string | undefined> {
-  await findPiece(world, address)
+export async function seeInkVersions(world: World, address: SubmissionAddress): Promise<string | undefined> {
+  await findSubmission(world, address)
   return inkVersionsJson(world.db, address)
 }
 
 /** A kept version of a worksheet, with what stood on it. */
-export async function seeInkVersion(world: World, address: PieceAddress & { readonly number: string }) {
-  await findPiece(world, address)
+export async function seeInkVersion(world: World, address: SubmissionAddress & { readonly number: string }) {
+  await findSubmission(world, address)
   const kept = await inkVersionOf(world.db, address, Number(address.number))
   if (!kept) throw new Refused('not_found')
   return worksheetJson(world.db, address, { ...kept, sheets: JSON.parse(kept.sheets), lineage: [] })
@@ -62,13 +62,13 @@ export async function seeInkVersion(world: World, address: PieceAddress & { read
 export async function bringInkBack(
   world: World,
   viewer: Viewer,
-  address: PieceAddress & { readonly number: string },
+  address: SubmissionAddress & { readonly number: string },
 ): Promise<Saved> {
   return world.db.write(async () => {
     const now = world.clock.now()
     const before = await drawnOn(world.db, address, [], now)
     if (!before) throw new Refused('not_found')
-    const { status, timing } = before.piece
+    const { status, timing } = before.submission
     const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
     if (!teacher) take(mayWrite(status, timing, now))
     const json = await seeInkVersion(world, address)
@@ -91,7 +91,7 @@ export async function bringInkBack(
 export async function addOwnSheets(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   pages: readonly NewSheet[],
 ): Promise<{ sheets: Sheet[] }> {
   return world.db.write(async () => {
@@ -100,7 +100,7 @@ export async function addOwnSheets(
     if (here.length + pages.length > MOST_SHEETS) throw new Refused('sheets_many', { most: MOST_SHEETS })
     const ids = await makeSheets(world, address.workId, address.placeId, pages)
     await next(world, viewer, address, before, { after: before.count, sheets: [...here, ...ids] })
-    world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+    world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
     return listed(world, address.workId, ids)
   })
 }
@@ -133,7 +133,7 @@ export async function listed(
 export async function orderSheets(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   ids: readonly SheetId[],
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
@@ -141,7 +141,7 @@ export async function orderSheets(
     const found = await ownSheets(world.db, address.workId, address.placeId, ids)
     if (found.length !== ids.length || new Set(ids).size !== ids.length) throw new Refused('not_found')
     await next(world, viewer, address, before, { after: before.count, sheets: ids, why: 'choice' })
-    world.db.afterCommit(() => void world.live.tell({ what: 'piece', ...address }))
+    world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
   })
   return { done: true }
 }
@@ -152,10 +152,10 @@ export type FrozenWorksheet = {
   readonly items: number
 }
 
-/** The worksheet of a piece as it is handed in; null where there is none, or nothing stands on it. */
+/** The worksheet of a submission as it is handed in; null where there is none, or nothing stands on it. */
 export async function worksheetToHandIn(
   world: World,
-  address: PieceAddress,
+  address: SubmissionAddress,
 ): Promise<FrozenWorksheet | null> {
   const now = await worksheetNow(world.db, address)
   if (!now) return null

@@ -8,17 +8,17 @@ import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { sendStored, takeUpload } from '../files/service.js'
 import { tooMuch } from '../files/store.js'
-import type { PieceAddress } from '../work/moves.js'
-import { titleOfPiece } from '../work/service.js'
+import type { SubmissionAddress } from '../work/moves.js'
+import { titleOfSubmission } from '../work/service.js'
 import { pagesOf } from './newSheets.js'
-import { inkVersionOf, itemsAt, ownSheets, sheetOfPiece, worksheetNow } from './queries.js'
+import { inkVersionOf, itemsAt, ownSheets, sheetOfSubmission, worksheetNow } from './queries.js'
 import { addOwnSheets } from './service.js'
 
 /** Makes pages of the own worksheet of a whole upload: a PDF, or a photo of paper. */
 export async function addSheets(
   world: World,
   viewer: Viewer,
-  address: PieceAddress,
+  address: SubmissionAddress,
   uploadId: string,
 ): Promise<{ sheets: Sheet[] }> {
   return takeUpload(world, address, uploadId, {
@@ -27,14 +27,14 @@ export async function addSheets(
   })
 }
 
-/** Sends the file of a page of a piece; to pupils once the piece is open. */
+/** Sends the file of a page of a submission; to pupils once the submission is open. */
 export async function sendSheet(
   world: World,
   { kind }: Viewer,
-  { sheetId, ...address }: PieceAddress & { readonly sheetId: SheetId },
+  { sheetId, ...address }: SubmissionAddress & { readonly sheetId: SheetId },
   response: Response,
 ): Promise<undefined> {
-  const sheet = await sheetOfPiece(world.db, address, { sheetId, kind, now: world.clock.now() })
+  const sheet = await sheetOfSubmission(world.db, address, { sheetId, kind, now: world.clock.now() })
   if (!sheet) throw new Refused('not_found')
   return sendStored(world, { ...sheet, size: 0 }, response)
 }
@@ -42,10 +42,10 @@ export async function sendSheet(
 /** Sends a worksheet as a PDF with everything on it, as it stood at a version; 0 for as it is now. */
 export async function sendWorksheet(
   world: World,
-  { number, ...address }: PieceAddress & { readonly number: string },
+  { number, ...address }: SubmissionAddress & { readonly number: string },
   response: Response,
 ): Promise<undefined> {
-  const named = await titleOfPiece(world, address)
+  const named = await titleOfSubmission(world, address)
   const now = await worksheetNow(world.db, address)
   const kept = now && (await inkVersionOf(world.db, address, Number(number) || now.version))
   if (!kept) throw new Refused('not_found')
@@ -63,7 +63,7 @@ type Which = { readonly sheets: readonly SheetId[]; readonly version: number; re
 /** A worksheet as it stood at a version, as a PDF. */
 export async function worksheetBytes(
   world: World,
-  { workId, placeId }: Omit<PieceAddress, 'classId'>,
+  { workId, placeId }: Omit<SubmissionAddress, 'classId'>,
   { sheets, version, title }: Which,
 ): Promise<Uint8Array> {
   const rows = await ownSheets(world.db, workId, placeId, sheets)

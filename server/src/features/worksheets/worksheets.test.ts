@@ -1,19 +1,19 @@
 import { addressOf, routes, type WorksheetPage } from '@oppen/contract'
 import type { SheetId, WorkId } from '@oppen/core/ids'
 import { type InkItem, type InkPoint, pack } from '@oppen/core/ink'
-import { buildWork, type Person, pieceOf, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildWork, type Person, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { degrees, PDFDocument, PDFName, PDFString } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readPdf } from '../../testing/readBack.js'
-import type { PieceAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../work/moves.js'
 import { MOST_SHEETS } from './intake.js'
 
 let school: SmallSchool
 let anna: Person
 let teacher: Person
 let workId: WorkId
-let piece: PieceAddress
+let submission: SubmissionAddress
 
 beforeAll(async () => {
   school = await smallSchool()
@@ -22,7 +22,7 @@ beforeAll(async () => {
 afterAll(() => school.stop())
 beforeEach(async () => {
   workId = await buildWork(school.world, school.built, { title: 'Label the jar', due: '2026-10-16T17:00' })
-  piece = pieceOf(school.built, workId, 'Anna Reyes')
+  submission = submissionOf(school.built, workId, 'Anna Reyes')
 })
 
 async function pdfOf(
@@ -38,10 +38,13 @@ async function pdfOf(
 async function give(bytes: Uint8Array, name = 'sheet.pdf') {
   const form = new FormData()
   form.append('file', new File([Uint8Array.from(bytes)], name))
-  const response = await teacher.fetch(addressOf(routes.giveSheets, { classId: piece.classId, workId }), {
-    method: 'POST',
-    body: form,
-  })
+  const response = await teacher.fetch(
+    addressOf(routes.giveSheets, { classId: submission.classId, workId }),
+    {
+      method: 'POST',
+      body: form,
+    },
+  )
   return { status: response.status, json: await response.json() }
 }
 
@@ -49,8 +52,8 @@ const line = (id: string, page: string, y = 100): InkItem => {
   const points: InkPoint[] = [0, 40, 80, 120].map(x => ({ x: 100 + x, y: y + x / 4, pressure: 0.5 }))
   return { kind: 'stroke', id, page, tool: 'pen', colour: 'blue', width: 4, points: pack(points) }
 }
-const worksheet = (who: Person = anna): Promise<WorksheetPage> => who.get('seeWorksheet', piece)
-const draw = (put: InkItem[], drop: string[] = []) => anna.get('saveInk', piece, { put, drop })
+const worksheet = (who: Person = anna): Promise<WorksheetPage> => who.get('seeWorksheet', submission)
+const draw = (put: InkItem[], drop: string[] = []) => anna.get('saveInk', submission, { put, drop })
 const idsOf = (page: WorksheetPage) => page.items.map(item => item.id)
 
 describe('pages given out', () => {
@@ -64,9 +67,13 @@ describe('pages given out', () => {
     const page = await worksheet()
     expect(page).toMatchObject({ version: 0, savedAt: null, items: [] })
     expect(page.sheets).toHaveLength(3)
-    expect((await anna.get('seePiece', piece)).worksheet).toEqual({ pages: 3, version: 0, items: 0 })
+    expect((await anna.get('seeSubmission', submission)).worksheet).toEqual({
+      pages: 3,
+      version: 0,
+      items: 0,
+    })
     const file = await anna.fetch(
-      addressOf(routes.seeSheet, { ...piece, sheetId: page.sheets[0]?.id as SheetId }),
+      addressOf(routes.seeSheet, { ...submission, sheetId: page.sheets[0]?.id as SheetId }),
     )
     expect(file.headers.get('content-type')).toBe('application/pdf')
     expect((await readPdf(new Uint8Array(await file.arrayBuffer()))).pages[2]?.text).toBe('Page 3')
@@ -82,7 +89,7 @@ describe('pages given out', () => {
     })
     expect((await readPdf(bytes)).script).not.toBeNull()
     const { json } = await give(bytes)
-    const params = { classId: piece.classId, workId, sheetId: json.sheets[0].id }
+    const params = { classId: submission.classId, workId, sheetId: json.sheets[0].id }
     const kept = new Uint8Array(
       await (await teacher.fetch(addressOf(routes.seeGivenSheet, params))).arrayBuffer(),
     )
@@ -130,16 +137,16 @@ describe('pages given out', () => {
     expect((await give(Buffer.from(locked, 'latin1'))).json.error.code).toBe('pdf_locked')
   })
 
-  it('are not there before the piece opens, but for the teachers', async () => {
+  it('are not there before the submission opens, but for the teachers', async () => {
     workId = await buildWork(school.world, school.built, {
       title: 'Later',
       opens: '2026-10-15T09:00',
       due: '2026-10-16T17:00',
     })
-    piece = { ...piece, workId }
+    submission = { ...submission, workId }
     const { json } = await give(await pdfOf(1))
-    expect(await anna.ask('seeWorksheet', piece)).toMatchObject({ error: { code: 'work_not_open' } })
-    const address = addressOf(routes.seeSheet, { ...piece, sheetId: json.sheets[0].id })
+    expect(await anna.ask('seeWorksheet', submission)).toMatchObject({ error: { code: 'work_not_open' } })
+    const address = addressOf(routes.seeSheet, { ...submission, sheetId: json.sheets[0].id })
     expect((await anna.fetch(address)).status).toBe(404)
     expect((await teacher.fetch(address)).status).toBe(200)
     expect((await worksheet(teacher)).sheets).toHaveLength(1)
@@ -149,9 +156,9 @@ describe('pages given out', () => {
     const first = (await give(await pdfOf(1))).json.sheets[0].id as SheetId
     await draw([line('a', first)])
     await give(await pdfOf(2))
-    await teacher.get('removeGivenSheet', { classId: piece.classId, workId, sheetId: first })
+    await teacher.get('removeGivenSheet', { classId: submission.classId, workId, sheetId: first })
     expect((await worksheet()).sheets.map(sheet => sheet.id)).toEqual([first])
-    const bos = { ...piece, placeId: placeOf(school.built, 'Bo Lund').placeId }
+    const bos = { ...submission, placeId: placeOf(school.built, 'Bo Lund').placeId }
     expect((await school.bo.get('seeWorksheet', bos)).sheets).toHaveLength(2)
   })
 })
@@ -162,10 +169,10 @@ describe('ink', () => {
     sheetId = (await give(await pdfOf(2))).json.sheets[0].id
   })
 
-  it('makes the own worksheet, starts the piece, and is the same however often it is sent', async () => {
+  it('makes the own worksheet, starts the submission, and is the same however often it is sent', async () => {
     const saved = await draw([line('a', sheetId), line('b', sheetId)])
     expect(saved.version).toBe(1)
-    expect((await anna.get('seePiece', piece)).status.phase).toBe('started')
+    expect((await anna.get('seeSubmission', submission)).status.phase).toBe('started')
     expect(await draw([line('a', sheetId), line('b', sheetId)])).toMatchObject({ version: 1 })
     await draw([line('c', sheetId)], ['a'])
     expect(await draw([line('c', sheetId)], ['a'])).toMatchObject({ version: 2 })
@@ -192,12 +199,12 @@ describe('ink', () => {
       [],
       Array.from({ length: 12 }, (_, index) => `i${index}`),
     )
-    const versions = await anna.get('seeInkVersions', piece)
+    const versions = await anna.get('seeInkVersions', submission)
     expect(versions).toMatchObject([{ version: 1, why: 'cut', items: 12 }])
-    expect((await anna.get('seeInkVersion', { ...piece, number: '1' })).items).toHaveLength(12)
-    await teacher.get('bringInkBack', { ...piece, number: '1' })
+    expect((await anna.get('seeInkVersion', { ...submission, number: '1' })).items).toHaveLength(12)
+    await teacher.get('bringInkBack', { ...submission, number: '1' })
     expect((await worksheet()).items).toHaveLength(12)
-    expect((await anna.get('seeInkVersions', piece))[0]).toMatchObject({
+    expect((await anna.get('seeInkVersions', submission))[0]).toMatchObject({
       why: 'back',
       items: 0,
       keptBy: 'Ms Kestrel',
@@ -215,7 +222,7 @@ describe('ink', () => {
     ],
   ])('%s is refused, and nothing of the rest is lost', async (_, make, status, code) => {
     await draw([line('z', sheetId)])
-    expect(await anna.ask('saveInk', piece, { put: make(), drop: [] })).toMatchObject({
+    expect(await anna.ask('saveInk', submission, { put: make(), drop: [] })).toMatchObject({
       status,
       error: { code },
     })
@@ -224,18 +231,18 @@ describe('ink', () => {
 
   it('handed in stays as it was, whatever is drawn after', async () => {
     const { version } = await draw([line('a', sheetId)])
-    expect(await anna.ask('handIn', piece, { version: 0, ink: version + 1 })).toMatchObject({
+    expect(await anna.ask('handIn', submission, { version: 0, ink: version + 1 })).toMatchObject({
       error: { code: 'worksheet_changed' },
     })
-    await anna.get('handIn', piece, { version: 0, ink: version })
-    expect(await anna.ask('saveInk', piece, { put: [line('b', sheetId)], drop: [] })).toMatchObject({
+    await anna.get('handIn', submission, { version: 0, ink: version })
+    expect(await anna.ask('saveInk', submission, { put: [line('b', sheetId)], drop: [] })).toMatchObject({
       error: { code: 'not_yours_to_change' },
     })
-    await anna.get('takeBack', piece)
+    await anna.get('takeBack', submission)
     await draw([line('b', sheetId)], ['a'])
-    const page = await teacher.get('seePiece', piece)
+    const page = await teacher.get('seeSubmission', submission)
     expect(page.handIns[0]?.worksheet).toEqual({ pages: 2, version: 1, items: 1 })
-    expect(idsOf(await teacher.get('seeInkVersion', { ...piece, number: '1' }))).toEqual(['a'])
+    expect(idsOf(await teacher.get('seeInkVersion', { ...submission, number: '1' }))).toEqual(['a'])
     expect(idsOf(await worksheet())).toEqual(['b'])
   })
 })
@@ -246,8 +253,8 @@ describe('a pupil’s own pages', () => {
       .jpeg()
       .toBuffer()
   const add = async (bytes: Uint8Array, name: string) => {
-    const { id } = await anna.begin(piece, { name, size: bytes.length }, bytes)
-    return anna.ask('addSheets', piece, { uploadId: id })
+    const { id } = await anna.begin(submission, { name, size: bytes.length }, bytes)
+    return anna.ask('addSheets', submission, { uploadId: id })
   }
 
   it('are photos of paper, one behind the other, behind what was given out', async () => {
@@ -262,9 +269,9 @@ describe('a pupil’s own pages', () => {
       ['two.jpg', true],
     ])
     const ids = sheets.map(sheet => sheet.id)
-    await anna.get('orderSheets', piece, { sheetIds: [ids[2], ids[0]] as SheetId[] })
+    await anna.get('orderSheets', submission, { sheetIds: [ids[2], ids[0]] as SheetId[] })
     expect((await worksheet()).sheets.map(sheet => sheet.name)).toEqual(['two.jpg', 'sheet.pdf'])
-    expect(await anna.ask('orderSheets', piece, { sheetIds: ['none' as SheetId] })).toMatchObject({
+    expect(await anna.ask('orderSheets', submission, { sheetIds: ['none' as SheetId] })).toMatchObject({
       status: 404,
     })
   })
@@ -279,7 +286,7 @@ describe('as a PDF', () => {
   const take = async (number = '0') =>
     readPdf(
       new Uint8Array(
-        await (await anna.fetch(addressOf(routes.takeWorksheet, { ...piece, number }))).arrayBuffer(),
+        await (await anna.fetch(addressOf(routes.takeWorksheet, { ...submission, number }))).arrayBuffer(),
       ),
     )
 
@@ -330,8 +337,8 @@ describe('as a PDF', () => {
   it('is that of the version asked for', async () => {
     const { json } = await give(await pdfOf(1))
     await draw([line('a', json.sheets[0].id)])
-    await anna.get('handIn', piece, { version: 0 })
-    await anna.get('takeBack', piece)
+    await anna.get('handIn', submission, { version: 0 })
+    await anna.get('takeBack', submission)
     await draw([line('b', json.sheets[0].id), line('c', json.sheets[0].id)])
     expect((await take('1')).pages[0]?.drawn).toBe(1)
     expect((await take()).pages[0]?.drawn).toBe(3)

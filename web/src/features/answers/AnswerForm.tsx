@@ -4,13 +4,13 @@ import type { WorkId } from '@oppen/core/ids'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
 
-type Props = { readonly params: PieceParams; readonly page: AnswersPage; readonly onDone: () => void }
+type Props = { readonly params: SubmissionParams; readonly page: AnswersPage; readonly onDone: () => void }
 
 /** The own answer, in words or by choice; what is typed stays whatever becomes of the sending. */
 export function AnswerForm({ params, page, onDone }: Props) {
@@ -21,7 +21,7 @@ export function AnswerForm({ params, page, onDone }: Props) {
     do: () => call(routes.answer, params, { text, choices: [...choices], version: mine?.version ?? 0 }),
     again: [
       reads.answers(params.classId, params.workId as WorkId).queryKey,
-      reads.piece(params).queryKey,
+      reads.submission(params).queryKey,
       ['today'],
       ['week', params.classId],
       ['topics', params.classId],

@@ -1,10 +1,10 @@
 import '../../words/en/answers.js'
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { mayTakeBack, mayWrite } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -12,23 +12,23 @@ import { Row, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { MaterialList } from '../work/Materials.js'
-import { PieceHead } from '../work/PieceHead.js'
 import { SideNote } from '../work/SideNote.js'
+import { SubmissionHead } from '../work/SubmissionHead.js'
 import { TeacherSays } from '../work/TeacherSays.js'
-import { usePieceState } from '../work/usePieceState.js'
+import { useSubmissionState } from '../work/useSubmissionState.js'
 import { AnswerForm } from './AnswerForm.js'
 import { AnswerList, Said } from './AnswerList.js'
 
-type Props = { readonly params: PieceParams; readonly page: PiecePage }
+type Props = { readonly params: SubmissionParams; readonly page: SubmissionPage }
 
 /** An open question as its pupil has it: what is asked, the own answer, and what the others say. */
 export function OwnQuestion({ params, page }: Props) {
   const time = useNow()
   const { work, status } = page
-  const { state } = usePieceState(work, status)
+  const { state } = useSubmissionState(work, status)
   return (
     <Sheet title={work.title}>
-      <PieceHead page={page} />
+      <SubmissionHead page={page} />
       {state.is === 'opens' ? (
         <Row>
           <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>
@@ -86,7 +86,7 @@ function Own({ params, page }: Props) {
   return <AnswerForm params={params} page={data} onDone={() => setWriting(false)} />
 }
 
-function Others({ params }: { readonly params: PieceParams }) {
+function Others({ params }: { readonly params: SubmissionParams }) {
   const { data } = useSuspenseQuery(reads.answers(params.classId, params.workId))
   const archived = useTie()?.archived ?? false
   if (!data.shown)

@@ -23,7 +23,7 @@ export function useNameOf(): (child: string | null) => string | null {
   }
 }
 
-/** Where a press on a deadline leads: the piece, what became of it, or its marking. */
+/** Where a press on a deadline leads: the submission, what became of it, or its marking. */
 export function useWorkAddress(): (deadline: Deadline) => string {
   const { kind } = useMe().account
   return ({ classId, work, placeId }) => {

@@ -1,6 +1,6 @@
 import { Response as BrowserResponse, caches, setGlobalOrigin } from 'undici'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { forgetFile, isKept, KeptRecording, keepFile, keptFiles, piecesWithFiles } from './keptFiles.js'
+import { forgetFile, isKept, KeptRecording, keepFile, keptFiles, submissionsWithFiles } from './keptFiles.js'
 
 /** Caches as browsers have them (the Service Workers standard), by undici. */
 beforeEach(() => {
@@ -20,13 +20,13 @@ const seen = async (owner = OWNER) =>
   )
 
 describe('files on their way', () => {
-  it('are kept for one piece of one person, with whatever name, in the order in which they came', async () => {
+  it('are kept for one submission of one person, with whatever name, in the order in which they came', async () => {
     await keepFile(OWNER, text('größe / 1?.txt', 'one'))
     await keepFile('ann w10 p1', text('other.txt', 'two'))
     await keepFile('anna w1 p1', text('hers.txt', 'three'))
     expect(await seen()).toEqual(['größe / 1?.txt text/plain one'])
-    expect((await piecesWithFiles('ann')).sort()).toEqual(['w1 p1', 'w10 p1'])
-    expect(await piecesWithFiles('an')).toEqual([])
+    expect((await submissionsWithFiles('ann')).sort()).toEqual(['w1 p1', 'w10 p1'])
+    expect(await submissionsWithFiles('an')).toEqual([])
   })
 
   it('are kept until they are forgotten, and known to be gone by whoever found them before', async () => {
@@ -46,7 +46,7 @@ describe('a recording in the making', () => {
     for (let n = 0; n < 12; n++) recording.add(part(`${n},`))
     await expect.poll(seen).toEqual(['Voice.webm audio/webm 0,1,2,3,4,5,6,7,8,9,10,11,'])
     expect(await keptFiles(OWNER)).toMatchObject([{ cut: true, stored: true }])
-    expect(await piecesWithFiles('ann')).toEqual(['w1 p1'])
+    expect(await submissionsWithFiles('ann')).toEqual(['w1 p1'])
   })
 
   it('that is finished is a file like any other, and its parts go with it', async () => {

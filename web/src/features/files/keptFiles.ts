@@ -1,7 +1,7 @@
 import { KEPT_FILES } from '../../app/device.js'
 
 export type KeptFile = {
-  /** Under which it is kept: whose it is, for which piece, and a name of its own. */
+  /** Under which it is kept: whose it is, for which submission, and a name of its own. */
   readonly key: string
   readonly file: File
   /** Whether it lies on the device; otherwise it is only on this page. */
@@ -22,7 +22,7 @@ const put = async (path: string, name: string, bytes: Blob): Promise<void> => {
   await (await store())?.put(path, new Response(bytes, { headers }))
 }
 
-/** Keeps a file for one piece of one person. Where the device has no room it is only on the page. */
+/** Keeps a file for one submission of one person. Where the device has no room it is only on the page. */
 export async function keepFile(owner: string, file: File): Promise<KeptFile> {
   const key = newKey(owner)
   try {
@@ -96,8 +96,8 @@ async function going(): Promise<ReadonlySet<string | undefined>> {
   return new Set(held.map(one => one.name))
 }
 
-/** The pieces of one person, as work and place, of which files are still kept. */
-export async function piecesWithFiles(accountId: string): Promise<string[]> {
+/** The submissions of one person, as work and place, of which files are still kept. */
+export async function submissionsWithFiles(accountId: string): Promise<string[]> {
   const owners = ((await (await store())?.keys()) ?? []).map(({ url }) =>
     decodeURIComponent(new URL(url).pathname.split('/')[2] ?? ''),
   )
@@ -105,7 +105,7 @@ export async function piecesWithFiles(accountId: string): Promise<string[]> {
   return [...new Set(own.map(owner => owner.slice(accountId.length + 1)))]
 }
 
-/** What is still kept for one piece of one person, in the order in which it was added. */
+/** What is still kept for one submission of one person, in the order in which it was added. */
 export async function keptFiles(owner: string): Promise<KeptFile[]> {
   const cache = await store()
   const busy = await going()

@@ -1,12 +1,12 @@
-import { addressOf, type PieceFile, routes, type WireError } from '@oppen/contract'
+import { addressOf, routes, type SubmissionFile, type WireError } from '@oppen/contract'
 import { DetailedError, Upload as TusUpload } from 'tus-js-client'
 import { call, Refusal, Unreachable } from '../../app/api.js'
-import type { PieceParams } from '../../app/queries.js'
+import type { SubmissionParams } from '../../app/queries.js'
 import { forgetFile, isKept, type KeptFile } from './keptFiles.js'
 
 export type Sending = {
-  /** The file on the piece, once it has arrived. Rejects with `Refusal` or `Unreachable`. */
-  readonly arrived: Promise<PieceFile>
+  /** The file on the submission, once it has arrived. Rejects with `Refusal` or `Unreachable`. */
+  readonly arrived: Promise<SubmissionFile>
   /** Gives up: what has come already is thrown away. */
   readonly cancel: () => void
 }
@@ -22,12 +22,12 @@ const PART = 4 * 1024 * 1024
 const RETRIES = [0, 1_000, 3_000, 5_000, 10_000]
 
 /**
- * Sends a file for a piece in parts. After a cut, also after the page was closed, it goes on where it stopped.
+ * Sends a file for a submission in parts. After a cut, also after the page was closed, it goes on where it stopped.
  *
  * @param progress - how many bytes have come, of how many
  */
 export function sendUpload(
-  params: PieceParams,
+  params: SubmissionParams,
   file: File,
   progress: (sent: number, of: number) => void,
 ): Upload {
@@ -58,9 +58,9 @@ export function sendUpload(
   return { whole, cancel }
 }
 
-/** Sends a file and puts it onto the piece. */
+/** Sends a file and puts it onto the submission. */
 export function sendFile(
-  params: PieceParams,
+  params: SubmissionParams,
   file: File,
   progress: (sent: number, of: number) => void,
 ): Sending {
@@ -68,8 +68,8 @@ export function sendFile(
   return { arrived: whole.then(uploadId => add(params, uploadId)), cancel }
 }
 
-/** Puts a whole upload onto the piece; where the answer is cut off it asks again, which puts it there once. */
-async function add(params: PieceParams, uploadId: string, tries = 0): Promise<PieceFile> {
+/** Puts a whole upload onto the submission; where the answer is cut off it asks again, which puts it there once. */
+async function add(params: SubmissionParams, uploadId: string, tries = 0): Promise<SubmissionFile> {
   try {
     return await call(routes.addFile, params, { uploadId })
   } catch (error) {
@@ -85,7 +85,7 @@ async function add(params: PieceParams, uploadId: string, tries = 0): Promise<Pi
  * closed, waits until this has arrived, and then finds it gone. What is given up is thrown away, and counts as arrived.
  */
 export function sendKept(
-  params: PieceParams,
+  params: SubmissionParams,
   kept: KeptFile,
   progress: (sent: number, of: number) => void,
 ): { readonly arrived: Promise<void>; readonly cancel: () => void } {

@@ -3,7 +3,7 @@ import { FILE_KINDS, kindOfFile } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { notYet, onceReachable } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { tell } from '../../parts/tell.js'
@@ -11,7 +11,7 @@ import { say } from '../../words/say.js'
 import { forgetFile, type KeptFile, type KeptRecording, keepFile, keptFiles } from './keptFiles.js'
 import { sendKept } from './sendFile.js'
 
-/** A file on its way to the piece. */
+/** A file on its way to the submission. */
 export type OnItsWay = {
   readonly key: string
   readonly name: string
@@ -47,10 +47,10 @@ function precheck(file: File): void {
 }
 
 /**
- * Files on their way to a piece, one after the other. Each is kept on the device until it has arrived, so that
+ * Files on their way to a submission, one after the other. Each is kept on the device until it has arrived, so that
  * neither a cut nor a closed page loses a recording.
  */
-export function useUploads(params: PieceParams): Uploads {
+export function useUploads(params: SubmissionParams): Uploads {
   const { account } = useMe()
   const client = useQueryClient()
   const [list, setList] = useState<readonly OnItsWay[]>([])
@@ -76,13 +76,13 @@ export function useUploads(params: PieceParams): Uploads {
     const next = waiting.current[0]
     if (!next || going.current) return
     const { key } = next
-    const piece = { classId, workId, placeId }
-    const { arrived, cancel } = sendKept(piece, next, sent => set(key, { sent, delay: undefined }))
+    const submission = { classId, workId, placeId }
+    const { arrived, cancel } = sendKept(submission, next, sent => set(key, { sent, delay: undefined }))
     going.current = { key, cancel }
     try {
       await arrived
       done(key)
-      await client.invalidateQueries({ queryKey: reads.piece(piece).queryKey })
+      await client.invalidateQueries({ queryKey: reads.submission(submission).queryKey })
     } catch (error) {
       if (notYet(error)) {
         set(key, { delay: error })

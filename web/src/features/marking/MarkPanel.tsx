@@ -1,4 +1,4 @@
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'
 import { mayFollow } from '@oppen/core/work'
@@ -7,7 +7,7 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { isWriting } from '../../app/Keys.js'
 import { firstName } from '../../app/places.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { MomentField } from '../../parts/dates/DateFields.js'
@@ -23,7 +23,7 @@ import { OwnDeadline } from './OwnDeadline.js'
 import type { MarkingRow } from './rows.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   readonly row: MarkingRow
   readonly nextToMark: MarkingRow | undefined
   readonly onNext: () => void
@@ -31,7 +31,7 @@ type Props = {
 
 /** The teacher's pen: mark, feedback, hand back or try again, side note, next. */
 export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
-  const { data: page } = useQuery(reads.piece(params))
+  const { data: page } = useQuery(reads.submission(params))
   return (
     <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
       {page && <Pen key={`${page.status.phase} ${page.status.handIns}`} params={params} page={page} />}
@@ -61,7 +61,7 @@ export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
   )
 }
 
-function Pen({ params, page }: { readonly params: PieceParams; readonly page: PiecePage }) {
+function Pen({ params, page }: { readonly params: SubmissionParams; readonly page: SubmissionPage }) {
   const time = useNow()
   const client = useQueryClient()
   const { status, work } = page
@@ -77,7 +77,7 @@ function Pen({ params, page }: { readonly params: PieceParams; readonly page: Pi
     onSuccess: async () => {
       tell(said)
       await Promise.all([
-        client.invalidateQueries({ queryKey: reads.piece(params).queryKey }),
+        client.invalidateQueries({ queryKey: reads.submission(params).queryKey }),
         client.invalidateQueries({ queryKey: reads.marking(params.classId, params.workId).queryKey }),
       ])
     },
@@ -185,7 +185,7 @@ function useFocusKeys() {
   return form
 }
 
-function Unmarked({ params, page }: { readonly params: PieceParams; readonly page: PiecePage }) {
+function Unmarked({ params, page }: { readonly params: SubmissionParams; readonly page: SubmissionPage }) {
   return (
     <div>
       <h2 className="mb-2 text-lg">{page.pupil.name}</h2>
@@ -195,7 +195,7 @@ function Unmarked({ params, page }: { readonly params: PieceParams; readonly pag
 }
 
 /** The moves that need nothing more than a press. */
-function Moves({ params, page }: { readonly params: PieceParams; readonly page: PiecePage }) {
+function Moves({ params, page }: { readonly params: SubmissionParams; readonly page: SubmissionPage }) {
   const time = useNow()
   const client = useQueryClient()
   const { status } = page
@@ -205,7 +205,7 @@ function Moves({ params, page }: { readonly params: PieceParams; readonly page: 
         await call(routes.excuse, params, { excused: kind === 'excuse' })
       else await call(routes.receive, params, { received: kind === 'receive' })
     },
-    onSuccess: () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey }),
+    onSuccess: () => client.invalidateQueries({ queryKey: reads.submission(params).queryKey }),
   })
   const kinds = (['receive', 'unreceive', 'excuse', 'include'] as const).filter(kind =>
     mayFollow(kind, status),

@@ -9,7 +9,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -27,9 +27,9 @@ const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Ctrl Enter', does: 'shortcut_handBack' },
 ]
 
-/** Marking one piece of work: who is where, this pupil's work, mark and feedback, next. No mouse needed. */
+/** Marking one work: who is where, this pupil's work, mark and feedback, next. No mouse needed. */
 export function Screen() {
-  const { classId, workId, placeId } = useIds() as PieceParams
+  const { classId, workId, placeId } = useIds() as SubmissionParams
   const { data } = useSuspenseQuery(reads.marking(classId, workId))
   const { now } = useNow()
   const navigate = useNavigate()

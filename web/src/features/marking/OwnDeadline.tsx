@@ -5,7 +5,7 @@ import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { firstName } from '../../app/places.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { MomentField } from '../../parts/dates/DateFields.js'
@@ -13,7 +13,7 @@ import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 import type { MarkingRow } from './rows.js'
 
-type Props = { readonly params: PieceParams; readonly row: MarkingRow }
+type Props = { readonly params: SubmissionParams; readonly row: MarkingRow }
 
 /** A deadline of one pupil alone, given or taken back; it opens nothing to anybody else. */
 export function OwnDeadline({ params, row }: Props) {
@@ -28,7 +28,7 @@ export function OwnDeadline({ params, row }: Props) {
   )
   const set = useCommand({
     do: (to: string | null) => call(routes.setExtension, params, { due: to }),
-    again: [reads.marking(params.classId, params.workId).queryKey, reads.piece(params).queryKey],
+    again: [reads.marking(params.classId, params.workId).queryKey, reads.submission(params).queryKey],
     done: (_, to) => tell(say(to === null ? 'own_due_ended' : 'own_due_given', { name })),
   })
   const submit = (event: FormEvent) => {

@@ -1,11 +1,11 @@
 import '../../words/en/doing.js'
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
-import { copyTitle, mayFollow, type PieceState } from '@oppen/core/work'
+import { copyTitle, mayFollow, type SubmissionState } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
 import { Suspense, useEffect } from 'react'
 import { onCopySaved } from '../../app/live.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Written } from '../../parts/Written.js'
@@ -13,14 +13,20 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { FileList } from '../work/Files.js'
 import { PageVersions } from '../work/PageVersions.js'
-import { useMarkPieceRead } from '../work/WorkScreen.js'
+import { useMarkSubmissionRead } from '../work/WorkScreen.js'
 import { LazySheetVersions, LazyShown } from '../worksheets/LazyWorksheet.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
-export function Paper({ params, state }: { readonly params: PieceParams; readonly state: PieceState }) {
-  const piece = useQuery(reads.piece(params))
+export function Paper({
+  params,
+  state,
+}: {
+  readonly params: SubmissionParams
+  readonly state: SubmissionState
+}) {
+  const submission = useQuery(reads.submission(params))
   const time = useNow()
-  const { refetch } = piece
+  const { refetch } = submission
   useEffect(
     () =>
       onCopySaved(
@@ -28,18 +34,23 @@ export function Paper({ params, state }: { readonly params: PieceParams; readonl
       ),
     [params.workId, params.placeId, refetch],
   )
-  if (piece.error) return <Problem words={problemWords(piece.error, time)} again={() => void refetch()} />
-  if (!piece.data) return <Waiting />
-  return <Sheets page={piece.data} params={params} state={state} />
+  if (submission.error)
+    return <Problem words={problemWords(submission.error, time)} again={() => void refetch()} />
+  if (!submission.data) return <Waiting />
+  return <Sheets page={submission.data} params={params} state={state} />
 }
 
-type Props = { readonly page: PiecePage; readonly params: PieceParams; readonly state: PieceState }
+type Props = {
+  readonly page: SubmissionPage
+  readonly params: SubmissionParams
+  readonly state: SubmissionState
+}
 
 function Sheets({ page, params, state }: Props) {
   const time = useNow()
   const archived = useTie()?.archived ?? false
   const may = !archived && mayFollow('handIn', page.status)
-  useMarkPieceRead(params, page.notes.length)
+  useMarkSubmissionRead(params, page.notes.length)
   const [last, ...earlier] = page.handIns
   const isIn = page.status.phase === 'withTeacher' || page.status.phase === 'handedBack'
   const first = page.handIns[page.handIns.length - 1]
@@ -113,5 +124,5 @@ function Sheets({ page, params, state }: Props) {
   )
 }
 
-const nothingWords = (page: PiecePage, state: PieceState): string =>
+const nothingWords = (page: SubmissionPage, state: SubmissionState): string =>
   state.is === 'received' ? say('marking_paper') : say('marking_nothing', { name: page.pupil.name })

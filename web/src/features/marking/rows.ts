@@ -1,7 +1,7 @@
 import type { MarkingPage } from '@oppen/contract'
-import type { PieceState } from '@oppen/core/work'
+import type { SubmissionState } from '@oppen/core/work'
 
-export type MarkingRow = MarkingPage['rows'][number] & { readonly state: PieceState }
+export type MarkingRow = MarkingPage['rows'][number] & { readonly state: SubmissionState }
 
 /** The parts of a class that a teacher wants to see alone. */
 export const FILTERS = {

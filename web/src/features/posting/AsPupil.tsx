@@ -6,7 +6,7 @@ import { Window } from '../../parts/Window.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { MaterialList } from '../work/Materials.js'
-import { usePieceState } from '../work/usePieceState.js'
+import { useSubmissionState } from '../work/useSubmissionState.js'
 import { parsePoints } from './points.js'
 
 type Props = {
@@ -16,7 +16,7 @@ type Props = {
   readonly onClose: () => void
 }
 
-/** The piece as a pupil of a chosen group will find it: nothing of the teacher's side, and that group's own times. */
+/** The work as a pupil of a chosen group will find it: nothing of the teacher's side, and that group's own times. */
 export function AsPupil({ form, files, trial, onClose }: Props) {
   const [groupId, setGroupId] = useState(trial.times[0]?.groupId)
   const times = trial.times.find(one => one.groupId === groupId)
@@ -31,7 +31,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
     closesAt: times?.closesAt ?? null,
     postedAt: 0,
   }
-  const { state, said } = usePieceState(line, UNTOUCHED)
+  const { state, said } = useSubmissionState(line, UNTOUCHED)
   const links = form.links
     .filter(link => link.url.trim())
     .map((link, index) => ({

@@ -14,7 +14,7 @@ type Props = {
 const turned = <T,>(list: readonly T[], one: T): T[] =>
   list.includes(one) ? list.filter(other => other !== one) : [...list, one]
 
-/** For whom a piece is: everybody, some groups, or single pupils. */
+/** For whom a work is: everybody, some groups, or single pupils. */
 export function ForWhom({ form, groups, put, problem }: Props) {
   return (
     <fieldset>

@@ -90,7 +90,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = [], n
     const clock = due?.is === 'fixed' ? due.local.slice(11) : due?.is === 'schoolDays' ? due.time : '17:00'
     setRule('due', { is: 'fixed', local: `${date}T${clock}` })
   }
-  // a picture in a text is one of the files of the piece
+  // a picture in a text is one of the files of the work
   const addPicture = async (file: File) => {
     try {
       const workId = await state.idOf()

@@ -13,7 +13,7 @@ import { PostForm } from './PostForm.js'
 import type { Begun } from './useWorkForm.js'
 import { weekChoices } from './weekChoices.js'
 
-/** Writes a piece of work of any kind: a new one, a draft, or one that is posted already. */
+/** Writes a work of any kind: a new one, a draft, or one that is posted already. */
 export function Screen() {
   const { workId } = useParams()
   const { classId } = useIds()

@@ -34,7 +34,7 @@ function ruleOf(kind: Kind, before: TimeRule | null, usual: string): TimeRule | 
   }
 }
 
-/** One time of a piece: fixed, or following the lessons of each group. */
+/** One time of a work: fixed, or following the lessons of each group. */
 export function TimeField({ name, rule, onChange, usual, problem }: Props) {
   const id = useId()
   const kind: Kind = rule?.is ?? 'none'

@@ -60,7 +60,7 @@ type LoadProps = {
 
 const HIGHEST = 44
 
-/** What a pupil of the group has on the days around the deadline, in all classes, and what this piece adds. */
+/** What a pupil of the group has on the days around the deadline, in all classes, and what this work adds. */
 function Load({ load, name, onDay }: LoadProps) {
   const most = Math.max(60, ...load.days.map(day => day.others + day.own))
   const height = (minutes: number) => Math.round((HIGHEST * minutes) / most)

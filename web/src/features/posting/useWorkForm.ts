@@ -20,7 +20,7 @@ export type Begun = {
 type Now = { form: WorkForm; workId: WorkId | null; version: number; dirty: boolean }
 
 /**
- * The form of a piece. A draft is saved as one writes; what is posted already changes only when the teacher says so.
+ * The form of a work. A draft is saved as one writes; what is posted already changes only when the teacher says so.
  */
 export function useWorkForm(classId: ClassId, begun: Begun) {
   const [form, setForm] = useState(begun.form)
@@ -85,7 +85,7 @@ export function useWorkForm(classId: ClassId, begun: Begun) {
     }
   }, [save, begun.posted])
 
-  /** The draft's id, kept first where it is not yet: files belong to a piece that is there. */
+  /** The draft's id, kept first where it is not yet: files belong to a work that is there. */
   const idOf = async (): Promise<WorkId | null> => {
     if (!now.current.workId) {
       now.current.dirty = true

@@ -5,25 +5,25 @@ import { useNow } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { PieceLine } from '../work/PieceLine.js'
+import { SubmissionLine } from '../work/SubmissionLine.js'
 
 type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) => string }
 
-/** The marks of handed-back pieces that have points: what an average rests on. */
-export function marksOf(pieces: ProgressPage['pieces']): { mark: number; points: number }[] {
-  return pieces.flatMap(({ status, work }) =>
+/** The marks of handed-back submissions that have points: what an average rests on. */
+export function marksOf(submissions: ProgressPage['submissions']): { mark: number; points: number }[] {
+  return submissions.flatMap(({ status, work }) =>
     status.phase === 'handedBack' && status.mark !== null && work.points !== null
       ? [{ mark: status.mark, points: work.points }]
       : [],
   )
 }
 
-/** The average with what it rests on, how fresh it is, and each piece with state, mark and feedback. */
+/** The average with what it rests on, how fresh it is, and each submission with state, mark and feedback. */
 export function ProgressOf({ page, toWork }: Props) {
   const time = useNow()
-  const average = averageOf(marksOf(page.pieces))
-  const waiting = page.pieces.filter(piece => piece.status.phase === 'withTeacher').length
-  const withPoints = page.pieces.filter(piece => piece.work.points !== null).length
+  const average = averageOf(marksOf(page.submissions))
+  const waiting = page.submissions.filter(submission => submission.status.phase === 'withTeacher').length
+  const withPoints = page.submissions.filter(submission => submission.work.points !== null).length
   return (
     <>
       <Row className="pb-2">
@@ -36,7 +36,7 @@ export function ProgressOf({ page, toWork }: Props) {
               <p>
                 {say('progress_average_rests', {
                   marks: average.restsOn,
-                  pieces: withPoints,
+                  submissions: withPoints,
                   earned: showHundredths(average.earned),
                   possible: showHundredths(average.possible),
                 })}
@@ -53,20 +53,20 @@ export function ProgressOf({ page, toWork }: Props) {
           </p>
         </div>
       </Row>
-      {!page.pieces.length && (
+      {!page.submissions.length && (
         <Row>
           <Empty>{say('progress_none')}</Empty>
         </Row>
       )}
       <ul>
-        {page.pieces.map(piece => (
-          <PieceLine
-            key={piece.work.id}
-            work={piece.work}
-            status={piece.status}
-            to={toWork(piece.work.id)}
-            meta={piece.topicName}
-            feedback={piece.feedback}
+        {page.submissions.map(submission => (
+          <SubmissionLine
+            key={submission.work.id}
+            work={submission.work}
+            status={submission.status}
+            to={toWork(submission.work.id)}
+            meta={submission.topicName}
+            feedback={submission.feedback}
           />
         ))}
       </ul>

@@ -1,4 +1,4 @@
-import type { TodayPage, TodayPiece } from '@oppen/contract'
+import type { TodayPage, TodaySubmission } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { type Child, childrenOf, firstName } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
@@ -13,7 +13,8 @@ import { Summary } from './Summary.js'
 
 type Props = { readonly page: TodayPage; readonly readAt: number | null }
 
-const toOutcome = (piece: TodayPiece) => `/c/${piece.classId}/work/${piece.work.id}/outcome/${piece.placeId}`
+const toOutcome = (submission: TodaySubmission) =>
+  `/c/${submission.classId}/work/${submission.work.id}/outcome/${submission.placeId}`
 
 /** A family's day: each child beside the other; on a phone one child at a time, chosen above. */
 export function FamilyToday({ page, readAt }: Props) {
@@ -58,9 +59,9 @@ type ChildProps = Props & { readonly child: Child; readonly alone: boolean; read
 
 function ChildToday({ child, page, readAt, alone, first }: ChildProps) {
   const time = useNow()
-  const pieces = page.pieces.filter(piece => piece.child === child.child)
-  const agenda = useAgenda(pieces)
-  const marked = Math.max(0, ...pieces.map(piece => piece.status.handedBackAt ?? 0))
+  const submissions = page.submissions.filter(submission => submission.child === child.child)
+  const agenda = useAgenda(submissions)
+  const marked = Math.max(0, ...submissions.map(submission => submission.status.handedBackAt ?? 0))
   return (
     <section aria-label={child.name} className="relative min-w-0">
       {!first && (
@@ -77,9 +78,9 @@ function ChildToday({ child, page, readAt, alone, first }: ChildProps) {
       <Row>
         <Summary agenda={agenda} readAt={readAt} {...(alone && { name: firstName(child.name) })} />
       </Row>
-      <AgendaList title="today_hand" pieces={agenda.needsAHand} readAt={readAt} to={toOutcome} />
-      <AgendaList title="today_next" pieces={agenda.next} readAt={readAt} to={toOutcome} />
-      <AgendaList title="today_back" pieces={agenda.cameBack} readAt={readAt} to={toOutcome} />
+      <AgendaList title="today_hand" submissions={agenda.needsAHand} readAt={readAt} to={toOutcome} />
+      <AgendaList title="today_next" submissions={agenda.next} readAt={readAt} to={toOutcome} />
+      <AgendaList title="today_back" submissions={agenda.cameBack} readAt={readAt} to={toOutcome} />
       <Lessons lessons={page.lessons.filter(lesson => lesson.child === child.child)} />
       <Row className="pt-3">
         <p className="text-sm text-soft">

@@ -19,10 +19,12 @@ function minutesWords({ minutes, minutesToday }: Agenda<Waiting>): string {
 /** The day in one breath, marked with the ochre pencil. */
 export function Summary({ agenda, readAt, name }: Props) {
   const time = useNow()
-  const overdue = agenda.needsAHand.filter(piece => piece.state.is === 'overdue').length
+  const overdue = agenda.needsAHand.filter(submission => submission.state.is === 'overdue').length
   const again = agenda.needsAHand.length - overdue
   const back =
-    readAt === null ? 0 : agenda.cameBack.filter(piece => (piece.status.handedBackAt ?? 0) > readAt).length
+    readAt === null
+      ? 0
+      : agenda.cameBack.filter(submission => (submission.status.handedBackAt ?? 0) > readAt).length
   const parts = [
     overdue ? say('today_sum_overdue', { count: overdue }) : say('today_sum_calm'),
     again ? say('today_sum_again', { count: again }) : '',

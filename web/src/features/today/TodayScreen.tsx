@@ -63,7 +63,7 @@ function only(page: TodayPage, classId: string): TodayPage {
     list.filter(one => one.classId === classId)
   return {
     ...page,
-    pieces: here(page.pieces),
+    submissions: here(page.submissions),
     teaching: here(page.teaching),
     notices: here(page.notices),
     changes: here(page.changes),
@@ -75,7 +75,10 @@ function only(page: TodayPage, classId: string): TodayPage {
 function ClassFilter({ page, chosen }: { readonly page: TodayPage; readonly chosen: string | null }) {
   const [search, setSearch] = useSearchParams()
   const names = new Map(
-    [...page.teaching, ...page.pieces, ...page.notices].map(one => [one.classId as string, one.className]),
+    [...page.teaching, ...page.submissions, ...page.notices].map(one => [
+      one.classId as string,
+      one.className,
+    ]),
   )
   if (names.size < 2) return null
   const choose = (classId: string | null) => {

@@ -1,58 +1,58 @@
-import type { TodayPiece } from '@oppen/contract'
+import type { TodaySubmission } from '@oppen/contract'
 import { type Agenda, agendaOf } from '@oppen/core/today'
-import { type PieceState, stateOfWork, type WorkKind } from '@oppen/core/work'
+import { type SubmissionState, stateOfWork, type WorkKind } from '@oppen/core/work'
 import { useMemo } from 'react'
 import { useNow } from '../../app/session.js'
 import { Section } from '../../parts/Sheet.js'
 import { say, type WordKey } from '../../words/say.js'
-import { PieceLine } from '../work/PieceLine.js'
+import { SubmissionLine } from '../work/SubmissionLine.js'
 
-export type Waiting = TodayPiece & {
+export type Waiting = TodaySubmission & {
   readonly kind: WorkKind
-  readonly state: PieceState
+  readonly state: SubmissionState
   readonly minutes: number | null
 }
 
-/** The pieces sorted by what they ask, as of now. */
-export function useAgenda(pieces: readonly TodayPiece[]): Agenda<Waiting> {
+/** The submissions sorted by what they ask, as of now. */
+export function useAgenda(submissions: readonly TodaySubmission[]): Agenda<Waiting> {
   const { now } = useNow()
   return useMemo(
     () =>
       agendaOf(
-        pieces.map(piece => ({
-          ...piece,
-          kind: piece.work.kind,
-          state: stateOfWork(piece.work, piece.status, now),
-          minutes: piece.work.minutes,
+        submissions.map(submission => ({
+          ...submission,
+          kind: submission.work.kind,
+          state: stateOfWork(submission.work, submission.status, now),
+          minutes: submission.work.minutes,
         })),
       ),
-    [pieces, now],
+    [submissions, now],
   )
 }
 
 type ListProps = {
   readonly title: WordKey
-  readonly pieces: readonly Waiting[]
+  readonly submissions: readonly Waiting[]
   readonly readAt: number | null
-  readonly to: (piece: TodayPiece) => string
+  readonly to: (submission: TodaySubmission) => string
 }
 
 /** One part of somebody's day; nothing where there is nothing. */
-export function AgendaList({ title, pieces, readAt, to }: ListProps) {
-  if (!pieces.length) return null
+export function AgendaList({ title, submissions, readAt, to }: ListProps) {
+  if (!submissions.length) return null
   return (
     <Section title={say(title)}>
       <ul>
-        {pieces.map(piece => (
-          <PieceLine
-            key={`${piece.work.id} ${piece.placeId}`}
-            work={piece.work}
-            status={piece.status}
-            to={to(piece)}
-            meta={piece.className}
-            feedback={piece.feedback}
-            newNotes={piece.newNotes}
-            isNew={readAt !== null && (piece.status.handedBackAt ?? 0) > readAt}
+        {submissions.map(submission => (
+          <SubmissionLine
+            key={`${submission.work.id} ${submission.placeId}`}
+            work={submission.work}
+            status={submission.status}
+            to={to(submission)}
+            meta={submission.className}
+            feedback={submission.feedback}
+            newNotes={submission.newNotes}
+            isNew={readAt !== null && (submission.status.handedBackAt ?? 0) > readAt}
           />
         ))}
       </ul>

@@ -14,7 +14,7 @@ import { Field } from '../../parts/Field.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import { PieceLine } from '../work/PieceLine.js'
+import { SubmissionLine } from '../work/SubmissionLine.js'
 import {
   ALL,
   type Filter,
@@ -179,7 +179,7 @@ function FilterLine({ filter, onChange, teacher }: FilterProps) {
 function OwnLine({ work }: { readonly work: TopicWork }) {
   const { classId } = useIds()
   return (
-    <PieceLine
+    <SubmissionLine
       work={work}
       status={work.mine ?? UNTOUCHED}
       to={`/c/${classId}/work/${work.id}`}

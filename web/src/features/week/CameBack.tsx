@@ -16,22 +16,22 @@ export function CameBack({ page, to }: Props) {
   return (
     <Section title={say('week_came_back')}>
       <ul>
-        {page.cameBack.map(piece => (
-          <Row as="li" key={piece.workId} margin={when(piece.at, time)} className="py-1.5">
+        {page.cameBack.map(submission => (
+          <Row as="li" key={submission.workId} margin={when(submission.at, time)} className="py-1.5">
             <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
               <p className="min-w-0 flex-1 basis-72">
-                <span className="font-semibold">{piece.title}</span>{' '}
+                <span className="font-semibold">{submission.title}</span>{' '}
                 <span className="text-[15px] text-soft">
-                  {say('week_by', { name: piece.by })}
-                  {piece.feedback && `: “${piece.feedback}”`}
+                  {say('week_by', { name: submission.by })}
+                  {submission.feedback && `: “${submission.feedback}”`}
                 </span>
               </p>
-              {piece.mark !== null && (
+              {submission.mark !== null && (
                 <span className="font-bold text-teal tabular-nums">
-                  {markWords(piece.mark, piece.points)}
+                  {markWords(submission.mark, submission.points)}
                 </span>
               )}
-              <Link to={to(piece.workId)} className={`${buttonClasses()} print:hidden`}>
+              <Link to={to(submission.workId)} className={`${buttonClasses()} print:hidden`}>
                 {say('week_read_feedback')}
               </Link>
             </div>

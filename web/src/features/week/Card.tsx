@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { NewMark } from '../../parts/Feedback.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
-import { usePieceState } from '../work/usePieceState.js'
+import { useSubmissionState } from '../work/useSubmissionState.js'
 import { shownCounts } from './layout.js'
 import { Times } from './Times.js'
 
@@ -35,7 +35,7 @@ const FRAME = 'block rounded-[var(--radius-card)] border px-2.5 py-1.5 hover:bor
 
 /** A card as its pupil sees it: kind, minutes, title, the state with its exact time. */
 export function OwnCard({ card, to }: { readonly card: WeekCard; readonly to: string }) {
-  const { state, said } = usePieceState(card, card.mine ?? UNTOUCHED)
+  const { state, said } = useSubmissionState(card, card.mine ?? UNTOUCHED)
   const done = ['withTeacher', 'handedBack', 'received', 'excused', 'seen'].includes(state.is)
   const look =
     state.is === 'opens'

@@ -13,7 +13,7 @@ type Props = {
   readonly quiet?: boolean
 }
 
-/** When a piece appears, opens or is due: said once where all groups have the same, else for each. */
+/** When a work appears, opens or is due: said once where all groups have the same, else for each. */
 export function Times({ times, groups, quiet = false }: Props) {
   const time = useNow()
   const words = (one: GroupTimes) => {

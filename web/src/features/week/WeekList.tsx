@@ -9,7 +9,7 @@ import { Row } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { dayNumber, longDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { usePieceState } from '../work/usePieceState.js'
+import { useSubmissionState } from '../work/useSubmissionState.js'
 import { KIND_ICON } from './Card.js'
 import { LessonNote } from './LessonNote.js'
 import { cellsOf, shownLessons } from './layout.js'
@@ -64,7 +64,7 @@ export function WeekList({ page, to }: Props) {
 type CardProps = { readonly card: WeekCard; readonly lane: WeekCard['lane']; readonly to: string }
 
 function ListCard({ card, lane, to }: CardProps) {
-  const { state, said } = usePieceState(card, card.mine ?? UNTOUCHED)
+  const { state, said } = useSubmissionState(card, card.mine ?? UNTOUCHED)
   const Icon = KIND_ICON[card.kind]
   return (
     <Row as="li" margin={say(`week_lane_${lane}`)} className="py-1.5">

@@ -1,5 +1,5 @@
 import '../../words/en/doing.js'
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, WorkId } from '@oppen/core/ids'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
@@ -14,9 +14,9 @@ import { say } from '../../words/say.js'
 import { Notes } from './Notes.js'
 
 type Address = { readonly classId: ClassId; readonly workId: WorkId }
-type Props = { readonly address: Address; readonly thread: PiecePage['thread'] }
+type Props = { readonly address: Address; readonly thread: SubmissionPage['thread'] }
 
-/** The thread that everybody in the class sees beside one piece of work; opened with a press. */
+/** The thread that everybody in the class sees beside one work; opened with a press. */
 export function ClassThread({ address, thread }: Props) {
   const { here, place } = useArrival<HTMLDetailsElement>('thread')
   const [open, setOpen] = useState(here)
@@ -54,7 +54,7 @@ function Thread({ address }: { readonly address: Address }) {
   const again = () =>
     Promise.all([
       client.invalidateQueries({ queryKey: reads.thread(classId, workId).queryKey }),
-      client.invalidateQueries({ queryKey: ['piece', classId, workId] }),
+      client.invalidateQueries({ queryKey: ['submission', classId, workId] }),
     ])
   return (
     <div className="pt-1">

@@ -1,12 +1,12 @@
 import '../../words/en/doing.js'
-import type { PieceFile, PiecePage } from '@oppen/contract'
+import type { SubmissionFile, SubmissionPage } from '@oppen/contract'
 import { addressOf, FILE_CHOICE, FILE_LIMITS, kindOfFile, routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { Camera as CameraIcon, FileText, ImagePlus, Mic, RotateCw, Video, X } from 'lucide-react'
 import { type ChangeEvent, useId, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -25,8 +25,8 @@ import type { OnItsWay, Uploads } from '../files/useUploads.js'
 export type Making = 'voice' | 'video' | 'photo'
 
 type Props = {
-  readonly params: PieceParams
-  readonly files: readonly PieceFile[]
+  readonly params: SubmissionParams
+  readonly files: readonly SubmissionFile[]
   readonly room: number
   readonly uploads: Uploads
   /** What is being recorded or photographed now. */
@@ -40,12 +40,12 @@ const MAKE = [
   { is: 'video', icon: Video },
 ] as const
 
-/** Photos, recordings and files on the piece: add, make, look at, take off and put back. */
+/** Photos, recordings and files on the submission: add, make, look at, take off and put back. */
 export function Files({ params, files, room, uploads, making, onMaking }: Props) {
   const id = useId()
   const client = useQueryClient()
-  const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
-  const removing = useCommand<PieceFile>({
+  const again = () => client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
+  const removing = useCommand<SubmissionFile>({
     do: file => call(routes.removeFile, { ...params, fileId: file.id }),
     done: (_, file) => {
       void again()
@@ -171,8 +171,8 @@ function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () =
 }
 
 type TileProps = {
-  readonly file: PieceFile
-  readonly params: PieceParams
+  readonly file: SubmissionFile
+  readonly params: SubmissionParams
   /** Whether it can be changed by who looks at it. */
   readonly own?: boolean
 }
@@ -187,7 +187,7 @@ function Tile({ file, params, own = false }: TileProps) {
     // it is looked at until the turned one stands in its place
     do: async () => {
       await call(routes.turnPicture, { ...params, fileId: file.id })
-      await client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+      await client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
     },
     done: () => setOpen(false),
   })
@@ -234,14 +234,14 @@ function Tile({ file, params, own = false }: TileProps) {
 }
 
 type ListProps = {
-  readonly files: readonly PieceFile[]
-  readonly page: Pick<PiecePage, 'work' | 'pupil'>
+  readonly files: readonly SubmissionFile[]
+  readonly page: Pick<SubmissionPage, 'work' | 'pupil'>
   /** The page they go along with: pictures that stand in it are not shown again. */
   readonly html?: string
 }
 
 /** Of some files those that do not stand in a page as its pictures. */
-export const notIn = (html: string | undefined, files: readonly PieceFile[]): PieceFile[] =>
+export const notIn = (html: string | undefined, files: readonly SubmissionFile[]): SubmissionFile[] =>
   files.filter(file => !html?.includes(`/files/${file.id}"`))
 
 /** Files of a hand-in, to look at. */

@@ -1,39 +1,39 @@
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { call } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { MaterialList } from './Materials.js'
-import { PieceHead } from './PieceHead.js'
-import { usePieceState } from './usePieceState.js'
+import { SubmissionHead } from './SubmissionHead.js'
+import { useSubmissionState } from './useSubmissionState.js'
 
-type Props = { readonly params: PieceParams; readonly page: PiecePage }
+type Props = { readonly params: SubmissionParams; readonly page: SubmissionPage }
 
 /** Something to read or watch: opening it is all that is asked. */
 export function Handout({ params, page }: Props) {
   const time = useNow()
   const client = useQueryClient()
   const { work, status } = page
-  const { state } = usePieceState(work, status)
+  const { state } = useSubmissionState(work, status)
   const { classId, workId, placeId } = params
   const fresh = status.phase === 'untouched' && state.is !== 'opens'
   useEffect(() => {
     if (!fresh) return
-    const piece = { classId, workId, placeId }
-    void call(routes.readHandout, piece)
-      .then(() => client.invalidateQueries({ queryKey: reads.piece(piece).queryKey }))
+    const submission = { classId, workId, placeId }
+    void call(routes.readHandout, submission)
+      .then(() => client.invalidateQueries({ queryKey: reads.submission(submission).queryKey }))
       .catch(() => undefined)
   }, [fresh, classId, workId, placeId, client])
   return (
     <Sheet title={work.title}>
-      <PieceHead page={page} />
+      <SubmissionHead page={page} />
       <Row>
         {state.is === 'opens' ? (
           <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>

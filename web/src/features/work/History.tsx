@@ -8,7 +8,7 @@ import { markWords } from '../../words/states.js'
 type Move = Omit<MoveLine, 'feedback'> & { readonly feedback?: string | null }
 type Props = { readonly page: { readonly moves: readonly Move[]; readonly work: WorkLine } }
 
-/** Every move of a piece with its time and person, the newest first. */
+/** Every move of a submission with its time and person, the newest first. */
 export function History({ page }: Props) {
   const time = useNow()
   if (!page.moves.length) return null

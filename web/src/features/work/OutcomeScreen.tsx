@@ -1,23 +1,23 @@
 import '../../words/en/classroom.js'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
-import { PieceHead } from './PieceHead.js'
+import { SubmissionHead } from './SubmissionHead.js'
 import { TeacherSays } from './TeacherSays.js'
 
-/** A piece as the family sees it: what was asked, how it stands, what the teacher said. */
+/** A submission as the family sees it: what was asked, how it stands, what the teacher said. */
 export function Screen() {
   const { classId, placeId, workId } = useIds()
-  const { data: page } = useSuspenseQuery(reads.outcome({ classId, placeId, workId } as PieceParams))
+  const { data: page } = useSuspenseQuery(reads.outcome({ classId, placeId, workId } as SubmissionParams))
   const { work } = page
   return (
     <Sheet title={work.title}>
-      <PieceHead page={page} ofChild />
+      <SubmissionHead page={page} ofChild />
       <Row>
         <TeacherSays page={page} />
       </Row>

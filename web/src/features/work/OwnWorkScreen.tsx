@@ -34,33 +34,33 @@ export function Screen() {
           </a>
         }
       />
-      {!data.pieces.length && (
+      {!data.submissions.length && (
         <Row>
           <Empty>{say('own_none')}</Empty>
         </Row>
       )}
-      {data.pieces.map(piece => (
-        <Piece key={piece.workId} piece={piece} placeId={data.pupil.placeId} />
+      {data.submissions.map(submission => (
+        <Submission key={submission.workId} submission={submission} placeId={data.pupil.placeId} />
       ))}
     </Sheet>
   )
 }
 
-type PieceProps = { readonly piece: OwnWorkPage['pieces'][number]; readonly placeId: PlaceId }
+type SubmissionProps = { readonly submission: OwnWorkPage['submissions'][number]; readonly placeId: PlaceId }
 
-function Piece({ piece, placeId }: PieceProps) {
+function Submission({ submission, placeId }: SubmissionProps) {
   const { classId } = useIds()
   const time = useNow()
-  const params = { classId, workId: piece.workId, placeId }
+  const params = { classId, workId: submission.workId, placeId }
   return (
-    <Section title={piece.title}>
-      <Row margin={piece.mark !== null && markWords(piece.mark, piece.points)}>
-        {piece.feedback && (
+    <Section title={submission.title}>
+      <Row margin={submission.mark !== null && markWords(submission.mark, submission.points)}>
+        {submission.feedback && (
           <div className="mb-3 border-l-2 border-margin pl-3">
-            <Written html={piece.feedback} />
+            <Written html={submission.feedback} />
           </div>
         )}
-        {piece.handIns.map(one => (
+        {submission.handIns.map(one => (
           <details key={one.number} className="mb-2">
             <summary className="font-semibold">
               {say('own_handIn', { number: one.number, at: when(one.at, time) })}
@@ -68,8 +68,8 @@ function Piece({ piece, placeId }: PieceProps) {
             <Written html={one.html} />
           </details>
         ))}
-        {piece.copy !== null && !piece.handIns.length && <Written html={piece.copy} />}
-        {piece.worksheet !== null && (
+        {submission.copy !== null && !submission.handIns.length && <Written html={submission.copy} />}
+        {submission.worksheet !== null && (
           <p className="mt-1 text-[15px]">
             <a
               href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
@@ -80,9 +80,9 @@ function Piece({ piece, placeId }: PieceProps) {
             </a>
           </p>
         )}
-        {piece.files.length > 0 && (
+        {submission.files.length > 0 && (
           <ul className="mt-1 flex flex-wrap gap-x-4 text-[15px]">
-            {piece.files.map(file => (
+            {submission.files.map(file => (
               <li key={file.id}>
                 <a
                   href={addressOf(routes.seeFile, { ...params, fileId: file.id })}

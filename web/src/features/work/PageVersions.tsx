@@ -2,7 +2,7 @@ import '../../words/en/doing.js'
 import { routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Versions } from '../../parts/Versions.js'
@@ -11,7 +11,7 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   /** How many are kept. */
   readonly count: number
   /** Whether one can be brought back now. */
@@ -28,13 +28,13 @@ export function PageVersions({ params, count, may }: Props) {
       amount={({ words }) => say('page_words', { count: words })}
       show={({ version }) => <Text params={params} number={String(version)} />}
       bring={number => call(routes.bringBack, { ...params, number })}
-      again={[reads.piece(params).queryKey]}
+      again={[reads.submission(params).queryKey]}
       may={may}
     />
   )
 }
 
-function Text({ params, number }: { readonly params: PieceParams; readonly number: string }) {
+function Text({ params, number }: { readonly params: SubmissionParams; readonly number: string }) {
   const time = useNow()
   const { data, error } = useQuery(reads.version(params, number))
   if (error) return <Problem words={problemWords(error, time)} />

@@ -1,4 +1,4 @@
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import type { Missing } from '@oppen/core/copy'
 import type { PlaceId } from '@oppen/core/ids'
 import { copyTitle } from '@oppen/core/work'
@@ -18,7 +18,7 @@ import type { HandingIn } from './useHandIn.js'
 import { WhoAreYou } from './WhoAreYou.js'
 
 type Props = {
-  readonly page: PiecePage
+  readonly page: SubmissionPage
   readonly html: string
   readonly missing: readonly Missing[]
   readonly handingIn: HandingIn

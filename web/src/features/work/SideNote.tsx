@@ -1,26 +1,26 @@
 import '../../words/en/doing.js'
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useTie } from '../../app/session.js'
 import { useArrival } from '../../app/useArrival.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 import { isFresh, Notes } from './Notes.js'
 
-type Props = { readonly params: PieceParams; readonly page: PiecePage; readonly who: string }
+type Props = { readonly params: SubmissionParams; readonly page: SubmissionPage; readonly who: string }
 
-/** The private thread of one pupil and the teachers on one piece of work. */
+/** The private thread of one pupil and the teachers on one work. */
 export function SideNote({ params, page, who }: Props) {
   const client = useQueryClient()
   const { place } = useArrival<HTMLElement>('note')
   // as it was when the page was opened: what was new then stays marked while it is read
   const [seenAt] = useState(page.readAt)
   const fresh = page.notes.filter(note => isFresh(note, seenAt)).length
-  const again = () => client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+  const again = () => client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
   return (
     <section ref={place}>
       <h2 className="flex flex-wrap items-baseline gap-2 text-lg">

@@ -4,7 +4,7 @@ import { markWords } from '../../words/states.js'
 
 type Props = { readonly page: Pick<OutcomePage, 'work' | 'status' | 'feedback' | 'teacherName'> }
 
-/** Mark and feedback of a piece that came back; nothing while there are none. */
+/** Mark and feedback of a submission that came back; nothing while there are none. */
 export function TeacherSays({ page }: Props) {
   const { status, feedback, work } = page
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'

@@ -1,5 +1,5 @@
 import '../../words/en/doing.js'
-import type { PiecePage } from '@oppen/contract'
+import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { Missing } from '@oppen/core/copy'
 import { timeOfDay, when } from '@oppen/core/timing'
@@ -7,7 +7,7 @@ import { mayHandIn, mayTakeBack } from '@oppen/core/work'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import type { NotYet } from '../../app/reaching.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -22,8 +22,8 @@ import { Review } from './Review.js'
 import type { HandingIn } from './useHandIn.js'
 
 type Props = {
-  readonly params: PieceParams
-  readonly page: PiecePage
+  readonly params: SubmissionParams
+  readonly page: SubmissionPage
   readonly autosave: DraftAutosave
   readonly missing: readonly Missing[]
   readonly handingIn: HandingIn
@@ -37,7 +37,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
   const [looking, setLooking] = useState(false)
   const takeBack = useCommand({
     do: () => call(routes.takeBack, params),
-    again: [reads.piece(params).queryKey],
+    again: [reads.submission(params).queryKey],
     done: () => tell(say('work_taken')),
   })
   const { status, work } = page

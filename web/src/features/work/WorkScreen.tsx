@@ -1,5 +1,5 @@
 import '../../words/en/classroom.js'
-import type { ErrorCode, PiecePage } from '@oppen/contract'
+import type { ErrorCode, SubmissionPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import { countWords, type Missing, missingOnPage } from '@oppen/core/copy'
 import { when } from '@oppen/core/timing'
@@ -9,7 +9,7 @@ import { Suspense, useDeferredValue, useEffect, useState } from 'react'
 import { Navigate } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useChangesAt } from '../../app/changesAt.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
@@ -30,14 +30,14 @@ import { Handout } from './Handout.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
 import { PageVersions } from './PageVersions.js'
-import { PieceHead } from './PieceHead.js'
 import { SideNote } from './SideNote.js'
+import { SubmissionHead } from './SubmissionHead.js'
 import { TeacherSays } from './TeacherSays.js'
 import { useHandIn } from './useHandIn.js'
 import { useOwnCopy } from './useOwnCopy.js'
 import { WorkBar } from './WorkBar.js'
 
-/** A pupil's piece of work: what to do, the own copy, what the teacher says, and handing in. */
+/** A pupil's work: what to do, the own copy, what the teacher says, and handing in. */
 export function Screen() {
   const tie = useTie()
   const { classId, workId } = useIds()
@@ -45,13 +45,13 @@ export function Screen() {
     const to = tie.role === 'family' ? `outcome/${tie.placeId}` : 'marking'
     return <Navigate to={`/c/${classId}/work/${workId}/${to}`} replace />
   }
-  return <Mine key={workId} params={{ classId, workId, placeId: tie?.placeId ?? '' } as PieceParams} />
+  return <Mine key={workId} params={{ classId, workId, placeId: tie?.placeId ?? '' } as SubmissionParams} />
 }
 
-function Mine({ params }: { readonly params: PieceParams }) {
-  const { data: page } = useSuspenseQuery(reads.piece(params))
+function Mine({ params }: { readonly params: SubmissionParams }) {
+  const { data: page } = useSuspenseQuery(reads.submission(params))
   useOpening(page.work.opensAt, params)
-  useMarkPieceRead(params, page.notes.length + page.moves.length)
+  useMarkSubmissionRead(params, page.notes.length + page.moves.length)
   if (page.work.kind === 'question') return <OwnQuestion params={params} page={page} />
   return handsIn(page.work.kind) ? (
     <Own params={params} page={page} />
@@ -61,13 +61,13 @@ function Mine({ params }: { readonly params: PieceParams }) {
 }
 
 /** What is locked is read again at the moment at which it opens. */
-function useOpening(opensAt: number | null, params: PieceParams): void {
+function useOpening(opensAt: number | null, params: SubmissionParams): void {
   const { now } = useNow()
   const [shut] = useState(opensAt !== null && now < opensAt)
-  useChangesAt(shut ? opensAt : null, reads.piece(params).queryKey)
+  useChangesAt(shut ? opensAt : null, reads.submission(params).queryKey)
 }
 
-type OwnProps = { readonly params: PieceParams; readonly page: PiecePage }
+type OwnProps = { readonly params: SubmissionParams; readonly page: SubmissionPage }
 
 function Own({ params, page }: OwnProps) {
   const time = useNow()
@@ -106,7 +106,7 @@ function Own({ params, page }: OwnProps) {
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
         <Sheet title={work.title}>
-          <PieceHead page={page} />
+          <SubmissionHead page={page} />
           <Row>
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
               <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">
@@ -193,7 +193,7 @@ function Own({ params, page }: OwnProps) {
 }
 
 /** What to do and what comes with it, beside the page at all times; on a phone above it. */
-function Directions({ page: { work } }: { readonly page: PiecePage }) {
+function Directions({ page: { work } }: { readonly page: SubmissionPage }) {
   if (!work.directions && !work.materials.length) return null
   return (
     <section className="order-1">
@@ -204,14 +204,14 @@ function Directions({ page: { work } }: { readonly page: PiecePage }) {
   )
 }
 
-/** A picture in the page is one of the files of the piece. */
-function useAddPicture(params: PieceParams): (file: File) => Promise<string> {
+/** A picture in the page is one of the files of the submission. */
+function useAddPicture(params: SubmissionParams): (file: File) => Promise<string> {
   const time = useNow()
   const client = useQueryClient()
   return async file => {
     try {
       const { id: fileId } = await sendFile(params, file, () => undefined).arrived
-      void client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+      void client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
       return addressOf(routes.seeFile, { ...params, fileId })
     } catch (error) {
       throw new Error(problemWords(error, time))
@@ -219,16 +219,16 @@ function useAddPicture(params: PieceParams): (file: File) => Promise<string> {
   }
 }
 
-/** Remembers that the piece was looked at, whenever something new has come. */
-export function useMarkPieceRead({ workId, placeId }: PieceParams, news: number): void {
+/** Remembers that the submission was looked at, whenever something new has come. */
+export function useMarkSubmissionRead({ workId, placeId }: SubmissionParams, news: number): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `news` is what makes it look again
   useEffect(() => {
-    void call(routes.markRead, {}, { what: `piece:${workId}:${placeId}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: `submission:${workId}:${placeId}` }).catch(() => undefined)
   }, [workId, placeId, news])
 }
 
 /** Why nothing can be written here now. */
-function NotNow({ page }: { readonly page: PiecePage }) {
+function NotNow({ page }: { readonly page: SubmissionPage }) {
   const time = useNow()
   const may = mayWrite(page.status, page.work, time.now)
   if (may.ok) return null
@@ -241,7 +241,7 @@ function NotNow({ page }: { readonly page: PiecePage }) {
 }
 
 /** The last hand-in, frozen as it was. */
-function AsHandedIn({ page }: { readonly page: PiecePage }) {
+function AsHandedIn({ page }: { readonly page: SubmissionPage }) {
   const time = useNow()
   const { classId } = useIds()
   const [last] = page.handIns

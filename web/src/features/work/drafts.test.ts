@@ -15,7 +15,7 @@ beforeEach(() => {
 })
 
 describe('what was written on this device', () => {
-  it('is kept for one person, one piece and one place', () => {
+  it('is kept for one person, one submission and one place', () => {
     draftsOf(draftKey('ann', 'w1', 'p1')).write(draft('<p>mine</p>'))
     expect(draftsOf(draftKey('bo', 'w1', 'p1')).all()).toEqual([])
     expect(draftsOf(draftKey('ann', 'w1', 'p1')).all()).toEqual([draft('<p>mine</p>')])

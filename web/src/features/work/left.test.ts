@@ -57,7 +57,7 @@ beforeEach(async () => {
       sent += part
     })
     request.on('end', () => {
-      const route = `${request.method} ${request.url?.replace('/api/classes/c1/works/w1/pieces/p1', '')}`
+      const route = `${request.method} ${request.url?.replace('/api/classes/c1/works/w1/submissions/p1', '')}`
       const body = sent ? JSON.parse(sent) : {}
       asked.push({ route, body })
       const refused = refusing.includes(route)
@@ -83,7 +83,7 @@ describe('what was left on this device', () => {
   it('is sent when its person is in again, and then it is not kept here any more', async () => {
     draftsOf(copy).write(draft('<p>mine</p>'))
     draftsOf(draftKey('bo', 'w1', 'p2')).write(draft('<p>not mine</p>'))
-    expect(await send()).toEqual({ pieces: 1, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 1, handIns: 0 })
     expect(asked).toMatchObject([{ route: 'PUT /copy', body: { html: '<p>mine</p>', base: 2, run: 'r' } }])
     expect(leftHere('ann')).toEqual([])
     expect(leftHere('bo')).toHaveLength(1)
@@ -95,7 +95,7 @@ describe('what was left on this device', () => {
     inkStore('ann w1 p1').keep({ id: 'two', put: null, sent: false })
     inkStore('ann w1 p1').keep({ ...stroke('three'), sent: true })
     keepPress(copy, pressed)
-    expect(await send()).toEqual({ pieces: 1, handIns: 1 })
+    expect(await send()).toEqual({ submissions: 1, handIns: 1 })
     expect(routesAsked()).toEqual(['PUT /copy', 'PUT /worksheet/ink', 'GET ', 'POST /hand-in'])
     expect(asked[1]?.body).toMatchObject({ put: [{ id: 'one' }], drop: ['two'] })
     expect(asked[3]?.body).toMatchObject({ version: 3, ink: 7, press: { pressedAt: 5 } })
@@ -106,15 +106,15 @@ describe('what was left on this device', () => {
   it('hands in what had been saved before the press as well', async () => {
     text = '<p>mine</p>'
     keepPress(copy, pressed)
-    expect(await send()).toEqual({ pieces: 1, handIns: 1 })
+    expect(await send()).toEqual({ submissions: 1, handIns: 1 })
     expect(asked.at(-1)?.body).toMatchObject({ version: 3, ink: 6 })
   })
 
   it('hands in nothing that was not looked at: a page that is another by now waits for its pupil', async () => {
     text = '<p>from another device</p>'
     keepPress(copy, pressed)
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(routesAsked()).toEqual(['GET '])
     expect(readPress(copy)).toEqual(pressed)
   })
@@ -129,8 +129,8 @@ describe('what was left on this device', () => {
     refusing = ['PUT /copy']
     draftsOf(copy).write(draft('<p>mine</p>'))
     keepPress(copy, pressed)
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(routesAsked()).toEqual(['PUT /copy'])
     expect(leftHere('ann')).toEqual(['w1 p1'])
     expect(readPress(copy)).toEqual(pressed)
@@ -141,7 +141,7 @@ describe('what was left on this device', () => {
 
   it('stays where the place is the person’s no more', async () => {
     draftsOf(draftKey('ann', 'w1', 'gone')).write(draft('<p>of another class</p>'))
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(asked).toEqual([])
     expect(leftHere('ann')).toHaveLength(1)
   })
@@ -149,8 +149,8 @@ describe('what was left on this device', () => {
   it('is left to its page while that is open', async () => {
     draftsOf(draftKey('ann', 'w1' as WorkId, 'p1' as PlaceId)).write(draft('<p>mine</p>'))
     const close = openedCopy(copy)
-    expect(await send()).toEqual({ pieces: 0, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     close()
-    expect(await send()).toEqual({ pieces: 1, handIns: 0 })
+    expect(await send()).toEqual({ submissions: 1, handIns: 0 })
   })
 })

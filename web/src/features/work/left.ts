@@ -5,10 +5,10 @@ import type { AccountId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS } from '@oppen/core/ink'
 import { call } from '../../app/api.js'
 import { forgetPage, leftHere, readKept } from '../../app/device.js'
-import type { PieceParams } from '../../app/queries.js'
+import type { SubmissionParams } from '../../app/queries.js'
 import { notYet } from '../../app/reaching.js'
 import { say } from '../../words/say.js'
-import { keptFiles, piecesWithFiles } from '../files/keptFiles.js'
+import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type Draft, MOST_ASIDE } from './draftAutosave.js'
@@ -19,29 +19,29 @@ export const leftWords = (handIns: number): string => say('handIn_left', { count
 
 type Writer = { readonly accountId: AccountId; readonly ties: readonly Tie[] }
 
-/** Of how many pieces something arrived, and how many were handed in by it. */
-export type Arrived = { pieces: number; handIns: number }
+/** Of how many submissions something arrived, and how many were handed in by it. */
+export type Arrived = { submissions: number; handIns: number }
 
-/** Pieces of which something stays for their pupil to see, and how often they had been opened by then. */
+/** Submissions of which something stays for their pupil to see, and how often they had been opened by then. */
 const staying = new Map<string, number>()
 
 /**
  * Sends what somebody made on this device and was not saved before the page was closed or they were signed out: words,
  * strokes, files, and a hand-in that was pressed. What was changed elsewhere meanwhile, or is refused, stays here until
- * its page is opened, which shows it; and so does a hand-in of it. A piece that is open in any tab is left to it.
+ * its page is opened, which shows it; and so does a hand-in of it. A submission that is open in any tab is left to it.
  */
 export async function sendLeft({ accountId, ties }: Writer): Promise<Arrived> {
-  const left = new Set([...leftHere(accountId), ...(await piecesWithFiles(accountId))])
-  const arrived = { pieces: 0, handIns: 0 }
-  for (const piece of left) {
-    const [workId, placeId] = piece.split(' ')
+  const left = new Set([...leftHere(accountId), ...(await submissionsWithFiles(accountId))])
+  const arrived = { submissions: 0, handIns: 0 }
+  for (const submission of left) {
+    const [workId, placeId] = submission.split(' ')
     const tie = ties.find(one => one.placeId === placeId && one.role === 'pupil')
     if (!tie?.placeId) continue
     const params = { classId: tie.classId, workId: workId as WorkId, placeId: tie.placeId }
     const copy = draftKey(accountId, params.workId, params.placeId)
     if (staying.get(copy) === timesOpened(copy)) continue
     try {
-      await whileClosed(copy, () => sendPiece(accountId, params, arrived))
+      await whileClosed(copy, () => sendSubmission(accountId, params, arrived))
     } catch (error) {
       if (notYet(error)) break
       // it stays on the device, and its page says why when it is opened
@@ -51,8 +51,12 @@ export async function sendLeft({ accountId, ties }: Writer): Promise<Arrived> {
   return arrived
 }
 
-/** All that was left of one piece, in the order in which it belongs. */
-async function sendPiece(accountId: AccountId, params: PieceParams, arrived: Arrived): Promise<void> {
+/** All that was left of one submission, in the order in which it belongs. */
+async function sendSubmission(
+  accountId: AccountId,
+  params: SubmissionParams,
+  arrived: Arrived,
+): Promise<void> {
   const owner = `${accountId} ${params.workId} ${params.placeId}`
   const copy = draftKey(accountId, params.workId, params.placeId)
   const files = await keptFiles(owner)
@@ -60,10 +64,10 @@ async function sendPiece(accountId: AccountId, params: PieceParams, arrived: Arr
   const version = await sendPage(copy, params)
   const ink = await sendStrokes(owner, params)
   const some = files.length > 0 || version !== undefined || ink !== undefined
-  if (some) arrived.pieces += 1
+  if (some) arrived.submissions += 1
   const press = readPress(copy)
   if (!press || isOpen(copy)) return
-  const page = await call(routes.seePiece, params)
+  const page = await call(routes.seeSubmission, params)
   if (!sameText(press.html, page.copy?.html ?? page.work.template ?? '')) {
     staying.set(copy, timesOpened(copy))
     return
@@ -71,12 +75,12 @@ async function sendPiece(accountId: AccountId, params: PieceParams, arrived: Arr
   const looked = { version: page.copy?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
   await sendPress(params, looked, press)
   dropPress(copy)
-  if (!some) arrived.pieces += 1
+  if (!some) arrived.submissions += 1
   arrived.handIns += 1
 }
 
 /** The words of one page. Gives the version that they became; nothing where none were left. */
-async function sendPage(copy: string, params: PieceParams): Promise<number | undefined> {
+async function sendPage(copy: string, params: SubmissionParams): Promise<number | undefined> {
   let version: number | undefined
   for (const { key, draft } of unsent(copy)) {
     const run = draft.base && idOf(draft.base).run
@@ -90,7 +94,7 @@ async function sendPage(copy: string, params: PieceParams): Promise<number | und
 }
 
 /** The strokes of one worksheet. Gives the version that they became; nothing where none were left. */
-async function sendStrokes(owner: string, params: PieceParams): Promise<number | undefined> {
+async function sendStrokes(owner: string, params: SubmissionParams): Promise<number | undefined> {
   const store = inkStore(owner)
   const changes = store.all().filter(change => !change.sent)
   let version: number | undefined

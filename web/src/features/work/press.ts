@@ -3,7 +3,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import type { SubmissionStatus } from '@oppen/core/work'
 import { call } from '../../app/api.js'
 import { keep, PAGE, PRESS, readKept } from '../../app/device.js'
-import type { PieceParams } from '../../app/queries.js'
+import type { SubmissionParams } from '../../app/queries.js'
 
 /** A hand-in that was pressed and has not arrived. */
 export type KeptPress = {
@@ -28,7 +28,7 @@ export const keepPress = (copy: string, press: KeptPress): boolean =>
 
 /** Hands in what was pressed before, with both moments by the clock of this device. */
 export const sendPress = (
-  params: PieceParams,
+  params: SubmissionParams,
   looked: { readonly version: number; readonly ink: number | null },
   press: KeptPress,
 ): Promise<SubmissionStatus> =>

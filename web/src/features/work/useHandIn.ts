@@ -4,7 +4,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call, Said, Unreachable } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import type { InkAutosave } from '../worksheets/inkAutosave.js'
@@ -40,7 +40,7 @@ type Parts = {
  * sent with its time once all that belongs to it has arrived.
  */
 export function useHandIn(
-  params: PieceParams,
+  params: SubmissionParams,
   { autosave, ink = null, filesComing = false, filesRefused = false }: Parts,
 ): HandingIn {
   const { account } = useMe()
@@ -61,7 +61,7 @@ export function useHandIn(
   const done = useCallback(async () => {
     callOff()
     setArrived(true)
-    await client.invalidateQueries({ queryKey: reads.piece({ classId, workId, placeId }).queryKey })
+    await client.invalidateQueries({ queryKey: reads.submission({ classId, workId, placeId }).queryKey })
   }, [callOff, client, classId, workId, placeId])
 
   const { status } = autosave

@@ -1,17 +1,17 @@
-import { type PiecePage, routes } from '@oppen/contract'
+import { routes, type SubmissionPage } from '@oppen/contract'
 import type { Edition } from '@oppen/core/copy'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { onCopySaved } from '../../app/live.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { later, reach } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { useAutosave } from '../../app/useAutosave.js'
 import { DraftAutosave, type SaveResult, type Sending } from './draftAutosave.js'
 import { draftKey, draftsOf, openedCopy } from './drafts.js'
 
-async function save(params: PieceParams, sending: Sending): Promise<SaveResult> {
+async function save(params: SubmissionParams, sending: Sending): Promise<SaveResult> {
   const keepalive = sending.html.length < 20_000
   const body = { ...sending, aside: [...sending.aside] }
   const result = await reach(() => call(routes.saveCopy, params, body, { keepalive }))
@@ -26,12 +26,12 @@ function otherOf({ params: { html, version, savedAt, lineage } }: Refusal): Edit
   return { ...parts, lineage: JSON.parse(String(lineage)) }
 }
 
-/** The own copy of a piece, kept safe while it is open. */
-export function useOwnCopy(params: PieceParams, page: PiecePage): DraftAutosave {
+/** The own copy of a submission, kept safe while it is open. */
+export function useOwnCopy(params: SubmissionParams, page: SubmissionPage): DraftAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
-  // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as the piece is open; news comes by `heard`
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as the submission is open; news comes by `heard`
   const autosave = useMemo(() => {
     const world = {
       save: (sending: Sending) => save({ classId, workId, placeId }, sending),
@@ -53,7 +53,7 @@ export function useOwnCopy(params: PieceParams, page: PiecePage): DraftAutosave 
         // an own save may be told of before it is answered
         void autosave.settled().then(() => {
           if (event.version <= autosave.version) return
-          void client.invalidateQueries({ queryKey: reads.piece({ classId, workId, placeId }).queryKey })
+          void client.invalidateQueries({ queryKey: reads.submission({ classId, workId, placeId }).queryKey })
         })
       }),
     [autosave, client, classId, workId, placeId],

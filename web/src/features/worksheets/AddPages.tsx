@@ -5,7 +5,7 @@ import { ImagePlus } from 'lucide-react'
 import { type ChangeEvent, useId } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
@@ -16,7 +16,7 @@ export function AddPages({
   params,
   first = false,
 }: {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   readonly first?: boolean
 }) {
   const id = useId()
@@ -30,7 +30,7 @@ export function AddPages({
     },
     done: () => {
       void client.invalidateQueries({ queryKey: reads.worksheet(params).queryKey })
-      void client.invalidateQueries({ queryKey: reads.piece(params).queryKey })
+      void client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
     },
   })
   const choose = (event: ChangeEvent<HTMLInputElement>) => {

@@ -3,7 +3,7 @@ import type { FileId } from '@oppen/core/ids'
 import type { InkEdit, InkItem, MarginNote, Spot } from '@oppen/core/ink'
 import { useState } from 'react'
 import { useCommand } from '../../app/command.js'
-import type { PieceParams } from '../../app/queries.js'
+import type { SubmissionParams } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
@@ -15,7 +15,7 @@ import { sendFile } from '../files/sendFile.js'
 import { newInkId } from './pens.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   readonly page: string
   readonly spot: Spot
   readonly before: MarginNote | null

@@ -1,7 +1,7 @@
 import type { WorksheetPage } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
@@ -10,7 +10,7 @@ import { useInk } from './useInk.js'
 import { Worksheet } from './Worksheet.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   /** While a hand-in waits it is only looked at, and goes on being sent. */
   readonly locked: boolean
   /** Tells the page around it how the worksheet stands, with each change; null once it is closed. */

@@ -1,13 +1,13 @@
 import '../../words/en/worksheets.js'
 import { routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { Versions } from '../../parts/Versions.js'
 import { say } from '../../words/say.js'
 import { WorksheetShown } from './WorksheetShown.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   /** Whether one can be brought back now. */
   readonly may: boolean
 }
@@ -21,7 +21,7 @@ export function SheetVersions({ params, may }: Props) {
       amount={({ items }) => say('worksheet_things', { count: items })}
       show={({ version }) => <WorksheetShown params={params} version={version} inWindow />}
       bring={number => call(routes.bringInkBack, { ...params, number })}
-      again={[reads.piece(params).queryKey, reads.worksheet(params).queryKey]}
+      again={[reads.submission(params).queryKey, reads.worksheet(params).queryKey]}
       may={may}
     />
   )

@@ -6,7 +6,7 @@ import { FileDown } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Off } from '../../parts/inputs.js'
@@ -21,7 +21,7 @@ import { Toolbar } from './Toolbar.js'
 import { usePdfs } from './usePages.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   readonly locked: boolean
   readonly page: WorksheetPage
   readonly autosave: InkAutosave
@@ -55,7 +55,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
       const sheetIds = page.sheets.filter(one => one.id !== sheet.id).map(one => one.id)
       return call(routes.orderSheets, params, { sheetIds })
     },
-    again: [reads.worksheet(params).queryKey, reads.piece(params).queryKey],
+    again: [reads.worksheet(params).queryKey, reads.submission(params).queryKey],
     done: () => {
       const sheetIds = page.sheets.map(one => one.id)
       tell(say('worksheet_page_gone'), () => void call(routes.orderSheets, params, { sheetIds }))

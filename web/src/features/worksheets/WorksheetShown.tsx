@@ -5,7 +5,7 @@ import type { InkItem, MarginNote } from '@oppen/core/ink'
 import { useQuery } from '@tanstack/react-query'
 import { FileDown, Maximize2 } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
@@ -20,7 +20,7 @@ import { useByPage, useWidth } from './Worksheet.js'
 import { Zoom } from './Zoom.js'
 
 type Props = {
-  readonly params: PieceParams
+  readonly params: SubmissionParams
   /** As it was at a version; without one as it is now. */
   readonly version?: number | undefined
   /** What stands on it here, where that is more than has arrived. */

@@ -2,7 +2,7 @@ import type { Saved } from '@oppen/core/copy'
 import { INK, INK_BASE, keep, readKept, readVersion } from '../../app/device.js'
 import type { InkChange, InkStore } from './inkAutosave.js'
 
-/** The device's own store for the worksheet of one piece of one person: each stroke under a name of its own. */
+/** The device's own store for the worksheet of one submission of one person: each stroke under a name of its own. */
 export function inkStore(owner: string): InkStore {
   const prefix = `${INK}${owner} `
   return {

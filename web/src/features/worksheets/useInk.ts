@@ -3,15 +3,15 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call } from '../../app/api.js'
 import { onInkSaved } from '../../app/live.js'
-import { type PieceParams, reads } from '../../app/queries.js'
+import { reads, type SubmissionParams } from '../../app/queries.js'
 import { later, reach } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { useAutosave } from '../../app/useAutosave.js'
 import { InkAutosave } from './inkAutosave.js'
 import { inkStore } from './inkStore.js'
 
-/** The worksheet of a piece, kept safe while it is open. */
-export function useInk(params: PieceParams, page: WorksheetPage): InkAutosave {
+/** The worksheet of a submission, kept safe while it is open. */
+export function useInk(params: SubmissionParams, page: WorksheetPage): InkAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params

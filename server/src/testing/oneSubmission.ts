@@ -4,33 +4,33 @@ import {
   buildTopic,
   buildWork,
   type Person,
-  pieceOf,
   type SmallSchool,
   smallSchool,
+  submissionOf,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach } from 'vitest'
-import type { PieceAddress } from '../features/work/moves.js'
+import type { SubmissionAddress } from '../features/work/moves.js'
 
-export type OnePiece = {
+export type OneSubmission = {
   school: SmallSchool
   built: BuiltClass
   topicId: TopicId
   teacher: Person
   anna: Person
   workId: WorkId
-  /** Anna's piece of the work. */
-  piece: () => PieceAddress
+  /** Anna's submission of the work. */
+  submission: () => SubmissionAddress
 }
 
-/** A school for the tests of one file, with a piece of work in it that is another before each test. */
-export function onePiece(): OnePiece {
-  const on = {} as OnePiece
+/** A school for the tests of one file, with a work in it that is another before each test. */
+export function oneSubmission(): OneSubmission {
+  const on = {} as OneSubmission
   beforeAll(async () => {
     const school = await smallSchool()
     const { built, teacher, anna } = school
     const topicId = await buildTopic(school.world, built, 'High water')
-    const piece = () => pieceOf(built, on.workId, 'Anna Reyes')
-    Object.assign(on, { school, built, teacher, anna, topicId, piece })
+    const submission = () => submissionOf(built, on.workId, 'Anna Reyes')
+    Object.assign(on, { school, built, teacher, anna, topicId, submission })
   })
   afterAll(() => on.school.stop())
   beforeEach(async () => {

@@ -7,7 +7,7 @@ import { Head } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
 import { whyWords } from '../../words/why.js'
-import { usePieceState } from './usePieceState.js'
+import { useSubmissionState } from './useSubmissionState.js'
 
 type Props = {
   readonly page: Pick<OutcomePage, 'work' | 'status' | 'topicName' | 'teacherName' | 'className' | 'pupil'>
@@ -15,11 +15,11 @@ type Props = {
   readonly ofChild?: boolean
 }
 
-/** The head of a piece: its time in the margin, how it stands, why it is due then, and what it is about. */
-export function PieceHead({ page, ofChild = false }: Props) {
+/** The head of a submission: its time in the margin, how it stands, why it is due then, and what it is about. */
+export function SubmissionHead({ page, ofChild = false }: Props) {
   const time = useNow()
   const { work, status } = page
-  const { state, said } = usePieceState(work, status)
+  const { state, said } = useSubmissionState(work, status)
   // a time that was simply set says nothing more by itself
   const why =
     work.dueAt !== null && work.why && (work.why.is !== 'fixed' || work.why.pushed) ? work.why : null

@@ -7,7 +7,7 @@ import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
-import { usePieceState } from './usePieceState.js'
+import { useSubmissionState } from './useSubmissionState.js'
 
 type Props = {
   readonly work: WorkLine
@@ -20,9 +20,9 @@ type Props = {
   readonly isNew?: boolean
 }
 
-/** One piece of work in a list: when in the margin; what, state and details on the page. One press opens it. */
-export function PieceLine({ work, status, to, meta, feedback, newNotes = 0, isNew = false }: Props) {
-  const { state, said } = usePieceState(work, status)
+/** One work in a list: when in the margin; what, state and details on the page. One press opens it. */
+export function SubmissionLine({ work, status, to, meta, feedback, newNotes = 0, isNew = false }: Props) {
+  const { state, said } = useSubmissionState(work, status)
   const time = useNow()
   const moment = momentOf(state)
   const details = [meta, work.minutes === null ? null : say('minutes', { minutes: work.minutes })].filter(

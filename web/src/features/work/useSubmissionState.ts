@@ -1,14 +1,14 @@
 import type { WorkLine } from '@oppen/contract'
-import { type PieceState, type SubmissionStatus, stateOfWork } from '@oppen/core/work'
+import { type SubmissionState, type SubmissionStatus, stateOfWork } from '@oppen/core/work'
 import { useNow } from '../../app/session.js'
 import { type StateWords, stateWords, teacherStateWords } from '../../words/states.js'
 
-/** The state of a piece now, in a pupil's or a teacher's words; it goes on as time does. */
-export function usePieceState(
+/** The state of a submission now, in a pupil's or a teacher's words; it goes on as time does. */
+export function useSubmissionState(
   work: WorkLine,
   status: SubmissionStatus,
   reader: 'pupil' | 'teacher' = 'pupil',
-): { state: PieceState; said: StateWords } {
+): { state: SubmissionState; said: StateWords } {
   const time = useNow()
   const state = stateOfWork(work, status, time.now)
   const words = reader === 'teacher' ? teacherStateWords : stateWords

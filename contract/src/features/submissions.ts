@@ -2,7 +2,7 @@ import type { FileId, HandInId, NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, typed } from '../wire/shapes.js'
 import { why } from './timing.js'
-import { material, moveKind, piecePlace, status, workLine } from './workParts.js'
+import { material, moveKind, status, submissionPlace, workLine } from './workParts.js'
 import { worksheetState } from './worksheets.js'
 
 export const file = z.object({
@@ -12,7 +12,7 @@ export const file = z.object({
   size: z.number().int(),
   addedAt: instant,
 })
-export type PieceFile = z.infer<typeof file>
+export type SubmissionFile = z.infer<typeof file>
 
 /** How much room the files of pupils take, in bytes. */
 export const roomPage = z.object({
@@ -50,13 +50,13 @@ export const note = z.object({
 })
 export type Note = z.infer<typeof note>
 
-/** What a family sees of a piece: how it stands and what the teacher said, nothing written and no side note. */
+/** What a family sees of a submission: how it stands and what the teacher said, nothing written and no side note. */
 export const outcomePage = z.object({
   className: z.string(),
   teacherName: z.string(),
   topicName: z.string().nullable(),
   work: workLine.extend({ directions: z.string(), why: why.nullable(), materials: z.array(material) }),
-  pupil: piecePlace,
+  pupil: submissionPlace,
   status,
   feedback: z.string().nullable(),
   moves: z.array(move.omit({ feedback: true })),
@@ -85,8 +85,8 @@ export type CopyVersion = z.infer<typeof version>
 export const threadPage = z.object({ notes: z.array(note), readAt: instant.nullable() })
 export type ThreadPage = z.infer<typeof threadPage>
 
-/** A piece of work as its pupil and the teachers see it. */
-export const piecePage = z.object({
+/** A submission as its pupil and the teachers see it. */
+export const submissionPage = z.object({
   className: z.string(),
   teacherName: z.string(),
   topicName: z.string().nullable(),
@@ -97,14 +97,14 @@ export const piecePage = z.object({
     why: why.nullable(),
     materials: z.array(material),
   }),
-  pupil: piecePlace,
+  pupil: submissionPlace,
   status,
   feedback: z.string().nullable(),
   copy: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
   /** Bytes of all files of this pupil in the class. */
   room: z.number().int(),
-  /** The worksheet of this piece; null where none was given out and the pupil made none. */
+  /** The worksheet of this submission; null where none was given out and the pupil made none. */
   worksheet: worksheetState.nullable(),
   /** What was handed in, frozen as it was, the newest first. */
   handIns: z.array(
@@ -125,11 +125,11 @@ export const piecePage = z.object({
   thread: z.object({ count: z.number().int(), fresh: z.number().int() }),
   readAt: instant.nullable(),
 })
-export type PiecePage = z.infer<typeof piecePage>
+export type SubmissionPage = z.infer<typeof submissionPage>
 
-export const pieceShapes = {
+export const submissionShapes = {
   readHandout: { reply: status },
-  seePiece: { reply: piecePage },
+  seeSubmission: { reply: submissionPage },
   seeOutcome: { reply: outcomePage },
   saveCopy: {
     body: z.object({
@@ -152,7 +152,7 @@ export const pieceShapes = {
   sendPart: {},
   seeUpload: {},
   dropUpload: {},
-  /** Takes a whole upload onto the piece. */
+  /** Takes a whole upload onto the submission. */
   addFile: { body: z.object({ uploadId: id<string>() }), reply: file },
   turnPicture: { reply: file },
   seeRoom: { reply: roomPage },

@@ -66,7 +66,7 @@ class Hand {
   async save(): Promise<void> {
     const html = `<p>${++this.count} words</p>`
     this.sending = html
-    const { version } = await this.person.get('saveCopy', this.pages, { html, base: this.words.version })
+    const { version } = await this.person.get('saveDraft', this.pages, { html, base: this.words.version })
     this.words = { version, html }
     this.sending = undefined
     acknowledged++
@@ -137,7 +137,7 @@ class Hand {
   async look(): Promise<string[]> {
     const lost: string[] = []
     const page = await this.person.get('seeSubmission', this.pages)
-    const { version = 0, html = '' } = page.copy ?? {}
+    const { version = 0, html = '' } = page.draft ?? {}
     const known = version === this.words.version ? html === this.words.html : html === this.sending
     if (version < this.words.version || version > this.words.version + 1 || !known)
       lost.push(`version ${version} “${html}” in place of ${this.words.version} “${this.words.html}”`)
@@ -217,7 +217,7 @@ async function whileWorking(times: number): Promise<void> {
     pupils.map(async ({ userName, submissions, sheet }) => {
       const hand = new Hand(await new Person(school.address).signIn(userName), submissions, sheet)
       await hand.save()
-      await hand.person.get('saveCopy', hand.steps, { html: '<p>words</p>', base: 0 })
+      await hand.person.get('saveDraft', hand.steps, { html: '<p>words</p>', base: 0 })
       return hand
     }),
   )

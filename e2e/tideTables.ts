@@ -70,7 +70,7 @@ export type Submission = { readonly classId: ClassId; readonly workId: WorkId; r
 export async function handedIn(day: TideTables, anna: Person, workId: WorkId): Promise<Submission> {
   const submission = { classId: day.classId, workId, placeId: placeIn(day.places, 'Anna Reyes') }
   const write = async (words: string, base: number) =>
-    (await anna.get('saveCopy', submission, { html: `<p>High water on Friday: ${words}</p>`, base })).version
+    (await anna.get('saveDraft', submission, { html: `<p>High water on Friday: ${words}</p>`, base })).version
   const first = await write('05:42 and 18:07, and the', 0)
   await anna.upload(submission, PIXEL, 'my tide table.png', 'image/png')
   await anna.get('writeNote', submission, { text: 'Is it summer time in the table?' })

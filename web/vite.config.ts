@@ -19,7 +19,7 @@ const FROM_THE_START = [
   /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
   /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
   /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
-  /\/core\/src\/(copy\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|texts\/(scripts|limits|index)\.)/,
+  /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|texts\/(scripts|limits|index)\.)/,
 ]
 
 /** A file that `start` needs but is not in it is asked for after it, and may need it in turn: such a build is refused. */

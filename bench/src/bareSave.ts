@@ -10,16 +10,16 @@ const run = (sql: string, bind: Record<string, unknown> = {}) =>
   new Promise<void>((resolve, reject) => db.run(sql, bind, error => (error ? reject(error) : resolve())))
 await run('pragma journal_mode = wal')
 await run('pragma synchronous = full')
-await run('create table copies (id text primary key, html text not null, version integer not null)')
+await run('create table drafts (id text primary key, html text not null, version integer not null)')
 
 const app = express()
 app.disable('x-powered-by')
 app.disable('etag')
 app.use(express.json({ limit: '2mb' }))
-app.put('/copy/:id', async (request, response) => {
+app.put('/draft/:id', async (request, response) => {
   const { html = JSON.stringify(request.body), base = 0 } = request.body
   await run(
-    `insert into copies values ($id, $html, $version)
+    `insert into drafts values ($id, $html, $version)
      on conflict (id) do update set html = excluded.html, version = excluded.version`,
     { $id: request.params.id, $html: html, $version: base + 1 },
   )

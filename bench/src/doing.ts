@@ -66,7 +66,7 @@ export async function typing(address: string): Promise<{ p95: number; requests: 
   await page.locator('.ProseMirror').click()
   let requests = 0
   page.on('request', request => {
-    if (request.url().endsWith('/copy')) requests += 1
+    if (request.url().endsWith('/draft')) requests += 1
   })
   const waits: number[] = []
   const began = performance.now()

@@ -29,7 +29,7 @@ export type Saving = {
   readonly bare: number
 }
 
-/** 30 who write, each on an own copy of about 900 characters. */
+/** 30 who write, each on a draft of about 900 characters. */
 export async function textsAtOnce(address: string, folder: string, out: string): Promise<Saving> {
   const writers = await untouched(address, 30)
   const savers = writers.map(({ person, submission }): Saver => {
@@ -37,7 +37,7 @@ export async function textsAtOnce(address: string, folder: string, out: string):
     const words = (n: number) =>
       Array.from({ length: 220 }, (_, at) => WORDS[at % WORDS.length]).join(' ') + n
     return {
-      url: `${address}${addressOf(routes.saveCopy, submission)}`,
+      url: `${address}${addressOf(routes.saveDraft, submission)}`,
       headers: headersOf(address, person.cookie),
       next: n => ({ html: `<p>${words(n)}</p>`, base }),
       took: version => {
@@ -87,7 +87,7 @@ async function compared(savers: readonly Saver[], file: string, out: string): Pr
     const first = round * SAVES
     const ours = await timed(savers, first, async (saver, n) => saver.took(await send(saver, saver.url, n)))
     const theirs = await timed(savers, first, (saver, n, at) =>
-      send(saver, `http://127.0.0.1:${bare.port}/copy/${at}`, n),
+      send(saver, `http://127.0.0.1:${bare.port}/draft/${at}`, n),
     )
     rounds.push({ ours, bare: theirs })
   }

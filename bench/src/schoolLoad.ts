@@ -111,7 +111,7 @@ class Loading {
     const base = this.acknowledged.get(pupil) ?? 0
     const { ms, text } = await ask(this.#port, {
       method: 'PUT',
-      path: `/api/classes/${classId}/works/${workId}/submissions/${placeId}/copy`,
+      path: `/api/classes/${classId}/works/${workId}/submissions/${placeId}/draft`,
       cookie,
       body: { html: words(n), base },
     })
@@ -207,7 +207,7 @@ function lost(folder: string, acknowledged: ReadonlyMap<LargePupil, number>): Pr
   return new Promise((resolve, reject) => {
     const db = new sqlite3.Database(join(folder, 'oppen.sqlite'))
     db.all<{ placeId: string; workId: string; version: number }>(
-      'select place_id as placeId, work_id as workId, version from copies',
+      'select place_id as placeId, work_id as workId, version from drafts',
       (error, rows) => {
         db.close()
         if (error) return reject(error)

@@ -108,7 +108,7 @@ describe('the shapes', () => {
     expect(shapes.addPlaces.body.safeParse({ places: [place] }).success).toBe(true)
     expect(shapes.addPlaces.body.safeParse({ places: Array(501).fill(place) }).success).toBe(false)
     expect(shapes.openDoor.body.safeParse({ span: { minutes: 601 }, admits: null }).success).toBe(false)
-    expect(shapes.saveCopy.body.safeParse({ html: '', base: -1 }).success).toBe(false)
+    expect(shapes.saveDraft.body.safeParse({ html: '', base: -1 }).success).toBe(false)
   })
 })
 

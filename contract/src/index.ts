@@ -37,7 +37,7 @@ export type {
 } from './features/school.js'
 export type { Found, SearchPage } from './features/search.js'
 export type {
-  CopyVersion,
+  DraftVersion,
   MoveLine,
   Note,
   OutcomePage,

@@ -14,7 +14,7 @@ import {
 } from '@oppen/server/features/classes/service'
 import { keepFile } from '@oppen/server/features/files/service'
 import { changeTimetable } from '@oppen/server/features/timing/timetable'
-import { saveCopy } from '@oppen/server/features/work/copies'
+import { saveDraft } from '@oppen/server/features/work/drafts'
 import { handIn } from '@oppen/server/features/work/handIn'
 import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { postWork } from '@oppen/server/features/work/posting'
@@ -184,14 +184,14 @@ export const submissionOf = (built: BuiltClass, workId: WorkId, name: string): S
   placeId: placeOf(built, name).placeId,
 })
 
-/** Writes the given text into the own copy, over what is there, and hands in where asked to. */
-export async function writeCopy(
+/** Writes the given text into the draft, over what is there, and hands in where asked to. */
+export async function writeDraft(
   world: World,
   pupil: Viewer,
   address: SubmissionAddress,
   { html, base = 0, handInToo = false }: { html: string; base?: number; handInToo?: boolean },
 ): Promise<number> {
-  const { version } = await saveCopy(world, pupil, address, { html, base })
+  const { version } = await saveDraft(world, pupil, address, { html, base })
   if (handInToo) await handIn(world, pupil, address, { version })
   return version
 }

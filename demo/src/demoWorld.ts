@@ -28,7 +28,7 @@ export async function openDemo(
 async function lastMoment(world: World): Promise<number> {
   const latest = await world.db.row<{ at: number | null }>(
     `select max(at) as at from (select max(at) as at from moves union all select max(seen_at) from sessions
-       union all select max(saved_at) from copies union all select max(at) from read_markers)`,
+       union all select max(saved_at) from drafts union all select max(at) from read_markers)`,
   )
   return latest?.at ?? 0
 }

@@ -29,7 +29,7 @@ import {
   placeOf,
   submissionOf,
   takePlace,
-  writeCopy,
+  writeDraft,
 } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { drawnFace, SHELLS } from './youngest.js'
@@ -108,7 +108,7 @@ async function lastYear(world: World, clock: FixedClock, school: DemoSchool): Pr
   const workId = await buildWork(world, pond, { topicId, title: 'Frogspawn, week by week' })
   const ada = school.pupils.get('Ada Moreno')
   if (ada) {
-    await writeCopy(world, ada, submissionOf(pond, workId, 'Ada Moreno'), {
+    await writeDraft(world, ada, submissionOf(pond, workId, 'Ada Moreno'), {
       html: '<p>In the first week it is a heap of glass beads, each with a dot. In the third week the dots have tails.</p>',
     })
   }

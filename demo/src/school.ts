@@ -19,7 +19,7 @@ import {
   follow,
   submissionOf,
   takePlace,
-  writeCopy,
+  writeDraft,
 } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { doing } from './doing.js'
@@ -241,7 +241,7 @@ async function oneWorks(world: World, clock: FixedClock, one: OneWorks): Promise
   const begun = clock.now() > posted ? clock.now() : posted + 60_000
   clock.moveTo(begun)
   const handInToo = past || luck < (plan.title === MARKED_EARLY ? 0.56 : 0.42)
-  await writeCopy(world, pupil, address, { html: seeded.pick(plan.answers), handInToo })
+  await writeDraft(world, pupil, address, { html: seeded.pick(plan.answers), handInToo })
   if (handInToo) await markIt(world, clock, one, begun)
 }
 
@@ -277,7 +277,7 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
   const ada = pupilOf(school, 'Ada Moreno')
   const beans = submissionOf(garden, work('Bean height chart'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-07T18:10'))
-  await writeCopy(world, ada, beans, {
+  await writeDraft(world, ada, beans, {
     html: '<p>Day 1: 2 mm, day 3: 9 mm, day 5: 21 mm, day 7: 40 mm. The line bends upwards, so it grows faster every day.</p>',
     handInToo: true,
   })
@@ -287,17 +287,17 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
 
   const log = submissionOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-12T16:05'))
-  const version = await writeCopy(world, ada, log, { html: ADAS_LOG.replace('<p>3</p>', '<p></p>') })
+  const version = await writeDraft(world, ada, log, { html: ADAS_LOG.replace('<p>3</p>', '<p></p>') })
   clock.moveTo(at(world, '2026-10-12T16:12'))
   await writeNote(world, ada, log, 'Is 0 mm a reading or should I leave it out?')
   clock.moveTo(at(world, '2026-10-12T16:40'))
-  await writeCopy(world, ada, log, { html: ADAS_LOG, base: version })
+  await writeDraft(world, ada, log, { html: ADAS_LOG, base: version })
   await addBytes(world, ada, log, { name: 'my rain gauge.png', bytes: await picture(GAUGE) })
-  await writeCopy(world, ada, log, { html: ADAS_LOG, base: version + 1, handInToo: true })
+  await writeDraft(world, ada, log, { html: ADAS_LOG, base: version + 1, handInToo: true })
   clock.moveTo(at(world, '2026-10-13T17:55'))
   await takeBack(world, ada, log)
   clock.moveTo(at(world, '2026-10-13T18:02'))
-  await writeCopy(world, ada, log, {
+  await writeDraft(world, ada, log, {
     html: ADAS_LOG.replace('is not typical', 'is <strong>not typical</strong>'),
     base: version + 1,
     handInToo: true,
@@ -305,11 +305,11 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
 
   const means = submissionOf(numbers, work('Means from a table'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-13T19:10'))
-  await writeCopy(world, ada, means, { html: '<p>1) 24 ÷ 4 = 6.</p><p>2) 35 ÷ 5 = 7.</p>' })
+  await writeDraft(world, ada, means, { html: '<p>1) 24 ÷ 4 = 6.</p><p>2) 35 ÷ 5 = 7.</p>' })
 
   const quay = submissionOf(words, work('The quay at low tide'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-09-29T17:20'))
-  await writeCopy(world, ada, quay, {
+  await writeDraft(world, ada, quay, {
     html: '<p>Mud breathes out when the water leaves.</p>',
     handInToo: true,
   })
@@ -328,7 +328,7 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
   clock.moveTo(at(world, '2026-10-12T09:10'))
   await plainMove(world, teachers.varga, submissionOf(garden, log, 'Milo Traub'), 'excuse')
   const hana = submissionOf(garden, log, 'Hana Birk')
-  await writeCopy(world, pupilOf(school, 'Hana Birk'), hana, {
+  await writeDraft(world, pupilOf(school, 'Hana Birk'), hana, {
     html: '<p>Mon 4, Tue 10</p>',
     handInToo: true,
   })
@@ -341,7 +341,7 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
     name: 'jar.png',
     bytes: await picture(JAR),
   })
-  await writeCopy(world, pupilOf(school, 'Chidi Larsen'), chidi, {
+  await writeDraft(world, pupilOf(school, 'Chidi Larsen'), chidi, {
     html: '<p>Sorry, my jar broke and I had to start over. Sand 20 mm, clay 9 mm.</p>',
     handInToo: true,
   })
@@ -349,7 +349,7 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
   await plainMove(world, teachers.varga, submissionOf(garden, jar, 'Kit Solano'), 'receive')
   clock.moveTo(at(world, '2026-10-14T12:05'))
   const ewan = submissionOf(garden, log, 'Ewan Sato')
-  await writeCopy(world, pupilOf(school, 'Ewan Sato'), ewan, { html: '<p>Mon 4</p>' })
+  await writeDraft(world, pupilOf(school, 'Ewan Sato'), ewan, { html: '<p>Mon 4</p>' })
   await writeNote(
     world,
     pupilOf(school, 'Ewan Sato'),

@@ -55,7 +55,7 @@ async function work({ userName, person, submission }: Working, told: Told[], mar
     let handIns = 0
     for (let n = 0; ; n++) {
       const html = `<p>${mark} ${n}</p>`
-      const saved = await person.get('saveCopy', submission, { html, base })
+      const saved = await person.get('saveDraft', submission, { html, base })
       base = saved.version
       told.push({ userName, submission, html, handIns })
       const status = await person.get('handIn', submission, { version: base })
@@ -78,9 +78,9 @@ async function isThere(address: string, last: Told): Promise<void> {
   const page = await person.get('seeSubmission', last.submission)
   // one more save or hand-in may have been kept whose answer was cut off; never one fewer
   const numberOf = (html: string | undefined) => Number(/ (\d+)<\/p>$/.exec(html ?? '')?.[1] ?? -1)
-  expect(numberOf(page.copy?.html)).toBeGreaterThanOrEqual(numberOf(last.html))
+  expect(numberOf(page.draft?.html)).toBeGreaterThanOrEqual(numberOf(last.html))
   expect(page.status.handIns).toBeGreaterThanOrEqual(last.handIns)
   expect(page.handIns.length).toBe(page.status.handIns)
   const handedIn = page.handIns.find(one => one.number === last.handIns)
-  if (last.handIns) expect(numberOf(handedIn?.html)).toBeLessThanOrEqual(numberOf(page.copy?.html))
+  if (last.handIns) expect(numberOf(handedIn?.html)).toBeLessThanOrEqual(numberOf(page.draft?.html))
 }

@@ -37,11 +37,11 @@ test('while the server is down the words stay and a hand-in waits; both go with 
 }) => {
   const page = await atWork(browser, 'ada.moreno', { keeps: true })
   await screensKept(page)
-  const copy = editor(page, NAME)
-  await copy.pressSequentially('The wind pushes the clouds up.')
+  const draft = editor(page, NAME)
+  await draft.pressSequentially('The wind pushes the clouds up.')
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
-  await copy.pressSequentially(' There they get cold.')
+  await draft.pressSequentially(' There they get cold.')
   await expect(bar(page)).toHaveText(/^Not saved since \d\d:\d\d\. Your words are kept on this device/)
   const press = async () => {
     await page.getByRole('button', { name: 'Hand in', exact: true }).click()
@@ -51,10 +51,10 @@ test('while the server is down the words stay and a hand-in waits; both go with 
   await press()
   // what waits can be called off, and written on
   await page.getByRole('button', { name: 'Keep working' }).click()
-  await copy.press('ControlOrMeta+End')
-  await copy.pressSequentially(' So it rains.')
+  await draft.press('ControlOrMeta+End')
+  await draft.pressSequentially(' So it rains.')
   await press()
-  await expect(copy).toHaveCount(0)
+  await expect(draft).toHaveCount(0)
   await accessible(page)
   // the lesson ends and the browser is closed; at home, without a network, everything is there
   const address = page.url()
@@ -106,7 +106,7 @@ test('words typed while the server was down are found after the browser was clos
   await context.close()
 })
 
-test('two tabs that write the same copy: both texts are held out, none is lost', async ({ browser }) => {
+test('two tabs that write the same draft: both texts are held out, none is lost', async ({ browser }) => {
   const one = await atWork(browser, 'lena.osei')
   const two = await one.context().newPage()
   await two.goto(one.url())

@@ -1,5 +1,5 @@
 import type { WorksheetPage } from '@oppen/contract'
-import type { Saved } from '@oppen/core/copy'
+import type { Saved } from '@oppen/core/draft'
 import type { InkItem } from '@oppen/core/ink'
 import { Person, Seeded } from '@oppen/demo'
 import type { SubmissionAddress } from '@oppen/server/features/work/moves'

@@ -1,11 +1,11 @@
-import { sayingOf } from '@oppen/core/copy'
+import { sayingOf } from '@oppen/core/draft'
 import { Person, Seeded } from '@oppen/demo'
 import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { expect, test } from '@playwright/test'
 import {
-  type Draft,
   DraftAutosave,
-  type Drafts,
+  type LocalDraft,
+  type LocalDrafts,
   type SaveResult,
   type Sending,
 } from '../../web/src/features/work/draftAutosave.js'
@@ -16,12 +16,12 @@ import { School } from '../school.js'
 const SEEDS = [11, 22, 33]
 const STEPS = 32
 
-/** What one device keeps of one copy, whatever page is open on it. */
+/** What one device keeps of one draft, whatever page is open on it. */
 class Store {
-  readonly pages = new Map<number, Draft>()
+  readonly pages = new Map<number, LocalDraft>()
   #next = 0
 
-  open(): Drafts {
+  open(): LocalDrafts {
     const own = ++this.#next
     let found: number[] = []
     return {
@@ -29,8 +29,8 @@ class Store {
         found = [...this.pages.keys()]
         return [...this.pages.values()].sort((one, other) => other.at - one.at)
       },
-      write: draft => {
-        this.pages.set(own, draft)
+      write: local => {
+        this.pages.set(own, local)
         return true
       },
       settle: () => {
@@ -40,7 +40,7 @@ class Store {
   }
 }
 
-/** A device with the copy open, over the real wire to the real server; its network can be cut. */
+/** A device with the draft open, over the real wire to the real server; its network can be cut. */
 class Device {
   autosave!: DraftAutosave
   cut = false
@@ -62,14 +62,14 @@ class Device {
     if (!page) return
     const world = {
       save: (sending: Sending) => this.#save(sending),
-      drafts: this.store.open(),
+      locals: this.store.open(),
       later: (run: () => void, milliseconds: number) => {
         const timer = setTimeout(run, milliseconds)
         return () => clearTimeout(timer)
       },
       now: () => performance.now(),
     }
-    this.autosave = new DraftAutosave(world, page.copy ?? undefined, page.work.template ?? '')
+    this.autosave = new DraftAutosave(world, page.draft ?? undefined, page.work.template ?? '')
     this.autosave.begin()
   }
 
@@ -77,9 +77,9 @@ class Device {
     if (this.cut) return { is: 'unreachable' }
     try {
       const body = { ...sending, aside: [...sending.aside] }
-      const { reply, error } = await this.#person.ask('saveCopy', this.#submission, body)
+      const { reply, error } = await this.#person.ask('saveDraft', this.#submission, body)
       if (!error) return { is: 'saved', saved: reply }
-      if (error.code !== 'copy_changed') return { is: 'refused', error }
+      if (error.code !== 'draft_changed') return { is: 'refused', error }
       const { html, version, savedAt, lineage } = error.params ?? {}
       const parts = { html: String(html), version: Number(version), savedAt: Number(savedAt) }
       return { is: 'conflict', theirs: { ...parts, lineage: JSON.parse(String(lineage)) } }
@@ -164,12 +164,12 @@ async function untouched(person: Person): Promise<SubmissionAddress> {
   return { classId: open.classId, workId: open.work.id, placeId: open.placeId }
 }
 
-/** The copy and all its kept versions. */
+/** The draft and all its kept versions. */
 async function everything(person: Person, submission: SubmissionAddress): Promise<string[]> {
   const page = await person.get('seeSubmission', submission)
   const versions = await person.get('seeVersions', submission)
   const kept = await Promise.all(
     versions.map(({ version }) => person.get('seeVersion', { ...submission, number: String(version) })),
   )
-  return [page.copy?.html ?? '', ...kept.map(one => one.html)]
+  return [page.draft?.html ?? '', ...kept.map(one => one.html)]
 }

@@ -125,7 +125,7 @@ test('everything of a pupil is downloaded, and then erased: on every device, for
   await page.getByRole('link', { name: 'Download everything' }).click()
   const zip = await readFile(await (await loading).path())
   expect(zip.subarray(0, 2).toString()).toBe('PK')
-  expect(zip.toString('latin1')).toContain('data/copies.json')
+  expect(zip.toString('latin1')).toContain('data/drafts.json')
 
   await page.getByRole('button', { name: 'Erase…' }).click()
   await accessible(page)

@@ -109,12 +109,12 @@ test('three children in turn on one shared tablet: each as the right one, and no
     await page.goto('/today')
     await page.getByRole('link', { name: /My shell/ }).click()
     // the server does not take the page any more, and the child does not wait for it
-    await page.route('**/copy', route => route.abort())
+    await page.route('**/draft', route => route.abort())
     await editor(page, /My shell/).fill('Noa has two small ones.')
     await expect(bar(page)).toContainText('Not saved')
     await page.getByRole('button', { name: 'Not you?' }).first().click()
     await expect(faces).toBeVisible()
-    await page.unroute('**/copy')
+    await page.unroute('**/draft')
   })
 
   await test.step('Ole comes in by three pictures and sees nothing of Noa; a wrong child goes back by one press', async () => {
@@ -142,7 +142,7 @@ test('three children in turn on one shared tablet: each as the right one, and no
         const me = await (await page.request.get('/api/me')).json()
         const { classId, placeId } = me.ties[0]
         const own = await (await page.request.get(`/api/classes/${classId}/own-work/${placeId}`)).json()
-        return own.submissions[0]?.copy ?? ''
+        return own.submissions[0]?.draft ?? ''
       })
       .toContain('Noa has two small ones.')
     await page.getByRole('link', { name: /My shell/ }).click()

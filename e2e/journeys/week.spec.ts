@@ -270,7 +270,7 @@ test('an open question shows what others said once the own answer is given, and 
       .first()
       .click()
     await one.page.getByRole('link', { name: 'Topics' }).last().click()
-    // a week filled from this one holds a copy of the question, due in November
+    // a week filled from this one holds a draft of the question, due in November
     await one.page
       .getByRole('link', { name: /What does rain sound like.*(To do by Fri 17:00|With your teacher)/ })
       .click()

@@ -219,7 +219,7 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   await teacher.getByRole('link', { name: /Nia Falk/ }).click()
   await expect.poll(() => inked(teacher)).toBeGreaterThan(100)
   // who signs out leaves none of it on the device
-  const kept = () => next.evaluate(() => caches.has('oppen kept files'))
+  const kept = () => next.evaluate(() => caches.has('oppen kept files 2'))
   expect(await kept()).toBe(true)
   await signOut(next)
   expect(await kept()).toBe(false)

@@ -2,7 +2,7 @@ import { readText, type TextKind } from '@oppen/core/texts'
 import sanitize from 'sanitize-html'
 import { take } from './refusal.js'
 
-/** A file of the directions of a work, of a pupil's own copy, or of a class. */
+/** A file of the directions of a work, of a pupil's draft, or of a class. */
 const OWN_PICTURE =
   /^\/api\/classes\/[\w-]+\/(works\/[\w-]+\/(materials|submissions\/[\w-]+\/files)|files)\/[\w-]+$/
 

@@ -34,7 +34,7 @@ export type World = {
   readonly pinned: ReadonlySet<Pinned>
   /** Random bytes; seeded in the demo, so that it is the same each time. */
   readonly random: (bytes: number) => Uint8Array
-  /** The name of this run of the server, another at each start: versions of own copies are told apart by it. */
+  /** The name of this run of the server, another at each start: versions of drafts are told apart by it. */
   readonly run: string
   /** The secret of this installation, from which family keys are derived. */
   readonly secret: Uint8Array

@@ -10,7 +10,9 @@ const PAGE = '/'
 /** What pages show of files: of own work, of worksheets, and what was given with the work. */
 const SHOWN =
   /^\/api\/classes\/[^/]+\/works\/[^/]+\/(submissions\/[^/]+\/(worksheet\/sheets|files)|materials|sheets)\/[^/]+$/
-const FILES_SHOWN = 'oppen kept files'
+const FILES_SHOWN = 'oppen kept files 2'
+/** What was kept in shapes that the screens no longer read. */
+const OUTDATED = ['oppen kept', 'oppen kept files']
 /** So many are kept, the newest. */
 const MOST = 60
 
@@ -33,7 +35,7 @@ self.addEventListener('activate', event => {
     await self.clients.claim()
     // tabs that were opened before still ask for the files of the build before
     const old = (await caches.keys()).filter(name => name.startsWith('oppen screens ') && name !== SCREENS)
-    await Promise.all(old.slice(0, -1).map(name => caches.delete(name)))
+    await Promise.all([...old.slice(0, -1), ...OUTDATED].map(name => caches.delete(name)))
   }
   event.waitUntil(tidy())
 })
@@ -64,7 +66,7 @@ const file = async request => (await caches.match(request)) ?? fetch(request)
 
 /** Whether a pupil is in whose device this is: nothing is kept for those who share one, nor after a sign-out. */
 const isOwn = async () => {
-  const me = await caches.match('/kept/me', { cacheName: 'oppen kept' })
+  const me = await caches.match('/kept/me', { cacheName: 'oppen kept 2' })
   return me !== undefined && (await me.json()).data.account.kind === 'pupil'
 }
 

@@ -84,7 +84,7 @@ async function install(): Promise<void> {
 }
 
 const isIn = async (kind: string) =>
-  (await caches.open('oppen kept')).put(
+  (await caches.open('oppen kept 2')).put(
     '/kept/me',
     new Response(JSON.stringify({ at: 1, data: { account: { kind } } })),
   )
@@ -126,12 +126,12 @@ describe('pictures and printed pages', () => {
   it('leave nothing of somebody who signs out while they come', async () => {
     await isIn('pupil')
     network = async path => {
-      await caches.delete('oppen kept')
-      await caches.delete('oppen kept files')
+      await caches.delete('oppen kept 2')
+      await caches.delete('oppen kept files 2')
       return image('late')(path)
     }
     expect(await ask(PICTURE)).toBe('late')
-    expect(await caches.has('oppen kept files')).toBe(false)
+    expect(await caches.has('oppen kept files 2')).toBe(false)
   })
 
   it('are the newest sixty', async () => {
@@ -139,7 +139,7 @@ describe('pictures and printed pages', () => {
     network = image('seen')
     for (let n = 0; n < 63; n++) await ask(`/api/classes/c1/works/w1/submissions/p1/worksheet/sheets/s${n}`)
     network = down
-    const kept = await (await caches.open('oppen kept files')).keys()
+    const kept = await (await caches.open('oppen kept files 2')).keys()
     expect(kept.map(({ url }) => url.split('/').at(-1))).toEqual(
       Array.from({ length: 60 }, (_, n) => `s${n + 3}`),
     )
@@ -149,7 +149,7 @@ describe('pictures and printed pages', () => {
     await isIn('pupil')
     network = () => new Response('voice', { headers: { 'content-type': 'audio/webm' } })
     expect(await ask(PICTURE)).toBe('voice')
-    expect(await caches.has('oppen kept files')).toBe(false)
+    expect(await caches.has('oppen kept files 2')).toBe(false)
     expect(await ask(PICTURE, { headers: { range: 'bytes=0-' } })).toBeUndefined()
     for (const path of ['/api/me', '/api/classes/c1/works/w1/submissions/p1', '/api/classes/c1/files/f1'])
       expect(await ask(path), path).toBeUndefined()

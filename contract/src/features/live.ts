@@ -18,9 +18,9 @@ export type LiveEvent =
     }
   | { readonly what: 'answers' | 'thread'; readonly classId: ClassId; readonly workId: WorkId }
   | { readonly what: 'circle'; readonly circleId: CircleId }
-  /** The own copy was saved as this version: for its pupil's other devices and a teacher who has it open. */
+  /** The draft was saved as this version: for its pupil's other devices and a teacher who has it open. */
   | {
-      readonly what: 'copy'
+      readonly what: 'draft'
       readonly classId: ClassId
       readonly workId: WorkId
       readonly placeId: PlaceId

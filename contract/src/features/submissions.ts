@@ -69,7 +69,7 @@ const saved = z.object({
   /** The runs of the server in which it was saved, each with its first version. */
   lineage: z.array(z.object({ run: z.string(), from: z.number().int() })).readonly(),
 })
-/** One version of an own copy. */
+/** One version of a draft. */
 export const edition = saved.extend({ html: z.string() })
 
 const version = z.object({
@@ -80,7 +80,7 @@ const version = z.object({
   /** Who brought an earlier one back in its place. */
   keptBy: z.string().nullable(),
 })
-export type CopyVersion = z.infer<typeof version>
+export type DraftVersion = z.infer<typeof version>
 
 export const threadPage = z.object({ notes: z.array(note), readAt: instant.nullable() })
 export type ThreadPage = z.infer<typeof threadPage>
@@ -100,7 +100,7 @@ export const submissionPage = z.object({
   pupil: submissionPlace,
   status,
   feedback: z.string().nullable(),
-  copy: edition.extend({ versions: z.number().int() }).nullable(),
+  draft: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
   /** Bytes of all files of this pupil in the class. */
   room: z.number().int(),
@@ -131,10 +131,10 @@ export const submissionShapes = {
   readHandout: { reply: status },
   seeSubmission: { reply: submissionPage },
   seeOutcome: { reply: outcomePage },
-  saveCopy: {
+  saveDraft: {
     body: z.object({
       html: typed,
-      /** The version the writing began from, and the run in which that was saved; 0 for a copy not made yet. */
+      /** The version the writing began from, and the run in which that was saved; 0 for a draft not made yet. */
       base: z.number().int().min(0),
       run: z.string().max(40).nullable().default(null),
       /** True where the writer has seen the other version and chosen: the other is kept among the versions. */
@@ -163,7 +163,7 @@ export const submissionShapes = {
   },
   handIn: {
     body: z.object({
-      /** The version of the own copy that the pupil looked at; 0 where there is none. */
+      /** The version of the draft that the pupil looked at; 0 where there is none. */
       version: z.number().int().min(0),
       /** Where it was pressed while nothing could be sent: both moments by the clock of the device. */
       press: z.object({ pressedAt: z.number(), sentAt: z.number() }).nullable().default(null),

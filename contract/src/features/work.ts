@@ -48,7 +48,7 @@ export const ownWorkPage = z.object({
       phase,
       mark: z.number().int().nullable(),
       feedback: z.string().nullable(),
-      copy: z.string().nullable(),
+      draft: z.string().nullable(),
       /** The version of the worksheet; null where there is none. */
       worksheet: z.number().int().nullable(),
       handIns: z.array(z.object({ number: z.number().int(), at: instant, html: z.string() })),

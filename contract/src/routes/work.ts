@@ -93,9 +93,9 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/submissions/:placeId/outcome',
     'outcome.see',
   ),
-  saveCopy: route<Shapes['saveCopy']>()(
+  saveDraft: route<Shapes['saveDraft']>()(
     'PUT',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/copy',
+    '/api/classes/:classId/works/:workId/submissions/:placeId/draft',
     'submission.write',
   ),
   seeVersions: route<Shapes['seeVersions']>()(
@@ -111,7 +111,7 @@ export const workRoutes = {
   bringBack: route<Shapes['bringBack']>()(
     'POST',
     '/api/classes/:classId/works/:workId/submissions/:placeId/versions/:number/back',
-    'copy.bringBack',
+    'draft.bringBack',
   ),
   // a file in parts, by the tus protocol: begin, send a part, ask how much has come, give up
   beginUpload: route<Shapes['beginUpload']>()(

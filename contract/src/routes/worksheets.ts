@@ -26,7 +26,7 @@ export const worksheetRoutes = {
   bringInkBack: route<Shapes['bringInkBack']>()(
     'POST',
     '/api/classes/:classId/works/:workId/submissions/:placeId/worksheet/versions/:number/back',
-    'copy.bringBack',
+    'draft.bringBack',
   ),
   addSheets: route<Shapes['addSheets']>()(
     'POST',

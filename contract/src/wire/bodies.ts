@@ -6,7 +6,7 @@ const USUAL = 16
 /** Routes that take more, for what people write or send at once. */
 const MORE: Partial<Record<RouteName, number>> = {
   // a page of somebody's own, with the texts it was chosen against
-  saveCopy: 2_048,
+  saveDraft: 2_048,
   saveInk: 2_048,
   // directions and a template
   postWork: 1_536,

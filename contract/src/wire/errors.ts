@@ -118,7 +118,7 @@ export const ERRORS = {
   answers_hidden: { status: 409, params: [] },
   nothing_asked: { status: 409, params: [] },
   nothing_to_hand_in: { status: 422, params: [] },
-  copy_changed: { status: 409, params: ['version', 'savedAt', 'html', 'lineage'] },
+  draft_changed: { status: 409, params: ['version', 'savedAt', 'html', 'lineage'] },
   words_not_own: { status: 403, params: [] },
   tablet_who: { status: 409, params: [] },
   not_your_page: { status: 409, params: [] },

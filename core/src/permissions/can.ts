@@ -93,7 +93,7 @@ export const ACTIONS = {
   'answers.reply': ['teacher', 'pupil'],
   'submission.see': ['teacher', 'self'],
   'submission.write': ['self'],
-  'copy.bringBack': ['teacher', 'self'],
+  'draft.bringBack': ['teacher', 'self'],
   'submission.mark': ['teacher'],
   'sideNote.write': ['teacher', 'self'],
   'thread.see': ['teacher', 'pupil'],

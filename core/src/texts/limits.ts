@@ -7,7 +7,7 @@ export const LIMITS = {
   feedback: 8_000,
   notice: 20_000,
   directions: 60_000,
-  copy: 300_000,
+  draft: 300_000,
 } as const
 
 export type TextKind = keyof typeof LIMITS

@@ -94,7 +94,7 @@ export function momentOf(state: SubmissionState): Instant | null {
 }
 
 /**
- * Whether the pupil may write in the own copy now. Refuses `work_not_open` (with `at`), `work_closed` (with
+ * Whether the pupil may write in the draft now. Refuses `work_not_open` (with `at`), `work_closed` (with
  * `at`), and `illegal_move` while it lies with the teacher or is finished.
  */
 export function mayWrite(status: SubmissionStatus, timing: Timing, now: Instant): Outcome<true> {

@@ -1,2 +1,2 @@
-/** The title of a pupil's own copy: "work title — pupil name". */
-export const copyTitle = (workTitle: string, pupilName: string): string => `${workTitle} — ${pupilName}`
+/** The title of a pupil's draft: "work title — pupil name". */
+export const draftTitle = (workTitle: string, pupilName: string): string => `${workTitle} — ${pupilName}`

@@ -44,7 +44,7 @@ type AnyHandler = (ask: Asked<AnyRoute> & { viewer: Viewer | undefined }) => Pro
 
 /** Routes that are asked most: the router looks through them in order, and there are two hundred. */
 const OFTEN: readonly RouteName[] = [
-  'saveCopy',
+  'saveDraft',
   'saveInk',
   'me',
   'live',

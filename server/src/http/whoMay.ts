@@ -169,7 +169,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   changeTimetable: teachers,
   seeSubmission: [...teachers, 'anna'],
   seeOutcome: [...teachers, 'anna', 'annasFamily'],
-  saveCopy: ['anna'],
+  saveDraft: ['anna'],
   seeVersions: [...teachers, 'anna'],
   seeVersion: [...teachers, 'anna'],
   bringBack: [...teachers, 'anna'],

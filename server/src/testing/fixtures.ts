@@ -9,7 +9,7 @@ import {
   submissionOf,
   type TestServer,
   takePlace,
-  writeCopy,
+  writeDraft,
 } from '@oppen/demo'
 import sharp from 'sharp'
 import { keepClassFile } from '../features/about/files.js'
@@ -50,8 +50,8 @@ export async function oneOfEverything(
   const topicId: TopicId = await buildTopic(world, into, 'Topic')
   const workId: WorkId = await buildWork(world, into, { topicId, title: 'Work', points: '10' })
   const address = submissionOf(into, workId, name)
-  const base = await writeCopy(world, pupil, address, { html: '<p>words</p>' })
-  await writeCopy(world, pupil, address, { html: '<p>other words</p>', base })
+  const base = await writeDraft(world, pupil, address, { html: '<p>words</p>' })
+  await writeDraft(world, pupil, address, { html: '<p>other words</p>', base })
   const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
     .png()
     .toBuffer()

@@ -1,6 +1,6 @@
-import type { Lineage, Saved } from '@oppen/core/copy'
+import type { Lineage, Saved } from '@oppen/core/draft'
 
-/** What this device keeps of own copies: the words of each page, and the version that they began from. */
+/** What this device keeps of drafts: the words of each page, and the version that they began from. */
 export const PAGE = 'oppen page '
 export const BASE = 'oppen base '
 /** Strokes and words on worksheets, each under a name of its own, and the version last confirmed. */

@@ -3,9 +3,9 @@ import { Unreachable } from './api.js'
 import { loadScriptFonts } from './scriptFonts.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
-const KEPT = 'oppen kept'
+const KEPT = 'oppen kept 2'
 /** What the service worker keeps of the pictures and printed pages of those submissions (`sw.js`). */
-const KEPT_SHOWN = 'oppen kept files'
+const KEPT_SHOWN = 'oppen kept files 2'
 const ME = '/kept/me'
 /** So many submissions are kept, the last opened ones. */
 const MOST = 12

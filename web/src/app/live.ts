@@ -19,14 +19,14 @@ export function onInkSaved(
   return () => void drawing.delete(submissionOf(submission))
 }
 
-type CopyEvent = Extract<LiveEvent, { what: 'copy' }>
+type DraftEvent = Extract<LiveEvent, { what: 'draft' }>
 
-const copyListeners = new Set<(event: CopyEvent) => void>()
+const draftListeners = new Set<(event: DraftEvent) => void>()
 
-/** Hears of own copies saved elsewhere. Gives the way to stop hearing. */
-export function onCopySaved(listener: (event: CopyEvent) => void): () => void {
-  copyListeners.add(listener)
-  return () => void copyListeners.delete(listener)
+/** Hears of drafts saved elsewhere. Gives the way to stop hearing. */
+export function onDraftSaved(listener: (event: DraftEvent) => void): () => void {
+  draftListeners.add(listener)
+  return () => void draftListeners.delete(listener)
 }
 
 /** Keeps what the screens show true: what changed on the server is read again where it is shown. */
@@ -98,8 +98,8 @@ function apply(client: QueryClient, event: LiveEvent): void {
       if (drawing.has(submissionOf(event))) drawing.get(submissionOf(event))?.(event)
       else again('worksheet', event.classId, event.workId, event.placeId)
       break
-    case 'copy':
-      for (const listener of copyListeners) listener(event)
+    case 'draft':
+      for (const listener of draftListeners) listener(event)
       break
     case 'me':
     case 'clock':

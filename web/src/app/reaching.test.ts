@@ -20,7 +20,7 @@ describe('what did not arrive', () => {
 
   it.each([
     [refusal('work_closed')],
-    [refusal('copy_changed')],
+    [refusal('draft_changed')],
     [refusal('not_found')],
     [new Error('a fault of the page')],
   ])('stays refused: %s', async error => {

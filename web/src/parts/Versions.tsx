@@ -1,5 +1,5 @@
 import '../words/en/doing.js'
-import type { KeptFor } from '@oppen/core/copy'
+import type { KeptFor } from '@oppen/core/draft'
 import { when } from '@oppen/core/timing'
 import { type QueryKey, type UseQueryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'

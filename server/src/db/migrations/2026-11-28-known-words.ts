@@ -22,6 +22,8 @@ const TABLES = [
   ['waits', 'join_requests'],
   ['tries', 'attempts'],
   ['pieces', 'submissions'],
+  ['copies', 'drafts'],
+  ['copy_versions', 'draft_versions'],
 ] as const
 
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`

@@ -71,7 +71,7 @@ it('everything that was acknowledged before a backup is in it, made while the sc
   let base = 0
   const saving = (async () => {
     while (going) {
-      const { version } = await anna.get('saveCopy', submission, { html: `<p>${base + 1} words</p>`, base })
+      const { version } = await anna.get('saveDraft', submission, { html: `<p>${base + 1} words</p>`, base })
       base = version
       saved.push({ version, at: performance.now() })
     }
@@ -93,12 +93,12 @@ it('everything that was acknowledged before a backup is in it, made while the sc
   const restored = await restore()
   expect(restored).toMatchObject({ name: done.name, before: undefined })
   const again = await testServer({ folder: data })
-  const [copy] = await again.world.db.rows<{ version: number; html: string }>(
-    'select version, html from copies',
+  const [draft] = await again.world.db.rows<{ version: number; html: string }>(
+    'select version, html from drafts',
   )
-  expect(copy?.version).toBeGreaterThanOrEqual(saved[before - 1]?.version ?? 0)
-  expect(copy?.version).toBeLessThan(base)
-  expect(copy?.html).toBe(`<p>${copy?.version} words</p>`)
+  expect(draft?.version).toBeGreaterThanOrEqual(saved[before - 1]?.version ?? 0)
+  expect(draft?.version).toBeLessThan(base)
+  expect(draft?.html).toBe(`<p>${draft?.version} words</p>`)
   // who was signed in signs in anew, and finds the file
   expect((await again.person().ask('me', {})).status).toBe(401)
   const annaAgain = await again.person().signIn('anna.reyes')

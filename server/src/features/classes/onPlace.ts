@@ -12,8 +12,8 @@
 export const ON_PLACE = {
   answer_replies: 'submission',
   answers: 'submission',
-  copies: 'submission',
-  copy_versions: 'submission',
+  drafts: 'submission',
+  draft_versions: 'submission',
   files: 'submission',
   hand_ins: 'submission',
   ink: 'submission',

@@ -204,7 +204,7 @@ type SubmissionHeld = {
   savedAt: Instant | null
 }
 
-/** Every work on which one of two places has something: a move, a copy, a file or a side note. */
+/** Every work on which one of two places has something: a move, a draft, a file or a side note. */
 export const heldBy = (db: Database, one: PlaceId, other: PlaceId) =>
   db.rows<SubmissionHeld>(
     `select w.work_id as workId, w.place_id as placeId, coalesce(i.phase, 'untouched') as phase,
@@ -213,7 +213,7 @@ export const heldBy = (db: Database, one: PlaceId, other: PlaceId) =>
        table => `select work_id, place_id from ${table} where place_id in ($one, $other)`,
      ).join(' union ')}) w
      left join submissions i on i.work_id = w.work_id and i.place_id = w.place_id
-     left join copies k on k.work_id = w.work_id and k.place_id = w.place_id`,
+     left join drafts k on k.work_id = w.work_id and k.place_id = w.place_id`,
     { one, other },
   )
 

@@ -101,7 +101,7 @@ describe('a place', () => {
 describe('moving away', () => {
   it('takes pupil and family out at once, also from their live streams, and keeps the work for both sides', async () => {
     const submission = submissionOf(school.built, await posted('Log'), 'Anna Reyes')
-    await school.anna.get('saveCopy', submission, { html: '<p>by Anna</p>', base: 0 })
+    await school.anna.get('saveDraft', submission, { html: '<p>by Anna</p>', base: 0 })
     const stream = await school.anna.fetch('/api/live', { headers: { accept: 'text/event-stream' } })
     const reader = stream.body?.getReader()
     const { placeId } = here('Anna Reyes')
@@ -118,7 +118,7 @@ describe('moving away', () => {
     expect(heard).not.toContain('talk')
     expect(await place('Anna Reyes')).toMatchObject({ leftHow: 'moved', leftAt: school.clock.now() })
     const kept = await school.teacher.get('seeOwnWork', { ...at(), placeId })
-    expect(kept.submissions).toMatchObject([{ title: 'Log', copy: '<p>by Anna</p>' }])
+    expect(kept.submissions).toMatchObject([{ title: 'Log', draft: '<p>by Anna</p>' }])
     await school.teacher.get('bringPlaceBack', here('Anna Reyes'))
     expect((await school.anna.get('me', {})).ties).toMatchObject([{ className: 'Tides' }])
     expect((await school.family.get('me', {})).ties).toMatchObject([{ placeName: 'Anna Reyes' }])
@@ -128,13 +128,13 @@ describe('moving away', () => {
 describe('leaving', () => {
   it('is for the pupil alone, who keeps reading and downloading the own work, and can come back', async () => {
     const submission = submissionOf(school.built, await posted('Map'), 'Bo Lund')
-    await school.bo.get('saveCopy', submission, { html: '<p>by Bo</p>', base: 0 })
+    await school.bo.get('saveDraft', submission, { html: '<p>by Bo</p>', base: 0 })
     await school.bo.get('handIn', submission, { version: 1 })
     expect(await school.anna.ask('leaveClass', here('Bo Lund'))).toMatchObject({ status: 404 })
     await school.bo.get('leaveClass', here('Bo Lund'))
     expect((await school.bo.get('me', {})).ties).toMatchObject([{ role: 'leaver', className: 'Tides' }])
     expect(await school.bo.ask('seeTopics', at())).toMatchObject({ status: 404 })
-    expect(await school.bo.ask('saveCopy', submission, { html: '<p>more</p>', base: 1 })).toMatchObject({
+    expect(await school.bo.ask('saveDraft', submission, { html: '<p>more</p>', base: 1 })).toMatchObject({
       status: 404,
     })
     const own = await school.bo.get('seeOwnWork', here('Bo Lund'))
@@ -204,7 +204,7 @@ describe('two places that are one child', () => {
     const page = await school.teacher.get('openDoor', at(), { span: 'today', admits: null })
     await person.get('claim', {}, { code: page.door?.code ?? '', placeId: double, secret: null })
     const workId = await posted('Poem')
-    await person.get('saveCopy', { ...at(), workId, placeId: double }, { html: '<p>by Gwen</p>', base: 0 })
+    await person.get('saveDraft', { ...at(), workId, placeId: double }, { html: '<p>by Gwen</p>', base: 0 })
     const key = (await place('Gwen Hale')).keys.find(one => one.kind === 'family')
     await school
       .person()
@@ -218,14 +218,14 @@ describe('two places that are one child', () => {
     })
     expect((await register()).places.map(one => one.name)).not.toContain('Gwen Hale')
     expect(await person.get('seeSubmission', { ...at(), workId, placeId: right })).toMatchObject({
-      copy: { html: '<p>by Gwen</p>' },
+      draft: { html: '<p>by Gwen</p>' },
     })
     expect((await register()).merges).toMatchObject([{ from: 'Gwen Hale', into: 'Gwen Hale-Ost' }])
 
     await school.teacher.get('undoMerge', { ...at(), mergeId })
     expect(JSON.stringify(await register())).toBe(before)
     expect(await person.get('seeSubmission', { ...at(), workId, placeId: double })).toMatchObject({
-      copy: { html: '<p>by Gwen</p>' },
+      draft: { html: '<p>by Gwen</p>' },
     })
     expect(gwen.kind).toBe('pupil')
   })
@@ -315,21 +315,21 @@ describe('two places that are one child', () => {
         ?.keys.find(one => one.kind === 'home')
       const person = school.person()
       await person.get('comeHome', {}, { key: key?.key ?? '', asSelf: false })
-      await person.get('saveCopy', { ...at(), workId, placeId }, { html, base: 0 })
+      await person.get('saveDraft', { ...at(), workId, placeId }, { html, base: 0 })
       if (handIn) await person.get('handIn', { ...at(), workId, placeId }, { version: 1 })
     }
     await put(double, '<p>handed in</p>', true)
     await put(right, '<p>begun</p>', false)
     await school.teacher.get('freePlace', { ...at(), placeId: right })
     const { mergeId } = await merge(double, right)
-    const copyOf = async (placeId: PlaceId) =>
+    const draftOf = async (placeId: PlaceId) =>
       (await school.teacher.get('seeOwnWork', { ...at(), placeId })).submissions.find(
         one => one.workId === workId,
       )
-    expect(await copyOf(right)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })
+    expect(await draftOf(right)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })
     await school.teacher.get('undoMerge', { ...at(), mergeId })
-    expect(await copyOf(double)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })
-    expect(await copyOf(right)).toMatchObject({ copy: '<p>begun</p>', handIns: [] })
+    expect(await draftOf(double)).toMatchObject({ handIns: [{ html: '<p>handed in</p>' }] })
+    expect(await draftOf(right)).toMatchObject({ draft: '<p>begun</p>', handIns: [] })
   })
 })
 

@@ -134,7 +134,7 @@ describe('a guest of an open class', () => {
       alsoIn: [],
     })
     const placeId = me.ties[0]?.placeId as PlaceId
-    await guest.get('saveCopy', { ...at(), workId, placeId }, { html: '<p>by Gail</p>', base: 0 })
+    await guest.get('saveDraft', { ...at(), workId, placeId }, { html: '<p>by Gail</p>', base: 0 })
     expect((await register()).places.find(place => place.id === placeId)).toMatchObject({ guest: true })
   })
 
@@ -145,7 +145,7 @@ describe('a guest of an open class', () => {
     await school.teacher.get('mergePlaces', { ...at(), placeId: place.id }, { into: dan.id })
     expect((await register()).places.filter(one => one.guest)).toEqual([])
     const work = await school.teacher.get('seeOwnWork', { ...at(), placeId: dan.id })
-    expect(work.submissions).toMatchObject([{ title: 'Poem', copy: '<p>by Gail</p>' }])
+    expect(work.submissions).toMatchObject([{ title: 'Poem', draft: '<p>by Gail</p>' }])
     expect((await guest.get('me', {})).ties).toEqual([])
   })
 })

@@ -42,7 +42,7 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-it('tells of a submission only those who may see it, and of a copy only pupil and teachers; nobody is told what it says', async () => {
+it('tells of a submission only those who may see it, and of a draft only pupil and teachers; nobody is told what it says', async () => {
   const names = ['ms.kestrel', 'anna.reyes', 'mr.reyes', 'bo.lund', 'ms.dunlin']
   const people = await Promise.all(names.map(name => school.person().signIn(name)))
   const streams = await Promise.all(people.map(listen))
@@ -51,7 +51,7 @@ it('tells of a submission only those who may see it, and of a copy only pupil an
     await buildWork(school.world, school.built, { title: 'Read' }),
     'Anna Reyes',
   )
-  await people[1]?.get('saveCopy', submission, { html: '<p>secret words</p>', base: 0 })
+  await people[1]?.get('saveDraft', submission, { html: '<p>secret words</p>', base: 0 })
   await people[0]?.get('writeNotice', submission, { html: '<p>end</p>' })
   const kinds = () => streams.map(stream => stream.heard.map(event => event.what))
   await expect
@@ -62,8 +62,8 @@ it('tells of a submission only those who may see it, and of a copy only pupil an
     )
     .toBe(true)
   expect(kinds()).toEqual([
-    ['topics', 'submission', 'copy', 'talk'],
-    ['topics', 'submission', 'copy', 'talk'],
+    ['topics', 'submission', 'draft', 'talk'],
+    ['topics', 'submission', 'draft', 'talk'],
     ['topics', 'submission', 'talk'],
     ['topics', 'talk'],
     [],

@@ -56,8 +56,8 @@ const pupil = (accountId: string, placeId = `place of ${accountId}`): Viewer =>
     left: [],
     circles: [],
   }) as unknown as Viewer
-const copyOf = (placeId: string): LiveEvent => ({
-  what: 'copy',
+const draftOf = (placeId: string): LiveEvent => ({
+  what: 'draft',
   classId,
   workId: 'work' as WorkId,
   placeId: placeId as PlaceId,
@@ -88,15 +88,15 @@ describe('an event', () => {
     const { streams } = make([pupil('anna'), pupil('bo')])
     const screens = [new Screen('anna'), new Screen('anna', 'second'), new Screen('bo'), new Screen('cara')]
     for (const screen of screens) streams.add(screen, 100)
-    await streams.tell(copyOf('place of anna'))
-    expect(screens.map(screen => screen.heard)).toEqual([['copy'], ['copy'], [], []])
+    await streams.tell(draftOf('place of anna'))
+    expect(screens.map(screen => screen.heard)).toEqual([['draft'], ['draft'], [], []])
   })
 
   it('asks once who belongs to the class, however many screens are open, and of no session whether it lasts', async () => {
     const { streams, asked } = make([pupil('anna')])
     for (let n = 0; n < 500; n++) streams.add(new Screen(`other ${n}`), 100)
     streams.add(new Screen('anna'), 100)
-    await streams.tell(copyOf('place of anna'))
+    await streams.tell(draftOf('place of anna'))
     expect(asked).toEqual({ class: 1, end: 0 })
     expect(streams.size).toBe(501)
   })
@@ -107,13 +107,13 @@ describe('an event', () => {
     streams.add(over, 100)
     streams.add(used, 100)
     clock.now = 200
-    await streams.tell(copyOf('place of anna'))
+    await streams.tell(draftOf('place of anna'))
     await expect.poll(() => over.ended).toBe(true)
-    expect([used.heard, used.ended, streams.size]).toEqual([['copy'], false, 1])
+    expect([used.heard, used.ended, streams.size]).toEqual([['draft'], false, 1])
     ends.used = undefined as never
     clock.now = 400
-    await streams.tell(copyOf('place of anna'))
-    expect(used.heard).toEqual(['copy', 'copy'])
+    await streams.tell(draftOf('place of anna'))
+    expect(used.heard).toEqual(['draft', 'draft'])
   })
 })
 
@@ -131,7 +131,7 @@ describe('streams', () => {
     const screen = new Screen('anna')
     streams.add(screen, 100)
     screen.response.writableLength = 1_000_000
-    await streams.tell(copyOf('place of anna'))
+    await streams.tell(draftOf('place of anna'))
     expect([screen.destroyed, screen.heard, streams.size]).toEqual([true, [], 0])
   })
 
@@ -161,10 +161,10 @@ it('a save of one class asks nothing of the sessions of open screens, and reads 
     await buildWork(school.world, school.built, { title: 'Log' }),
     'Anna Reyes',
   )
-  await school.anna.get('saveCopy', submission, { html: '<p>one</p>', base: 0 })
-  await school.anna.get('saveCopy', submission, { html: '<p>two</p>', base: 1 })
+  await school.anna.get('saveDraft', submission, { html: '<p>one</p>', base: 0 })
+  await school.anna.get('saveDraft', submission, { html: '<p>two</p>', base: 1 })
   statements.length = 0
-  await school.anna.get('saveCopy', submission, { html: '<p>three</p>', base: 2 })
+  await school.anna.get('saveDraft', submission, { html: '<p>three</p>', base: 2 })
   expect(statements.filter(sql => /from sessions|from accounts|family_links/.test(sql))).toEqual([])
   for (const stream of streams) await stream.body?.cancel()
   await school.stop()

@@ -151,7 +151,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'register.see', { kind: 'class', classId: event.classId })
     case 'submission':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
-    case 'copy':
+    case 'draft':
     case 'ink':
     case 'note':
       return can(viewer, 'submission.see', { kind: 'place', classId: event.classId, placeId: event.placeId })

@@ -21,7 +21,7 @@ async function handedIn(points: string | null = '10') {
     points,
   })
   submission = submissionOf(school.built, workId, 'Anna Reyes')
-  const { version } = await anna.get('saveCopy', submission, { html: '<p>done</p>', base: 0 })
+  const { version } = await anna.get('saveDraft', submission, { html: '<p>done</p>', base: 0 })
   await anna.get('handIn', submission, { version })
 }
 beforeEach(() => handedIn())
@@ -66,7 +66,7 @@ describe('handing back', () => {
       status: 409,
       error: { code: 'illegal_move' },
     })
-    const { version } = await anna.get('saveCopy', submission, { html: '<p>better</p>', base: 1 })
+    const { version } = await anna.get('saveDraft', submission, { html: '<p>better</p>', base: 1 })
     await anna.get('handIn', submission, { version })
     expect(await teacher.ask('handBack', submission, { number: 1, mark: '8', feedback: '' })).toMatchObject({
       status: 409,
@@ -86,13 +86,13 @@ describe('handing back', () => {
 })
 
 describe('try again', () => {
-  it('opens the copy again until the new time', async () => {
+  it('opens the draft again until the new time', async () => {
     await teacher.get('tryAgain', submission, { number: 1, by: '2026-10-20T17:00', feedback: 'More.' })
     expect((await anna.get('seeSubmission', submission)).status).toMatchObject({
       phase: 'tryAgain',
       tryAgainBy: Date.UTC(2026, 9, 20, 16),
     })
-    const { version } = await anna.get('saveCopy', submission, { html: '<p>more</p>', base: 1 })
+    const { version } = await anna.get('saveDraft', submission, { html: '<p>more</p>', base: 1 })
     expect(await anna.get('handIn', submission, { version })).toMatchObject({
       phase: 'withTeacher',
       handIns: 2,

@@ -18,7 +18,7 @@ it('lists every submission, moved or not, the newest first, with topic, status a
   school.clock.moveTo(school.clock.now() + 60_000)
   await buildWork(school.world, school.built, { title: 'Newer' })
   const submission = submissionOf(school.built, old, 'Anna Reyes')
-  const { version } = await school.anna.get('saveCopy', submission, { html: '<p>x</p>', base: 0 })
+  const { version } = await school.anna.get('saveDraft', submission, { html: '<p>x</p>', base: 0 })
   await school.anna.get('handIn', submission, { version })
   await school.teacher.get('handBack', submission, { number: 1, mark: '8.5', feedback: 'Good.' })
   const page = await school.family.get('seeProgress', anna())
@@ -42,7 +42,7 @@ it('is fresh as of the last mark given or changed, not of the last hand-in', asy
   const [newer] = (await school.anna.get('seeProgress', anna())).submissions
   if (!newer) throw new Error('no work')
   const submission = submissionOf(school.built, newer.work.id, 'Anna Reyes')
-  const { version } = await school.anna.get('saveCopy', submission, { html: '<p>y</p>', base: 0 })
+  const { version } = await school.anna.get('saveDraft', submission, { html: '<p>y</p>', base: 0 })
   await school.anna.get('handIn', submission, { version })
   expect((await school.anna.get('seeProgress', anna())).markedAt).toBe(marked)
 })

@@ -65,7 +65,7 @@ it('files that were taken off go after thirty days, and what they stand for with
   const [off, on, shown, handedIn] = [await text(1), await text(2), await text(3), await text(4)].map(
     one => one.reply.id as string,
   ) as [string, string, string, string]
-  await anna.get('saveCopy', submission, {
+  await anna.get('saveDraft', submission, {
     html: `<p><img src="/api/classes/${submission.classId}/works/${submission.workId}/submissions/${submission.placeId}/files/${shown}"></p>`,
     base: 0,
   })

@@ -2,7 +2,7 @@ import type { WorkId } from '@oppen/core/ids'
 import type { Database } from '../../db/index.js'
 
 /** Whether a text of the submission of file `f` shows it. */
-const SHOWN = ['copies', 'copy_versions', 'hand_ins']
+const SHOWN = ['drafts', 'draft_versions', 'hand_ins']
   .map(
     table => `exists (select 1 from ${table} t where t.work_id = f.work_id and t.place_id = f.place_id
       and instr(t.html, '/files/' || f.id) > 0)`,

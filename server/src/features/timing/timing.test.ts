@@ -66,7 +66,7 @@ describe('one work for two groups', () => {
     expect(await dueOf(school.bo, ann)).toBeUndefined()
     const submission = submissionOf(school.built, wren, 'Anna Reyes')
     expect(await school.anna.ask('seeSubmission', submission)).toMatchObject({ status: 404 })
-    expect(await school.anna.ask('saveCopy', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
+    expect(await school.anna.ask('saveDraft', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
       status: 404,
     })
   })
@@ -74,7 +74,7 @@ describe('one work for two groups', () => {
   it('stays with a pupil who has begun it and then changes into a group that is not asked', async () => {
     const workId = await prepared({ forWhom: 'groups', groupIds: [school.built.groups.Heron] })
     const submission = submissionOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', submission, { html: '<p>begun</p>', base: 0 })
+    await school.anna.get('saveDraft', submission, { html: '<p>begun</p>', base: 0 })
     await school.teacher.get('changePlace', submission, {
       name: 'Anna Reyes',
       groupId: school.built.groups.Wren ?? null,
@@ -82,7 +82,7 @@ describe('one work for two groups', () => {
       number: null,
       familyLanguage: null,
     })
-    expect((await school.anna.get('seeSubmission', submission)).copy?.html).toBe('<p>begun</p>')
+    expect((await school.anna.get('seeSubmission', submission)).draft?.html).toBe('<p>begun</p>')
   })
 
   it('comes to a new group as well, at once', async () => {

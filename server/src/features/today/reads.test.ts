@@ -11,7 +11,7 @@ import {
   submissionOf,
   takePlace,
   testServer,
-  writeCopy,
+  writeDraft,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { writeNotice } from '../talk/service.js'
@@ -36,7 +36,7 @@ async function schoolOf(size: number) {
     const topicId = await buildTopic(world, built, 'Topic')
     for (let n = 0; n < size; n++) {
       const workId = await buildWork(world, built, { topicId, title: `Work ${n}`, due: '2026-10-16T17:00' })
-      await writeCopy(world, anna, submissionOf(built, workId, 'Pupil 000'), {
+      await writeDraft(world, anna, submissionOf(built, workId, 'Pupil 000'), {
         html: `<p>${n}</p>`,
         handInToo: true,
       })

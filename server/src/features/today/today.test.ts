@@ -22,7 +22,10 @@ const titles = async (person: Person) =>
   (await person.get('seeToday', {})).submissions.map(submission => submission.work.title)
 
 async function handInAs(person: Person, title: string, name: string): Promise<void> {
-  const { version } = await person.get('saveCopy', address(title, name), { html: `<p>${title}</p>`, base: 0 })
+  const { version } = await person.get('saveDraft', address(title, name), {
+    html: `<p>${title}</p>`,
+    base: 0,
+  })
   await person.get('handIn', address(title, name), { version })
 }
 

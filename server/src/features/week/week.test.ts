@@ -69,7 +69,7 @@ describe('the week of a pupil', () => {
     expect(now.waiting.map(card => card.title).sort()).toEqual(['Late', 'No week'])
     expect((await mine()).waiting).toEqual([])
     const submission = submissionOf(school.built, late, 'Anna Reyes')
-    const { version } = await school.anna.get('saveCopy', submission, { html: '<p>done</p>', base: 0 })
+    const { version } = await school.anna.get('saveDraft', submission, { html: '<p>done</p>', base: 0 })
     await school.anna.get('handIn', submission, { version })
     await school.teacher.get('handBack', submission, { number: 1, mark: null, feedback: 'Good.' })
     const then = await school.anna.get('seeWeek', { ...at(), week: 'now' })
@@ -125,7 +125,7 @@ describe('the week of a teacher', () => {
   it('counts who is in, for each group and for all', async () => {
     const workId = await make()
     const submission = submissionOf(school.built, workId, 'Bo Lund')
-    const { version } = await school.bo.get('saveCopy', submission, { html: '<p>x</p>', base: 0 })
+    const { version } = await school.bo.get('saveDraft', submission, { html: '<p>x</p>', base: 0 })
     await school.bo.get('handIn', submission, { version })
     const [card] = (await taught()).cards
     expect(card?.counts).toEqual({ in: 1, toMark: 1, of: 3 })

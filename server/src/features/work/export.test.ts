@@ -74,7 +74,7 @@ describe('all own work', () => {
     const { reply } = await anna.upload(submission, await photo(), 'jar/lid.jpg')
     const src = addressOf(routes.seeFile, { ...submission, fileId: reply.id })
     const html = `${WRITTEN}<p><img src="${src}" alt="The jar" /></p>`
-    const saved = await anna.get('saveCopy', submission, { html, base: 0 })
+    const saved = await anna.get('saveDraft', submission, { html, base: 0 })
     await anna.get('handIn', submission, { version: saved.version })
     const files = lastFolder(await exportWork())
     expect([...files.keys()].sort()).toEqual([
@@ -101,7 +101,7 @@ describe('all own work', () => {
   })
 
   it('has a page in front that leads to everything, with states and marks', async () => {
-    const { version } = await anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
+    const { version } = await anna.get('saveDraft', submission, { html: '<p>mine</p>', base: 0 })
     await anna.get('handIn', submission, { version })
     await teacher.get('handBack', submission, {
       number: 1,

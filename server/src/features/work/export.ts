@@ -1,7 +1,7 @@
 import type { OwnWorkPage } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'
 import { dayInWords, timeOfDay } from '@oppen/core/timing'
-import { copyTitle } from '@oppen/core/work'
+import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
@@ -23,7 +23,7 @@ type Packing = {
 }
 
 /**
- * All own work of one pupil in a class as a zip: a folder for each submission with the copy and each hand-in as a page that
+ * All own work of one pupil in a class as a zip: a folder for each submission with the draft and each hand-in as a page that
  * any browser shows and as a PDF, worksheets as PDFs, the files as they are, and one page in front that lists them with
  * states and marks.
  */
@@ -80,7 +80,7 @@ async function addSubmission(
     zip.addBuffer(bytes, `${under}${folder}/${name}`)
     entries.push({ name: `${folder}/${name}`, words })
   }
-  const title = copyTitle(submission.title, page.pupil.name)
+  const title = draftTitle(submission.title, page.pupil.name)
   const owner = page.pupil.placeId
   const putPage = async (name: string, words: string, html: string) => {
     put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(submission, html))))
@@ -104,7 +104,7 @@ async function addSubmission(
       put(`${name} could not be printed.txt`, `${words}: could not be printed`, Buffer.from(NOT_PRINTED))
     }
   }
-  if (submission.copy !== null) await putPage('own copy', 'Own copy', submission.copy)
+  if (submission.draft !== null) await putPage('own copy', 'Own copy', submission.draft)
   await putWorksheet('worksheet', 'Worksheet', submission.worksheet)
   for (const { number, at, html, worksheet } of submission.handIns) {
     const words = `Hand-in ${number}, ${momentWords(world, at)}`

@@ -74,7 +74,7 @@ export async function readForm(
 
 async function readTemplate(world: World, { kind, template }: WorkForm): Promise<string | null> {
   if (kind !== 'assignment' || template === null || isBlank(template)) return null
-  return readHtml(world, 'copy', template, 'template')
+  return readHtml(world, 'draft', template, 'template')
 }
 
 function readWeek(week: string | null): string | null {

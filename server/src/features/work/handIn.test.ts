@@ -11,9 +11,9 @@ const on = oneSubmission()
 describe('handing in', () => {
   const write = async (html: string) =>
     (
-      await on.anna.get('saveCopy', on.submission(), {
+      await on.anna.get('saveDraft', on.submission(), {
         html,
-        base: (await on.anna.get('seeSubmission', on.submission())).copy?.version ?? 0,
+        base: (await on.anna.get('seeSubmission', on.submission())).draft?.version ?? 0,
       })
     ).version
 
@@ -38,7 +38,7 @@ describe('handing in', () => {
       handIns: 1,
     })
     expect(
-      await on.anna.ask('saveCopy', on.submission(), { html: '<p>more</p>', base: version }),
+      await on.anna.ask('saveDraft', on.submission(), { html: '<p>more</p>', base: version }),
     ).toMatchObject({
       error: { code: 'not_yours_to_change' },
     })
@@ -57,11 +57,11 @@ describe('handing in', () => {
     ])
   })
 
-  it('is refused where the copy is another than was looked at, and where it was done already', async () => {
+  it('is refused where the draft is another than was looked at, and where it was done already', async () => {
     await write('<p>looked at</p>')
     const version = await write('<p>changed since</p>')
     expect(await on.anna.ask('handIn', on.submission(), { version: version - 1 })).toMatchObject({
-      error: { code: 'copy_changed' },
+      error: { code: 'draft_changed' },
     })
     await on.anna.get('handIn', on.submission(), { version })
     expect(await on.anna.ask('handIn', on.submission(), { version })).toMatchObject({
@@ -71,7 +71,7 @@ describe('handing in', () => {
   })
 
   it('pressed while nothing could be sent counts from the press, and the teacher sees both times', async () => {
-    const saved = await on.anna.get('saveCopy', on.submission(), { html: '<p>in time</p>', base: 0 })
+    const saved = await on.anna.get('saveDraft', on.submission(), { html: '<p>in time</p>', base: 0 })
     const now = on.school.clock.now()
     const due = Date.UTC(2026, 9, 16, 16)
     on.school.clock.moveTo(due + 10 * HOUR)
@@ -91,7 +91,7 @@ describe('handing in', () => {
       due: '2026-10-16T17:00',
       closes: '2026-10-16T18:00',
     })
-    const saved = await on.anna.get('saveCopy', on.submission(), { html: '<p>words</p>', base: 0 })
+    const saved = await on.anna.get('saveDraft', on.submission(), { html: '<p>words</p>', base: 0 })
     const now = on.school.clock.now()
     const closes = Date.UTC(2026, 9, 16, 17)
     on.school.clock.moveTo(closes + HOUR)

@@ -13,14 +13,14 @@ import {
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
-import { changed } from './copies.js'
+import { changed } from './drafts.js'
 import { handInFiles } from './models.js'
 import { applyMove, findSubmission, freeze, type SubmissionAddress } from './moves.js'
 import { filesOf } from './queries.js'
-import { copyOf } from './queriesOfCopies.js'
+import { draftOf } from './queriesOfDrafts.js'
 
 export type HandIn = {
-  /** The version of the own copy that the pupil looked at; 0 where there is none. */
+  /** The version of the draft that the pupil looked at; 0 where there is none. */
   readonly version: number
   /** The version of the worksheet that the pupil looked at; null where there is none. */
   readonly ink?: number | null
@@ -31,7 +31,7 @@ export type HandIn = {
 }
 
 /**
- * Hands in the own copy and its files, frozen as they are. Refuses `copy_changed` if the copy is another by now,
+ * Hands in the draft and its files, frozen as they are. Refuses `draft_changed` if the draft is another by now,
  * `nothing_to_hand_in`, on a shared tablet `tablet_who` and `not_your_page`, and what `mayHandIn` refuses at the moment
  * of the press.
  */
@@ -47,22 +47,22 @@ export async function handIn(
   return world.db.write(async () => {
     const { status, timing, template, kind } = await findSubmission(world, address)
     if (!handsIn(kind)) throw new Refused('nothing_asked')
-    const copy = await copyOf(world.db, address)
+    const draft = await draftOf(world.db, address)
     const files = await filesOf(world.db, address)
     const worksheet = await worksheetToHandIn(world, address)
-    const written = copy && copy.html !== template && !isBlank(copy.html)
+    const written = draft && draft.html !== template && !isBlank(draft.html)
     if (status.phase !== 'withTeacher' && !written && !files.length && !worksheet?.items)
       throw new Refused('nothing_to_hand_in')
     const at = world.clock.now()
-    const pressed = press ? pressTime(press, at, copy?.savedAt ?? null) : at
+    const pressed = press ? pressTime(press, at, draft?.savedAt ?? null) : at
     take(mayHandIn(status, timing, pressed))
-    if (copy && copy.version !== version) throw changed(copy)
+    if (draft && draft.version !== version) throw changed(draft)
     if (worksheet && ink !== null && worksheet.version !== ink)
       throw new Refused('worksheet_changed', { version: worksheet.version })
     const pressedAt = at - pressed >= AT_ONCE ? pressed : null
     const frozen = {
       number: status.handIns + 1,
-      html: copy?.html ?? '',
+      html: draft?.html ?? '',
       at,
       pressedAt,
       worksheet: frozenJson(worksheet),

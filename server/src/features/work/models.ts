@@ -1,4 +1,4 @@
-import type { KeptFor } from '@oppen/core/copy'
+import type { KeptFor } from '@oppen/core/draft'
 import type {
   AccountId,
   ClassId,
@@ -178,32 +178,32 @@ export const submissions = table<SubmissionRow>(
   ['workId', 'placeId'],
 )
 
-type Copy = SubmissionKey & { html: string; version: number; savedAt: Instant }
-const copy = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
+type Draft = SubmissionKey & { html: string; version: number; savedAt: Instant }
+const draft = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
 
-export type CopyRow = Copy & {
+export type DraftRow = Draft & {
   /** A `Lineage`, as JSON. */
   lineage: string
   /** When an earlier text of it was last kept. */
   keptAt: Instant | null
 }
 
-export const copies = table<CopyRow>('copies', { ...copy, lineage: 'json', keptAt: 'integer' }, [
+export const drafts = table<DraftRow>('drafts', { ...draft, lineage: 'json', keptAt: 'integer' }, [
   'workId',
   'placeId',
 ])
 
-export type CopyVersionRow = Copy & {
+export type DraftVersionRow = Draft & {
   why: KeptFor
   keptAt: Instant
   keptBy: AccountId | null
   words: number
 }
 
-/** Earlier texts of a copy, and texts that another has taken the place of by somebody's choice. */
-export const copyVersions = table<CopyVersionRow>(
-  'copy_versions',
-  { ...copy, why: 'text', keptAt: 'integer', keptBy: 'text', words: 'integer' },
+/** Earlier texts of a draft, and texts that another has taken the place of by somebody's choice. */
+export const draftVersions = table<DraftVersionRow>(
+  'draft_versions',
+  { ...draft, why: 'text', keptAt: 'integer', keptBy: 'text', words: 'integer' },
   ['workId', 'placeId', 'version'],
 )
 

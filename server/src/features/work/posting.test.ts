@@ -60,13 +60,13 @@ describe('changing posted work', () => {
   it('keeps what pupils wrote, and is refused where somebody else has changed it', async () => {
     const workId = await buildWork(school.world, school.built, { title: 'Before', template: '<p>one</p>' })
     const submission = submissionOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
+    await school.anna.get('saveDraft', submission, { html: '<p>mine</p>', base: 0 })
     const { form, version, begun } = await school.teacher.get('seeWork', { ...at(), workId })
     expect(begun.map(one => one.name)).toEqual(['Anna Reyes'])
     const { reply } = await change(workId, { ...form, title: 'After', template: '<p>two</p>' }, version)
     expect(reply.version).toBe(version + 1)
     const seen = await school.anna.get('seeSubmission', submission)
-    expect(seen.copy?.html).toBe('<p>mine</p>')
+    expect(seen.draft?.html).toBe('<p>mine</p>')
     expect(seen.work).toMatchObject({ title: 'After', template: '<p>two</p>' })
     expect(await change(workId, form, version)).toMatchObject({
       status: 409,
@@ -77,13 +77,13 @@ describe('changing posted work', () => {
   it('takes it out of sight with all that was made of it, and brings it back', async () => {
     const workId = await buildWork(school.world, school.built, { title: 'Gone' })
     const submission = submissionOf(school.built, workId, 'Anna Reyes')
-    await school.anna.get('saveCopy', submission, { html: '<p>mine</p>', base: 0 })
+    await school.anna.get('saveDraft', submission, { html: '<p>mine</p>', base: 0 })
     await school.teacher.get('removeWork', { ...at(), workId })
     expect(await titles()).toEqual([])
     expect(await titles(school.teacher)).toEqual([])
     expect(await school.anna.ask('seeSubmission', submission)).toMatchObject({ status: 404 })
     await school.teacher.get('restoreWork', { ...at(), workId })
-    expect((await school.anna.get('seeSubmission', submission)).copy?.html).toBe('<p>mine</p>')
+    expect((await school.anna.get('seeSubmission', submission)).draft?.html).toBe('<p>mine</p>')
   })
 })
 
@@ -239,7 +239,7 @@ describe('a handout', () => {
     ])
     expect((await school.anna.get('readHandout', submission)).phase).toBe('started')
     await school.anna.get('readHandout', submission)
-    expect(await school.anna.ask('saveCopy', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
+    expect(await school.anna.ask('saveDraft', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
       error: { code: 'nothing_asked' },
     })
     const [line] = (await school.teacher.get('seeTopics', at())).topics.flatMap(topic => topic.works)

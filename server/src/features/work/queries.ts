@@ -166,9 +166,9 @@ const WORKSHEET = `coalesce(
 const PIECE = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
-  copy: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
-            'versions', (select count(*) from copy_versions v where v.work_id = $workId and v.place_id = $placeId))
-          from copies
+  draft: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
+            'versions', (select count(*) from draft_versions v where v.work_id = $workId and v.place_id = $placeId))
+          from drafts
           where work_id = $workId and place_id = $placeId)`,
   files: jsonArray(
     fileJson,
@@ -296,7 +296,7 @@ const OWN_WORK = `select ${jsonObject({
       phase: "coalesce(i.phase, 'untouched')",
       mark: 'i.mark',
       feedback: 'i.feedback',
-      copy: 'k.html',
+      draft: 'k.html',
       worksheet: `(select json_object('sheets', json(t.sheets), 'version', t.version) from worksheets t
         where t.work_id = w.id and t.place_id = p.id)`,
       handIns: jsonArray(
@@ -315,7 +315,7 @@ const OWN_WORK = `select ${jsonObject({
       ),
     }),
     `from works w left join submissions i on i.work_id = w.id and i.place_id = p.id
-     left join copies k on k.work_id = w.id and k.place_id = p.id
+     left join drafts k on k.work_id = w.id and k.place_id = p.id
      where w.class_id = c.id and (i.work_id is not null or k.work_id is not null) order by w.posted_at, w.id`,
   ),
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`

@@ -1,7 +1,7 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { isShared } from '../accounts/sessions.js'
 import { addFile, removeFile, restoreFile, seeRoom, sendFile, turnPicture, upload } from '../files/service.js'
-import { bringBack, saveCopy, seeVersion, seeVersions } from './copies.js'
+import { bringBack, saveDraft, seeVersion, seeVersions } from './drafts.js'
 import { sendExport } from './export.js'
 import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
@@ -36,7 +36,7 @@ export const workHandlers = {
     written(await submissionJson(world.db, params, viewer, world.clock.now())),
   seeOutcome: async ({ world, viewer, params }) =>
     written(await outcomeJson(world.db, params, viewer, world.clock.now())),
-  saveCopy: ({ world, viewer, params, body }) => saveCopy(world, viewer, params, body),
+  saveDraft: ({ world, viewer, params, body }) => saveDraft(world, viewer, params, body),
   beginUpload: ({ world, params, request, response }) => upload(world, params, request, response),
   sendPart: ({ world, params, request, response }) => upload(world, params, request, response),
   seeUpload: ({ world, params, request, response }) => upload(world, params, request, response),

@@ -1,4 +1,4 @@
-import type { KeptFor } from '@oppen/core/copy'
+import type { KeptFor } from '@oppen/core/draft'
 import type { AccountId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import { table } from '../../db/index.js'
 

@@ -1,4 +1,4 @@
-import type { KeptVersion, Lineage } from '@oppen/core/copy'
+import type { KeptVersion, Lineage } from '@oppen/core/draft'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'

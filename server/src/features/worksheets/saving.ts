@@ -1,4 +1,4 @@
-import { continueLineage, type KeptFor, keepFor, thinOut } from '@oppen/core/copy'
+import { continueLineage, type KeptFor, keepFor, thinOut } from '@oppen/core/draft'
 import type { AccountId, Instant, SheetId } from '@oppen/core/ids'
 import { INK_LIMITS, type InkItem, readInk } from '@oppen/core/ink'
 import { err, type Outcome, ok } from '@oppen/core/outcome'

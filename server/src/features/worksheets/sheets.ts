@@ -1,7 +1,7 @@
 import type { Sheet } from '@oppen/contract'
 import type { SheetId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { copyTitle } from '@oppen/core/work'
+import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { sendBytes } from '../../http/download.js'
 import { Refused } from '../../refusal.js'
@@ -49,7 +49,7 @@ export async function sendWorksheet(
   const now = await worksheetNow(world.db, address)
   const kept = now && (await inkVersionOf(world.db, address, Number(number) || now.version))
   if (!kept) throw new Refused('not_found')
-  const title = copyTitle(named.title, named.pupil)
+  const title = draftTitle(named.title, named.pupil)
   const bytes = await worksheetBytes(world, address, {
     sheets: JSON.parse(kept.sheets),
     version: kept.version,

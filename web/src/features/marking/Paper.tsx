@@ -1,10 +1,10 @@
 import '../../words/en/doing.js'
 import type { SubmissionPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
-import { copyTitle, mayFollow, type SubmissionState } from '@oppen/core/work'
+import { draftTitle, mayFollow, type SubmissionState } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
 import { Suspense, useEffect } from 'react'
-import { onCopySaved } from '../../app/live.js'
+import { onDraftSaved } from '../../app/live.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
@@ -16,7 +16,7 @@ import { PageVersions } from '../work/PageVersions.js'
 import { useMarkSubmissionRead } from '../work/WorkScreen.js'
 import { LazySheetVersions, LazyShown } from '../worksheets/LazyWorksheet.js'
 
-/** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the copy has come. */
+/** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the draft has come. */
 export function Paper({
   params,
   state,
@@ -29,7 +29,7 @@ export function Paper({
   const { refetch } = submission
   useEffect(
     () =>
-      onCopySaved(
+      onDraftSaved(
         event => event.workId === params.workId && event.placeId === params.placeId && void refetch(),
       ),
     [params.workId, params.placeId, refetch],
@@ -63,20 +63,20 @@ function Sheets({ page, params, state }: Props) {
         ]
           .filter(Boolean)
           .join(' · ')
-      : page.copy
-        ? say('marking_draft', { at: when(page.copy.savedAt, time) })
+      : page.draft
+        ? say('marking_draft', { at: when(page.draft.savedAt, time) })
         : ''
-  const html = last && isIn ? last.html : (page.copy?.html ?? '')
+  const html = last && isIn ? last.html : (page.draft?.html ?? '')
   const files = last && isIn ? last.files : page.files
   const shown = last && isIn ? last.worksheet : page.worksheet?.version ? page.worksheet : null
   return (
     <section
-      aria-label={copyTitle(page.work.title, page.pupil.name)}
+      aria-label={draftTitle(page.work.title, page.pupil.name)}
       className="min-w-0 bg-linen/45 px-6 py-4 max-md:px-4"
     >
       <p className="mb-2 text-sm text-soft">{head}</p>
       <article className="min-h-72 border border-rule bg-sheet px-6 py-5 shadow-sm">
-        <h2 className="mb-3 text-lg">{copyTitle(page.work.title, page.pupil.name)}</h2>
+        <h2 className="mb-3 text-lg">{draftTitle(page.work.title, page.pupil.name)}</h2>
         {shown && (
           <Suspense fallback={<Waiting />}>
             <LazyShown params={params} {...(shown.version && isIn && { version: shown.version })} />
@@ -89,9 +89,9 @@ function Sheets({ page, params, state }: Props) {
         )}
         <FileList files={files} page={page} html={html} />
       </article>
-      {page.copy && (
+      {page.draft && (
         <div className="mt-4">
-          <PageVersions params={params} count={page.copy.versions} may={may} />
+          <PageVersions params={params} count={page.draft.versions} may={may} />
         </div>
       )}
       {!!page.worksheet?.version && (

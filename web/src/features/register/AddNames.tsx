@@ -12,7 +12,7 @@ import { Choice } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
-import { type DraftRow, draftRows, type RowEdit } from './draftRows.js'
+import { type EditedRow, editedRows, type RowEdit } from './editedRows.js'
 import { RowsPreview } from './RowsPreview.js'
 import { SourceOfNames } from './SourceOfNames.js'
 import { NOTHING, rowsOfSource, type Source } from './source.js'
@@ -28,7 +28,7 @@ export function AddNames({ page, onDone }: Props) {
   const [inviting, setInviting] = useState(true)
   const rows = useMemo(() => {
     const onRegister = page.places.map(place => place.name)
-    return draftRows(rowsOfSource(source), edits, { onRegister, group })
+    return editedRows(rowsOfSource(source), edits, { onRegister, group })
   }, [source, edits, page, group])
   const kept = rows.filter(row => row.keep)
   const addresses = page.families ? kept.reduce((sum, row) => sum + row.familyEmails.length, 0) : 0
@@ -81,7 +81,7 @@ export function AddNames({ page, onDone }: Props) {
 }
 
 /** Keeps the rows, then invites their families where wanted. */
-async function keepRows(classId: ClassId, rows: readonly DraftRow[], inviting: boolean) {
+async function keepRows(classId: ClassId, rows: readonly EditedRow[], inviting: boolean) {
   const places = rows.map(({ name, group, email, number, familyLanguage }) => ({
     name,
     groupId: null,

@@ -1,9 +1,9 @@
 import { useId } from 'react'
 import { say, type WordKey } from '../../words/say.js'
-import type { DraftRow, RowEdit } from './draftRows.js'
+import type { EditedRow, RowEdit } from './editedRows.js'
 
 type Props = {
-  readonly rows: readonly DraftRow[]
+  readonly rows: readonly EditedRow[]
   readonly groups: readonly string[]
   readonly onEdit: (line: number, edit: RowEdit) => void
 }
@@ -34,7 +34,7 @@ export function RowsPreview({ rows, groups, onEdit }: Props) {
   )
 }
 
-type LineProps = { readonly row: DraftRow; readonly known: string; readonly onEdit: Props['onEdit'] }
+type LineProps = { readonly row: EditedRow; readonly known: string; readonly onEdit: Props['onEdit'] }
 
 function PreviewLine({ row, known, onEdit }: LineProps) {
   const impossible = row.status === 'nameless' || row.status === 'tooLong'

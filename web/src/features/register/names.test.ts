@@ -3,7 +3,7 @@ import papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
 import { Refusal } from '../../app/api.js'
 import '../../words/en/register.js'
-import { draftRows, type RowEdit } from './draftRows.js'
+import { editedRows, type RowEdit } from './editedRows.js'
 import { readFiles, Unreadable } from './readFile.js'
 import { rowsOfSource, sourceOf } from './source.js'
 
@@ -16,12 +16,12 @@ describe('rows as they would be kept', () => {
     text: 'Anna Reyes\nBo Lund\nAnna Reyes\nCy Hale',
     lastNameFirst: false,
   })
-  const draft = (edits: [number, RowEdit][] = [], onRegister: string[] = ['Cy Hale']) =>
-    draftRows(rows, new Map(edits), { onRegister, group: 'Heron' })
+  const edited = (edits: [number, RowEdit][] = [], onRegister: string[] = ['Cy Hale']) =>
+    editedRows(rows, new Map(edits), { onRegister, group: 'Heron' })
   const lineOf = (name: string) => rows.find(row => row.name === name)?.line ?? 0
 
   it('are the new ones; what repeats waits for a word', () => {
-    expect(draft().map(row => [row.name, row.status, row.keep])).toEqual([
+    expect(edited().map(row => [row.name, row.status, row.keep])).toEqual([
       ['Anna Reyes', 'new', true],
       ['Bo Lund', 'new', true],
       ['Anna Reyes', expect.stringMatching(/^(repeated|twice|inFile|again)/i), false],
@@ -31,15 +31,15 @@ describe('rows as they would be kept', () => {
 
   it('are corrected by hand, and stay so as long as the line reads the same', () => {
     const line = lineOf('Bo Lund')
-    const edited = draft([[line, { was: 'Bo Lund', name: 'Bo Lindt', group: 'Wren' }]])
-    expect(edited[1]).toMatchObject({ name: 'Bo Lindt', read: 'Bo Lund', group: 'Wren', keep: true })
-    const stale = draft([[line, { was: 'Somebody Else', name: 'Bo Lindt' }]])
+    const rowsNow = edited([[line, { was: 'Bo Lund', name: 'Bo Lindt', group: 'Wren' }]])
+    expect(rowsNow[1]).toMatchObject({ name: 'Bo Lindt', read: 'Bo Lund', group: 'Wren', keep: true })
+    const stale = edited([[line, { was: 'Somebody Else', name: 'Bo Lindt' }]])
     expect(stale[1]).toMatchObject({ name: 'Bo Lund', group: 'Heron' })
   })
 
   it('without a name are never kept, whatever is said', () => {
-    const edited = draft([[lineOf('Bo Lund'), { was: 'Bo Lund', name: '  ', keep: true }]])
-    expect(edited[1]).toMatchObject({ status: 'nameless', keep: false })
+    const rowsNow = edited([[lineOf('Bo Lund'), { was: 'Bo Lund', name: '  ', keep: true }]])
+    expect(rowsNow[1]).toMatchObject({ status: 'nameless', keep: false })
   })
 })
 

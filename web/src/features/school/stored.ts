@@ -1,7 +1,7 @@
 /** What people call what is stored, and the tables behind it; the rest goes together as `rest`. */
 const GROUPS = {
   account: 'accounts places',
-  work: 'submissions copies copy_versions worksheets worksheet_versions ink sheets answers work_pupils extensions',
+  work: 'submissions drafts draft_versions worksheets worksheet_versions ink sheets answers work_pupils extensions',
   handIns: 'hand_ins moves',
   files: 'files circle_files uploads',
   messages: 'side_notes class_notes answer_replies notice_replies notices circle_posts',

@@ -68,7 +68,7 @@ function Submission({ submission, placeId }: SubmissionProps) {
             <Written html={one.html} />
           </details>
         ))}
-        {submission.copy !== null && !submission.handIns.length && <Written html={submission.copy} />}
+        {submission.draft !== null && !submission.handIns.length && <Written html={submission.draft} />}
         {submission.worksheet !== null && (
           <p className="mt-1 text-[15px]">
             <a

@@ -18,7 +18,7 @@ type Props = {
   readonly may: boolean
 }
 
-/** Earlier texts of an own copy, to look through and bring back. */
+/** Earlier texts of a draft, to look through and bring back. */
 export function PageVersions({ params, count, may }: Props) {
   return (
     <Versions

@@ -1,7 +1,7 @@
 import type { SubmissionPage } from '@oppen/contract'
-import type { Missing } from '@oppen/core/copy'
+import type { Missing } from '@oppen/core/draft'
 import type { PlaceId } from '@oppen/core/ids'
-import { copyTitle } from '@oppen/core/work'
+import { draftTitle } from '@oppen/core/work'
 import { Suspense, useState } from 'react'
 import { useIds, useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -49,7 +49,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
           <p className="mt-1 text-soft">{say('missing_anyway')}</p>
         </div>
       )}
-      <h3 className="mb-3 text-lg">{copyTitle(page.work.title, page.pupil.name)}</h3>
+      <h3 className="mb-3 text-lg">{draftTitle(page.work.title, page.pupil.name)}</h3>
       {page.worksheet && (
         <div className="mb-4">
           <Suspense fallback={<Waiting />}>

@@ -1,7 +1,7 @@
 import '../../words/en/doing.js'
 import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import type { Missing } from '@oppen/core/copy'
+import type { Missing } from '@oppen/core/draft'
 import { timeOfDay, when } from '@oppen/core/timing'
 import { mayHandIn, mayTakeBack } from '@oppen/core/work'
 import { useState } from 'react'
@@ -16,7 +16,7 @@ import { tell } from '../../parts/tell.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import type { InkState } from '../worksheets/OwnWorksheet.js'
-import type { CopyStatus, DraftAutosave } from './draftAutosave.js'
+import type { DraftAutosave, DraftStatus } from './draftAutosave.js'
 import { missingLine } from './missing.js'
 import { Review } from './Review.js'
 import type { HandingIn } from './useHandIn.js'
@@ -109,13 +109,15 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
 }
 
 /** How the page and the worksheet stand together: what is least safe is said. */
-function barStatus(page: CopyStatus, ink: InkState | null): CopyStatus {
+function barStatus(page: DraftStatus, ink: InkState | null): DraftStatus {
   if (!ink || page.is === 'conflict' || page.is === 'refused' || page.is === 'unsaved') return page
   if (ink.status.is === 'empty') return page
   return page.is === 'here' || page.is === 'saving' ? page : ink.status
 }
 
-type WordsProps = Pick<Props, 'page' | 'autosave' | 'handingIn' | 'missing'> & { readonly saving: CopyStatus }
+type WordsProps = Pick<Props, 'page' | 'autosave' | 'handingIn' | 'missing'> & {
+  readonly saving: DraftStatus
+}
 
 function BarWords({ page, saving, autosave, handingIn, missing }: WordsProps) {
   const time = useNow()

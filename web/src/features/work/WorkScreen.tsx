@@ -1,9 +1,9 @@
 import '../../words/en/classroom.js'
 import type { ErrorCode, SubmissionPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
-import { countWords, type Missing, missingOnPage } from '@oppen/core/copy'
+import { countWords, type Missing, missingOnPage } from '@oppen/core/draft'
 import { when } from '@oppen/core/timing'
-import { copyTitle, handsIn, mayWrite } from '@oppen/core/work'
+import { draftTitle, handsIn, mayWrite } from '@oppen/core/work'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { Suspense, useDeferredValue, useEffect, useState } from 'react'
 import { Navigate } from 'react-router'
@@ -33,11 +33,11 @@ import { PageVersions } from './PageVersions.js'
 import { SideNote } from './SideNote.js'
 import { SubmissionHead } from './SubmissionHead.js'
 import { TeacherSays } from './TeacherSays.js'
+import { useDraft } from './useDraft.js'
 import { useHandIn } from './useHandIn.js'
-import { useOwnCopy } from './useOwnCopy.js'
 import { WorkBar } from './WorkBar.js'
 
-/** A pupil's work: what to do, the own copy, what the teacher says, and handing in. */
+/** A pupil's work: what to do, the draft, what the teacher says, and handing in. */
 export function Screen() {
   const tie = useTie()
   const { classId, workId } = useIds()
@@ -71,7 +71,7 @@ type OwnProps = { readonly params: SubmissionParams; readonly page: SubmissionPa
 
 function Own({ params, page }: OwnProps) {
   const time = useNow()
-  const autosave = useOwnCopy(params, page)
+  const autosave = useDraft(params, page)
   const [ink, setInk] = useState<InkState | null>(null)
   const { work, status } = page
   const archived = useTie()?.archived ?? false
@@ -84,7 +84,7 @@ function Own({ params, page }: OwnProps) {
   const filesRefused = underWay.length < uploads.list.length
   const handingIn = useHandIn(params, { autosave, ink: ink?.autosave ?? coming, filesComing, filesRefused })
   const writable = open && !handingIn.press
-  const title = copyTitle(work.title, page.pupil.name)
+  const title = draftTitle(work.title, page.pupil.name)
   const [making, setMaking] = useState<Making | null>(null)
   const [writing, setWriting] = useState(false)
   // where there is a worksheet, a page to write on is there once somebody wants it
@@ -165,7 +165,7 @@ function Own({ params, page }: OwnProps) {
                 <div className="order-3 flex flex-col gap-6">
                   <SideNote params={params} page={page} who={say('work_note_who')} />
                   <ClassThread address={params} thread={page.thread} />
-                  {page.copy && <PageVersions params={params} count={page.copy.versions} may={open} />}
+                  {page.draft && <PageVersions params={params} count={page.draft.versions} may={open} />}
                   {!!page.worksheet?.version && (
                     <Suspense fallback={null}>
                       <LazySheetVersions params={params} may={open} />
@@ -253,7 +253,7 @@ function AsHandedIn({ page }: { readonly page: SubmissionPage }) {
           <LazyShown params={params} />
         </Suspense>
       )
-    return page.copy ? <Written html={page.copy.html} /> : <NotNow page={page} />
+    return page.draft ? <Written html={page.draft.html} /> : <NotNow page={page} />
   }
   return (
     <div className="rounded-[var(--radius-card)] border border-rule px-5 py-4">

@@ -1,10 +1,10 @@
-import { type Edition, sayingOf } from '@oppen/core/copy'
+import { type Edition, sayingOf } from '@oppen/core/draft'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { DraftAutosave } from './draftAutosave.js'
 import { FakeServer } from './fakeServer.js'
 
-describe('an own copy', () => {
+describe('a draft', () => {
   it('begins with the template and is not saved by being looked at', async () => {
     const fake = new FakeServer()
     const autosave = fake.open('<p>Fill in</p>')
@@ -18,7 +18,7 @@ describe('an own copy', () => {
     const fake = new FakeServer()
     const autosave = fake.open()
     autosave.change('a')
-    expect(fake.draft?.html).toBe('a')
+    expect(fake.local?.html).toBe('a')
     await fake.pass(300)
     autosave.change('ab')
     await fake.pass(300)
@@ -27,7 +27,7 @@ describe('an own copy', () => {
     expect(fake.server?.html).toBe('ab')
     expect(autosave.status).toMatchObject({ is: 'saved' })
     // kept on as confirmed, to tell whether the server is ever set back
-    expect(fake.draft).toMatchObject({ html: 'ab', dirty: false })
+    expect(fake.local).toMatchObject({ html: 'ab', dirty: false })
   })
 
   it('is found again on the device where it never arrived, and goes then', async () => {
@@ -61,7 +61,7 @@ describe('an own copy', () => {
     autosave.change('mine')
     await fake.pass(700)
     expect(autosave.status).toMatchObject({ is: 'unsaved', why: 'signedOut' })
-    expect(fake.draft?.html).toBe('mine')
+    expect(fake.local?.html).toBe('mine')
   })
 
   it('takes in what was saved elsewhere while nothing is unsaved here', () => {
@@ -142,7 +142,7 @@ describe('a server set back to yesterday', () => {
     expect(fake.server?.html).toBe('<p>yesterday</p><p>today</p>')
   })
 
-  it('is given it even where the whole copy is gone', async () => {
+  it('is given it even where the whole draft is gone', async () => {
     const fake = new FakeServer()
     const autosave = fake.open()
     autosave.change('all of it')
@@ -189,7 +189,7 @@ describe('two tabs of one device', () => {
     fake.cut = 'unreachable'
     one.change('one')
     two.change('two')
-    expect([...fake.drafts.values()].map(draft => draft.html)).toEqual(['one', 'two'])
+    expect([...fake.locals.values()].map(local => local.html)).toEqual(['one', 'two'])
     one.stop()
     two.stop()
     // both were closed; a third finds the newer, and the other is kept among the versions
@@ -243,7 +243,7 @@ describe('two versions', () => {
       mine: `${start}<p>mine too</p>`,
       joined: { html: `<p>theirs</p>${start}<p>mine too</p>` },
     })
-    expect(fake.draft?.html).toBe(`${start}<p>mine too</p>`)
+    expect(fake.local?.html).toBe(`${start}<p>mine too</p>`)
   })
 
   it.each([
@@ -275,7 +275,7 @@ describe('two versions', () => {
     expect(again.status).toMatchObject({ joined: { html: `<p>theirs</p>${start}<p>mine too</p>` } })
   })
 
-  it('are found also when the device was away: the draft began from an older version', () => {
+  it('are found also when the device was away: the local began from an older version', () => {
     const fake = new FakeServer()
     fake.elsewhere('one')
     fake.open().change('one, on the bus')
@@ -322,12 +322,12 @@ it('whatever happens in whatever order, every word typed is on the device, on th
         const held = pages.flatMap(page =>
           page.status.is === 'conflict' ? [page.status.mine, page.status.theirs.html] : [page.html],
         )
-        const drafts = [...fake.drafts.values()].flatMap(draft => [
-          draft.html,
-          ...draft.aside,
-          ...draft.given,
+        const locals = [...fake.locals.values()].flatMap(local => [
+          local.html,
+          ...local.aside,
+          ...local.given,
         ])
-        const everywhere = [fake.server?.html ?? '', ...fake.kept, ...drafts, ...held].map(sayingOf).join(' ')
+        const everywhere = [fake.server?.html ?? '', ...fake.kept, ...locals, ...held].map(sayingOf).join(' ')
         for (const word of words) expect(everywhere.split(/\s+/), JSON.stringify(steps)).toContain(word)
       }
     }),

@@ -1,11 +1,11 @@
-import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/copy'
+import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/draft'
 import { Autosave, type Later } from '../../app/autosave.js'
 import type { NotYet, Reached } from '../../app/reaching.js'
 
-/** What one page holds of a copy on the device. */
-export type Draft = {
+/** What one page holds of a draft on the device. */
+export type LocalDraft = {
   readonly html: string
-  /** The version on the server that it began from; null for a copy not made yet. */
+  /** The version on the server that it began from; null for a draft not made yet. */
   readonly base: Edition | null
   /** Whether the server has not confirmed it. */
   readonly dirty: boolean
@@ -16,10 +16,10 @@ export type Draft = {
   readonly given: readonly string[]
 }
 
-/** Two texts of one copy, and both as one. */
+/** Two texts of one draft, and both as one. */
 export type Held = { readonly mine: string; readonly theirs: Edition; readonly joined: Joined }
 
-export type CopyStatus =
+export type DraftStatus =
   | { readonly is: 'empty' }
   | { readonly is: 'here' | 'saving' }
   | { readonly is: 'saved'; readonly at: number }
@@ -41,19 +41,19 @@ export type SaveResult =
   | Reached<Saved & { readonly html: string | null }>
   | { readonly is: 'conflict'; readonly theirs: Edition }
 
-/** The device's own store for exactly this copy of exactly this person. */
-export type Drafts = {
+/** The device's own store for exactly this draft of exactly this person. */
+export type LocalDrafts = {
   /** What any page of this device holds of it, the newest first. */
-  readonly all: () => readonly Draft[]
+  readonly all: () => readonly LocalDraft[]
   /** Keeps what this page holds; false where the device has no room. */
-  readonly write: (draft: Draft) => boolean
+  readonly write: (local: LocalDraft) => boolean
   /** Forgets what other pages held, once this one has taken it in. */
   readonly settle: () => void
 }
 
 export type AutosaveWorld = {
   readonly save: (sending: Sending) => Promise<SaveResult>
-  readonly drafts: Drafts
+  readonly locals: LocalDrafts
   readonly later: Later
   readonly now: () => number
 }
@@ -63,11 +63,11 @@ const PAUSE = 600
 export const MOST_ASIDE = 5
 
 /**
- * Keeps one own copy safe: each change goes to the device's store at once and to the server after a pause. What
+ * Keeps one draft safe: each change goes to the device's store at once and to the server after a pause. What
  * the server could not take is tried again until it has it; what a server set back has forgotten is given to it again.
  * Where the text was changed elsewhere meanwhile, both are held out to the writer, and nothing is written over unasked.
  */
-export class DraftAutosave extends Autosave<CopyStatus> {
+export class DraftAutosave extends Autosave<DraftStatus> {
   /** The text as the writer should see it; `edition` counts how often it came from outside. */
   html: string
   edition = 0
@@ -94,27 +94,27 @@ export class DraftAutosave extends Autosave<CopyStatus> {
 
   /** Finds what pages of this device held and the server does not have. */
   #resume(server: Edition | undefined): void {
-    const drafts = this.#world.drafts.all()
-    const draft = drafts.find(one => one.dirty) ?? drafts[0]
-    if (!draft) return
-    const others = drafts.flatMap(one => {
+    const locals = this.#world.locals.all()
+    const local = locals.find(one => one.dirty) ?? locals[0]
+    if (!local) return
+    const others = locals.flatMap(one => {
       // what another page had saved before the server was set back is on this device alone
       const forgotten = ['ahead', 'apart'].includes(status(one, server))
       return [...(one.dirty || forgotten ? [one.html] : []), ...one.aside, ...(forgotten ? one.given : [])]
     })
-    this.#aside = [...new Set(others)].filter(text => ![draft.html, server?.html].includes(text))
+    this.#aside = [...new Set(others)].filter(text => ![local.html, server?.html].includes(text))
     // what other pages gave the server to keep is looked after here from now on
-    this.#given = [...new Set(drafts.flatMap(one => one.given))]
-    const stands = status(draft, server)
+    this.#given = [...new Set(locals.flatMap(one => one.given))]
+    const stands = status(local, server)
     if (stands === 'ahead' || stands === 'apart') this.#giveAgain()
-    if (draft.html === this.html) return
-    if (!draft.dirty && (stands === 'same' || stands === 'behind')) return
-    if (!server || stands === 'same' || stands === 'ahead') this.#adopt(draft.html)
-    else if (stands === 'behind' && server.html === draft.base?.html) this.#adopt(draft.html)
+    if (local.html === this.html) return
+    if (!local.dirty && (stands === 'same' || stands === 'behind')) return
+    if (!server || stands === 'same' || stands === 'ahead') this.#adopt(local.html)
+    else if (stands === 'behind' && server.html === local.base?.html) this.#adopt(local.html)
     else {
       // the choice is still open: the text here goes on from where it began, not from what it has not met yet
-      this.#base = draft.base
-      this.#hold(draft.html, server, stands === 'behind' ? (draft.base?.html ?? this.#template) : null)
+      this.#base = local.base
+      this.#hold(local.html, server, stands === 'behind' ? (local.base?.html ?? this.#template) : null)
     }
   }
 
@@ -141,7 +141,7 @@ export class DraftAutosave extends Autosave<CopyStatus> {
   /** Sends what was found on the device, if anything was. Making a autosave only looks; this begins its work. */
   begin(): void {
     if (this.dirty) this.#keep()
-    this.#world.drafts.settle()
+    this.#world.locals.settle()
     if (this.dirty) this.schedule(0)
   }
 
@@ -188,7 +188,7 @@ export class DraftAutosave extends Autosave<CopyStatus> {
       aside: this.#aside,
       given: this.#given,
     }
-    this.deviceFull = !this.#world.drafts.write(held)
+    this.deviceFull = !this.#world.locals.write(held)
   }
 
   /** Sends what is not yet on the server; resolves when that has gone one way or the other. */
@@ -302,7 +302,7 @@ export class DraftAutosave extends Autosave<CopyStatus> {
   }
 }
 
-function status({ base }: Draft, server: Edition | undefined) {
+function status({ base }: LocalDraft, server: Edition | undefined) {
   if (!server) return 'ahead'
   return base ? compare(base, server) : 'behind'
 }

@@ -1,8 +1,8 @@
-import { continueLineage, type Edition } from '@oppen/core/copy'
+import { continueLineage, type Edition } from '@oppen/core/draft'
 import {
   type AutosaveWorld,
-  type Draft,
   DraftAutosave,
+  type LocalDraft,
   type SaveResult,
   type Sending,
 } from './draftAutosave.js'
@@ -12,7 +12,7 @@ export class FakeServer {
   server: Edition | undefined
   /** Earlier texts that the server keeps. */
   kept: string[] = []
-  drafts = new Map<number, Draft>()
+  locals = new Map<number, LocalDraft>()
   cut: 'unreachable' | 'signedOut' | undefined
   /** The answer to the next save is lost on its way, though the save was made. */
   lost = false
@@ -25,8 +25,8 @@ export class FakeServer {
   #now = 0
 
   /** The newest that the device holds. */
-  get draft(): Draft | undefined {
-    return [...this.drafts.values()].sort((one, other) => other.at - one.at)[0]
+  get local(): LocalDraft | undefined {
+    return [...this.locals.values()].sort((one, other) => other.at - one.at)[0]
   }
 
   world(): AutosaveWorld {
@@ -34,18 +34,18 @@ export class FakeServer {
     let found: number[] = []
     return {
       save: async sending => this.#save(sending),
-      drafts: {
+      locals: {
         all: () => {
-          found = [...this.drafts.keys()]
-          return found.flatMap(key => this.drafts.get(key) ?? []).sort((a, b) => b.at - a.at)
+          found = [...this.locals.keys()]
+          return found.flatMap(key => this.locals.get(key) ?? []).sort((a, b) => b.at - a.at)
         },
-        write: draft => {
+        write: local => {
           if (this.full) return false
-          this.drafts.set(page, draft)
+          this.locals.set(page, local)
           return true
         },
         settle: () => {
-          for (const key of found) if (key !== page) this.drafts.delete(key)
+          for (const key of found) if (key !== page) this.locals.delete(key)
         },
       },
       later: (run, milliseconds) => {

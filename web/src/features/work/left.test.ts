@@ -6,15 +6,15 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { leftHere } from '../../app/device.js'
 import { DeviceStore } from '../../testing/deviceStore.js'
 import { inkStore } from '../worksheets/inkStore.js'
-import { draftKey, draftsOf, openedCopy } from './drafts.js'
 import { sendLeft } from './left.js'
+import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
 import { keepPress, readPress } from './press.js'
 
 const ann = 'ann' as AccountId
 const tie = { role: 'pupil', classId: 'c1', placeId: 'p1' } as unknown as Tie
 const base = { html: '<p></p>', version: 2, savedAt: 1, lineage: [{ run: 'r', from: 1 }] }
-const draft = (html: string, at = 1) => ({ html, base, dirty: true, at, aside: [], given: [] })
-const copy = draftKey('ann', 'w1', 'p1')
+const local = (html: string, at = 1) => ({ html, base, dirty: true, at, aside: [], given: [] })
+const draft = draftKey('ann', 'w1', 'p1')
 const pressed = { pressedAt: 5, html: '<p>mine</p>', as: null }
 const stroke = (id: string) =>
   ({
@@ -29,24 +29,24 @@ let server: Server
 let asked: Asked[]
 /** Which routes refuse. */
 let refusing: readonly string[]
-/** What the server has as the text of the copy. */
+/** What the server has as the text of the draft. */
 let text: string
 const realFetch = globalThis.fetch
 
 const answerOf = (route: string, body: Record<string, unknown>): unknown => {
-  if (route.startsWith('PUT') && route.endsWith('/copy')) {
+  if (route.startsWith('PUT') && route.endsWith('/draft')) {
     text = String(body.html)
     return { version: 3, savedAt: 1, lineage: [], html: null }
   }
   if (route.endsWith('/worksheet/ink')) return { version: 7, savedAt: 1, lineage: [] }
   if (route.startsWith('GET'))
-    return { copy: { html: text, version: 3 }, work: { template: null }, worksheet: { version: 6 } }
+    return { draft: { html: text, version: 3 }, work: { template: null }, worksheet: { version: 6 } }
   return {}
 }
 
 beforeEach(async () => {
   // what stayed in the test before is looked at anew
-  openedCopy(copy)()
+  openedDraft(draft)()
   Object.assign(globalThis, { localStorage: new DeviceStore() })
   asked = []
   refusing = []
@@ -62,7 +62,7 @@ beforeEach(async () => {
       asked.push({ route, body })
       const refused = refusing.includes(route)
       response.writeHead(refused ? 409 : 200, { 'content-type': 'application/json' })
-      const answer = refused ? { error: { code: 'copy_changed', params: {} } } : answerOf(route, body)
+      const answer = refused ? { error: { code: 'draft_changed', params: {} } } : answerOf(route, body)
       response.end(JSON.stringify(answer))
     })
   })
@@ -81,22 +81,22 @@ const routesAsked = () => asked.map(one => one.route)
 
 describe('what was left on this device', () => {
   it('is sent when its person is in again, and then it is not kept here any more', async () => {
-    draftsOf(copy).write(draft('<p>mine</p>'))
-    draftsOf(draftKey('bo', 'w1', 'p2')).write(draft('<p>not mine</p>'))
+    localDraftsOf(draft).write(local('<p>mine</p>'))
+    localDraftsOf(draftKey('bo', 'w1', 'p2')).write(local('<p>not mine</p>'))
     expect(await send()).toEqual({ submissions: 1, handIns: 0 })
-    expect(asked).toMatchObject([{ route: 'PUT /copy', body: { html: '<p>mine</p>', base: 2, run: 'r' } }])
+    expect(asked).toMatchObject([{ route: 'PUT /draft', body: { html: '<p>mine</p>', base: 2, run: 'r' } }])
     expect(leftHere('ann')).toEqual([])
     expect(leftHere('bo')).toHaveLength(1)
   })
 
   it('goes in the order in which it belongs: words, strokes, and the hand-in of both with its own time', async () => {
-    draftsOf(copy).write(draft('<p>mine</p>'))
+    localDraftsOf(draft).write(local('<p>mine</p>'))
     inkStore('ann w1 p1').keep(stroke('one'))
     inkStore('ann w1 p1').keep({ id: 'two', put: null, sent: false })
     inkStore('ann w1 p1').keep({ ...stroke('three'), sent: true })
-    keepPress(copy, pressed)
+    keepPress(draft, pressed)
     expect(await send()).toEqual({ submissions: 1, handIns: 1 })
-    expect(routesAsked()).toEqual(['PUT /copy', 'PUT /worksheet/ink', 'GET ', 'POST /hand-in'])
+    expect(routesAsked()).toEqual(['PUT /draft', 'PUT /worksheet/ink', 'GET ', 'POST /hand-in'])
     expect(asked[1]?.body).toMatchObject({ put: [{ id: 'one' }], drop: ['two'] })
     expect(asked[3]?.body).toMatchObject({ version: 3, ink: 7, press: { pressedAt: 5 } })
     expect(leftHere('ann')).toEqual([])
@@ -105,50 +105,50 @@ describe('what was left on this device', () => {
 
   it('hands in what had been saved before the press as well', async () => {
     text = '<p>mine</p>'
-    keepPress(copy, pressed)
+    keepPress(draft, pressed)
     expect(await send()).toEqual({ submissions: 1, handIns: 1 })
     expect(asked.at(-1)?.body).toMatchObject({ version: 3, ink: 6 })
   })
 
   it('hands in nothing that was not looked at: a page that is another by now waits for its pupil', async () => {
     text = '<p>from another device</p>'
-    keepPress(copy, pressed)
+    keepPress(draft, pressed)
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(routesAsked()).toEqual(['GET '])
-    expect(readPress(copy)).toEqual(pressed)
+    expect(readPress(draft)).toEqual(pressed)
   })
 
   it('brings along the texts that were held and not gone on with', async () => {
-    draftsOf(copy).write({ ...draft('<p>mine</p>'), aside: ['<p>other</p>'] })
+    localDraftsOf(draft).write({ ...local('<p>mine</p>'), aside: ['<p>other</p>'] })
     await send()
     expect(asked[0]?.body).toMatchObject({ html: '<p>mine</p>', aside: ['<p>other</p>'] })
   })
 
   it('stays where it is refused, with its hand-in, and is not asked for again until its page was open', async () => {
-    refusing = ['PUT /copy']
-    draftsOf(copy).write(draft('<p>mine</p>'))
-    keepPress(copy, pressed)
+    refusing = ['PUT /draft']
+    localDraftsOf(draft).write(local('<p>mine</p>'))
+    keepPress(draft, pressed)
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
-    expect(routesAsked()).toEqual(['PUT /copy'])
+    expect(routesAsked()).toEqual(['PUT /draft'])
     expect(leftHere('ann')).toEqual(['w1 p1'])
-    expect(readPress(copy)).toEqual(pressed)
-    openedCopy(copy)()
+    expect(readPress(draft)).toEqual(pressed)
+    openedDraft(draft)()
     await send()
-    expect(routesAsked()).toEqual(['PUT /copy', 'PUT /copy'])
+    expect(routesAsked()).toEqual(['PUT /draft', 'PUT /draft'])
   })
 
   it('stays where the place is the person’s no more', async () => {
-    draftsOf(draftKey('ann', 'w1', 'gone')).write(draft('<p>of another class</p>'))
+    localDraftsOf(draftKey('ann', 'w1', 'gone')).write(local('<p>of another class</p>'))
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(asked).toEqual([])
     expect(leftHere('ann')).toHaveLength(1)
   })
 
   it('is left to its page while that is open', async () => {
-    draftsOf(draftKey('ann', 'w1' as WorkId, 'p1' as PlaceId)).write(draft('<p>mine</p>'))
-    const close = openedCopy(copy)
+    localDraftsOf(draftKey('ann', 'w1' as WorkId, 'p1' as PlaceId)).write(local('<p>mine</p>'))
+    const close = openedDraft(draft)
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     close()
     expect(await send()).toEqual({ submissions: 1, handIns: 0 })

@@ -1,6 +1,6 @@
 import '../../words/en/doing.js'
 import { routes, type Tie } from '@oppen/contract'
-import { idOf, sameText } from '@oppen/core/copy'
+import { idOf, sameText } from '@oppen/core/draft'
 import type { AccountId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS } from '@oppen/core/ink'
 import { call } from '../../app/api.js'
@@ -11,8 +11,8 @@ import { say } from '../../words/say.js'
 import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
 import { inkStore } from '../worksheets/inkStore.js'
-import { type Draft, MOST_ASIDE } from './draftAutosave.js'
-import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './drafts.js'
+import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
+import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
 import { dropPress, readPress, sendPress } from './press.js'
 
 export const leftWords = (handIns: number): string => say('handIn_left', { count: handIns })
@@ -38,14 +38,14 @@ export async function sendLeft({ accountId, ties }: Writer): Promise<Arrived> {
     const tie = ties.find(one => one.placeId === placeId && one.role === 'pupil')
     if (!tie?.placeId) continue
     const params = { classId: tie.classId, workId: workId as WorkId, placeId: tie.placeId }
-    const copy = draftKey(accountId, params.workId, params.placeId)
-    if (staying.get(copy) === timesOpened(copy)) continue
+    const draft = draftKey(accountId, params.workId, params.placeId)
+    if (staying.get(draft) === timesOpened(draft)) continue
     try {
-      await whileClosed(copy, () => sendSubmission(accountId, params, arrived))
+      await whileClosed(draft, () => sendSubmission(accountId, params, arrived))
     } catch (error) {
       if (notYet(error)) break
       // it stays on the device, and its page says why when it is opened
-      staying.set(copy, timesOpened(copy))
+      staying.set(draft, timesOpened(draft))
     }
   }
   return arrived
@@ -58,37 +58,37 @@ async function sendSubmission(
   arrived: Arrived,
 ): Promise<void> {
   const owner = `${accountId} ${params.workId} ${params.placeId}`
-  const copy = draftKey(accountId, params.workId, params.placeId)
+  const draft = draftKey(accountId, params.workId, params.placeId)
   const files = await keptFiles(owner)
   for (const file of files) await sendKept(params, file, () => undefined).arrived
-  const version = await sendPage(copy, params)
+  const version = await sendPage(draft, params)
   const ink = await sendStrokes(owner, params)
   const some = files.length > 0 || version !== undefined || ink !== undefined
   if (some) arrived.submissions += 1
-  const press = readPress(copy)
-  if (!press || isOpen(copy)) return
+  const press = readPress(draft)
+  if (!press || isOpen(draft)) return
   const page = await call(routes.seeSubmission, params)
-  if (!sameText(press.html, page.copy?.html ?? page.work.template ?? '')) {
-    staying.set(copy, timesOpened(copy))
+  if (!sameText(press.html, page.draft?.html ?? page.work.template ?? '')) {
+    staying.set(draft, timesOpened(draft))
     return
   }
-  const looked = { version: page.copy?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
+  const looked = { version: page.draft?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
   await sendPress(params, looked, press)
-  dropPress(copy)
+  dropPress(draft)
   if (!some) arrived.submissions += 1
   arrived.handIns += 1
 }
 
 /** The words of one page. Gives the version that they became; nothing where none were left. */
-async function sendPage(copy: string, params: SubmissionParams): Promise<number | undefined> {
+async function sendPage(draft: string, params: SubmissionParams): Promise<number | undefined> {
   let version: number | undefined
-  for (const { key, draft } of unsent(copy)) {
-    const run = draft.base && idOf(draft.base).run
-    const aside = draft.aside.slice(0, MOST_ASIDE)
-    const body = { html: draft.html, base: draft.base?.version ?? 0, run, aside }
-    version = (await call(routes.saveCopy, params, body)).version
+  for (const { key, local } of unsent(draft)) {
+    const run = local.base && idOf(local.base).run
+    const aside = local.aside.slice(0, MOST_ASIDE)
+    const body = { html: local.html, base: local.base?.version ?? 0, run, aside }
+    version = (await call(routes.saveDraft, params, body)).version
     // what did not go along with it goes when its page is opened
-    if (aside.length === draft.aside.length && readKept<Draft>(key)?.at === draft.at) forgetPage(key)
+    if (aside.length === local.aside.length && readKept<LocalDraft>(key)?.at === local.at) forgetPage(key)
   }
   return version
 }

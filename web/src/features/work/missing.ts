@@ -1,4 +1,4 @@
-import type { Missing } from '@oppen/core/copy'
+import type { Missing } from '@oppen/core/draft'
 import { say } from '../../words/say.js'
 
 /** What is missing, in words. */

@@ -15,16 +15,16 @@ export type KeptPress = {
   readonly as: PlaceId | null
 }
 
-/** Where the device keeps a press for one copy of one person; from the key of its drafts. */
-export const pressKey = (copy: string): string => PRESS + copy.slice(PAGE.length)
+/** Where the device keeps a press for one draft of one person; from its key. */
+export const pressKey = (draft: string): string => PRESS + draft.slice(PAGE.length)
 
-export const readPress = (copy: string): KeptPress | null => readKept<KeptPress>(pressKey(copy)) ?? null
+export const readPress = (draft: string): KeptPress | null => readKept<KeptPress>(pressKey(draft)) ?? null
 
-export const dropPress = (copy: string): void => localStorage.removeItem(pressKey(copy))
+export const dropPress = (draft: string): void => localStorage.removeItem(pressKey(draft))
 
 /** Keeps a press until it can be sent. Gives whether the device had room for it. */
-export const keepPress = (copy: string, press: KeptPress): boolean =>
-  keep(pressKey(copy), JSON.stringify(press))
+export const keepPress = (draft: string, press: KeptPress): boolean =>
+  keep(pressKey(draft), JSON.stringify(press))
 
 /** Hands in what was pressed before, with both moments by the clock of this device. */
 export const sendPress = (

@@ -1,5 +1,5 @@
 import { routes } from '@oppen/contract'
-import { sameText } from '@oppen/core/copy'
+import { sameText } from '@oppen/core/draft'
 import type { PlaceId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
@@ -9,7 +9,7 @@ import { useMe } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import type { InkAutosave } from '../worksheets/inkAutosave.js'
 import type { DraftAutosave } from './draftAutosave.js'
-import { draftKey } from './drafts.js'
+import { draftKey } from './localDrafts.js'
 import { dropPress, type KeptPress, keepPress, readPress, sendPress } from './press.js'
 
 const RETRY = 5_000
@@ -46,17 +46,17 @@ export function useHandIn(
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
-  const copy = draftKey(account.id, workId, placeId)
-  const [press, setPress] = useState(() => readPress(copy))
+  const draft = draftKey(account.id, workId, placeId)
+  const [press, setPress] = useState(() => readPress(draft))
   const waitedForFiles = useRef(false)
   const [arrived, setArrived] = useState(false)
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<unknown>()
 
   const callOff = useCallback(() => {
-    dropPress(copy)
+    dropPress(draft)
     setPress(null)
-  }, [copy])
+  }, [draft])
 
   const done = useCallback(async () => {
     callOff()
@@ -131,7 +131,7 @@ export function useHandIn(
 
   const wait = (as: PlaceId | null) => {
     const kept = { pressedAt: Date.now(), html: autosave.html, as }
-    if (!keepPress(copy, kept)) throw new Unreachable('the device has no room')
+    if (!keepPress(draft, kept)) throw new Unreachable('the device has no room')
     setPress(kept)
   }
 

@@ -1,5 +1,5 @@
 import type { WorksheetPage } from '@oppen/contract'
-import { continueLineage, type Lineage, type Saved } from '@oppen/core/copy'
+import { continueLineage, type Lineage, type Saved } from '@oppen/core/draft'
 import type { InkItem } from '@oppen/core/ink'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'

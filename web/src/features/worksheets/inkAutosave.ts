@@ -1,5 +1,5 @@
 import type { WorksheetPage } from '@oppen/contract'
-import { compare, type Saved } from '@oppen/core/copy'
+import { compare, type Saved } from '@oppen/core/draft'
 import {
   applied,
   back,

@@ -1,4 +1,4 @@
-import type { Saved } from '@oppen/core/copy'
+import type { Saved } from '@oppen/core/draft'
 import { INK, INK_BASE, keep, readKept, readVersion } from '../../app/device.js'
 import type { InkChange, InkStore } from './inkAutosave.js'
 

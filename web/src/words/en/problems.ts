@@ -17,7 +17,7 @@ export const problems = {
   what_category: 'The category',
   what_choice: 'The choice',
   what_goals: 'The goal',
-  what_copy: 'The page',
+  what_draft: 'The page',
   problem_sign_in_needed: 'You are signed out. Sign in again to go on.',
   problem_sign_in_wrong:
     'That user name and secret do not belong together. Check both, or ask your teacher for a new secret.',
@@ -163,7 +163,7 @@ export const problems = {
   problem_tablet_who: 'On a shared tablet, say who you are first.',
   problem_not_your_page:
     'This page belongs to another child. Nothing was handed in. Sign out, and come in with your own face.',
-  problem_copy_changed: 'This page was changed elsewhere {savedAt}. Look at both versions and choose.',
+  problem_draft_changed: 'This page was changed elsewhere {savedAt}. Look at both versions and choose.',
   problem_hand_in_changed:
     'The pupil has moved this piece meanwhile. Look at it as it is now, then decide again.',
   problem_mark_unreadable: '“{text}” is not a mark. Write a number like 8.5, with two decimals at most.',

@@ -8,7 +8,7 @@ import {
   keepFor,
   type Saved,
   thinOut,
-} from '@oppen/core/copy'
+} from '@oppen/core/draft'
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { LIMITS } from '@oppen/core/texts'
@@ -17,24 +17,24 @@ import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { LastSeen, type SeenSubmission } from './lastSeen.js'
-import { copyVersions } from './models.js'
+import { draftVersions } from './models.js'
 import { findSubmission, type SubmissionAddress, start } from './moves.js'
 import {
-  type CopyNow,
-  copyOf,
+  type DraftNow,
+  draftOf,
   keptTextsOf,
   keptVersionsOf,
   putAsSeen,
-  putCopy,
-  type SeenCopy,
-  submissionWithCopy,
+  putDraft,
+  type SeenDraft,
+  submissionWithDraft,
   versionJson,
   versionsJson,
-} from './queriesOfCopies.js'
+} from './queriesOfDrafts.js'
 
 export type Save = {
   readonly html: string
-  /** The version that the writing began from; 0 for a copy not made yet. */
+  /** The version that the writing began from; 0 for a draft not made yet. */
   readonly base: number
   /** The run in which that version was saved; null where nobody asks. */
   readonly run?: string | null
@@ -48,10 +48,10 @@ export type Save = {
 export type SaveReply = Omit<Edition, 'html'> & { readonly html: string | null }
 
 /**
- * Saves the own copy. The first save makes it and starts the submission. Refuses `copy_changed` with the other text
+ * Saves the draft. The first save makes it and starts the submission. Refuses `draft_changed` with the other text
  * where the writing began from another version than the one that is there.
  */
-export async function saveCopy(
+export async function saveDraft(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
@@ -76,9 +76,9 @@ async function saveAfterRead(
   { save, html, kept }: Cleaned,
 ): Promise<Edition> {
   const now = world.clock.now()
-  const found = await submissionWithCopy(world.db, address, now)
+  const found = await submissionWithDraft(world.db, address, now)
   if (!found) throw new Refused('not_found')
-  const before = found.copy
+  const before = found.draft
   take(mayWriteOn(found.submission, now))
   const aside = await notKept(world, address, kept)
   if (before?.html === html && !aside.length) return before
@@ -90,8 +90,8 @@ async function saveAfterRead(
   return put(world, address, before, { html, aside, seen, ...(save.chosen && { why: 'choice' }) })
 }
 
-/** A copy as the last save left it; of its text only what is asked about it. */
-type Left = SeenCopy & { readonly length: number; readonly digest: string }
+/** A draft as the last save left it; of its text only what is asked about it. */
+type Left = SeenDraft & { readonly length: number; readonly digest: string }
 
 const lastSeen = new LastSeen<Left>()
 const digestOf = (html: string): string => createHash('sha256').update(html).digest('base64')
@@ -108,42 +108,42 @@ async function saveOnSeen(
 ): Promise<Edition | undefined> {
   const seen = lastSeen.of(world, address)
   if (!seen || save.aside?.length || save.chosen) return undefined
-  const { submission, copy, length } = seen
+  const { submission, draft, length } = seen
   const savedAt = world.clock.now()
-  const version = copy.version + 1
+  const version = draft.version + 1
   const digest = digestOf(html)
-  const lineage = continueLineage(copy.lineage, { run: world.run, version })
+  const lineage = continueLineage(draft.lineage, { run: world.run, version })
   const plain =
     mayWriteOn(submission, savedAt).ok &&
-    beganFrom(copy, save) &&
+    beganFrom(draft, save) &&
     seen.digest !== digest &&
     // the row keeps its lineage, as it does within a run of the server
-    lineage === copy.lineage &&
-    !keepFor({ ...copy, length }, html.length, savedAt)
+    lineage === draft.lineage &&
+    !keepFor({ ...draft, length }, html.length, savedAt)
   if (!plain) return undefined
   const edition = { html, version, savedAt, lineage }
   const still = await putAsSeen(world.db, address, seen, edition, () =>
-    noteSaved(world, address, { ...edition, keptAt: copy.keptAt }, seen, digest),
+    noteSaved(world, address, { ...edition, keptAt: draft.keptAt }, seen, digest),
   )
   return still ? edition : undefined
 }
 
-/** Tells of a save that is on the disk, and keeps in mind how it left the copy. */
+/** Tells of a save that is on the disk, and keeps in mind how it left the draft. */
 function noteSaved(
   world: World,
   address: SubmissionAddress,
-  { html, ...copy }: CopyNow,
+  { html, ...draft }: DraftNow,
   seen: SeenSubmission | undefined,
   digest = seen && digestOf(html),
 ): void {
   const { length } = html
-  lastSeen.note(world, address, seen && digest ? { ...seen, copy, length, digest } : undefined)
-  void world.live.tell({ what: 'copy', ...address, version: copy.version })
+  lastSeen.note(world, address, seen && digest ? { ...seen, draft, length, digest } : undefined)
+  void world.live.tell({ what: 'draft', ...address, version: draft.version })
 }
 
 function notTooLong(html: string): void {
-  if (html.length <= LIMITS.copy) return
-  throw new Refused('text_long', { what: 'copy', most: LIMITS.copy, got: html.length }, 'html')
+  if (html.length <= LIMITS.draft) return
+  throw new Refused('text_long', { what: 'draft', most: LIMITS.draft, got: html.length }, 'html')
 }
 
 function beganFrom(before: Saved, { base, run }: Save): boolean {
@@ -161,9 +161,9 @@ async function notKept(
   return [...new Set(texts)].filter(text => text && !kept.has(text))
 }
 
-/** Refuses with the copy as it is now, so that nothing is written over unseen. */
+/** Refuses with the draft as it is now, so that nothing is written over unseen. */
 export const changed = ({ version, savedAt, lineage, html }: Edition): Refused =>
-  new Refused('copy_changed', { version, savedAt, html, lineage: JSON.stringify(lineage) })
+  new Refused('draft_changed', { version, savedAt, html, lineage: JSON.stringify(lineage) })
 
 type Putting = {
   readonly html: string
@@ -179,7 +179,7 @@ type Putting = {
 async function put(
   world: World,
   address: SubmissionAddress,
-  before: CopyNow | undefined,
+  before: DraftNow | undefined,
   { html, aside = [], why, by, seen }: Putting,
 ): Promise<Edition> {
   const { workId, placeId } = address
@@ -195,7 +195,7 @@ async function put(
   })
   const keptAt = kept.length ? now : (before?.keptAt ?? null)
   await keep(world, address, kept, { now, by: by ?? null })
-  await putCopy(world.db, {
+  await putDraft(world.db, {
     workId,
     placeId,
     html,
@@ -229,7 +229,7 @@ async function keep(
     ...{ workId, placeId, html, version, savedAt, why },
     ...{ keptAt: now, keptBy: by, words: quickCount(html) },
   }))
-  const model = world.db.model(copyVersions)
+  const model = world.db.model(draftVersions)
   await model.bulkCreate(rows, { ignoreDuplicates: true })
   const gone = thinOut(await keptVersionsOf(world.db, address), now)
   if (gone.length) await model.destroy({ where: { workId, placeId, version: gone } })
@@ -240,13 +240,13 @@ const LONG = 20_000
 const quickCount = (html: string): number =>
   html.length <= LONG ? countWords(html) : (html.replace(/<[^<>]*>/g, ' ').match(/\S+/g)?.length ?? 0)
 
-/** The versions of a copy that were kept, the newest first, without their texts. */
+/** The versions of a draft that were kept, the newest first, without their texts. */
 export async function seeVersions(world: World, address: SubmissionAddress): Promise<string | undefined> {
   await findSubmission(world, address)
   return versionsJson(world.db, address)
 }
 
-/** One version of a copy with its text. */
+/** One version of a draft with its text. */
 export async function seeVersion(world: World, address: SubmissionAddress & { readonly number: string }) {
   await findSubmission(world, address)
   return versionJson(world.db, address, Number(address.number))
@@ -265,7 +265,7 @@ export async function bringBack(
     const { status, timing } = await findSubmission(world, address)
     const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
     if (!teacher) take(mayWrite(status, timing, world.clock.now()))
-    const before = await copyOf(world.db, address)
+    const before = await draftOf(world.db, address)
     const json = await versionJson(world.db, address, Number(address.number))
     if (!before || json === undefined) throw new Refused('not_found')
     const { html } = JSON.parse(json) as Edition

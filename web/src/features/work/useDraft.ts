@@ -1,33 +1,33 @@
 import { routes, type SubmissionPage } from '@oppen/contract'
-import type { Edition } from '@oppen/core/copy'
+import type { Edition } from '@oppen/core/draft'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call, Refusal } from '../../app/api.js'
-import { onCopySaved } from '../../app/live.js'
+import { onDraftSaved } from '../../app/live.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { later, reach } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
 import { useAutosave } from '../../app/useAutosave.js'
 import { DraftAutosave, type SaveResult, type Sending } from './draftAutosave.js'
-import { draftKey, draftsOf, openedCopy } from './drafts.js'
+import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
 
 async function save(params: SubmissionParams, sending: Sending): Promise<SaveResult> {
   const keepalive = sending.html.length < 20_000
   const body = { ...sending, aside: [...sending.aside] }
-  const result = await reach(() => call(routes.saveCopy, params, body, { keepalive }))
+  const result = await reach(() => call(routes.saveDraft, params, body, { keepalive }))
   const changed =
-    result.is === 'refused' && result.error instanceof Refusal && result.error.code === 'copy_changed'
+    result.is === 'refused' && result.error instanceof Refusal && result.error.code === 'draft_changed'
   return changed ? { is: 'conflict', theirs: otherOf(result.error) } : result
 }
 
-/** The copy as it is on the server, which came along with a refusal. */
+/** The draft as it is on the server, which came along with a refusal. */
 function otherOf({ params: { html, version, savedAt, lineage } }: Refusal): Edition {
   const parts = { html: String(html), version: Number(version), savedAt: Number(savedAt) }
   return { ...parts, lineage: JSON.parse(String(lineage)) }
 }
 
-/** The own copy of a submission, kept safe while it is open. */
-export function useOwnCopy(params: SubmissionParams, page: SubmissionPage): DraftAutosave {
+/** The draft of a submission, kept safe while it is open. */
+export function useDraft(params: SubmissionParams, page: SubmissionPage): DraftAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
@@ -35,20 +35,20 @@ export function useOwnCopy(params: SubmissionParams, page: SubmissionPage): Draf
   const autosave = useMemo(() => {
     const world = {
       save: (sending: Sending) => save({ classId, workId, placeId }, sending),
-      drafts: draftsOf(draftKey(account.id, workId, placeId)),
+      locals: localDraftsOf(draftKey(account.id, workId, placeId)),
       later,
       now: () => Date.now(),
     }
-    return new DraftAutosave(world, page.copy ?? undefined, page.work.template ?? '')
+    return new DraftAutosave(world, page.draft ?? undefined, page.work.template ?? '')
   }, [account.id, classId, workId, placeId])
 
-  useEffect(() => openedCopy(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
+  useEffect(() => openedDraft(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
   useAutosave(autosave)
 
   // saved on another device or in another tab: read again, and taken in below
   useEffect(
     () =>
-      onCopySaved(event => {
+      onDraftSaved(event => {
         if (event.workId !== workId || event.placeId !== placeId) return
         // an own save may be told of before it is answered
         void autosave.settled().then(() => {
@@ -59,9 +59,9 @@ export function useOwnCopy(params: SubmissionParams, page: SubmissionPage): Draf
     [autosave, client, classId, workId, placeId],
   )
   useEffect(() => {
-    if (page.copy) autosave.heard(page.copy)
+    if (page.draft) autosave.heard(page.draft)
     else autosave.given(page.work.template ?? '')
-  }, [autosave, page.copy, page.work.template])
+  }, [autosave, page.draft, page.work.template])
 
   const snapshot = useCallback(() => autosave.status, [autosave])
   useSyncExternalStore(autosave.subscribe, snapshot)

@@ -21,13 +21,13 @@ beforeEach(async () => {
 })
 
 const ask = (text: string, more: object = {}) =>
-  school.anna.ask('saveCopy', submission, { html: `<p>${text}</p>`, base, ...more })
+  school.anna.ask('saveDraft', submission, { html: `<p>${text}</p>`, base, ...more })
 async function write(text: string): Promise<number> {
   const { reply } = await ask(text)
   base = reply.version
   return base
 }
-const seen = async () => (await school.anna.get('seeSubmission', submission)).copy
+const seen = async () => (await school.anna.get('seeSubmission', submission)).draft
 
 describe('a text over the one that the last save left', () => {
   it('is saved by one statement', async () => {
@@ -42,7 +42,7 @@ describe('a text over the one that the last save left', () => {
     expect(both.map(one => one.status).toSorted()).toEqual([200, 409])
     const kept = both[0]?.status === 200 ? '<p>this</p>' : '<p>that</p>'
     expect(both.find(one => one.status === 409)?.error).toMatchObject({
-      code: 'copy_changed',
+      code: 'draft_changed',
       params: { version: 4, html: kept },
     })
     expect(await seen()).toMatchObject({ html: kept, version: 4 })

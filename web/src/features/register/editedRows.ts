@@ -9,7 +9,7 @@ export type RowEdit = {
   readonly keep?: boolean
 }
 
-export type DraftRow = RegisterRow & {
+export type EditedRow = RegisterRow & {
   /** The name as it was read. */
   readonly read: string
   readonly group: string
@@ -21,11 +21,11 @@ export type DraftRow = RegisterRow & {
  * The rows as they would be kept: read, then corrected by hand. What is new is kept unless taken out; what repeats
  * only where somebody says so; what has no name or too long a one never.
  */
-export function draftRows(
+export function editedRows(
   rows: readonly RegisterRow[],
   edits: ReadonlyMap<number, RowEdit>,
   { onRegister, group }: { readonly onRegister: readonly string[]; readonly group: string },
-): DraftRow[] {
+): EditedRow[] {
   const editOf = (row: RegisterRow) => {
     const edit = edits.get(row.line)
     return edit?.was === row.name ? edit : undefined

@@ -4,7 +4,7 @@ const MINUTE = 60_000
 const HOUR = 60 * MINUTE
 const DAY = 24 * HOUR
 
-/** Why an earlier text of a copy was kept. */
+/** Why an earlier text of a draft was kept. */
 export type KeptFor =
   /** It stood for a while, or was the last of a sitting. */
   | 'pause'
@@ -42,7 +42,7 @@ export function keepFor(before: Before, length: number, now: Instant): KeptFor |
 export type KeptVersion = { readonly version: number; readonly savedAt: Instant; readonly why: KeptFor }
 
 /**
- * The numbers of versions that may go, so that a copy written in for weeks stays small: everything of the last day
+ * The numbers of versions that may go, so that a draft written in for weeks stays small: everything of the last day
  * is kept, then the last of each hour, after a week the last of each day. What somebody chose against, cut or brought
  * back over stays.
  */

@@ -22,8 +22,8 @@ describe('where a version came from', () => {
   it('every version of one run came before the last', () => {
     const lineage = saves(['a', 1], ['a', 2], ['a', 3])
     expect(lineage).toEqual([{ run: 'a', from: 1 }])
-    const copy = { lineage, version: 3 }
-    expect([0, 1, 3, 4].map(version => descendsFrom(copy, { run: 'a', version }))).toEqual([
+    const draft = { lineage, version: 3 }
+    expect([0, 1, 3, 4].map(version => descendsFrom(draft, { run: 'a', version }))).toEqual([
       false,
       true,
       true,
@@ -34,20 +34,20 @@ describe('where a version came from', () => {
   it('a version saved after the backup was made is a text of its own', () => {
     // saved as 1 to 3, backed up; then 4 to 7 in the same run; brought back to 3, and another device went on
     const lineage = saves(['a', 1], ['a', 3], ['b', 4], ['b', 9])
-    const copy = { lineage, version: 9, savedAt: 0 as Instant }
-    expect(descendsFrom(copy, { run: 'a', version: 3 })).toBe(true)
-    expect(descendsFrom(copy, { run: 'a', version: 7 })).toBe(false)
-    expect(descendsFrom(copy, { run: 'b', version: 7 })).toBe(true)
-    expect(descendsFrom(copy, { run: 'c', version: 5 })).toBe(false)
+    const draft = { lineage, version: 9, savedAt: 0 as Instant }
+    expect(descendsFrom(draft, { run: 'a', version: 3 })).toBe(true)
+    expect(descendsFrom(draft, { run: 'a', version: 7 })).toBe(false)
+    expect(descendsFrom(draft, { run: 'b', version: 7 })).toBe(true)
+    expect(descendsFrom(draft, { run: 'c', version: 5 })).toBe(false)
 
     const before = { lineage: saves(['a', 1]), version: 3, savedAt: 0 as Instant }
     const unknown = { ...before, version: 7 }
-    expect(compare(before, copy)).toBe('behind')
-    expect(compare(copy, before)).toBe('ahead')
-    expect(compare(unknown, copy)).toBe('apart')
+    expect(compare(before, draft)).toBe('behind')
+    expect(compare(draft, before)).toBe('ahead')
+    expect(compare(unknown, draft)).toBe('apart')
     // set back and not written in since: what the device has is the newer
     expect(compare(unknown, before)).toBe('ahead')
-    expect(compare(copy, copy)).toBe('same')
+    expect(compare(draft, draft)).toBe('same')
   })
 
   it('agrees with a server that remembers every save and every backup', () => {

@@ -1,12 +1,12 @@
 import type { Instant } from '../ids/index.js'
 
 /**
- * One version of an own copy: its number, and the run of the server in which it was saved. Numbers alone tell too
+ * One version of a draft: its number, and the run of the server in which it was saved. Numbers alone tell too
  * little: a server brought back from yesterday's backup counts on from yesterday's number.
  */
 export type VersionId = { readonly run: string; readonly version: number }
 
-/** The runs in which a copy was saved, each with the first version of its own, the oldest first. */
+/** The runs in which a draft was saved, each with the first version of its own, the oldest first. */
 export type Lineage = readonly { readonly run: string; readonly from: number }[]
 
 /** A version with what it came from. */
@@ -18,7 +18,7 @@ export type Edition = Saved & { readonly html: string }
 /** The name of a version: its number within the run that saved it. */
 export const idOf = ({ version, lineage }: Saved): VersionId => ({ version, run: lineage.at(-1)?.run ?? '' })
 
-/** The lineage of a copy once it was saved as the given version. */
+/** The lineage of a draft once it was saved as the given version. */
 export function continueLineage(lineage: Lineage, { run, version }: VersionId): Lineage {
   return lineage.at(-1)?.run === run ? lineage : [...lineage, { run, from: version }]
 }

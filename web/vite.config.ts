@@ -14,7 +14,7 @@ const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
 const FROM_THE_START = [
   /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next)\//,
   /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
-  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|letters|live|part|PhoneBars|places|queries|queryClient|session|Shell|SubmissionStatus|stream|tablet|useChild|waiting|wide)\./,
+  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
   /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
   /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,

@@ -2,10 +2,11 @@ import type { GroupId } from '@oppen/core/ids'
 import { spread } from '@oppen/core/load'
 import type { Planner } from '@oppen/core/timing'
 import type { World } from '../../world.js'
-import { workLoads } from './models.js'
+import { type WorkTimeRow, workLoads } from './models.js'
 import { planOf } from './planner.js'
 import { extensionsOf, loadsOfWork, pupilsOfWork, type TimedWork, timeRowsOf } from './queries.js'
-import type { Times } from './workTimes.js'
+
+type Times = Pick<WorkTimeRow, 'appearsAt' | 'opensAt' | 'dueAt'>
 
 type Share = { readonly holder: string; readonly day: string; readonly minutes: number }
 

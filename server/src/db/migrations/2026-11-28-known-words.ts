@@ -26,6 +26,25 @@ const TABLES = [
   ['copy_versions', 'draft_versions'],
 ] as const
 
+/** Indexes by their names before and now; SQLite makes them anew. */
+const INDEXES = [
+  ['pieces_of_place', 'submissions_of_place', '(place_id)'],
+  [
+    'pieces_come_back',
+    'submissions_come_back',
+    '(place_id, handed_back_at) where handed_back_at is not null',
+  ],
+  ['files_of_piece', 'files_of_submission', '(work_id, place_id)'],
+  ['side_notes_of_piece', 'side_notes_of_submission', '(work_id, place_id, at)'],
+  ['waits_of_class', 'join_requests_of_class', '(class_id, answered_at)'],
+  ['waits_of_account', 'join_requests_of_account', '(account_id)'],
+  ['records_of_class', 'audit_log_of_class', '(class_id, at)'],
+  ['tries_by_time', 'attempts_by_time', '(at)'],
+] as const
+
+const tableOf = (index: string): string =>
+  index.startsWith('attempts') ? 'attempts' : index.replace(/_(of|come)_.*/, '')
+
 const renamed = (from: string, to: string) => `alter table ${from} rename to ${to}`
 
 /** What a save of a worksheet is put into, as of 2026-11-28-worksheet-saves, with the name of the column of lineages. */
@@ -74,8 +93,10 @@ export const knownWords: Migration = {
     names('piece', 'submission'),
     ...lineages('trail', 'lineage'),
     ...TABLES.map(([from, to]) => renamed(from, to)),
+    ...INDEXES.map(([from, to, on]) => `drop index ${from}; create index ${to} on ${tableOf(to)} ${on}`),
   ],
   down: [
+    ...INDEXES.map(([from, to, on]) => `drop index ${to}; create index ${from} on ${tableOf(to)} ${on}`),
     ...TABLES.map(([from, to]) => renamed(to, from)).reverse(),
     ...lineages('lineage', 'trail'),
     names('submission', 'piece'),

@@ -58,9 +58,9 @@ export async function deviceOf(
 export async function signInByHand(page: Page, userName: string, secret = 'tern-hollow'): Promise<void> {
   await page.goto('/')
   await page.getByLabel('Class code, key or user name').fill(userName)
-  await page.getByRole('button', { name: 'Go on' }).click()
-  await page.getByLabel('Your secret').fill(secret)
-  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.getByRole('button', { name: 'Continue' }).click()
+  await page.getByLabel('Password, PIN or pictures').fill(secret)
+  await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
 }
 

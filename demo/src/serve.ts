@@ -36,7 +36,7 @@ async function serve(settings: Settings): Promise<void> {
     mr.moreno     family of Ada and Luis
     ms.okoye      family of Bram
     ms.quist      teacher of First Shells, 28 six-year-olds on shared tablets
-    ms.thorne     looks after the school: teachers, settings, storage, everybody’s data
+    ms.thorne     owner of the school: teachers, settings, storage, everybody’s data
 
   Stop with Ctrl C; what was done is kept. Start over: npm run demo -- --fresh
 `)

@@ -25,13 +25,13 @@ test('while the disk of the server is full nothing is lost, and all of it arrive
 
   const free = await school.fillDisk()
   await editor(page, NAME).pressSequentially(' climbs the hill.')
-  await expect(bar(page)).toHaveText(/^Not saved: the disk of the server is full\./)
+  await expect(bar(page)).toHaveText(/^Not saved: the server’s disk is full\./)
   const sound = Buffer.concat([wav(), randomBytes(900_000)])
   await page
     .getByLabel('Add a photo or file')
     .setInputFiles({ name: 'rain.wav', mimeType: 'audio/wav', buffer: sound })
-  await expect(page.getByText('It goes as soon as it can.')).toBeVisible()
-  await expect(page.getByText(/The disk of the server is full/).first()).toBeVisible()
+  await expect(page.getByText('Waiting for the connection.')).toBeVisible()
+  await expect(page.getByText(/The server’s disk is full/).first()).toBeVisible()
   await accessible(page)
   // what is there can still be read
   await other.page
@@ -41,11 +41,13 @@ test('while the disk of the server is full nothing is lost, and all of it arrive
   await expect(editor(other.page, NAME)).toBeVisible()
   // who hands in now sees it wait
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
-  await page.getByRole('button', { name: 'Hand it in now' }).click()
-  await expect(bar(page)).toHaveText(/^Handed in here/)
+  await page.getByRole('button', { name: 'Hand in now' }).click()
+  await expect(bar(page)).toHaveText(/^You handed in/)
 
   await free()
-  await expect(bar(page)).toHaveText(/Handed in \w{3} \d\d:\d\d\. It arrived\.$/, { timeout: 60_000 })
+  await expect(bar(page)).toHaveText(/Handed in \w{3} \d\d:\d\d\. Your teacher has it\.$/, {
+    timeout: 60_000,
+  })
   await expect(page.getByText('Wet air climbs the hill.')).toBeVisible()
   const address = await page.getByLabel('rain.wav').getAttribute('src')
   const kept = await (await page.request.get(address ?? '')).body()

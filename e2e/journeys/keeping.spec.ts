@@ -42,15 +42,17 @@ test('while the server is down the words stay and a hand-in waits; both go with 
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
   await draft.pressSequentially(' There they get cold.')
-  await expect(bar(page)).toHaveText(/^Not saved since \d\d:\d\d\. Your words are kept on this device/)
+  await expect(bar(page)).toHaveText(/^Not sent since \d\d:\d\d\. Your words are safe on this device/)
   const press = async () => {
     await page.getByRole('button', { name: 'Hand in', exact: true }).click()
-    await page.getByRole('button', { name: 'Hand it in now' }).click()
-    await expect(bar(page)).toHaveText(/^Handed in here \w{3} \d\d:\d\d\. It goes as soon as Oppen answers/)
+    await page.getByRole('button', { name: 'Hand in now' }).click()
+    await expect(bar(page)).toHaveText(
+      /^You handed in \w{3} \d\d:\d\d\. It is sent as soon as the connection is back/,
+    )
   }
   await press()
   // what waits can be called off, and written on
-  await page.getByRole('button', { name: 'Keep working' }).click()
+  await page.getByRole('button', { name: 'Add working' }).click()
   await draft.press('ControlOrMeta+End')
   await draft.pressSequentially(' So it rains.')
   await press()
@@ -62,13 +64,13 @@ test('while the server is down the words stay and a hand-in waits; both go with 
   await page.close()
   const next = await context.newPage()
   await next.goto(address)
-  await expect(bar(next)).toHaveText(/^Handed in here/)
+  await expect(bar(next)).toHaveText(/^You handed in/)
   await expect(
     next.getByText('The wind pushes the clouds up. There they get cold. So it rains.'),
   ).toBeVisible()
   // and when the server answers again, it goes by itself
   await school.start()
-  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. It arrived\.$/)
+  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. Your teacher has it\.$/)
   await expect(
     next.getByText('The wind pushes the clouds up. There they get cold. So it rains.'),
   ).toBeVisible()
@@ -83,7 +85,7 @@ test('words typed while the server was down are found after the browser was clos
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
   await editor(page, NAME).pressSequentially(' climbs the hill')
-  await expect(bar(page)).toHaveText(/^Not saved/)
+  await expect(bar(page)).toHaveText(/^Not sent/)
   const address = page.url()
   const { context } = { context: page.context() }
   await page.close()
@@ -119,13 +121,13 @@ test('two tabs that write the same draft: both texts are held out, none is lost'
   await one.context().setOffline(true)
   await editor(one, NAME).press('ControlOrMeta+End')
   await editor(one, NAME).pressSequentially(' One says fog.')
-  await expect(bar(one)).toHaveText(/^Not saved/)
+  await expect(bar(one)).toHaveText(/^Not sent/)
   const other = await atWork(browser, 'lena.osei')
   await editor(other, NAME).press('ControlOrMeta+End')
   await editor(other, NAME).pressSequentially(' Another says mist.')
   await expect(bar(other)).toHaveText(SAVED)
   await one.context().setOffline(false)
-  const choice = one.getByRole('alert').filter({ hasText: 'also changed elsewhere' })
+  const choice = one.getByRole('alert').filter({ hasText: 'also changed somewhere else' })
   await expect(choice.getByRole('article')).toHaveText([
     /Second tab\. One says fog\./,
     /Second tab\. Another says mist\./,
@@ -133,21 +135,21 @@ test('two tabs that write the same draft: both texts are held out, none is lost'
   ])
   await expect(one.getByRole('button', { name: 'Hand in', exact: true })).toBeDisabled()
   await accessible(one)
-  await choice.getByRole('button', { name: 'Go on with both as one' }).click()
+  await choice.getByRole('button', { name: 'Use both together' }).click()
   await expect(bar(one)).toHaveText(SAVED)
   await expect(editor(one, NAME)).toContainText('One says fog.')
   await expect(editor(one, NAME)).toContainText('Another says mist.')
   // what was there before is among the earlier versions, for the pupil and for the teacher
   await one.getByText('Earlier versions').click()
   await one
-    .getByRole('button', { name: /not chosen/ })
+    .getByRole('button', { name: /the one you did not choose/ })
     .first()
     .click()
   const earlier = one.getByRole('dialog')
   await expect(earlier).toContainText('Second tab.')
   await accessible(one)
-  await earlier.getByRole('button', { name: 'Bring this back' }).click()
-  await expect(one.getByText('That is the page again.').first()).toBeVisible()
+  await earlier.getByRole('button', { name: 'Restore this version' }).click()
+  await expect(one.getByText('Restored.').first()).toBeVisible()
   await expect(bar(one)).toHaveText(SAVED)
   await expect(editor(one, NAME)).toContainText('Second tab.')
   await one.context().close()

@@ -28,15 +28,15 @@ test('a microphone that the browser refuses is said with the way on', async ({ b
     origin: school.address,
   })
   await page.getByRole('button', { name: 'Record your voice' }).click()
-  await expect(page.getByRole('alert')).toContainText('The browser does not let Oppen use it.')
+  await expect(page.getByRole('alert')).toContainText('The browser does not allow Oppen to use it.')
   await accessible(page)
   // allowed beside the address, it goes on from there
   await context.grantPermissions(['microphone'], { origin: school.address })
   await page.getByRole('button', { name: 'Try again' }).click()
-  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await page.getByRole('button', { name: 'Audit log', exact: true }).click()
   await expect(page.getByText(/^0:(0[1-9]|[1-5]\d)$/)).toBeVisible()
   await page.getByRole('button', { name: 'Stop' }).click()
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByLabel('Voice.webm')).toBeVisible()
   await context.close()
 })

@@ -48,9 +48,9 @@ test('a new school: whoever has the key that the server printed sets it up, and 
   const teacher = await device(browser, school.address)
   await teacher.page.goto('/')
   await teacher.page.getByLabel('Class code, key or user name').fill(given[0] ?? '')
-  await teacher.page.getByRole('button', { name: 'Go on' }).click()
-  await teacher.page.getByLabel('Your secret').fill(given[1] ?? '')
-  await teacher.page.getByRole('button', { name: 'Come in' }).click()
+  await teacher.page.getByRole('button', { name: 'Continue' }).click()
+  await teacher.page.getByLabel('Password, PIN or pictures').fill(given[1] ?? '')
+  await teacher.page.getByRole('button', { name: 'Sign in' }).click()
   await expect(
     teacher.page.getByText('Sandbank School').or(teacher.page.getByText('Mr Bell')).first(),
   ).toBeVisible()
@@ -75,7 +75,7 @@ test('a backup of the running school is restored into another folder, with every
   const write = async (words: string) => {
     await varga.page.getByRole('button', { name: 'Write a notice' }).click()
     await varga.page.getByRole('textbox', { name: 'Notice to the class' }).fill(words)
-    await varga.page.getByRole('button', { name: 'Put it up' }).click()
+    await varga.page.getByRole('button', { name: 'Post' }).click()
     await expect(varga.page.getByText(words)).toBeVisible()
   }
   await write('Bring boots on Friday.')
@@ -141,7 +141,7 @@ test('everything of a pupil is downloaded, and then erased: on every device, for
   await expect(family.page.getByText('Luis').first()).toBeVisible()
   await expect(family.page.getByText('Ada')).toHaveCount(0)
   await page.getByLabel('Name or user name').fill('ada')
-  await expect(page.getByText('Nobody goes by that name.')).toBeVisible()
+  await expect(page.getByText('Nobody has that name.')).toBeVisible()
   const varga = await device(browser, school.address)
   await signIn(varga.page, 'ms.varga')
   await varga.page.getByRole('link', { name: 'Garden Science' }).first().click()

@@ -102,7 +102,7 @@ async function screensOf(page: Page): Promise<string[]> {
 async function open(page: Page, address: string): Promise<void> {
   await page.goto(address)
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-  await expect(page.getByText('One moment …')).toHaveCount(0)
+  await expect(page.getByText('Loading …')).toHaveCount(0)
 }
 
 for (const [userName, options] of [
@@ -164,7 +164,7 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   await signIn(page, 'ms.varga')
   page.on('console', message => message.type() === 'error' && faults.push(message.text()))
   await page.keyboard.press('Control+k')
-  const palette = page.getByRole('dialog', { name: 'Find or do' })
+  const palette = page.getByRole('dialog', { name: 'Search, or type a command' })
   await expect(palette).toBeVisible()
   await accessible(page)
   await palette.getByRole('combobox').fill('rainfall log')
@@ -173,7 +173,7 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   await expect(page.getByRole('heading', { name: 'Rainfall log, days 1–5', level: 1 })).toBeVisible()
   await expect(page).toHaveURL(/\/marking\/\w+/)
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys on this page' })).toContainText('Next to mark')
+  await expect(page.getByRole('dialog', { name: 'Keyboard shortcuts' })).toContainText('Next to mark')
   await accessible(page)
   await page.keyboard.press('Escape')
   const chosen = page.getByRole('navigation', { name: 'Pupils' }).locator('[aria-current]')
@@ -186,7 +186,7 @@ test('everything has a key: Ctrl K finds and does, ? lists, and the page can be 
   await expect(chosen).not.toContainText('Ada Moreno')
   await open(page, '/today')
   await page.keyboard.press('Tab')
-  await expect(page.getByRole('link', { name: 'Skip to the page' })).toBeFocused()
+  await expect(page.getByRole('link', { name: 'Skip to the page content' })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(page.locator('#page')).toBeFocused()
   expect(faults).toEqual([])
@@ -211,7 +211,7 @@ test('letters of other writing systems come with the first text that needs them'
   const far = () => fetched.filter(path => path.startsWith('/assets/noto-sans'))
   await signIn(page, 'ms.varga')
   await page.getByRole('link', { name: 'Calendar' }).first().click()
-  await page.getByRole('button', { name: 'Note something', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a note', exact: true }).click()
   await page.getByLabel('Title').fill('Meet the parents of Ada')
   expect(far()).toEqual([])
   await page.getByLabel('Title').fill('Meet 王小明')

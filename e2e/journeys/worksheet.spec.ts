@@ -87,16 +87,16 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   await page.keyboard.press('t')
   for (let n = 0; n < 5; n++) await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
-  await page.getByRole('textbox', { name: 'Words on the page' }).fill('The funnel')
+  await page.getByRole('textbox', { name: 'Text on the page' }).fill('The funnel')
   await page.keyboard.press('Escape')
   await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
 
   // a margin note tied to a spot, and a shape
   await hold(page, 'Margin note (N)')
   await draw(page, [0.6, 0.6], [0.6, 0.6])
-  await page.getByRole('dialog').getByLabel('What you want to note here').fill('Why five?')
+  await page.getByRole('dialog').getByLabel('Your note').fill('Why five?')
   await accessible(page)
-  await page.getByRole('button', { name: 'Keep the note' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await hold(page, 'Oval')
   await draw(page, [0.3, 0.3], [0.6, 0.5], 2)
   await expect(bar(page)).toHaveText(SAVED)
@@ -106,35 +106,35 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
   await expect.poll(() => inked(page)).toBe(rubbed)
   await page.getByRole('button', { name: 'Margin note 1' }).click()
-  await expect(page.getByRole('dialog').getByLabel('What you want to note here')).toHaveValue('Why five?')
+  await expect(page.getByRole('dialog').getByLabel('Your note')).toHaveValue('Why five?')
   await page.keyboard.press('Escape')
 
   // how it was earlier is looked at and brought back, and so is what was there then
   await page.getByText('Earlier versions of the worksheet').click()
   await page
-    .getByRole('button', { name: /as it stood/ })
+    .getByRole('button', { name: /saved along the way/ })
     .last()
     .click()
   await expect(page.getByRole('dialog').getByRole('img', { name: 'Page 1' })).toBeVisible()
   await accessible(page)
-  await page.getByRole('button', { name: 'Bring this back' }).click()
+  await page.getByRole('button', { name: 'Restore this version' }).click()
   await expect(sheet(page, 1).getByText('The funnel')).toHaveCount(0)
-  await page.getByRole('button', { name: /before Oskar Lind brought an earlier one back/ }).click()
-  await page.getByRole('button', { name: 'Bring this back' }).click()
+  await page.getByRole('button', { name: /before Oskar Lind restored an earlier version/ }).click()
+  await page.getByRole('button', { name: 'Restore this version' }).click()
   await expect(sheet(page, 1).getByText('The funnel')).toBeVisible()
   await expect.poll(() => inked(page)).toBe(rubbed)
 
   // as a PDF, with everything on it
   const download = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Save as a PDF' }).click()
+  await page.getByRole('link', { name: 'Download as a PDF' }).click()
   const pdf = await readFile(await (await download).path())
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
 
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
   const review = page.getByRole('dialog')
   await expect(review.getByText('The funnel')).toBeVisible()
-  await review.getByRole('button', { name: 'Hand it in now' }).click()
-  await expect(bar(page)).toHaveText(/Handed in Wed \d\d:\d\d\. It arrived\.$/)
+  await review.getByRole('button', { name: 'Hand in now' }).click()
+  await expect(bar(page)).toHaveText(/Handed in Wed \d\d:\d\d\. Your teacher has it\.$/)
   await expect(page.getByText('The funnel')).toBeVisible()
 
   const { page: teacher } = await device(browser, school.address)
@@ -145,7 +145,7 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   await expect.poll(() => inked(teacher)).toBeGreaterThan(50)
   await accessible(teacher)
   // large, in a window of its own
-  await teacher.getByRole('button', { name: 'Look at it large' }).click()
+  await teacher.getByRole('button', { name: 'View larger' }).click()
   await expect(teacher.getByRole('dialog').getByText('The funnel')).toBeVisible()
   await accessible(teacher)
   await page.context().close()
@@ -161,7 +161,7 @@ test('two devices draw at once, one of them without a network: everything is the
   const before = await inked(one, 2)
   await two.context().setOffline(true)
   await draw(two, [0.2, 0.9], [0.8, 0.9], 2)
-  await expect(bar(two)).toHaveText(/^Not saved since/)
+  await expect(bar(two)).toHaveText(/^Not sent since/)
   await draw(one, [0.2, 1.1], [0.8, 1.1], 2)
   await expect(bar(one)).toHaveText(SAVED)
   const alone = await inked(one, 2)
@@ -186,18 +186,18 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   await expect(bar(page)).toHaveText(SAVED)
   await school.stop('SIGKILL')
   await draw(page, [0.1, 0.4], [0.5, 0.45])
-  await expect(bar(page)).toHaveText(/^Not saved since/)
+  await expect(bar(page)).toHaveText(/^Not sent since/)
   const drawn = await inked(page)
   // opened anew it has what is printed on it as well
   await page.reload()
   await expect(printed(page)).toHaveAttribute('aria-busy', 'false')
   await expect.poll(() => inked(page)).toBe(drawn)
-  await expect(bar(page)).toHaveText(/^Not saved since/)
+  await expect(bar(page)).toHaveText(/^Not sent since/)
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
   // the review shows what stands here, also what has not arrived
   await expect(page.getByRole('dialog').getByRole('img', { name: 'Page 1' })).toBeVisible()
-  await page.getByRole('button', { name: 'Hand it in now' }).click()
-  await expect(bar(page)).toHaveText(/^Handed in here \w{3} \d\d:\d\d/)
+  await page.getByRole('button', { name: 'Hand in now' }).click()
+  await expect(bar(page)).toHaveText(/^You handed in \w{3} \d\d:\d\d/)
   await accessible(page)
   const address = page.url()
   const context = page.context()
@@ -207,9 +207,11 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   // the submission itself is not opened
   const next = await context.newPage()
   await next.goto('/today')
-  await expect(next.getByText('A hand-in that waited on this device has arrived.').first()).toBeVisible()
+  await expect(
+    next.getByText('Work that you handed in earlier on this device has arrived.').first(),
+  ).toBeVisible()
   await next.goto(address)
-  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. It arrived\.$/)
+  await expect(bar(next)).toHaveText(/Handed in \w{3} \d\d:\d\d\. Your teacher has it\.$/)
   // the page is shown smaller than it was drawn on
   await expect.poll(() => inked(next)).toBeGreaterThan(drawn * 0.7)
   // the teacher sees when it was pressed and when it arrived, and the same strokes
@@ -238,7 +240,7 @@ test('while the printed page cannot be fetched that is said, what is drawn count
     .getByRole('link', { name: new RegExp(NAME) })
     .first()
     .click()
-  const words = sheet(page, 1).getByText('What is printed here could not be fetched yet')
+  const words = sheet(page, 1).getByText('The printed page has not loaded yet')
   await expect(words).toBeVisible()
   await accessible(page)
   away = false

@@ -27,7 +27,7 @@ const inClass = async (page: Page, name: string, area: string) => {
 /** Until the page has its heading and nothing is on its way. */
 const settled = async (page: Page) => {
   await page.locator('h1').first().waitFor()
-  await page.getByText('One moment …').waitFor({ state: 'hidden' })
+  await page.getByText('Loading …').waitFor({ state: 'hidden' })
 }
 
 const SHOTS: readonly Shot[] = [
@@ -106,7 +106,7 @@ const SHOTS: readonly Shot[] = [
 
 async function shareHere(page: Page): Promise<void> {
   await inClass(page, 'First Shells', 'Settings')
-  await page.getByLabel('What the tablet is called').fill('Shell tablet 4')
+  await page.getByLabel('Name of the tablet').fill('Shell tablet 4')
   await page.getByRole('button', { name: 'Make this device a shared tablet' }).click()
   await page.getByRole('button', { name: 'Zara H.' }).waitFor()
 }

@@ -30,7 +30,7 @@ await startPlainly(async () => {
   )
   const { account } = await seeMe(world, id)
   process.stdout.write(
-    `${account.shownName} looks after the school and comes in with the user name ${account.userName} and the password ${secret}, once\n`,
+    `${account.shownName} is an owner of the school now and signs in once with the user name ${account.userName} and the password ${secret}\n`,
   )
   await closeWorld(world)
 }, 'Nobody was added')

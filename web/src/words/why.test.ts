@@ -6,8 +6,8 @@ const context = { now: Date.UTC(2026, 9, 14, 15, 20), zone: 'Europe/Lisbon' }
 const lesson = { date: '2026-10-15', starts: '13:30', ends: '14:15' }
 
 it.each<[Why, string]>([
-  [{ is: 'fixed' }, 'set for this time'],
-  [{ is: 'own' }, 'a deadline of their own'],
+  [{ is: 'fixed' }, 'a fixed time'],
+  [{ is: 'own' }, 'extension'],
   [{ is: 'lesson', edge: 'start', lesson, moved: false }, 'start of the Thursday lesson'],
   [{ is: 'lesson', edge: 'end', lesson, moved: true }, 'end of the Thursday lesson, which was moved'],
   [
@@ -19,7 +19,7 @@ it.each<[Why, string]>([
   [{ is: 'schoolDays', days: 0, lesson }, 'the day of the Thursday lesson'],
   [
     { is: 'fixed', pushed: { by: 'Storm', from: '2026-10-15T17:00' } },
-    'set for this time, Thu 17:00 is closed (Storm)',
+    'a fixed time, Thu 17:00 is closed (Storm)',
   ],
 ])('%j is said as “%s”', (why, words) => {
   expect(whyWords(why, context)).toBe(words)
@@ -27,7 +27,7 @@ it.each<[Why, string]>([
 
 it('a time that could not be worked out says what is missing', () => {
   expect(troubleWords({ time: 'due', is: 'noLesson', n: 3, held: 2 })).toBe(
-    'The group has only 2 lessons that week, not 3.',
+    'The group has only 2 lessons that week, so there is no lesson 3.',
   )
   expect(troubleWords({ time: 'due', is: 'noLesson', n: 1, held: 0 })).toBe(
     'The group has no lesson that week.',

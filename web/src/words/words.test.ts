@@ -66,15 +66,15 @@ describe('every refusal of the contract', () => {
 
 it('a refusal is worded with times in the school’s zone and things by their names', () => {
   expect(problemWords(new Refusal(410, { code: 'door_closed', params: { at } }), time)).toBe(
-    'This door closed Thu 13:30. Ask your teacher to open it again; the code will be a new one.',
+    'This door closed Thu 13:30. Ask your teacher to open it again; there will be a new code.',
   )
   expect(
     problemWords(
       new Refusal(422, { code: 'text_long', params: { what: 'note', most: 8000, got: 100_000 } }),
       time,
     ),
-  ).toMatch(/^The text has 100000 characters, 8000 fit\./)
-  expect(problemWords(new Unreachable('x'), time)).toMatch(/^Oppen does not answer/)
+  ).toMatch(/^The text has 100000 characters; at most 8000 are allowed\./)
+  expect(problemWords(new Unreachable('x'), time)).toMatch(/^Oppen cannot be reached/)
 })
 
 it('no wording is left with an unfilled place', () => {
@@ -82,8 +82,8 @@ it('no wording is left with an unfilled place', () => {
     'A with B. The door is open until 10:00.',
   )
   expect(say('counts_toMark', { count: 4 })).toBe('4 to mark')
-  expect(say('today_sum_overdue', { count: 1 })).toBe('1 piece overdue')
-  expect(say('today_sum_overdue', { count: 3 })).toBe('3 pieces overdue')
+  expect(say('today_sum_overdue', { count: 1 })).toBe('1 overdue')
+  expect(say('today_sum_overdue', { count: 3 })).toBe('3 overdue')
 })
 
 it('states are said with their time, for pupils and for teachers', () => {

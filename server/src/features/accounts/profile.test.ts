@@ -51,8 +51,8 @@ describe('the own account', () => {
     expect((await school.person().ask('signIn', {}, byEmail)).status).toBe(403)
     // somebody else may say so too: who is told, is told by the letter
     await school.bo.get('changeAccount', {}, { shownName: 'Bo Lund', email: 'ANNA@mail.example' })
-    const annas = await letterTo('anna@mail.example', /Anna R\. gave this address/)
-    const bos = await letterTo('anna@mail.example', /Bo Lund gave this address/)
+    const annas = await letterTo('anna@mail.example', /Anna R\. entered this address/)
+    const bos = await letterTo('anna@mail.example', /Bo Lund entered this address/)
     const confirm = (token: string) => school.person().ask('confirmEmail', {}, { token })
     const both = await Promise.all([confirm(annas), confirm(annas)])
     expect(both.map(one => one.status).sort()).toEqual([200, 410])
@@ -132,11 +132,11 @@ describe('a forgotten secret', () => {
     await school.person().get('forgot', {}, { userName: 'mr.reyes' })
     await school
       .person()
-      .get('confirmEmail', {}, { token: await letterTo('reyes@mail.example', /Is|gave this address/) })
+      .get('confirmEmail', {}, { token: await letterTo('reyes@mail.example', /Is|entered this address/) })
     await school.person().get('forgot', {}, { userName: 'mr.reyes' })
-    const token = await letterTo('reyes@mail.example', /new secret/)
+    const token = await letterTo('reyes@mail.example', /asked for a new password/)
     const { letters } = await newestLetter()
-    expect(letters.filter(one => /new secret/.test(one.text ?? ''))).toHaveLength(1)
+    expect(letters.filter(one => /asked for a new password/.test(one.text ?? ''))).toHaveLength(1)
     const person = school.person()
     expect(await person.ask('resetSecret', {}, { token, secret: 'short' })).toMatchObject({
       error: { code: 'secret_short', path: 'secret' },
@@ -154,7 +154,7 @@ describe('a forgotten secret', () => {
     await school.person().get('forgot', {}, { userName: 'reyes@mail.example' })
     const resets = async () =>
       (await newestLetter()).letters
-        .filter(one => /new secret/.test(one.text ?? ''))
+        .filter(one => /asked for a new password/.test(one.text ?? ''))
         .map(one => linkIn(one.text))
     await expect.poll(async () => (await resets()).length).toBe(2)
     const second = (await resets()).find(one => one !== token) ?? ''

@@ -265,7 +265,7 @@ describe('two places that are one child', () => {
       )
       await db.run(
         `insert into answer_replies (id, work_id, place_id, by_account, text, at)
-         values ('reply-1', $question, $double, $teacher, 'Go on', 2)`,
+         values ('reply-1', $question, $double, $teacher, 'Continue', 2)`,
         { question, double, teacher },
       )
       await db.run("update works set for_whom = 'pupils' where id = $alone", { alone })

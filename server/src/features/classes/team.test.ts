@@ -30,7 +30,7 @@ describe('an invitation', () => {
 
   it('is for the invited alone; one press is enough, once', async () => {
     const [one] = await waiting(zoe)
-    if (!one) throw new Error('nothing waits')
+    if (!one) throw new Error('nothing to do')
     const answer = { invitationId: one.id }
     expect(await school.anna.ask('answerInvitation', answer, { answer: 'accepted' })).toMatchObject({
       status: 404,

@@ -15,11 +15,11 @@ export const CARD_WORDS: Readonly<Record<Language, CardWords>> = {
     title: { home: 'Home key', family: 'Family key' },
     how: {
       home: ({ address, name }) =>
-        `Open ${address} and type this key, or scan the square. It opens ${name}’s own work.`,
+        `Open ${address} and type this key, or scan the QR code. It is ${name}’s key for home.`,
       family: ({ address }) =>
-        `Open ${address} and type this key, or scan the square. Then choose a name and a secret of your own.`,
+        `Open ${address} and type this key, or scan the QR code. Then enter your name and choose a password.`,
     },
-    lost: ({ teacherName }) => `Lost? Tell ${teacherName}: the old key stops at once.`,
+    lost: ({ teacherName }) => `Lost? Tell ${teacherName}: the old key stops working at once.`,
   },
   pt: {
     title: { home: 'Chave de casa', family: 'Chave da família' },

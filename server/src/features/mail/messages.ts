@@ -1,13 +1,13 @@
 import type { Language } from '@oppen/core/register'
 import type { MailMessage } from './mailTransport.js'
 
-/** A message with which a school sees whether its letters arrive. */
+/** A message with which a school checks whether its mail arrives. */
 export const testMail = ({ to, school }: { readonly to: string; readonly school: string }): MailMessage => ({
   to,
-  subject: `${school}: letters from Oppen arrive`,
+  subject: `${school}: test message from Oppen`,
   text: `Hello,
 
-This is a test message from Oppen at ${school}. It arrived, so invitations and password resets will as well. Nothing is to be done.
+This is a test message from Oppen at ${school}. It arrived, so invitations and password resets will too. There is nothing you need to do.
 `,
 })
 
@@ -32,10 +32,10 @@ const INVITATION: Readonly<Record<Language, (f: Filled) => { subject: string; te
 
 ${f.teacherName} invites you to follow ${f.childName} in ${f.className} at ${f.school}: what is due, what was handed in and what the teachers say.
 
-Open this address and choose a secret of your own:
+Open this address and choose a password of your own:
 ${f.address}
 
-It works once, until ${f.until}. If you do not know ${f.childName}, please do nothing; nobody learns your address.
+It works once, until ${f.until}. If you do not know ${f.childName}, please do nothing; nobody will learn your address.
 `,
   }),
   pt: f => ({
@@ -113,24 +113,24 @@ export const confirmMail = ({ to, name, school, address }: ConfirmMail): MailMes
   subject: `Is this your address? Oppen, ${school}`,
   text: `Hello,
 
-${name} gave this address in Oppen at ${school}: to sign in with, and for a new password when it is forgotten. If that was you, open this address within two days:
+${name} entered this address in Oppen at ${school}, to sign in with and to get a new password if they forget theirs. If that was you, open this address within two days:
 ${address}
 
 If it was not you, do nothing: it will not be used.
 `,
 })
 
-/** Lets somebody set a forgotten secret anew. */
+/** Lets somebody choose a new password. */
 export function resetMail({ to, name, school, address }: ResetMail): MailMessage {
   return {
     to,
-    subject: `A new secret for Oppen, ${school}`,
+    subject: `A new password for Oppen, ${school}`,
     text: `Hello ${name},
 
-somebody, most likely you, asked for a new secret. Open this address within an hour and choose one:
+Somebody, most likely you, asked for a new password. Open this address within an hour and choose one:
 ${address}
 
-If it was not you, do nothing: your secret stays as it is.
+If it was not you, do nothing: your password stays as it is.
 `,
   }
 }

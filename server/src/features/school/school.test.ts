@@ -224,7 +224,7 @@ describe('of a school with an owner', () => {
     expect(page.mail).toEqual({ by: 'server', server: form.server, user: 'oppen', from: form.from })
     expect(JSON.stringify(page)).not.toContain('very secret')
     await head.get('tryMail', {}, { to: 'siskin@school.example' })
-    expect(got.join('')).toMatch(/Subject: Shingle School: letters from Oppen arrive/)
+    expect(got.join('')).toMatch(/Subject: Shingle School: test message from Oppen/)
     await new Promise<void>(resolve => server.close(resolve))
     expect((await head.ask('tryMail', {}, { to: 'siskin@school.example' })).error).toMatchObject({
       code: 'mail_failed',

@@ -152,7 +152,7 @@ describe('pages given out', () => {
     expect((await worksheet(teacher)).sheets).toHaveLength(1)
   })
 
-  it('changed later reach only those who have not begun', async () => {
+  it('edited later reach only those who have not begun', async () => {
     const first = (await give(await pdfOf(1))).json.sheets[0].id as SheetId
     await draw([line('a', first)])
     await give(await pdfOf(2))

@@ -32,7 +32,7 @@ function distance(spot: Spot, from: Spot, to: Spot): number {
 }
 
 describe('an eraser', () => {
-  it('cuts a line where it went, and the parts are new things', () => {
+  it('cuts a line where it went, and the parts are new items', () => {
     const left = erased(
       [straight],
       [
@@ -51,7 +51,7 @@ describe('an eraser', () => {
     expect(editBetween([straight], left)).toEqual({ put: left, drop: [straight] })
   })
 
-  it('leaves alone what it did not touch, as the same thing', () => {
+  it('leaves alone what it did not touch, as the same item', () => {
     const [left] = erased([straight], [{ x: 300, y: 130 }], 10)
     expect(left).toBe(straight)
     expect(editBetween([straight], [straight])).toEqual({ put: [], drop: [] })

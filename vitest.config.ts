@@ -15,7 +15,14 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/*.test.mjs'],
         },
       },
-      { extends: true, test: { name: 'web', include: ['web/**/*.test.ts', 'web/**/*.test.tsx'] } },
+      {
+        extends: true,
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.ts', 'web/**/*.test.tsx'],
+          setupFiles: ['web/src/testing/words.ts'],
+        },
+      },
     ],
   },
 })

@@ -12,11 +12,11 @@ const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
  * is as much as what they hold. Everything else is split by screen.
  */
 const FROM_THE_START = [
-  /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next)\//,
+  /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next|i18next-resources-to-backend|@babel\/runtime)\//,
   /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
   /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
-  /\/web\/src\/words\/(say|states|wording|en\/everyday)\./,
+  /\/web\/src\/words\/(language|say|states|teacherStates|wording)\./,
   /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
   /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
   /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|texts\/(scripts|limits|index)\.)/,
@@ -38,7 +38,7 @@ const startStandsAlone = (): Plugin => ({
 })
 
 /** What date fields say to a screen reader, in the languages of Oppen's own words and no other. */
-const DATE_WORDS = [optimizeLocales.vite({ locales: ['en'] })].flat()
+const DATE_WORDS = [optimizeLocales.vite({ locales: ['en', 'pt-PT'] })].flat()
 
 export default defineConfig({
   root: import.meta.dirname,

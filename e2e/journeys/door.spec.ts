@@ -125,7 +125,7 @@ test('a door for this lesson, a newcomer who waits for a nod, and an open door f
     await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
     await accessible(page)
     await board.goto(board.url().replace('/door', '/register'))
-    await board.getByLabel('Join to a pupil: Yara Booth 2').selectOption({ label: 'Yara Booth' })
+    await board.getByLabel('Merge with a pupil: Yara Booth 2').selectOption({ label: 'Yara Booth' })
     await accessible(board)
     await board.getByRole('button', { name: 'Merge' }).click()
     await expect(board.getByRole('heading', { name: 'Guests' })).toHaveCount(0)

@@ -28,12 +28,12 @@ test('a voice is recorded, paused and kept, a photo taken and turned, a table lo
   await page.getByRole('link', { name: NAME }).first().click()
 
   await page.getByRole('button', { name: 'Record your voice' }).click()
-  await page.getByRole('button', { name: 'Audit log', exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(page.getByText(/^Recording\s*0:0/)).toBeVisible()
   // what is not finished is said in the bar's way to hand in
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
   await expect(page.getByRole('dialog').getByText('the recording is not finished')).toBeVisible()
-  await page.getByRole('button', { name: 'Add working' }).click()
+  await page.getByRole('button', { name: 'Keep working' }).click()
   await expect(page.getByText(/^0:(0[1-9]|[1-5]\d)$/)).toBeVisible()
   await page.getByRole('button', { name: 'Pause' }).click()
   await expect(page.getByText('Paused at')).toBeVisible()
@@ -102,7 +102,7 @@ test('a file that was cut off on its way goes on by itself, also after the page 
     .setInputFiles([
       { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('Fog at six. '.repeat(2_000)) },
     ])
-  await expect(page.getByText('Sending notes.txt')).toBeVisible()
+  await expect(page.getByText('Uploading notes.txt')).toBeVisible()
   const address = page.url()
   await page.close()
   await school.start()
@@ -112,7 +112,7 @@ test('a file that was cut off on its way goes on by itself, also after the page 
   await Promise.all([next.goto(address), other.goto(address)])
   for (const tab of [next, other]) {
     await expect(tab.getByRole('button', { name: 'notes.txt', exact: true })).toHaveCount(1)
-    await expect(tab.getByText('Sending notes.txt')).toHaveCount(0)
+    await expect(tab.getByText('Uploading notes.txt')).toHaveCount(0)
   }
   await next.reload()
   await next.getByRole('button', { name: 'notes.txt', exact: true }).click()
@@ -128,7 +128,7 @@ test('a recording that is cut off in the middle is there again, and can be liste
   await signIn(page, 'bram.okoye')
   await page.getByRole('link', { name: NAME }).first().click()
   await page.getByRole('button', { name: 'Record your voice' }).click()
-  await page.getByRole('button', { name: 'Audit log', exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(page.getByText(/^0:(0[3-9]|[1-5]\d)$/)).toBeVisible()
   // in another tab it is a recording that goes on, and nothing that waits
   const other = await context.newPage()
@@ -156,7 +156,7 @@ test('a recording that is cut off in the middle is there again, and can be liste
 
   // what is thrown away is not there again
   await next.getByRole('button', { name: 'Record your voice' }).click()
-  await next.getByRole('button', { name: 'Audit log', exact: true }).click()
+  await next.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(next.getByText(/^0:(0[2-9]|[1-5]\d)$/)).toBeVisible()
   await next.getByRole('button', { name: 'Delete' }).click()
   await next.reload()

@@ -223,7 +223,7 @@ test('a pupil adds a photo, asks, hands in, takes it back, hands it in again, an
   await expect(tile).toHaveCount(0)
   await page
     .getByRole('listitem')
-    .filter({ hasText: 'is removed of work' })
+    .filter({ hasText: 'is removed' })
     .getByRole('button', { name: 'Undo' })
     .click()
   await expect(tile).toBeVisible()

@@ -52,7 +52,7 @@ test('while the server is down the words stay and a hand-in waits; both go with 
   }
   await press()
   // what waits can be called off, and written on
-  await page.getByRole('button', { name: 'Add working' }).click()
+  await page.getByRole('button', { name: 'Keep working' }).click()
   await draft.press('ControlOrMeta+End')
   await draft.pressSequentially(' So it rains.')
   await press()
@@ -131,7 +131,7 @@ test('two tabs that write the same draft: both texts are held out, none is lost'
   await expect(choice.getByRole('article')).toHaveText([
     /Second tab\. One says fog\./,
     /Second tab\. Another says mist\./,
-    /At one place they say different things/,
+    /In one place they differ/,
   ])
   await expect(one.getByRole('button', { name: 'Hand in', exact: true })).toBeDisabled()
   await accessible(one)

@@ -33,7 +33,7 @@ test('a microphone that the browser refuses is said with the way on', async ({ b
   // allowed beside the address, it goes on from there
   await context.grantPermissions(['microphone'], { origin: school.address })
   await page.getByRole('button', { name: 'Try again' }).click()
-  await page.getByRole('button', { name: 'Audit log', exact: true }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(page.getByText(/^0:(0[1-9]|[1-5]\d)$/)).toBeVisible()
   await page.getByRole('button', { name: 'Stop' }).click()
   await page.getByRole('button', { name: 'Save' }).click()

@@ -28,7 +28,7 @@ test('a new school: whoever has the key that the server printed sets it up, and 
   await page.getByLabel('Your name').fill('Ms Thorne')
   await page.getByLabel('Password').fill('a long enough one')
   await page.getByRole('button', { name: 'Set up the school' }).click()
-  await expect(page.getByText('“Europe/Atlantis” is no time zone.')).toBeVisible()
+  await expect(page.getByText('“Europe/Atlantis” is not a time zone.')).toBeVisible()
   await accessible(page)
   await page.getByLabel('Time zone').fill('Europe/Dublin')
   await page.getByRole('button', { name: 'Set up the school' }).click()

@@ -60,7 +60,7 @@ test('three children in turn on one shared tablet: each as the right one, and no
     await page.getByLabel('Name of the tablet').fill('Crab 1')
     await accessible(page)
     await page.getByRole('button', { name: 'Ask the teacher' }).click()
-    await expect(page.getByText('This becomes “Crab 1” when the teacher nods.')).toBeVisible()
+    await expect(page.getByText('This becomes “Crab 1” when the teacher says yes.')).toBeVisible()
     await accessible(teacher.page)
     await teacher.page.getByRole('button', { name: 'Let Crab 1 in' }).click()
     await expect(faces).toBeVisible()

@@ -110,7 +110,7 @@ test('a week is planned from an earlier one in under 25 presses', async ({ brows
   await page.getByLabel('Post straight away').check()
   presses.count++
   await page.getByLabel(/Soil jar drawing/).uncheck()
-  await presses.click(/^Put \d+ submissions into this week/)
+  await presses.click(/^Copy \d+ pieces of work into this week/)
   await expect(page.getByText(/pieces of work copied into this week/).first()).toBeVisible()
   await expect(page.getByRole('link', { name: /Rainfall log/ })).toContainText('due Fri 6 Nov 17:00')
   await expect(page.getByText('read a rain gauge to the nearest millimetre')).toBeVisible()
@@ -288,7 +288,7 @@ test('an open question shows what others said once the own answer is given, and 
   await expect(bram.page.getByText('Like a drawer of spoons.')).toBeVisible()
   await bram.page.getByRole('button', { name: 'Reply to Ada Moreno' }).click()
   await bram.page.getByLabel('Reply to Ada Moreno').fill('Big spoons or small?')
-  await bram.page.getByRole('button', { name: 'Send' }).click()
+  await bram.page.getByRole('button', { name: 'Send reply' }).click()
   await expect(ada.page.getByText('Big spoons or small?')).toBeVisible()
   await ada.page.getByRole('button', { name: 'Edit your answer' }).click()
   await ada.page.getByLabel('Your answer').fill('Like small spoons.')

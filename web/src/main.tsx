@@ -7,6 +7,8 @@ import { queryClient } from './app/queryClient.js'
 import { router } from './app/router.js'
 import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
 import { useSaid } from './parts/tell.js'
+import { language } from './words/language.js'
+import { loadWords } from './words/wording.js'
 import './style.css'
 
 const Toasts = part(() => import('./parts/Toasts.js'))
@@ -23,6 +25,8 @@ function Said() {
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
+document.documentElement.lang = language
+await loadWords(['everyday'])
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
@@ -33,6 +37,9 @@ createRoot(root).render(
 )
 
 loadScriptFontsAsTyped(document)
+
+// what can go wrong is said after somebody has done something; nothing waits for it
+void loadWords(['problems']).catch(() => undefined)
 
 // the screens are kept on the device once everything else has had its turn
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -3,7 +3,7 @@ import { say } from '../words/say.js'
 import { Refusal, Unreachable } from './api.js'
 import { part } from './part.js'
 
-const Worded = part(() => import('./Worded.js'))
+const Worded = part(() => import('./Worded.js'), ['problems'])
 
 /**
  * What went wrong, in words. What must be said when nothing more can be fetched is there from the start; the

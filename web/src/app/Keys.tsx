@@ -7,7 +7,7 @@ import { useMe } from './session.js'
 
 export type { Shortcut }
 
-const Palette = part(() => import('./Palette.js'))
+const Palette = part(() => import('./Palette.js'), ['finding', 'school'])
 const KeyList = part(() => import('./KeyList.js'))
 
 let ofScreen: readonly Shortcut[] = []

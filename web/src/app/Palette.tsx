@@ -1,4 +1,3 @@
-import '../words/en/finding.js'
 import type { Found } from '@oppen/contract'
 import { FOUND_KINDS, routes } from '@oppen/contract'
 import { segmentsOf, wordsOf } from '@oppen/core/search'

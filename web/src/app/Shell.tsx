@@ -14,6 +14,7 @@ import { Keys } from './Keys.js'
 import { forgetReads } from './keptReads.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
+import { fetched } from './part.js'
 import { reads } from './queries.js'
 import { useMe } from './session.js'
 import { useFreeTablet } from './tablet.js'
@@ -103,7 +104,7 @@ function useLeft({ account, ties }: Me): void {
       if (sending.current || !(leftHere(account.id).length || (await filesLeft()))) return
       sending.current = true
       try {
-        const { sendLeft, leftWords } = await import('../features/work/left.js')
+        const { sendLeft, leftWords } = await fetched(() => import('../features/work/left.js'), ['doing'])
         const { submissions, handIns } = await sendLeft({ accountId: account.id, ties })
         if (handIns) tell(leftWords(handIns))
         if (submissions) await client.invalidateQueries()

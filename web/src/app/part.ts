@@ -1,4 +1,5 @@
 import { type ComponentType, lazy } from 'react'
+import { loadWords, type Namespace } from '../words/wording.js'
 import { Unreachable } from './api.js'
 
 const AGAIN = 3_000
@@ -8,11 +9,21 @@ const SOON = 60_000
 
 /**
  * A part of a page in a file of its own, fetched when it is first shown. Without a network it is asked for again until
- * it comes; the page stands meanwhile, with whatever its `Suspense` shows in the place of the part.
+ * it comes; the page stands meanwhile, with whatever its `Suspense` shows in the place of the part. `namespaces` is the
+ * wording that it says besides what every screen has.
  */
 // biome-ignore lint/suspicious/noExplicitAny: any component, as React types its own `lazy`
-export function part<C extends ComponentType<any>>(load: () => Promise<{ default: C }>) {
-  return lazy(() => untilItComes(load))
+export function part<C extends ComponentType<any>>(
+  load: () => Promise<{ default: C }>,
+  namespaces: readonly Namespace[] = [],
+) {
+  return lazy(() => untilItComes(() => withWords(load, namespaces)))
+}
+
+/** A file together with the wording that it says. */
+async function withWords<T>(load: () => Promise<T>, namespaces: readonly Namespace[]): Promise<T> {
+  const [loaded] = await Promise.all([load(), loadWords(namespaces)])
+  return loaded
 }
 
 async function untilItComes<T>(load: () => Promise<T>): Promise<T> {
@@ -26,10 +37,10 @@ async function untilItComes<T>(load: () => Promise<T>): Promise<T> {
   }
 }
 
-/** A screen in a file of its own, fetched when somebody goes there. Rejects with `Unreachable`. */
-export async function fetched<T>(load: () => Promise<T>): Promise<T> {
+/** A file that is fetched when somebody needs it, with the wording it says. Rejects with `Unreachable`. */
+export async function fetched<T>(load: () => Promise<T>, namespaces: readonly Namespace[] = []): Promise<T> {
   try {
-    return await load()
+    return await withWords(load, namespaces)
   } catch (error) {
     await renewWhereGone()
     throw new Unreachable((error as Error).message)

@@ -1,4 +1,3 @@
-import '../words/en/school.js'
 import type { WordKey } from '../words/say.js'
 
 /** The parts of a school that its owner looks after. */

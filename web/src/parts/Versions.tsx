@@ -1,4 +1,3 @@
-import '../words/en/doing.js'
 import type { KeptFor } from '@oppen/core/draft'
 import { when } from '@oppen/core/timing'
 import { type QueryKey, type UseQueryOptions, useQuery, useQueryClient } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import './en/problems.js'
 import { type WhenOptions, when } from '@oppen/core/timing'
 import { Refusal, Said, Unreachable } from '../app/api.js'
 import { say, type WordKey } from './say.js'

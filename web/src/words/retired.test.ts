@@ -10,13 +10,11 @@ const retired = [...(WORDS.split('\n## Retired\n')[1] ?? '').matchAll(/^\| `(.+?
   ([, pattern = '', instead = '']) => ({ pattern: new RegExp(pattern.replaceAll('\\|', '|')), instead }),
 )
 
-const FOLDER = join(ROOT, 'web/src/words/en')
+const FOLDER = join(ROOT, 'words/en')
 
 /** Every wording of a file, with its key. */
 const wordingOf = (file: string): [key: string, wording: string][] =>
-  [...readFileSync(join(FOLDER, file), 'utf8').matchAll(/^ {2}(\w+):\s*'((?:\\.|[^'\\])*)'/gm)].map(
-    ([, key = '', wording = '']) => [key, wording],
-  )
+  Object.entries(JSON.parse(readFileSync(join(FOLDER, file), 'utf8')))
 
 describe('words that docs/WORDS.md retires', () => {
   it('are read from its table', () => {

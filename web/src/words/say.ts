@@ -1,32 +1,31 @@
-import type { everyday } from './en/everyday.js'
-import type { problems } from './en/problems.js'
 import { words } from './wording.js'
 
-/** Every file of wording: the first two are there from the start, the others come with the screens that say them. */
-type Words = typeof everyday &
-  typeof problems &
-  typeof import('./en/classroom.js').classroom &
-  typeof import('./en/doing.js').doing &
-  typeof import('./en/joining.js').joining &
-  typeof import('./en/register.js').register &
-  typeof import('./en/settings.js').settings &
-  typeof import('./en/people.js').people &
-  typeof import('./en/answers.js').answers &
-  typeof import('./en/about.js').about &
-  typeof import('./en/finding.js').finding &
-  typeof import('./en/calendar.js').calendar &
-  typeof import('./en/week.js').week &
-  typeof import('./en/worksheets.js').worksheets &
-  typeof import('./en/school.js').school &
-  typeof import('./en/planning.js').planning
+/** Every key of wording, as English has them. */
+type Words = typeof import('../../../words/en/everyday.json') &
+  typeof import('../../../words/en/problems.json') &
+  typeof import('../../../words/en/about.json') &
+  typeof import('../../../words/en/answers.json') &
+  typeof import('../../../words/en/calendar.json') &
+  typeof import('../../../words/en/classroom.json') &
+  typeof import('../../../words/en/doing.json') &
+  typeof import('../../../words/en/finding.json') &
+  typeof import('../../../words/en/joining.json') &
+  typeof import('../../../words/en/people.json') &
+  typeof import('../../../words/en/planning.json') &
+  typeof import('../../../words/en/register.json') &
+  typeof import('../../../words/en/school.json') &
+  typeof import('../../../words/en/settings.json') &
+  typeof import('../../../words/en/week.json') &
+  typeof import('../../../words/en/worksheets.json')
 
-export type WordKey = keyof Words extends infer K
-  ? K extends `${infer Base}_one`
-    ? Base
-    : K extends `${infer Base}_other`
+export type WordKey =
+  Exclude<keyof Words, 'default'> extends infer K
+    ? K extends `${infer Base}_one`
       ? Base
-      : K
-  : never
+      : K extends `${infer Base}_other`
+        ? Base
+        : K
+    : never
 
 export type Said = Readonly<Record<string, string | number>>
 

@@ -1,5 +1,5 @@
 import { showHundredths } from '@oppen/core/marks'
-import { spanOf, type WhenOptions, when, whenDay } from '@oppen/core/timing'
+import { spanOf, type WhenOptions, when } from '@oppen/core/timing'
 import type { SubmissionState } from '@oppen/core/work'
 import { say } from './say.js'
 
@@ -7,7 +7,7 @@ export type Tone = 'plain' | 'soft' | 'leaf' | 'teal' | 'rust' | 'blue'
 
 export type StateWords = { readonly words: string; readonly tone: Tone }
 
-type Context = WhenOptions & { readonly points: number | null }
+export type StateContext = WhenOptions & { readonly points: number | null }
 
 /** A length of time in words: "2 days 3 h", "40 min". */
 export function spanWords(milliseconds: number): string {
@@ -25,7 +25,7 @@ export function markWords(mark: number, points: number | null): string {
 }
 
 /** A pupil's or family's reading of a state. */
-export function stateWords(state: SubmissionState, context: Context): StateWords {
+export function stateWords(state: SubmissionState, context: StateContext): StateWords {
   const at = (moment: number) => when(moment, context)
   switch (state.is) {
     case 'opens':
@@ -68,36 +68,6 @@ export function stateWords(state: SubmissionState, context: Context): StateWords
       return { words: say('state_excused'), tone: 'soft' }
     case 'received':
       return { words: say('state_received', { at: at(state.at) }), tone: 'leaf' }
-    case 'seen':
-      return { words: say('state_seen'), tone: 'leaf' }
-  }
-}
-
-/** The teacher's reading of the same state, short enough for a row of a list. */
-export function teacherStateWords(state: SubmissionState, context: Context): StateWords {
-  switch (state.is) {
-    case 'withTeacher':
-      return state.lateBy > 0
-        ? { words: say('row_late', { span: spanWords(state.lateBy) }), tone: 'rust' }
-        : { words: say('row_in', { at: whenDay(state.since, context) }), tone: 'blue' }
-    case 'handedBack':
-      return { words: state.mark === null ? say('row_back') : showHundredths(state.mark), tone: 'teal' }
-    case 'toDo':
-      return { words: say('row_notYet'), tone: 'soft' }
-    case 'started':
-      return { words: say('row_started'), tone: 'soft' }
-    case 'opens':
-      return { words: say('state_opens', { at: when(state.at, context) }), tone: 'soft' }
-    case 'overdue':
-      return { words: state.begun ? say('row_overdue_started') : say('row_overdue'), tone: 'rust' }
-    case 'missing':
-      return { words: say('row_missing'), tone: 'rust' }
-    case 'tryAgain':
-      return { words: say('row_tryAgain'), tone: 'plain' }
-    case 'excused':
-      return { words: say('row_excused'), tone: 'soft' }
-    case 'received':
-      return { words: say('row_received'), tone: 'leaf' }
     case 'seen':
       return { words: say('state_seen'), tone: 'leaf' }
   }

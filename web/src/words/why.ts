@@ -1,4 +1,3 @@
-import './en/week.js'
 import { dayInWords, type TimingProblem, type Why, when } from '@oppen/core/timing'
 import { say, type WordKey } from './say.js'
 

@@ -1,18 +1,53 @@
 import { createInstance } from 'i18next'
-import { everyday } from './en/everyday.js'
+import resourcesToBackend from 'i18next-resources-to-backend'
+import { language } from './language.js'
 
-/** The wording that is known so far, in the reader's language. */
+/** The files of wording: what is said by every screen, what can go wrong, and what single screens say besides. */
+export const NAMESPACES = [
+  'everyday',
+  'problems',
+  'about',
+  'answers',
+  'calendar',
+  'classroom',
+  'doing',
+  'finding',
+  'joining',
+  'people',
+  'planning',
+  'register',
+  'school',
+  'settings',
+  'week',
+  'worksheets',
+] as const
+
+export type Namespace = (typeof NAMESPACES)[number]
+
+/** The wording in the language of the page. A key is the same in whatever namespace it stands. */
 export const words = createInstance()
-void words.init({
-  lng: 'en',
-  resources: { en: { translation: { ...everyday } } },
-  keySeparator: false,
-  nsSeparator: false,
-  initAsync: false,
-  interpolation: { escapeValue: false, prefix: '{', suffix: '}' },
-})
 
-/** Takes in wording that comes with a screen of its own. */
-export function learn(more: Readonly<Record<string, string>>): void {
-  words.addResourceBundle('en', 'translation', more, true, true)
+const begun = words
+  .use(
+    resourcesToBackend((of: string, namespace: string) => import(`../../../words/${of}/${namespace}.json`)),
+  )
+  .init({
+    lng: language,
+    fallbackLng: false,
+    ns: ['everyday'],
+    defaultNS: 'everyday',
+    fallbackNS: [...NAMESPACES],
+    keySeparator: false,
+    nsSeparator: false,
+    partialBundledLanguages: true,
+    interpolation: { escapeValue: false, prefix: '{', suffix: '}' },
+  })
+
+/** Fetches wording that is not here yet. Rejects where it cannot be fetched. */
+export async function loadWords(namespaces: readonly Namespace[]): Promise<void> {
+  await begun
+  const missing = namespaces.filter(namespace => !words.hasResourceBundle(language, namespace))
+  if (missing.length) await words.reloadResources([language], missing)
+  const lost = namespaces.find(namespace => !words.hasResourceBundle(language, namespace))
+  if (lost) throw new Error(`the wording "${lost}" could not be fetched`)
 }

@@ -1,44 +1,18 @@
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { AUDIT_KINDS, ERRORS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from '../app/api.js'
-import { about } from './en/about.js'
-import { answers } from './en/answers.js'
-import { calendar } from './en/calendar.js'
-import { classroom } from './en/classroom.js'
-import { doing } from './en/doing.js'
-import { everyday } from './en/everyday.js'
-import { finding } from './en/finding.js'
-import { joining } from './en/joining.js'
-import { people } from './en/people.js'
-import { planning } from './en/planning.js'
-import { problems } from './en/problems.js'
-import { register } from './en/register.js'
-import { school } from './en/school.js'
-import { settings } from './en/settings.js'
-import { week } from './en/week.js'
-import { worksheets } from './en/worksheets.js'
 import { problemWords } from './problem.js'
 import { say } from './say.js'
-import { spanWords, stateWords, teacherStateWords } from './states.js'
+import { spanWords, stateWords } from './states.js'
+import { teacherStateWords } from './teacherStates.js'
+import { NAMESPACES } from './wording.js'
 
-const en: Readonly<Record<string, string>> = {
-  ...everyday,
-  ...problems,
-  ...classroom,
-  ...doing,
-  ...finding,
-  ...joining,
-  ...register,
-  ...school,
-  ...settings,
-  ...people,
-  ...about,
-  ...answers,
-  ...calendar,
-  ...planning,
-  ...week,
-  ...worksheets,
-}
+const wordingOf = (namespace: string): Readonly<Record<string, string>> =>
+  JSON.parse(readFileSync(resolve(import.meta.dirname, `../../../words/en/${namespace}.json`), 'utf8'))
+
+const en = Object.assign({}, ...NAMESPACES.map(wordingOf)) as Readonly<Record<string, string>>
 
 const time = { now: Date.UTC(2026, 9, 14, 15, 20), zone: 'Europe/Lisbon' }
 const at = Date.UTC(2026, 9, 15, 12, 30)
@@ -98,13 +72,13 @@ it('states are said with their time, for pupils and for teachers', () => {
 })
 
 it('every line of the audit log has a wording', () => {
-  const worded = Object.keys(settings).filter(key => AUDIT_KINDS.some(kind => key === `audit_${kind}`))
+  const worded = Object.keys(wordingOf('settings')).filter(key =>
+    AUDIT_KINDS.some(kind => key === `audit_${kind}`),
+  )
   expect(worded.sort()).toEqual(AUDIT_KINDS.map(kind => `audit_${kind}`).sort())
 })
 
 it('no two files of wording use one key', () => {
-  const all = [everyday, problems, classroom, joining, register, settings, people].flatMap(words =>
-    Object.keys(words),
-  )
+  const all = NAMESPACES.flatMap(namespace => Object.keys(wordingOf(namespace)))
   expect(all.filter((key, index) => all.indexOf(key) !== index)).toEqual([])
 })

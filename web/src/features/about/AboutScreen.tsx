@@ -1,4 +1,3 @@
-import '../../words/en/about.js'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useMe, useTie } from '../../app/session.js'

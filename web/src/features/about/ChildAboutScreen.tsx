@@ -1,4 +1,3 @@
-import '../../words/en/about.js'
 import type { ClassId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link, useParams, useSearchParams } from 'react-router'

@@ -16,7 +16,7 @@ import { ClassFiles } from './ClassFiles.js'
 import { ClassLinks } from './ClassLinks.js'
 import { useRemovePage } from './useRemovePage.js'
 
-const WritePage = part(() => import('./WritePage.js'))
+const WritePage = part(() => import('./WritePage.js'), ['about'])
 
 type Props = { readonly classId: ClassId; readonly about: AboutPage; readonly writes: boolean }
 

@@ -1,4 +1,3 @@
-import '../../words/en/about.js'
 import type { ClassPage, PageForm } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import { PAGE_KINDS, type PageKind } from '@oppen/core/about'

@@ -1,4 +1,3 @@
-import '../../words/en/people.js'
 import type { Me } from '@oppen/contract'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'

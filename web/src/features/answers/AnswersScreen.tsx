@@ -1,5 +1,3 @@
-import '../../words/en/answers.js'
-import '../../words/en/classroom.js'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'

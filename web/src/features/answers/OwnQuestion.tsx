@@ -1,4 +1,3 @@
-import '../../words/en/answers.js'
 import type { SubmissionPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { mayTakeBack, mayWrite } from '@oppen/core/work'

@@ -1,4 +1,3 @@
-import '../../words/en/settings.js'
 import type { AuditKind, AuditLogPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import '../../words/en/people.js'
 import type { CirclePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { CircleId } from '@oppen/core/ids'

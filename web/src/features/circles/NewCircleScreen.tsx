@@ -1,4 +1,3 @@
-import '../../words/en/people.js'
 import { routes } from '@oppen/contract'
 import type { FormEvent } from 'react'
 import { useNavigate } from 'react-router'

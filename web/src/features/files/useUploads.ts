@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import { FILE_KINDS, kindOfFile } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'

@@ -1,4 +1,3 @@
-import '../../words/en/people.js'
 import type { Tie } from '@oppen/contract'
 import { useState } from 'react'
 import { Link } from 'react-router'

@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import type { DoorPage } from '@oppen/contract'
 import { doorState, LETTER_ARC, showCode } from '@oppen/core/joining'
 import { timeOfDay } from '@oppen/core/timing'

@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import type { FoundCode, Me, OpenDoor } from '@oppen/contract'
 import { timeOfDay } from '@oppen/core/timing'
 import { useQuery } from '@tanstack/react-query'

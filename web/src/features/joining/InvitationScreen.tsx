@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import { routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'

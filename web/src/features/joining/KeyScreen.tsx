@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import type { KeyHolder } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import type { TabletPage } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'

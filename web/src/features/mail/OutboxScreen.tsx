@@ -1,4 +1,3 @@
-import '../../words/en/settings.js'
 import type { OutboxPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { MailId } from '@oppen/core/ids'

@@ -1,5 +1,3 @@
-import '../../words/en/answers.js'
-import '../../words/en/classroom.js'
 import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf, showHundredths } from '@oppen/core/marks'

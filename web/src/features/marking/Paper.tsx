@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import type { SubmissionPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { draftTitle, mayFollow, type SubmissionState } from '@oppen/core/work'

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { useIds, useNow } from '../../app/session.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say, type WordKey } from '../../words/say.js'
-import { teacherStateWords } from '../../words/states.js'
+import { teacherStateWords } from '../../words/teacherStates.js'
 import { FILTERS, type Filter, type MarkingRow } from './rows.js'
 
 const NAMES: readonly { readonly filter: Filter; readonly key: WordKey }[] = [

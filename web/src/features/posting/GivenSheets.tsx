@@ -1,4 +1,3 @@
-import '../../words/en/worksheets.js'
 import { routes, type Sheet } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { FileText } from 'lucide-react'

@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import type { Material } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { Mic, Paperclip } from 'lucide-react'

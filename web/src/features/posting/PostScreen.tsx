@@ -1,6 +1,3 @@
-import '../../words/en/classroom.js'
-import '../../words/en/planning.js'
-import '../../words/en/week.js'
 import { EMPTY_WORK, type WorkForm } from '@oppen/contract'
 import type { TopicId } from '@oppen/core/ids'
 import { LANES, type Lane, usualRules } from '@oppen/core/timing'

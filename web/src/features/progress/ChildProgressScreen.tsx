@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import type { Tie } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, Navigate } from 'react-router'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { useIds, useTie } from '../../app/session.js'

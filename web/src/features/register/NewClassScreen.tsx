@@ -1,4 +1,3 @@
-import '../../words/en/register.js'
 import { routes } from '@oppen/contract'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'

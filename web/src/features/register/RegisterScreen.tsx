@@ -1,4 +1,3 @@
-import '../../words/en/register.js'
 import type { RegisterPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { ClassId, PlaceId } from '@oppen/core/ids'

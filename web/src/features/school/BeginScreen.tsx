@@ -1,5 +1,3 @@
-import '../../words/en/joining.js'
-import '../../words/en/school.js'
 import { routes } from '@oppen/contract'
 import { ADULT_SECRET_LENGTH } from '@oppen/core/joining'
 import { type FormEvent, useState } from 'react'

@@ -1,4 +1,3 @@
-import '../../words/en/settings.js'
 import { type BodyOf, routes, type SchoolPage } from '@oppen/contract'
 import { type FormEvent, useState } from 'react'
 import { Link } from 'react-router'

@@ -1,4 +1,3 @@
-import '../../words/en/settings.js'
 import { routes, type SchoolAuditLogPage } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import '../../words/en/school.js'
 import type { ReactNode } from 'react'
 import { NavLink } from 'react-router'
 import { SCHOOL_PARTS } from '../../app/schoolParts.js'

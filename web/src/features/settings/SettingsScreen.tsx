@@ -1,5 +1,3 @@
-import '../../words/en/settings.js'
-import '../../words/en/register.js'
 import type { ClassSettings } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'

@@ -1,6 +1,5 @@
 import type { SettingsBody } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
-import '../../words/en/settings.js'
 import { changesOf } from './changes.js'
 
 const was = {

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import type { Tie } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import type { TalkPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'

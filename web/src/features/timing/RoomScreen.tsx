@@ -1,4 +1,3 @@
-import '../../words/en/planning.js'
 import { useParams } from 'react-router'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'

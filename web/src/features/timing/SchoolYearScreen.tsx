@@ -1,5 +1,3 @@
-import '../../words/en/planning.js'
-import '../../words/en/week.js'
 import type { CalendarForm, CalendarPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { localAt } from '@oppen/core/zone'

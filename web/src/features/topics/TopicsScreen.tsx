@@ -1,5 +1,3 @@
-import '../../words/en/classroom.js'
-import '../../words/en/week.js'
 import { routes } from '@oppen/contract'
 import { UNTOUCHED, WORK_KINDS, type WorkKind } from '@oppen/core/work'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'

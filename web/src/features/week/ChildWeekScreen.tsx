@@ -1,5 +1,3 @@
-import '../../words/en/week.js'
-import '../../words/en/classroom.js'
 import type { Tie } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'

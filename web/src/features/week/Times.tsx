@@ -1,4 +1,3 @@
-import '../../words/en/week.js'
 import type { GroupTimes } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
 import { when } from '@oppen/core/timing'

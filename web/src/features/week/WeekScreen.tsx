@@ -1,5 +1,3 @@
-import '../../words/en/week.js'
-import '../../words/en/classroom.js'
 import type { WeekPage } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'

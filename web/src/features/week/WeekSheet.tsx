@@ -1,5 +1,3 @@
-import '../../words/en/week.js'
-import '../../words/en/classroom.js'
 import type { WeekCard, WeekPage } from '@oppen/contract'
 import { handsIn, stateOfWork, UNTOUCHED } from '@oppen/core/work'
 import { addDays, localDateAt, mondayOf } from '@oppen/core/zone'

@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import { routes } from '@oppen/contract'
 import { useState } from 'react'
 import { Link } from 'react-router'

@@ -1,4 +1,3 @@
-import '../../words/en/joining.js'
 import { routes } from '@oppen/contract'
 import { ADULT_SECRET_LENGTH } from '@oppen/core/joining'
 import type { FormEvent } from 'react'

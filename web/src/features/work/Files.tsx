@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import type { SubmissionFile, SubmissionPage } from '@oppen/contract'
 import { addressOf, FILE_CHOICE, FILE_LIMITS, kindOfFile, routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'

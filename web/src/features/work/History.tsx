@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import type { MoveLine, WorkLine } from '@oppen/contract'
 import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'

@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import { addressOf, kindOfFile, type Material, routes } from '@oppen/contract'
 import { ExternalLink, Paperclip } from 'lucide-react'
 import { useState } from 'react'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'

@@ -1,4 +1,3 @@
-import '../../words/en/people.js'
 import type { OwnWorkPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'

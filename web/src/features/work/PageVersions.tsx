@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import { routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'

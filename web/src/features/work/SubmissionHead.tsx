@@ -1,4 +1,3 @@
-import '../../words/en/week.js'
 import type { OutcomePage } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'
 import { when } from '@oppen/core/timing'

@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { Missing } from '@oppen/core/draft'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import type { ErrorCode, SubmissionPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import { countWords, type Missing, missingOnPage } from '@oppen/core/draft'

@@ -1,4 +1,3 @@
-import '../../words/en/doing.js'
 import { routes, type Tie } from '@oppen/contract'
 import { idOf, sameText } from '@oppen/core/draft'
 import type { AccountId, WorkId } from '@oppen/core/ids'

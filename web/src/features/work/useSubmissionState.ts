@@ -1,7 +1,8 @@
 import type { WorkLine } from '@oppen/contract'
 import { type SubmissionState, type SubmissionStatus, stateOfWork } from '@oppen/core/work'
 import { useNow } from '../../app/session.js'
-import { type StateWords, stateWords, teacherStateWords } from '../../words/states.js'
+import { type StateWords, stateWords } from '../../words/states.js'
+import { teacherStateWords } from '../../words/teacherStates.js'
 
 /** The state of a submission now, in a pupil's or a teacher's words; it goes on as time does. */
 export function useSubmissionState(

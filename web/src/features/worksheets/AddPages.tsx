@@ -1,4 +1,3 @@
-import '../../words/en/worksheets.js'
 import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { ImagePlus } from 'lucide-react'

@@ -1,4 +1,3 @@
-import '../../words/en/worksheets.js'
 import { routes } from '@oppen/contract'
 import { call } from '../../app/api.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'

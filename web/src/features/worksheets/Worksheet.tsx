@@ -1,5 +1,3 @@
-import '../../words/en/doing.js'
-import '../../words/en/worksheets.js'
 import { addressOf, routes, type Sheet, type WorksheetPage } from '@oppen/contract'
 import type { InkItem, MarginNote, Spot } from '@oppen/core/ink'
 import { FileDown } from 'lucide-react'

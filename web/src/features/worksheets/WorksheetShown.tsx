@@ -1,5 +1,3 @@
-import '../../words/en/doing.js'
-import '../../words/en/worksheets.js'
 import { addressOf, routes, type Sheet } from '@oppen/contract'
 import type { InkItem, MarginNote } from '@oppen/core/ink'
 import { useQuery } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import { Image } from '@tiptap/extension-image'
 import { TableKit } from '@tiptap/extension-table'
 import { EditorContent, type Editor as Tiptap, useEditor, useEditorState } from '@tiptap/react'

@@ -1,4 +1,3 @@
-import '../../words/en/classroom.js'
 import type { Editor } from '@tiptap/react'
 import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react'
 import { say } from '../../words/say.js'

@@ -1,0 +1,4 @@
+import { loadWords, NAMESPACES } from '../words/wording.js'
+
+// tests of the screens say everything
+await loadWords(NAMESPACES)

@@ -1,0 +1,35 @@
+import { showHundredths } from '@oppen/core/marks'
+import { when, whenDay } from '@oppen/core/timing'
+import type { SubmissionState } from '@oppen/core/work'
+import { say } from './say.js'
+import { type StateContext, type StateWords, spanWords } from './states.js'
+
+/** The teacher's reading of the same state, short enough for a row of a list. */
+export function teacherStateWords(state: SubmissionState, context: StateContext): StateWords {
+  switch (state.is) {
+    case 'withTeacher':
+      return state.lateBy > 0
+        ? { words: say('row_late', { span: spanWords(state.lateBy) }), tone: 'rust' }
+        : { words: say('row_in', { at: whenDay(state.since, context) }), tone: 'blue' }
+    case 'handedBack':
+      return { words: state.mark === null ? say('row_back') : showHundredths(state.mark), tone: 'teal' }
+    case 'toDo':
+      return { words: say('row_notYet'), tone: 'soft' }
+    case 'started':
+      return { words: say('row_started'), tone: 'soft' }
+    case 'opens':
+      return { words: say('state_opens', { at: when(state.at, context) }), tone: 'soft' }
+    case 'overdue':
+      return { words: state.begun ? say('row_overdue_started') : say('row_overdue'), tone: 'rust' }
+    case 'missing':
+      return { words: say('row_missing'), tone: 'rust' }
+    case 'tryAgain':
+      return { words: say('row_tryAgain'), tone: 'plain' }
+    case 'excused':
+      return { words: say('row_excused'), tone: 'soft' }
+    case 'received':
+      return { words: say('row_received'), tone: 'leaf' }
+    case 'seen':
+      return { words: say('state_seen'), tone: 'leaf' }
+  }
+}

@@ -16,10 +16,10 @@ const FROM_THE_START = [
   /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
   /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
-  /\/web\/src\/words\/(language|say|states|teacherStates|wording)\./,
+  /\/web\/src\/words\/(language|numbers|say|states|teacherStates|times|wording)\./,
   /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
   /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
-  /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|texts\/(scripts|limits|index)\.)/,
+  /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|language\/|texts\/(scripts|limits|index)\.)/,
 ]
 
 /** A file that `start` needs but is not in it is asked for after it, and may need it in turn: such a build is refused. */

@@ -1,7 +1,10 @@
 import type { AccountId, CircleId, ClassId, PlaceId, SessionId } from '@oppen/core/ids'
 import { OWN_SECRETS } from '@oppen/core/joining'
+import { SCREEN_LANGUAGES, type ScreenLanguage } from '@oppen/core/language'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
+
+const language = z.enum(Object.keys(SCREEN_LANGUAGES) as [ScreenLanguage, ...ScreenLanguage[]])
 
 export const accountKind = z.enum(['teacher', 'pupil', 'family'])
 export const ownSecret = z.enum(OWN_SECRETS)
@@ -42,6 +45,8 @@ export const me = z.object({
     secretKind,
     /** The secret was given by a teacher for one use and has to be changed now. */
     secretOnce: z.boolean(),
+    /** The language chosen for the screens; null where the browser decides. */
+    language: language.nullable(),
     hasPicture: z.boolean(),
   }),
   /** Where this device is a shared tablet: how long it waits, and the moment at which the lesson ends. */
@@ -94,6 +99,7 @@ export const accountShapes = {
   },
   seeAccount: { reply: accountPage },
   changeAccount: { body: z.object({ shownName: line, email: line.nullable() }), reply: me },
+  chooseLanguage: { body: z.object({ language: language.nullable() }), reply: done },
   changeSecret: { body: z.object({ old: line, secret: line }), reply: me },
   changePicture: { reply: done },
   removePicture: { reply: done },

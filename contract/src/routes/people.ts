@@ -17,6 +17,7 @@ export const peopleRoutes = {
   moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
   seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
   changeAccount: route<Shapes['changeAccount']>()('PUT', '/api/account', 'account.change'),
+  chooseLanguage: route<Shapes['chooseLanguage']>()('PUT', '/api/account/language', 'account.self'),
   changeSecret: route<Shapes['changeSecret']>()('PUT', '/api/account/secret', 'account.change', {
     rateLimits: ['secret'],
   }),

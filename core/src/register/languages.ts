@@ -1,4 +1,6 @@
+import { isScreenLanguage, LOCALES } from '../language/index.js'
 import { foldLetters } from '../texts/index.js'
+
 /** The languages that cards and messages to families are written in, by BCP 47 tag, each by its own name. */
 export const LANGUAGES = {
   en: 'English',
@@ -9,6 +11,10 @@ export const LANGUAGES = {
 } as const
 
 export type Language = keyof typeof LANGUAGES
+
+/** How days and times are written in a language (BCP 47). */
+export const localeOf = (language: Language): string =>
+  isScreenLanguage(language) ? LOCALES[language] : language
 
 export const isLanguage = (tag: string): tag is Language => Object.hasOwn(LANGUAGES, tag)
 

@@ -17,6 +17,7 @@ import { uploads } from './migrations/2026-11-27-uploads.js'
 import { emailConfirmations } from './migrations/2026-11-28-email-confirmations.js'
 import { erasing } from './migrations/2026-11-28-erasing.js'
 import { knownWords } from './migrations/2026-11-28-known-words.js'
+import { languages } from './migrations/2026-11-28-languages.js'
 import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 import { worksheetSaves } from './migrations/2026-11-28-worksheet-saves.js'
 
@@ -38,6 +39,7 @@ const migrations: readonly Migration[] = [
   emailConfirmations,
   worksheetSaves,
   knownWords,
+  languages,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

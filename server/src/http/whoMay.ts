@@ -44,6 +44,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   moveClock: signedIn,
   seeAccount: signedIn,
   changeAccount: signedIn,
+  chooseLanguage: signedIn,
   changeSecret: signedIn,
   changePicture: signedIn,
   removePicture: signedIn,

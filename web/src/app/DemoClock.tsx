@@ -1,6 +1,6 @@
-import { when } from '@oppen/core/timing'
 import { Suspense, useState } from 'react'
 import { say } from '../words/say.js'
+import { when } from '../words/times.js'
 import { part } from './part.js'
 import { useNow } from './session.js'
 

@@ -1,5 +1,4 @@
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { localAt } from '@oppen/core/zone'
 import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
@@ -8,6 +7,7 @@ import { MomentField } from '../parts/dates/DateFields.js'
 import { tell } from '../parts/tell.js'
 import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
+import { when } from '../words/times.js'
 import { call } from './api.js'
 import { useNow } from './session.js'
 

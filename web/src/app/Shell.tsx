@@ -4,6 +4,7 @@ import { Suspense, useEffect, useRef } from 'react'
 import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
 import { tell } from '../parts/tell.js'
+import { takeInLanguage } from '../words/language.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
 import { Banner } from './Banner.js'
@@ -53,6 +54,7 @@ function Inside() {
   useFocusOnMove()
   useFreeTablet(me)
   useLeft(me)
+  useLanguage(me)
   return (
     <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
       <a
@@ -91,6 +93,13 @@ function useFocusOnMove(): void {
 
 /** Looks so often whether something was left here that can go now, in milliseconds. */
 const LOOK_AGAIN = 30_000
+
+/** The page speaks the language of whoever is signed in; where it spoke another it is loaded anew. */
+function useLanguage({ account }: Me): void {
+  useEffect(() => {
+    if (account.language && takeInLanguage(account.language)) location.reload()
+  }, [account.language])
+}
 
 /** Sends what this person made here and was not saved before; only fetched where there is something. */
 function useLeft({ account, ties }: Me): void {

@@ -4,6 +4,7 @@ import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { takeInLanguage } from '../words/language.js'
 import { call } from './api.js'
 import { forgetConfirmed } from './device.js'
 import { forgetReads, keepMe } from './keptReads.js'
@@ -80,7 +81,10 @@ export function useSignOut(): () => Promise<void> {
     if (me) forgetConfirmed(me.account.id)
     await forgetReads()
     client.clear()
-    navigate(me?.tablet ? '/tablet' : '/', { replace: true })
+    const next = me?.tablet ? '/tablet' : '/'
+    // whoever comes next did not choose it
+    if (me?.account.language && takeInLanguage(null)) location.replace(next)
+    else navigate(next, { replace: true })
   }
 }
 

@@ -1,4 +1,4 @@
-import { LOCALE } from '@oppen/core/zone'
+import { LOCALE } from './language.js'
 
 const formatter = (options: Intl.DateTimeFormatOptions) =>
   new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options })

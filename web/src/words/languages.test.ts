@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { SCREEN_LANGUAGES, screenLanguage } from '@oppen/core/language'
 import { describe, expect, it } from 'vitest'
-import { SCREEN_LANGUAGES, screenLanguage } from './language.js'
 import { NAMESPACES } from './wording.js'
 
 const WORDS = resolve(import.meta.dirname, '../../../words')

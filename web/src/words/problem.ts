@@ -1,6 +1,7 @@
-import { type WhenOptions, when } from '@oppen/core/timing'
+import type { WhenOptions } from '@oppen/core/timing'
 import { Refusal, Said, Unreachable } from '../app/api.js'
 import { say, type WordKey } from './say.js'
+import { when } from './times.js'
 
 /** Parameters of refusals that are moments, to be said as times. */
 const MOMENTS = ['at', 'now', 'savedAt']

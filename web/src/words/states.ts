@@ -1,7 +1,8 @@
-import { showHundredths } from '@oppen/core/marks'
-import { spanOf, type WhenOptions, when } from '@oppen/core/timing'
+import { spanOf, type WhenOptions } from '@oppen/core/timing'
 import type { SubmissionState } from '@oppen/core/work'
+import { showHundredths } from './numbers.js'
 import { say } from './say.js'
+import { when } from './times.js'
 
 export type Tone = 'plain' | 'soft' | 'leaf' | 'teal' | 'rust' | 'blue'
 

@@ -1,8 +1,8 @@
-import { showHundredths } from '@oppen/core/marks'
-import { when, whenDay } from '@oppen/core/timing'
 import type { SubmissionState } from '@oppen/core/work'
+import { showHundredths } from './numbers.js'
 import { say } from './say.js'
 import { type StateContext, type StateWords, spanWords } from './states.js'
+import { when, whenDay } from './times.js'
 
 /** The teacher's reading of the same state, short enough for a row of a list. */
 export function teacherStateWords(state: SubmissionState, context: StateContext): StateWords {

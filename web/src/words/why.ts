@@ -1,5 +1,7 @@
-import { dayInWords, type TimingProblem, type Why, when } from '@oppen/core/timing'
+import type { TimingProblem, Why } from '@oppen/core/timing'
+import { listWords } from './numbers.js'
 import { say, type WordKey } from './say.js'
+import { dayInWords, when } from './times.js'
 
 type Context = { readonly now: number; readonly zone: string }
 
@@ -17,7 +19,7 @@ export function whyWords(why: Why, context: Context): string {
   if ('moved' in why && why.moved) parts.push(say('why_moved'))
   if (why.pushed)
     parts.push(say('why_pushed', { from: localWords(why.pushed.from, context), by: why.pushed.by }))
-  return parts.join(', ')
+  return listWords(parts)
 }
 
 function reason(why: Why, context: Context): string {

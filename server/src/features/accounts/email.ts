@@ -8,6 +8,7 @@ import { confirmMail } from '../mail/messages.js'
 import { sendMail } from '../mail/service.js'
 import { accounts } from './models.js'
 import { accountById, emailIsTaken } from './queries.js'
+import { languageOf } from './service.js'
 import { hashOf, newToken } from './sessions.js'
 
 export const emailConfirmations = table<{
@@ -64,10 +65,23 @@ async function refuseMany(world: World, accountId: AccountId, now: Instant): Pro
 
 /** Sends the letter once the command is on the disk; nobody waits for a mail server. */
 function send(world: World, accountId: AccountId, name: string, to: string, token: string): void {
-  const address = `${originOf(world)}/confirm#${token}`
-  sendMail(world, confirmMail({ to, name, school: world.school.name, address }), { to: accountId }).catch(
-    error => world.log.error({ err: error }, 'the letter to confirm an address could not be sent'),
+  sendConfirmation(world, accountId, name, to, token).catch(error =>
+    world.log.error({ err: error }, 'the message to confirm an address could not be sent'),
   )
+}
+
+async function sendConfirmation(
+  world: World,
+  accountId: AccountId,
+  name: string,
+  to: string,
+  token: string,
+): Promise<void> {
+  const language = await languageOf(world, accountId)
+  const address = `${originOf(world)}/confirm#${token}`
+  await sendMail(world, confirmMail({ to, language, name, school: world.school.name, address }), {
+    to: accountId,
+  })
 }
 
 /**

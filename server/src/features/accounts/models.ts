@@ -1,5 +1,6 @@
 import type { AccountId, Instant, TabletId } from '@oppen/core/ids'
 import type { SecretKind } from '@oppen/core/joining'
+import type { ScreenLanguage } from '@oppen/core/language'
 import type { AccountKind } from '@oppen/core/permissions'
 import { table } from '../../db/index.js'
 
@@ -22,7 +23,9 @@ export type AccountRow = {
   /** The school's identity provider and the person's name there. */
   identity: string | null
   madeAt: Instant
-  /** 1 for a teacher who readMarkers after the school. */
+  /** The language that the person chose for the screens; null where the browser decides. */
+  language: ScreenLanguage | null
+  /** 1 for a teacher who looks after the school. */
   ownsSchool: number
   /** When the account was closed; what its person wrote stays under the name. */
   endedAt: Instant | null
@@ -42,6 +45,7 @@ export const accounts = table<AccountRow>('accounts', {
   picture: 'text',
   identity: 'text',
   madeAt: 'integer',
+  language: 'text',
   ownsSchool: 'integer',
   endedAt: 'integer',
 })

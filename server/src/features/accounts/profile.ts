@@ -8,6 +8,7 @@ import {
   readNewSecret,
   tidyName,
 } from '@oppen/core/joining'
+import type { ScreenLanguage } from '@oppen/core/language'
 import type { Viewer } from '@oppen/core/permissions'
 import { readEmail } from '@oppen/core/register'
 import type { Request, Response } from 'express'
@@ -28,7 +29,7 @@ import {
   tiesOfPupil,
 } from './queries.js'
 import { fits, hashSecret } from './secrets.js'
-import { changeSecret, seeMe } from './service.js'
+import { changeSecret, languageOf, seeMe } from './service.js'
 import { beginSession, endOneSession, hashOf, newToken, SESSION_ID, sessionOf } from './sessions.js'
 
 /** The own account: what can be changed, and where it is signed in. */
@@ -60,6 +61,18 @@ export async function changeAccount(world: World, viewer: Viewer, form: AccountF
     world.db.afterCommit(() => void world.live.tellPerson(viewer.accountId, { what: 'me' }))
   })
   return seeMe(world, viewer.accountId)
+}
+
+/** Saves the language of the screens that somebody chose; null lets the browser decide. */
+export async function chooseLanguage(
+  world: World,
+  viewer: Viewer,
+  language: ScreenLanguage | null,
+): Promise<void> {
+  await world.db.write(async () => {
+    await world.db.model(accounts).update({ language }, { where: { id: viewer.accountId } })
+    world.db.afterCommit(() => void world.live.tellPerson(viewer.accountId, { what: 'me' }))
+  })
 }
 
 /** Renames an account that goes by a name; inside a command. Who has chosen another name keeps it. */
@@ -189,7 +202,13 @@ async function sendReset(world: World, { accountId, name, email, origin }: Reset
   })
   await sendMail(
     world,
-    resetMail({ to: email, name, school: world.school.name, address: `${origin}/reset#${token}` }),
+    resetMail({
+      to: email,
+      language: await languageOf(world, accountId),
+      name,
+      school: world.school.name,
+      address: `${origin}/reset#${token}`,
+    }),
     { to: accountId },
   )
 }

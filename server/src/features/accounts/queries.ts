@@ -1,6 +1,7 @@
 import type { AccountId, CircleId, ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
+import { isLanguage, type Language } from '@oppen/core/register'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/fragments.js'
 import { EMAIL_ASKED } from './emailAsked.js'
@@ -171,6 +172,7 @@ export const meJson = (db: Database, accountId: AccountId, tokenHash: string | n
          ownsSchool: jsonBoolean('a.owns_school = 1'),
          secretKind: 'a.secret_kind',
          secretOnce: jsonBoolean('a.secret_once = 1'),
+         language: 'a.language',
          hasPicture: jsonBoolean('a.picture is not null'),
        })},
        'tablet', ${jsonNested(tablet)},
@@ -235,3 +237,17 @@ export const onTablet = async (db: Database, tokenHash: string): Promise<boolean
   (await db.row('select 1 as shared from sessions where token_hash = $tokenHash and tablet_id is not null', {
     tokenHash,
   })) !== undefined
+
+/**
+ * The language in which Oppen writes to a person: the one they chose, else that of the family of a child whom they
+ * follow, else English.
+ */
+export async function languageOfAccount(db: Database, accountId: AccountId): Promise<Language> {
+  const found = await db.row<{ language: string | null }>(
+    `select coalesce(a.language, (select p.family_language from family_links l join places p on p.id = l.place_id
+        where l.account_id = a.id and p.family_language is not null order by l.made_at limit 1)) as language
+      from accounts a where a.id = $accountId`,
+    { accountId },
+  )
+  return found?.language && isLanguage(found.language) ? found.language : 'en'
+}

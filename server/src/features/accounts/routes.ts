@@ -5,6 +5,7 @@ import {
   changeAccount,
   changeOwnSecret,
   changePicture,
+  chooseLanguage,
   endOwnSession,
   forgot,
   giveSecret,
@@ -31,6 +32,10 @@ export const accountHandlers = {
   moveClock: async ({ world, body }) => ({ now: moveClock(world, body.local) }),
   seeAccount: ({ world, viewer, request }) => seeAccount(world, viewer, request),
   changeAccount: ({ world, viewer, body }) => changeAccount(world, viewer, body),
+  chooseLanguage: async ({ world, viewer, body }) => {
+    await chooseLanguage(world, viewer, body.language)
+    return { done: true }
+  },
   changeSecret: ({ world, viewer, request, body }) => changeOwnSecret(world, viewer, request, body),
   changePicture: ({ world, viewer, request }) => changePicture(world, viewer, request),
   removePicture: ({ world, viewer }) => removePicture(world, viewer),

@@ -2,6 +2,7 @@ import type { Me } from '@oppen/contract'
 import type { AccountId } from '@oppen/core/ids'
 import { type SecretKind, tidyName, userNameFor } from '@oppen/core/joining'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
+import type { Language } from '@oppen/core/register'
 import { instantOf } from '@oppen/core/zone'
 import type { Response } from 'express'
 import { newId } from '../../ids.js'
@@ -9,7 +10,14 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit, auditLater } from '../auditLog/service.js'
 import { accounts, readMarkers } from './models.js'
-import { accountById, accountByName, meJson, personNamed, userNamesLike } from './queries.js'
+import {
+  accountById,
+  accountByName,
+  languageOfAccount,
+  meJson,
+  personNamed,
+  userNamesLike,
+} from './queries.js'
 import { fits, hashSecret, NO_SECRET } from './secrets.js'
 import { beginSession, endSessions } from './sessions.js'
 
@@ -140,3 +148,7 @@ export function moveClock(world: World, local: string): number {
   world.live.tellAll({ what: 'clock' })
   return world.clock.now()
 }
+
+/** The language in which Oppen writes to a person. */
+export const languageOf = (world: World, accountId: AccountId): Promise<Language> =>
+  languageOfAccount(world.db, accountId)

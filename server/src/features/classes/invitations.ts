@@ -2,7 +2,7 @@ import type { Invited, Me } from '@oppen/contract'
 import type { AccountId, ClassId, InvitationId, PlaceId } from '@oppen/core/ids'
 import { tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
-import { isLanguage, readEmail } from '@oppen/core/register'
+import { isLanguage, localeOf, readEmail } from '@oppen/core/register'
 import { dayInWords } from '@oppen/core/timing'
 import type { Response } from 'express'
 import { newId } from '../../ids.js'
@@ -108,7 +108,7 @@ export async function inviteFamily(
       teacherName: head.teacherName,
       school: world.school.name,
       address: `${asked.origin}/invitation#${token}`,
-      until: dayInWords(endsAt, world.school.zone, language === 'en' ? 'en-GB' : language),
+      until: dayInWords(endsAt, world.school.zone, localeOf(language)),
     }),
     { by: viewer.accountId },
   )

@@ -4,7 +4,7 @@ import { PDFDocument, type PDFPage, rgb } from 'pdf-lib'
 import { create as createQr } from 'qrcode'
 import { fontkitForPdf } from '../../paper/fontkit.js'
 import { PdfText } from '../../paper/pdfText.js'
-import { CARD_WORDS } from './cardWords.js'
+import { sayIn } from '../../words/index.js'
 import type { KeyKind } from './models.js'
 
 /** Points to the millimetre: PDF measures in 1/72 inch. */
@@ -63,7 +63,7 @@ function cutLines(page: PDFPage): void {
 type At = { readonly x: number; readonly y: number; readonly origin: string }
 
 async function drawCard(page: PDFPage, pdfText: PdfText, card: Card, { x, y, origin }: At): Promise<void> {
-  const words = CARD_WORDS[card.language]
+  const say = sayIn(card.language)
   const address = origin.replace(/^https?:\/\//, '')
   const said = { address, name: card.name.split(' ')[0] ?? '', teacherName: card.teacherName }
   const left = x + INSET
@@ -90,7 +90,12 @@ async function drawCard(page: PDFPage, pdfText: PdfText, card: Card, { x, y, ori
     most: beside,
     soft: true,
   })
-  await write(page, pdfText, [words.title[card.kind]], { x: left, y: top - INSET - 48, size: 10, bold: true })
+  await write(page, pdfText, [say(`card_title_${card.kind}`)], {
+    x: left,
+    y: top - INSET - 48,
+    size: 10,
+    bold: true,
+  })
   await write(page, pdfText, showKeyInTwo(card.key), {
     x: left,
     y: top - INSET - 67,
@@ -100,8 +105,8 @@ async function drawCard(page: PDFPage, pdfText: PdfText, card: Card, { x, y, ori
   })
   drawQr(page, `${origin}/key#${card.key}`, { x: right - QR_SIDE, y: top - INSET - QR_SIDE })
   const lines = [
-    ...(await wrap(pdfText, words.how[card.kind](said), 9, right - left)),
-    ...(await wrap(pdfText, words.lost(said), 9, right - left)),
+    ...(await wrap(pdfText, say(`card_how_${card.kind}`, said), 9, right - left)),
+    ...(await wrap(pdfText, say('card_lost', said), 9, right - left)),
   ]
   await write(page, pdfText, lines, {
     x: left,

@@ -55,6 +55,7 @@ afterEach(async () => {
 })
 
 const message = resetMail({
+  language: 'en',
   to: 'frau.lund@mail.example',
   name: 'Frau Lünd',
   school: 'Tern Hollow School',

@@ -2,10 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Viewer } from '@oppen/core/permissions'
+import type { Language } from '@oppen/core/register'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import type { World } from '../../world.js'
+
+import { languageOf } from '../accounts/service.js'
 import { audit } from '../auditLog/service.js'
 import { packExport } from '../work/export.js'
 import { ownClasses } from '../work/ownWork.js'
@@ -32,16 +35,23 @@ export async function sendPerson(
     const database = join(world.folder, 'oppen.sqlite')
     const { bind } = person
     const found = await world.workers.documents.run('personRows', { database, bind, into: folder }, personId)
-    return await send(world, { person, found, folder }, response)
+    const language = await languageOf(world, viewer.accountId)
+    return await send(world, { person, found, folder, language }, response)
   } finally {
     await rm(folder, { recursive: true, force: true })
   }
 }
 
-type Packing = { readonly person: Person; readonly found: RowsFound; readonly folder: string }
+type Packing = {
+  readonly person: Person
+  readonly found: RowsFound
+  readonly folder: string
+  /** Of whoever asked for it. */
+  readonly language: Language
+}
 
 async function send(world: World, packing: Packing, response: Response): Promise<undefined> {
-  const { person, found, folder } = packing
+  const { person, found, folder, language } = packing
   const zip = new ZipFile()
   response.set({
     'content-type': 'application/zip',
@@ -65,7 +75,7 @@ async function send(world: World, packing: Packing, response: Response): Promise
     if (response.destroyed) return undefined
     const going = () => !response.destroyed
     await packExport(
-      { world, zip, under: `work/${plainName(className)} ${placeId}/`, going },
+      { world, zip, under: `work/${plainName(className)} ${placeId}/`, language, going },
       { classId, placeId },
     )
   }

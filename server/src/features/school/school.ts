@@ -5,7 +5,9 @@ import { readEmail } from '@oppen/core/register'
 import { Refused, take } from '../../refusal.js'
 import { isZone } from '../../settings.js'
 import type { World } from '../../world.js'
+
 import { oidcSignIn } from '../accounts/schoolSignIn.js'
+import { languageOf } from '../accounts/service.js'
 import { audit } from '../auditLog/service.js'
 import { testMail } from '../mail/messages.js'
 import { sendMail } from '../mail/service.js'
@@ -178,7 +180,11 @@ function readMail(form: MailForm, typed: string, before: StoredMail | undefined)
 
 /** Sends a letter, so that the owner sees whether any arrive. Refuses `mail_failed` with what the server says. */
 export async function tryMail(world: World, viewer: Viewer, to: string): Promise<{ done: true }> {
-  const letter = testMail({ to: take(readEmail(to), 'to'), school: world.school.name })
+  const letter = testMail({
+    to: take(readEmail(to), 'to'),
+    language: await languageOf(world, viewer.accountId),
+    school: world.school.name,
+  })
   try {
     await sendMail(world, letter, { by: viewer.accountId })
   } catch (error) {

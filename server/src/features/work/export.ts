@@ -1,12 +1,15 @@
-import type { OwnWorkPage } from '@oppen/contract'
-import { showHundredths } from '@oppen/core/marks'
+import type { Viewer } from '@oppen/core/permissions'
+import { type Language, localeOf } from '@oppen/core/register'
 import { dayInWords, timeOfDay } from '@oppen/core/timing'
 import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
 import { formulaMarkup } from '../../paper/formulas.js'
+import { sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
+
+import { languageOf } from '../accounts/service.js'
 import { worksheetBytes } from '../worksheets/sheets.js'
 import { type OwnWork, type OwnWorkSubmission, readOwnWork, type WorksheetAt } from './ownWork.js'
 import type { OwnPlace } from './queries.js'
@@ -20,6 +23,8 @@ type Packing = {
   /** The folder of all of it, "work/Tides/"; nothing for a zip of its own. */
   readonly under: string
   readonly page: OwnWork
+  /** In which language it is written. */
+  readonly language: Language
 }
 
 /**
@@ -27,7 +32,13 @@ type Packing = {
  * any browser shows and as a PDF, worksheets as PDFs, the files as they are, and one page in front that lists them with
  * states and marks.
  */
-export async function sendExport(world: World, address: OwnPlace, response: Response): Promise<undefined> {
+export async function sendExport(
+  world: World,
+  viewer: Viewer,
+  address: OwnPlace,
+  response: Response,
+): Promise<undefined> {
+  const language = await languageOf(world, viewer.accountId)
   const page = await readOwnWork(world, address)
   const zip = new ZipFile()
   const name = `${page.pupil.name}, ${page.className}.zip`
@@ -45,7 +56,7 @@ export async function sendExport(world: World, address: OwnPlace, response: Resp
   zip.outputStream.pipe(response)
   // who left does not need the rest
   const going = () => !response.destroyed
-  if (!(await packExport({ world, zip, under: '', going }, address))) return undefined
+  if (!(await packExport({ world, zip, under: '', language, going }, address))) return undefined
   zip.end()
   await sent
   return undefined
@@ -57,14 +68,24 @@ type Into = Omit<Packing, 'page'> & {
 }
 
 /** Puts all own work of one pupil in a class into a zip; false where whoever asked has left. */
-export async function packExport({ world, zip, under, going }: Into, address: OwnPlace): Promise<boolean> {
+export async function packExport(
+  { world, zip, under, language, going }: Into,
+  address: OwnPlace,
+): Promise<boolean> {
   const page = await readOwnWork(world, address)
   const rows: string[] = []
   for (const [index, submission] of page.submissions.entries()) {
     if (!going()) return false
-    rows.push(rowOf(submission, index, await addSubmission({ world, zip, under, page }, submission, index)))
+    rows.push(
+      rowOf(
+        language,
+        submission,
+        index,
+        await addSubmission({ world, zip, under, page, language }, submission, index),
+      ),
+    )
   }
-  zip.addBuffer(Buffer.from(frontPage(world, page, rows)), `${under}index.html`)
+  zip.addBuffer(Buffer.from(frontPage(world, language, page, rows)), `${under}index.html`)
   return true
 }
 
@@ -73,7 +94,8 @@ async function addSubmission(
   submission: OwnWorkSubmission,
   index: number,
 ): Promise<Entry[]> {
-  const { world, zip, under, page } = packing
+  const { world, zip, under, page, language } = packing
+  const say = sayIn(language)
   const folder = folderOf(submission, index)
   const entries: Entry[] = []
   const put = (name: string, words: string, bytes: Buffer) => {
@@ -83,7 +105,7 @@ async function addSubmission(
   const title = draftTitle(submission.title, page.pupil.name)
   const owner = page.pupil.placeId
   const putPage = async (name: string, words: string, html: string) => {
-    put(`${name}.html`, words, Buffer.from(whole(title, forBrowser(submission, html))))
+    put(`${name}.html`, words, Buffer.from(whole(language, title, forBrowser(submission, html))))
     const pictures = await picturesOf(world, submission, html)
     const foot = `${page.className} · ${words}`
     try {
@@ -101,17 +123,30 @@ async function addSubmission(
       put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
     } catch (error) {
       world.log.error({ error, workId: submission.workId }, 'a worksheet could not be printed')
-      put(`${name} could not be printed.txt`, `${words}: could not be printed`, Buffer.from(NOT_PRINTED))
+      put(
+        `${say('paper_not_printed_file', { name })}.txt`,
+        say('paper_not_printed', { what: words }),
+        Buffer.from(say('paper_not_printed_text')),
+      )
     }
   }
-  if (submission.draft !== null) await putPage('own copy', 'Own copy', submission.draft)
-  await putWorksheet('worksheet', 'Worksheet', submission.worksheet)
+  if (submission.draft !== null) await putPage(say('paper_copy_file'), say('paper_copy'), submission.draft)
+  await putWorksheet(say('paper_worksheet_file'), say('paper_worksheet'), submission.worksheet)
   for (const { number, at, html, worksheet } of submission.handIns) {
-    const words = `Hand-in ${number}, ${momentWords(world, at)}`
-    if (html) await putPage(`hand-in ${number}`, words, html)
-    await putWorksheet(`hand-in ${number} worksheet`, `Hand-in ${number}, worksheet`, worksheet)
+    const words = say('paper_handIn', { number, at: momentWords(world, language, at) })
+    if (html) await putPage(say('paper_handIn_file', { number }), words, html)
+    await putWorksheet(
+      say('paper_handIn_worksheet_file', { number }),
+      say('paper_handIn_worksheet', { number }),
+      worksheet,
+    )
   }
-  if (submission.feedback) put('feedback.html', 'Feedback', Buffer.from(whole(title, submission.feedback)))
+  if (submission.feedback)
+    put(
+      `${say('paper_feedback_file')}.html`,
+      say('paper_feedback'),
+      Buffer.from(whole(language, title, submission.feedback)),
+    )
   for (const [at, file] of submission.files.entries()) {
     const name = `${folder}/${nameOf(file.name, at)}`
     if (await world.files.has(file.hash)) {
@@ -120,21 +155,14 @@ async function addSubmission(
     } else {
       world.log.error({ hash: file.hash }, 'a stored file is missing')
       put(
-        `${nameOf(file.name, at)} is missing.txt`,
-        `${file.name}: missing on the server`,
-        Buffer.from(MISSING),
+        `${say('paper_missing_file', { name: nameOf(file.name, at) })}.txt`,
+        say('paper_missing', { name: file.name }),
+        Buffer.from(say('paper_missing_text')),
       )
     }
   }
   return entries
 }
-
-/** Stands in a zip where a worksheet could not be made into a PDF. */
-const NOT_PRINTED =
-  'This worksheet could not be made into a PDF. It is still in Oppen, where it can be looked at.\n'
-
-/** Stands in a zip where a file is missing. */
-const MISSING = 'This file is missing on the server. Tell your school; a backup may still have it.\n'
 
 const addressOfFile = (id: string): RegExp => new RegExp(`src="(/api/[^"]*/files/${id})"`, 'g')
 
@@ -179,41 +207,42 @@ const STYLE = `body{font:17px/1.5 system-ui,sans-serif;max-width:60rem;margin:2r
 img{max-width:100%}table{border-collapse:collapse}th,td{border:1px solid #55635e;padding:.3rem .6rem;text-align:left;vertical-align:top}
 .index td,.index th{border-width:0 0 1px}`
 
-const whole = (title: string, html: string): string =>
-  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(title)}</title><style>${STYLE}</style><h1>${escapeHtml(title)}</h1>${html}</html>\n`
+const whole = (language: Language, title: string, html: string): string =>
+  `<!doctype html><html lang="${language}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(title)}</title><style>${STYLE}</style><h1>${escapeHtml(title)}</h1>${html}</html>\n`
 
-const PHASES: Readonly<Record<OwnWorkPage['submissions'][number]['phase'], string>> = {
-  untouched: 'To do',
-  started: 'Started',
-  withTeacher: 'With your teacher',
-  handedBack: 'Handed back',
-  tryAgain: 'Try again',
-  excused: 'Excused',
-  received: 'Received',
-}
+const momentWords = ({ school: { zone } }: World, language: Language, at: number): string =>
+  `${dayInWords(at, zone, localeOf(language))} ${timeOfDay(at, zone, localeOf(language))}`
 
-const momentWords = ({ school: { zone } }: World, at: number): string =>
-  `${dayInWords(at, zone)} ${timeOfDay(at, zone)}`
-
-function rowOf(submission: OwnWorkSubmission, index: number, entries: readonly Entry[]): string {
+function rowOf(
+  language: Language,
+  submission: OwnWorkSubmission,
+  index: number,
+  entries: readonly Entry[],
+): string {
+  const say = sayIn(language)
   const links = entries.map(({ name, words }) => {
     const address = name.split('/').map(encodeURIComponent).join('/')
     return `<a href="${address}">${escapeHtml(words)}</a>`
   })
+  const number = new Intl.NumberFormat(localeOf(language), { maximumFractionDigits: 2, useGrouping: false })
+  const shown = (hundredths: number) => number.format(hundredths / 100)
+  const { mark: given, points } = submission
   const mark =
-    submission.mark === null
+    given === null
       ? ''
-      : [submission.mark, submission.points]
-          .flatMap(one => (one === null ? [] : showHundredths(one)))
-          .join(' of ')
-  return `<tr><td>${index + 1}</td><th scope="row">${escapeHtml(submission.title)}</th><td>${PHASES[submission.phase]}</td><td>${mark}</td><td>${links.join(', ')}</td></tr>`
+      : points === null
+        ? shown(given)
+        : say('paper_mark_of', { mark: shown(given), points: shown(points) })
+  return `<tr><td>${index + 1}</td><th scope="row">${escapeHtml(submission.title)}</th><td>${say(`paper_state_${submission.phase}`)}</td><td>${mark}</td><td>${links.join(', ')}</td></tr>`
 }
 
-function frontPage(world: World, page: OwnWork, rows: readonly string[]): string {
-  const head =
-    '<tr><th></th><th scope="col">Work</th><th scope="col">State</th><th scope="col">Mark</th><th scope="col">What is here</th></tr>'
-  const taken = `<p>As it was on ${momentWords(world, world.clock.now())}.</p>`
+function frontPage(world: World, language: Language, page: OwnWork, rows: readonly string[]): string {
+  const say = sayIn(language)
+  const columns = [say('paper_work'), say('paper_state'), say('paper_mark'), say('paper_contents')]
+  const head = `<tr><th></th>${columns.map(one => `<th scope="col">${one}</th>`).join('')}</tr>`
+  const taken = `<p>${say('paper_as_of', { at: momentWords(world, language, world.clock.now()) })}</p>`
   return whole(
+    language,
     `${page.pupil.name}, ${page.className}`,
     `${taken}<table class="index">${head}${rows.join('')}</table>`,
   )

@@ -5,6 +5,7 @@ import { childrenOf, firstName } from '../../app/places.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { ClassAbout } from './ClassAbout.js'
 
@@ -49,7 +50,7 @@ function OfClass({ classId }: { readonly classId: ClassId }) {
       <ClassAbout classId={classId} about={data} writes={false} />
       <Section title={say('members_teachers')}>
         <Row>
-          <p>{data.teachers.join(', ')}</p>
+          <p>{listWords(data.teachers)}</p>
         </Row>
       </Section>
     </>

@@ -1,7 +1,6 @@
 import type { ClassFile } from '@oppen/contract'
 import { addressOf, FILE_CHOICE, routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
 import { Paperclip } from 'lucide-react'
 import { call } from '../../app/api.js'
@@ -15,6 +14,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Props = { readonly classId: ClassId; readonly files: readonly ClassFile[]; readonly writes: boolean }
 

@@ -14,6 +14,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { dateWords, monthName } from '../../words/dates.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 
 type Props = { readonly classId: ClassId; readonly teachers: readonly string[] }
@@ -25,7 +26,7 @@ export function Members({ classId, teachers }: Props) {
     <>
       <Section title={say('members_title')}>
         <Row margin={say('members_teachers')} className="py-1">
-          <p>{teachers.join(', ')}</p>
+          <p>{listWords(teachers)}</p>
         </Row>
         {data.groups.map(group => (
           <Row key={group.name} margin={group.name} className="py-1">

@@ -3,6 +3,7 @@ import { useMe } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ChangeSecret } from './ChangeSecret.js'
+import { Language } from './Language.js'
 import { OwnPicture } from './OwnPicture.js'
 import { Profile } from './Profile.js'
 import { Sessions } from './Sessions.js'
@@ -24,6 +25,7 @@ export function Screen() {
           <ChangeSecret />
         </>
       )}
+      <Language />
       <Sessions />
     </Sheet>
   )

@@ -1,6 +1,5 @@
 import type { AccountPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -11,6 +10,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** Every device on which this account is signed in, each ended by itself. */
 export function Sessions() {

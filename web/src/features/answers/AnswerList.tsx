@@ -1,7 +1,6 @@
 import type { Answer, AnswersPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, WorkId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -12,6 +11,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** What was answered, how often each choice was taken, and what others said to it. */
 export function AnswerList({ page, writes }: { readonly page: AnswersPage; readonly writes: boolean }) {

@@ -4,6 +4,7 @@ import { reads } from '../../app/queries.js'
 import { useIds, useTie } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { AnswerList } from './AnswerList.js'
 
@@ -26,7 +27,7 @@ export function Screen() {
       <AnswerList page={data} writes={!archived} />
       {data.notYet.length > 0 && (
         <Row margin={say('answers_not_yet')} className="pt-4">
-          <p className="text-soft">{data.notYet.join(', ')}</p>
+          <p className="text-soft">{listWords(data.notYet)}</p>
         </Row>
       )}
     </Sheet>

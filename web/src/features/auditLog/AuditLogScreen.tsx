@@ -1,5 +1,4 @@
 import type { AuditKind, AuditLogPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { reads } from '../../app/queries.js'
@@ -8,6 +7,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say, type WordKey } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 const GROUPS = {
   entries: [

@@ -1,6 +1,5 @@
 import type { Feed } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -12,6 +11,7 @@ import { Field } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** The own calendar in other programs: an address that can be ended at any time. */
 export default function FeedWindow({ onClose }: { readonly onClose: () => void }) {

@@ -1,7 +1,7 @@
 import type { DaysPage, Deadline, Entry, TodayLesson } from '@oppen/contract'
 import { datesBetween, type Span } from '@oppen/core/calendar'
-import { timeOfDay } from '@oppen/core/timing'
 import { localDateAt } from '@oppen/core/zone'
+import { timeOfDay } from '../../words/times.js'
 
 /** One thing on one day. `time` is the local time of day that it stands at; null for the whole day. */
 export type DayItem =

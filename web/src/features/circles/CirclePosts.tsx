@@ -1,6 +1,5 @@
 import type { CirclePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -12,6 +11,7 @@ import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** What was written in a circle, the newest first, and something more. */
 export function CirclePosts({ circle }: { readonly circle: CirclePage }) {

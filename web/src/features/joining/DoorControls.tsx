@@ -1,7 +1,6 @@
 import type { DoorPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { ADMITS, type Admits, type DoorSpan, doorState } from '@oppen/core/joining'
-import { timeOfDay } from '@oppen/core/timing'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
@@ -11,6 +10,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say, type WordKey } from '../../words/say.js'
+import { timeOfDay } from '../../words/times.js'
 
 type Props = { readonly page: DoorPage; readonly now: number; readonly zone: string }
 

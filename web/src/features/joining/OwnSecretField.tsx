@@ -1,6 +1,7 @@
 import { type OwnSecret, PICTURE_COUNT, PICTURES, PUPIL_SECRET_LENGTH } from '@oppen/core/joining'
 import { Button } from '../../parts/Button.js'
 import { Field } from '../../parts/Field.js'
+import { listWords } from '../../words/numbers.js'
 import { say, type WordKey } from '../../words/say.js'
 import { DRAWN } from './pictures.js'
 
@@ -77,7 +78,7 @@ function PicturePad({ value, onChange, choose, problem }: Omit<Props, 'kind' | '
       </div>
       <p className="mt-2 flex items-center gap-3 text-[15px]" aria-live="polite">
         {choose
-          ? chosen.map(name => say(`picture_${name}` as WordKey)).join(', ') ||
+          ? listWords(chosen.map(name => say(`picture_${name}` as WordKey))) ||
             say('own_chosen', { count: 0, of: PICTURE_COUNT })
           : say('own_chosen', { count: chosen.length, of: PICTURE_COUNT })}
         {chosen.length > 0 && (

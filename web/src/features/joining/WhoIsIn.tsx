@@ -2,6 +2,7 @@ import type { DoorPage } from '@oppen/contract'
 import { firstName } from '../../app/places.js'
 import { Avatar } from '../../parts/Avatar.js'
 import { Progress } from '../../parts/Progress.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 
 /** Who came in by this door, the newest first, and who has not. */
@@ -34,7 +35,7 @@ export function WhoIsIn({ page, now }: { readonly page: DoorPage; readonly now: 
       </ul>
       {notYet.length > 0 && (
         <p className="mt-3 border-t border-linen-deep pt-3 text-[15px] text-soft">
-          {say('board_not_yet', { names: notYet.map(one => firstName(one.name)).join(', ') })}
+          {say('board_not_yet', { names: listWords(notYet.map(one => firstName(one.name))) })}
         </p>
       )}
     </>

@@ -1,7 +1,6 @@
 import type { OutboxPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { MailId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { reads } from '../../app/queries.js'
@@ -11,6 +10,7 @@ import { Empty, Waiting } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** The letters that Oppen wrote, where the school sends no mail of its own. */
 export function Screen() {

@@ -1,5 +1,4 @@
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { addDays, localAt } from '@oppen/core/zone'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -11,6 +10,7 @@ import { Button } from '../../parts/Button.js'
 import { MomentField } from '../../parts/dates/DateFields.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import type { MarkingRow } from './rows.js'
 
 type Props = { readonly params: SubmissionParams; readonly row: MarkingRow }

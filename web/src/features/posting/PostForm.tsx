@@ -18,6 +18,7 @@ import { Choice, Field } from '../../parts/Field.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
+import { listWords } from '../../words/numbers.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { AsPupil } from './AsPupil.js'
@@ -322,7 +323,7 @@ type ReachProps = { readonly begunBy: WorkPage['begun']; readonly notBegun: numb
 const Reach = ({ begunBy, notBegun }: ReachProps) => (
   <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
     {say('post_reaches', { count: notBegun })}{' '}
-    {say('post_keep_theirs', { names: begunBy.map(one => one.name).join(', ') })}
+    {say('post_keep_theirs', { names: listWords(begunBy.map(one => one.name)) })}
   </p>
 )
 

@@ -1,8 +1,8 @@
 import type { WorkTrial } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { dayNumber, longDay, shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { troubleWords, whyWords } from '../../words/why.js'
 import { minutesWords } from '../week/minutes.js'
 

@@ -1,6 +1,6 @@
 import type { CalendarPage } from '@oppen/contract'
 import { weeksOfTerm } from '@oppen/core/timing'
-import { LOCALE } from '@oppen/core/zone'
+import { LOCALE } from '../../words/language.js'
 
 const DAY_MONTH = new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', day: 'numeric', month: 'short' })
 const dayWords = (date: string) => DAY_MONTH.format(Date.parse(`${date}T12:00Z`))

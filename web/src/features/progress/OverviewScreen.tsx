@@ -5,6 +5,7 @@ import { reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { oneDecimal } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 
 /** How every pupil of a class gets on: a line each, and one press to all of it. */
@@ -18,7 +19,7 @@ export function Screen() {
 }
 
 const percentOf = (permille: number | null): string | null =>
-  permille === null ? null : `${(permille / 10).toFixed(1)} %`
+  permille === null ? null : `${oneDecimal(permille / 10)} %`
 
 function Overview() {
   const { classId } = useIds()

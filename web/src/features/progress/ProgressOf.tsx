@@ -1,10 +1,11 @@
 import type { ProgressPage } from '@oppen/contract'
-import { averageOf, showHundredths } from '@oppen/core/marks'
-import { when } from '@oppen/core/timing'
+import { averageOf } from '@oppen/core/marks'
 import { useNow } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
+import { oneDecimal, showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
 
 type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) => string }
@@ -31,7 +32,7 @@ export function ProgressOf({ page, toWork }: Props) {
           {average ? (
             <>
               <p className="font-head text-xl font-semibold">
-                {say('progress_average', { percent: (average.permille / 10).toFixed(1) })}
+                {say('progress_average', { percent: oneDecimal(average.permille / 10) })}
               </p>
               <p>
                 {say('progress_average_rests', {

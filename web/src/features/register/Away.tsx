@@ -1,11 +1,11 @@
 import type { RegisterPage, RegisterPlace } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say, type WordKey } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { useBringBack, useUndoMerge } from './PlaceMoves.js'
 
 /** Who has moved away or left, with their work, and places that were joined. */

@@ -1,6 +1,5 @@
 import type { RegisterPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -10,6 +9,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Invitation = RegisterPage['invitations'][number]
 

@@ -1,7 +1,6 @@
 import type { RegisterPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -12,6 +11,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type JoinRequest = RegisterPage['waiting'][number]
 

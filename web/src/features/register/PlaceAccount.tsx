@@ -1,6 +1,5 @@
 import type { RegisterPlace } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -10,6 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
 
 /** The account that holds a place: a one-time secret, or the place freed. */

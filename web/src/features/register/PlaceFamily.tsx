@@ -1,6 +1,5 @@
 import type { RegisterPlace } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import type { FormEvent } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -12,6 +11,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
 
 /** Who follows the child: each link ended by itself, and one more invited by e-mail. */

@@ -1,7 +1,6 @@
 import type { PupilKey, RegisterPlace } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { showCode } from '@oppen/core/joining'
-import { when } from '@oppen/core/timing'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -10,6 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
 
 type Props = { readonly place: RegisterPlace; readonly families: boolean }

@@ -1,11 +1,12 @@
 import type { RegisterPage, RegisterPlace } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { nameKey } from '@oppen/core/joining'
-import { when } from '@oppen/core/timing'
 import { useState } from 'react'
 import { useNow } from '../../app/session.js'
 import { Row } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { RegisterFace } from './RegisterFace.js'
 
 type Props = { readonly page: RegisterPage; readonly onOpen: (id: PlaceId) => void }
@@ -126,14 +127,15 @@ function PlaceLine({ place, families, onOpen }: LineProps) {
       </td>
       {families && (
         <td className={`${CELL} ${place.families.length ? '' : 'text-soft'}`}>
-          {place.families.map(family => family.name).join(', ') || say('register_no_family')}
+          {listWords(place.families.map(family => family.name)) || say('register_no_family')}
         </td>
       )}
       <td className={`${CELL} text-sm text-soft`}>
-        {place.keys
-          .filter(key => key.usedAt !== null)
-          .map(key => `${say(`place_key_${key.kind}`)} ${when(key.usedAt ?? 0, time)}`)
-          .join(', ') || say('place_key_unused')}
+        {listWords(
+          place.keys
+            .filter(key => key.usedAt !== null)
+            .map(key => `${say(`place_key_${key.kind}`)} ${when(key.usedAt ?? 0, time)}`),
+        ) || say('place_key_unused')}
       </td>
     </tr>
   )

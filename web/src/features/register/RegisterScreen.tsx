@@ -8,6 +8,7 @@ import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { AddNames } from './AddNames.js'
 import { Away } from './Away.js'
@@ -59,7 +60,7 @@ function RegisterHead({ page, onAdd, onInvite }: HeadProps) {
     <>
       <Head
         title={say('register_title')}
-        sub={`${page.className} · ${page.teachers.map(one => one.name).join(', ')} · ${count}`}
+        sub={`${page.className} · ${listWords(page.teachers.map(one => one.name))} · ${count}`}
         aside={
           <>
             <Button onClick={onAdd}>{say('register_add')}</Button>

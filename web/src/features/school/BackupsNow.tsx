@@ -1,8 +1,8 @@
 import type { SchoolPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** How the backups of the school stand, in words; what needs somebody is said as a problem. */
 export function BackupsNow({ backups }: { readonly backups: SchoolPage['backups'] }) {

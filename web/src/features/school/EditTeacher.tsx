@@ -10,6 +10,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { OneTimePassword } from './OneTimePassword.js'
 
@@ -129,7 +130,7 @@ function End({ teacher, others, onClose }: Props) {
       {owned && (
         <Choice
           label={say('teachers_hand')}
-          hint={classes.flatMap(one => (one.owns ? [one.name] : [])).join(', ')}
+          hint={listWords(classes.flatMap(one => (one.owns ? [one.name] : [])))}
           value={handTo}
           onChange={setHandTo}
           options={[

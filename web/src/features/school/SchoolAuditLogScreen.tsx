@@ -1,11 +1,11 @@
 import { routes, type SchoolAuditLogPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useSuspenseInfiniteQuery } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { SchoolSheet } from './SchoolSheet.js'
 
 /** The audit log of the whole school. */

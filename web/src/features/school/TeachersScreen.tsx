@@ -1,12 +1,13 @@
 import type { TeacherLine } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Row } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { AddTeacher } from './AddTeacher.js'
 import { EditTeacher } from './EditTeacher.js'
 import { SchoolSheet } from './SchoolSheet.js'
@@ -64,7 +65,7 @@ function Line({ teacher, onEdit }: { readonly teacher: TeacherLine; readonly onE
             {[
               userName,
               email ?? (emailAsked && say('teachers_email_asked', { email: emailAsked })),
-              classes.map(one => one.name).join(', ') || say('teachers_no_classes'),
+              listWords(classes.map(one => one.name)) || say('teachers_no_classes'),
             ]
               .filter(Boolean)
               .join(' · ')}

@@ -1,4 +1,4 @@
-import { LOCALE } from '@oppen/core/zone'
+import { LOCALE } from '../../words/language.js'
 
 /** A local date as people say it, "14 Sept 2026". */
 export const dayOf = (date: string): string =>

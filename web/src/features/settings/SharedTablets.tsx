@@ -1,6 +1,5 @@
 import type { ClassSettings } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useNavigate } from 'react-router'
@@ -15,6 +14,7 @@ import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Tablet = ClassSettings['tablets'][number]
 

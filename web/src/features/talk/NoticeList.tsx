@@ -1,7 +1,6 @@
 import type { TalkPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, NoticeId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -14,6 +13,7 @@ import { Row } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Notice = TalkPage['notices'][number]
 

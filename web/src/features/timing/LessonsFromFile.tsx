@@ -4,6 +4,7 @@ import { Button } from '../../parts/Button.js'
 import { Select } from '../../parts/inputs.js'
 import { Window } from '../../parts/Window.js'
 import { dateWords } from '../../words/dates.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { type Found, guessWhose, type Whose } from './fromFile.js'
 import { weekdayName } from './parts.js'
@@ -37,7 +38,7 @@ export function LessonsFromFile({ found, groups, onChoose, onClose }: Props) {
                       lesson.place,
                       lesson.rotation && say('timetable_file_rotation', { week: lesson.rotation }),
                       lesson.missing.length &&
-                        say('timetable_file_missing', { days: lesson.missing.map(dateWords).join(', ') }),
+                        say('timetable_file_missing', { days: listWords(lesson.missing.map(dateWords)) }),
                     ]
                       .filter(Boolean)
                       .join(' · ')}
@@ -46,7 +47,7 @@ export function LessonsFromFile({ found, groups, onChoose, onClose }: Props) {
                 {one.single.length > 0 && (
                   <li className="text-soft">
                     {say('timetable_file_single', {
-                      days: one.single.map(day => `${dateWords(day.date)} ${day.starts}`).join(', '),
+                      days: listWords(one.single.map(day => `${dateWords(day.date)} ${day.starts}`)),
                     })}
                   </li>
                 )}

@@ -1,7 +1,7 @@
 import type { MovedTime } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { troubleWords } from '../../words/why.js'
 
 /** Which times would move, for whom, before anything is kept. */

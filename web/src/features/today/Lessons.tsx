@@ -1,10 +1,10 @@
 import type { TodayLesson } from '@oppen/contract'
-import { timeOfDay } from '@oppen/core/timing'
 import { Link } from 'react-router'
 import { useMe, useNow } from '../../app/session.js'
 import { RoomLink } from '../../parts/RoomLink.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { timeOfDay } from '../../words/times.js'
 
 type Props = { readonly lessons: readonly TodayLesson[] }
 

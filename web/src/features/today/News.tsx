@@ -1,10 +1,10 @@
 import type { TodayPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { Link } from 'react-router'
 import { useMe, useNow } from '../../app/session.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 /** Posted work that was changed and told. */
 export default function News({ page }: { readonly page: TodayPage }) {

@@ -1,11 +1,11 @@
 import type { TodayPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Notice = TodayPage['notices'][number]
 

@@ -1,7 +1,7 @@
-import { when } from '@oppen/core/timing'
 import type { Agenda } from '@oppen/core/today'
 import { useNow } from '../../app/session.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import type { Waiting } from './agenda.js'
 
 type Props = { readonly agenda: Agenda<Waiting>; readonly readAt: number | null; readonly name?: string }

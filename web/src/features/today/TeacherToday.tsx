@@ -1,5 +1,4 @@
 import type { TodayClass, TodayPage } from '@oppen/contract'
-import { timeOfDay, when } from '@oppen/core/timing'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { placesOf } from '../../app/places.js'
@@ -8,6 +7,7 @@ import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { timeOfDay, when } from '../../words/times.js'
 import { LessonNow, Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 

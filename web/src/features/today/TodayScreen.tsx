@@ -1,6 +1,5 @@
 import type { TodayPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { dayInWords } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -11,6 +10,7 @@ import { useMe, useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { dayInWords } from '../../words/times.js'
 import { PupilToday } from './PupilToday.js'
 
 const Invited = part(() => import('./Invited.js'))

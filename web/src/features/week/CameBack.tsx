@@ -1,11 +1,11 @@
 import type { WeekPage } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
+import { when } from '../../words/times.js'
 
 type Props = { readonly page: WeekPage; readonly to: (workId: string) => string }
 

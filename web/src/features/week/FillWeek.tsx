@@ -1,7 +1,6 @@
 import type { WeekPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { addDays } from '@oppen/core/zone'
 import { useQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
@@ -16,6 +15,7 @@ import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
 import { weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { troubleWords } from '../../words/why.js'
 
 type Props = { readonly page: WeekPage; readonly onClose: () => void }

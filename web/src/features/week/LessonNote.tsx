@@ -11,6 +11,7 @@ import { TextBox } from '../../parts/Field.js'
 import { RoomLink } from '../../parts/RoomLink.js'
 import { Window } from '../../parts/Window.js'
 import { shortDay } from '../../words/dates.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 
 type Props = {
@@ -55,7 +56,7 @@ export function LessonNote({ lesson, groupNames, week, writes }: Props) {
           lesson={lesson}
           week={week}
           title={say('week_lesson_title', {
-            group: groupNames.join(', '),
+            group: listWords(groupNames),
             at: `${shortDay(lesson.date)} ${lesson.starts}`,
           })}
           onDone={() => setWriting(false)}

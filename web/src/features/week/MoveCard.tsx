@@ -1,7 +1,7 @@
 import type { WeekCard, WeekPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
-import { LANES, type Lane, when } from '@oppen/core/timing'
+import { LANES, type Lane } from '@oppen/core/timing'
 import { addDays, weekdayOf } from '@oppen/core/zone'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
@@ -16,6 +16,7 @@ import { tell } from '../../parts/tell.js'
 import { Window } from '../../parts/Window.js'
 import { dayNumber, longDay, weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { troubleWords, whyWords } from '../../words/why.js'
 
 export type Spot = {

@@ -1,8 +1,8 @@
 import type { GroupTimes } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { troubleWords } from '../../words/why.js'
 
 type Props = {

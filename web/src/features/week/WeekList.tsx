@@ -8,6 +8,7 @@ import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { dayNumber, longDay } from '../../words/dates.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { useSubmissionState } from '../work/useSubmissionState.js'
 import { KIND_ICON } from './Card.js'
@@ -35,7 +36,7 @@ export function WeekList({ page, to }: Props) {
         aria-label={`${longDay(day.date)} ${dayNumber(day.date)}, ${page.className}`}
         className="pt-4"
       >
-        <Row margin={held.map(one => one.lesson.starts).join(', ') || null}>
+        <Row margin={listWords(held.map(one => one.lesson.starts)) || null}>
           <h2 className={`inline-block text-lg ${day.date === today ? 'border-b-[3px] border-ochre' : ''}`}>
             {longDay(day.date)} {dayNumber(day.date)}
             {day.date === today && <span className="font-normal text-soft"> · {say('week_today')}</span>}

@@ -9,6 +9,7 @@ import { useWide } from '../../app/wide.js'
 import { OneLink } from '../../parts/OneLink.js'
 import { Row } from '../../parts/Sheet.js'
 import { longDay, shortDay, weekWords } from '../../words/dates.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { CameBack } from './CameBack.js'
 import { Goals } from './Goals.js'
@@ -58,7 +59,7 @@ export function OwnWeek({ page, toWeek, toWork, aside, heading }: Props) {
   )
 }
 
-const groupName = ({ groups }: WeekPage): string => groups.map(group => group.name).join(', ')
+const groupName = ({ groups }: WeekPage): string => listWords(groups.map(group => group.name))
 
 type HeadProps = {
   readonly page: WeekPage
@@ -75,7 +76,7 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
   const here = term?.weeks.find(one => one.monday === week)
   const count = term?.weeks.filter(one => one.number !== null).length ?? 0
   const lessons = shownLessons(page, page.groups.length === 1 ? (page.groups[0]?.id ?? null) : null)
-  const times = lessons.map(one => `${shortDay(one.lesson.date)} ${one.lesson.starts}`).join(', ')
+  const times = listWords(lessons.map(one => `${shortDay(one.lesson.date)} ${one.lesson.starts}`))
   const sub = [
     page.className,
     about,

@@ -1,8 +1,8 @@
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import type { DraftAutosave } from './draftAutosave.js'
 
 /** Two versions side by side, for the writer to choose from. */

@@ -1,8 +1,9 @@
 import type { MoveLine, WorkLine } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
+import { when } from '../../words/times.js'
 
 type Move = Omit<MoveLine, 'feedback'> & { readonly feedback?: string | null }
 type Props = { readonly page: { readonly moves: readonly Move[]; readonly work: WorkLine } }
@@ -17,15 +18,15 @@ export function History({ page }: Props) {
     ...(count('takeBack') ? [say('moves_count_back', { count: count('takeBack') })] : []),
   ]
   const details = (move: Move) =>
-    [
-      move.number === null ? null : say('move_number', { number: move.number }),
-      move.mark === null ? null : markWords(move.mark, page.work.points),
-      move.tryAgainBy === null ? null : say('move_by', { at: when(move.tryAgainBy, time) }),
-      move.pressedAt === null ? null : say('handIn_pressed', { at: when(move.pressedAt, time) }),
-      move.pressedAt === null ? null : say('handIn_arrived', { at: when(move.at, time) }),
-    ]
-      .filter(Boolean)
-      .join(', ')
+    listWords(
+      [
+        move.number === null ? null : say('move_number', { number: move.number }),
+        move.mark === null ? null : markWords(move.mark, page.work.points),
+        move.tryAgainBy === null ? null : say('move_by', { at: when(move.tryAgainBy, time) }),
+        move.pressedAt === null ? null : say('handIn_pressed', { at: when(move.pressedAt, time) }),
+        move.pressedAt === null ? null : say('handIn_arrived', { at: when(move.at, time) }),
+      ].filter(one => one !== null),
+    )
   return (
     <section>
       <h2 className="text-lg">{say('work_history')}</h2>

@@ -1,6 +1,5 @@
 import type { Note } from '@oppen/contract'
 import type { NoteId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { type FormEvent, useState } from 'react'
 import { useCommand } from '../../app/command.js'
 import { useNow } from '../../app/session.js'
@@ -8,6 +7,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 
 type Props = {
   readonly notes: readonly Note[]

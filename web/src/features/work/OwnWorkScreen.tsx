@@ -1,7 +1,6 @@
 import type { OwnWorkPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
-import { when } from '@oppen/core/timing'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { useIds, useMe, useNow } from '../../app/session.js'
@@ -11,6 +10,7 @@ import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
+import { when } from '../../words/times.js'
 
 /** All own work of a pupil in one class, to be read and taken along, also after leaving. */
 export function Screen() {

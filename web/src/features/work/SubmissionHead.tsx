@@ -1,10 +1,10 @@
 import type { OutcomePage } from '@oppen/contract'
-import { showHundredths } from '@oppen/core/marks'
-import { when } from '@oppen/core/timing'
 import { useNow } from '../../app/session.js'
 import { Head } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
+import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { whyWords } from '../../words/why.js'
 import { useSubmissionState } from './useSubmissionState.js'
 

@@ -1,5 +1,4 @@
 import type { WorkLine } from '@oppen/contract'
-import { when } from '@oppen/core/timing'
 import { momentOf, type SubmissionStatus } from '@oppen/core/work'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
@@ -7,6 +6,7 @@ import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
+import { when } from '../../words/times.js'
 import { useSubmissionState } from './useSubmissionState.js'
 
 type Props = {

@@ -1,4 +1,5 @@
 import type { Missing } from '@oppen/core/draft'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 
 /** What is missing, in words. */
@@ -9,7 +10,10 @@ export function missingWords(missing: Missing): string {
     case 'cells':
       return say('missing_cells', { count: missing.count })
     case 'pages':
-      return say('missing_pages', { count: missing.numbers.length, numbers: missing.numbers.join(', ') })
+      return say('missing_pages', {
+        count: missing.numbers.length,
+        numbers: listWords(missing.numbers.map(String)),
+      })
     case 'uploading':
       return say('missing_uploading', { name: missing.name })
     default:
@@ -21,5 +25,5 @@ export function missingWords(missing: Missing): string {
 export function missingLine(missing: readonly Missing[], most = 2): string {
   const shown = missing.slice(0, most).map(missingWords)
   const rest = missing.length - shown.length
-  return [...shown, ...(rest ? [say('missing_more', { count: rest })] : [])].join(', ')
+  return listWords([...shown, ...(rest ? [say('missing_more', { count: rest })] : [])])
 }

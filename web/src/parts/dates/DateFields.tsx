@@ -1,10 +1,10 @@
 import type { DateValue } from '@internationalized/date'
-import { LOCALE } from '@oppen/core/zone'
 import { type ReactNode, useId } from 'react'
 import { DateField, DateInput, DateSegment } from 'react-aria-components/DateField'
 import { I18nProvider } from 'react-aria-components/I18nProvider'
 import { Label } from 'react-aria-components/Label'
 import { TimeField } from 'react-aria-components/TimeField'
+import { LOCALE } from '../../words/language.js'
 import { DayPicker } from './DayPicker.js'
 import { dateOf, dateText, momentOf, momentText, timeOf, timeText } from './value.js'
 

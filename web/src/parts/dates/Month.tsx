@@ -1,4 +1,4 @@
-import { LOCALE, localDateAt } from '@oppen/core/zone'
+import { localDateAt } from '@oppen/core/zone'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { Button } from 'react-aria-components/Button'
 import {
@@ -12,6 +12,7 @@ import {
 import { Heading } from 'react-aria-components/Heading'
 import { I18nProvider } from 'react-aria-components/I18nProvider'
 import { useNow } from '../../app/session.js'
+import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
 import { dateOf, dateText } from './value.js'
 

@@ -1,0 +1,14 @@
+/** The languages that every screen is written in, each by its own name: the folders of `words/` with all namespaces. */
+export const SCREEN_LANGUAGES = { en: 'English', pt: 'Português' } as const
+
+export type ScreenLanguage = keyof typeof SCREEN_LANGUAGES
+
+/** How days, times and numbers are written in each of them (BCP 47). */
+export const LOCALES: Readonly<Record<ScreenLanguage, string>> = { en: 'en-GB', pt: 'pt-PT' }
+
+export const isScreenLanguage = (tag: string): tag is ScreenLanguage => Object.hasOwn(SCREEN_LANGUAGES, tag)
+
+/** The first of some languages (BCP 47 tags) that screens are written in; English where there is none. */
+export function screenLanguage(wanted: readonly string[]): ScreenLanguage {
+  return wanted.map(tag => tag.split('-')[0] ?? '').find(isScreenLanguage) ?? 'en'
+}

@@ -1,0 +1,43 @@
+import { LANGUAGES, type Language } from '@oppen/core/register'
+import { createInstance } from 'i18next'
+
+/** What the server writes itself: mail, cards, and what it puts into files. */
+const NAMESPACES = ['mail', 'cards', 'paper'] as const
+
+/** The languages of which a namespace has a file; the others say it in English. */
+const WRITTEN: Readonly<Record<(typeof NAMESPACES)[number], readonly Language[]>> = {
+  mail: Object.keys(LANGUAGES) as Language[],
+  cards: Object.keys(LANGUAGES) as Language[],
+  paper: ['en', 'pt'],
+}
+
+const words = createInstance()
+await words.init({
+  lng: 'en',
+  fallbackLng: 'en',
+  ns: [],
+  defaultNS: 'mail',
+  fallbackNS: [...NAMESPACES],
+  keySeparator: false,
+  nsSeparator: false,
+  interpolation: { escapeValue: false, prefix: '{', suffix: '}' },
+})
+for (const namespace of NAMESPACES)
+  for (const language of WRITTEN[namespace]) {
+    const { default: wording } = await import(`../../../words/${language}/${namespace}.json`)
+    words.addResourceBundle(language, namespace, wording)
+  }
+
+type Words = typeof import('../../../words/en/mail.json') &
+  typeof import('../../../words/en/cards.json') &
+  typeof import('../../../words/en/paper.json')
+
+export type ServerWordKey = Exclude<keyof Words, 'default'>
+
+export type Say = (key: ServerWordKey, said?: Readonly<Record<string, string | number>>) => string
+
+/** What the server says in a language, with what the wording names put in; in English where it is not written yet. */
+export const sayIn =
+  (language: Language): Say =>
+  (key, said = {}) =>
+    words.t(key, { ...said, lng: language })

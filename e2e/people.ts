@@ -96,7 +96,7 @@ export async function noSideways(page: Page): Promise<void> {
 /** The writing place of the editor with the given name. */
 export const editor = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name })
 
-/** JoinRequests until the screens are kept on the device. */
+/** Waits until the screens are kept on the device. */
 export async function screensKept(page: Page): Promise<void> {
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)

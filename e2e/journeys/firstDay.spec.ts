@@ -240,7 +240,7 @@ test('a pupil adds a photo, asks, hands in, takes it back, hands it in again, an
   await expect(bar(page)).toHaveText(/Handed in Wed 16:2\d\. Your teacher has it\./)
   await expect(page.getByText('With your teacher', { exact: true })).toBeVisible()
 
-  await page.getByRole('button', { name: 'Withdraw' }).click()
+  await page.getByRole('button', { name: 'Take back' }).click()
   const draft = editor(page, 'Read a tide table — Anna Reyes')
   await draft.press('ControlOrMeta+End')
   await draft.pressSequentially(' low ones between.')

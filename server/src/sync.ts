@@ -1,6 +1,6 @@
 import { open } from 'node:fs/promises'
 
-/** JoinRequests until a file, or the names in a folder, are on the disk. */
+/** Waits until a file, or the names in a folder, are on the disk. */
 export async function sync(path: string): Promise<void> {
   const handle = await open(path, 'r')
   try {

@@ -23,6 +23,12 @@ function Said() {
   )
 }
 
+// the screens are kept on the device once everything else has had its turn
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () =>
+    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), 2_000),
+  )
+
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
@@ -40,9 +46,3 @@ loadScriptFontsAsTyped(document)
 
 // what can go wrong is said after somebody has done something; nothing waits for it
 void loadWords(['problems']).catch(() => undefined)
-
-// the screens are kept on the device once everything else has had its turn
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  window.addEventListener('load', () =>
-    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), 2_000),
-  )

@@ -55,7 +55,7 @@ const image =
   () =>
     new Response(bytes, { headers: { 'content-type': 'image/png', etag: tag } })
 
-/** Asks as a page does; nothing where the worker leaves it to the browser. JoinRequests for what it does behind the answer. */
+/** Asks as a page does; nothing where the worker leaves it to the browser. Waits for what it does behind the answer. */
 async function ask(path: string, init: { mode?: 'navigate'; headers?: Record<string, string> } = {}) {
   const behind: Promise<unknown>[] = []
   let answer: Promise<Response> | undefined

@@ -24,7 +24,9 @@ await words.init({
 })
 for (const namespace of NAMESPACES)
   for (const language of WRITTEN[namespace]) {
-    const { default: wording } = await import(`../../../words/${language}/${namespace}.json`)
+    const { default: wording } = await import(`../../../words/${language}/${namespace}.json`, {
+      with: { type: 'json' },
+    })
     words.addResourceBundle(language, namespace, wording)
   }
 

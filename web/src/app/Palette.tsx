@@ -30,9 +30,9 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const results = search.found.map(idOf)
   const all = [...entries.map(entry => entry.id), ...results]
   return (
-    <Window open onClose={onClose} title={say('find_or_do')} size="wide">
+    <Window open onClose={onClose} title={say('shortcut_find')} size="wide">
       <Command
-        label={say('find_or_do')}
+        label={say('shortcut_find')}
         shouldFilter={false}
         // what was chosen may be gone as one types on: then the first is
         value={all.includes(chosen) ? chosen : (all[0] ?? '')}

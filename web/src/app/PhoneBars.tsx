@@ -19,7 +19,7 @@ export function PhoneTop() {
         <button
           type="button"
           onClick={openPalette}
-          aria-label={say('find_or_do')}
+          aria-label={say('shortcut_find')}
           className="ml-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
         >
           <Search size={18} aria-hidden="true" />

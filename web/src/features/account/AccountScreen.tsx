@@ -22,10 +22,10 @@ export function Screen() {
         <>
           <OwnPicture />
           <Profile />
+          <Language />
           <ChangeSecret />
         </>
       )}
-      <Language />
       <Sessions />
     </Sheet>
   )

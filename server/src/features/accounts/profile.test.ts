@@ -1,8 +1,10 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import type { AccountId } from '@oppen/core/ids'
 import { buildAccount, DEMO_SECRET, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import PostalMime from 'postal-mime'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { languageOf } from './service.js'
 
 let school: SmallSchool
 beforeAll(async () => {
@@ -225,5 +227,34 @@ describe('a family’s invitation by mail', () => {
     const reset = (await school.teacher.get('seeOutbox', {})).mails.map(one => one.to)
     expect(reset).toContain('reyes@mail.example')
     expect(await school.anna.ask('seeOutbox', {})).toMatchObject({ status: 404 })
+  })
+})
+
+describe('the language in which Oppen writes to somebody', () => {
+  const chosen = async () => (await school.anna.get('me', {})).account.language
+
+  it('is the one they chose, on every device; without a choice the browser decides', async () => {
+    expect(await chosen()).toBeNull()
+    await school.anna.get('chooseLanguage', {}, { language: 'pt' })
+    expect(await chosen()).toBe('pt')
+    expect((await school.anna.ask('chooseLanguage', {}, { language: 'xx' as 'pt' })).status).toBe(422)
+    await school.anna.get('chooseLanguage', {}, { language: null })
+    expect(await chosen()).toBeNull()
+  })
+
+  it('is that of the family’s child on the register where they chose none', async () => {
+    const { db } = school.world
+    const { placeId } = placeOf(school.built, 'Anna Reyes')
+    const link = await db.row<{ accountId: AccountId }>(
+      'select account_id as accountId from family_links where place_id = $placeId',
+      { placeId },
+    )
+    const accountId = link?.accountId as AccountId
+    const set = (sql: string) => db.write(() => db.run(sql, { placeId, accountId }))
+    expect(await languageOf(school.world, accountId)).toBe('en')
+    await set("update places set family_language = 'de' where id = $placeId and $accountId is not null")
+    expect(await languageOf(school.world, accountId)).toBe('de')
+    await set("update accounts set language = 'pt' where id = $accountId and $placeId is not null")
+    expect(await languageOf(school.world, accountId)).toBe('pt')
   })
 })

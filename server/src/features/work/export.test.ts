@@ -70,6 +70,18 @@ describe('all own work', () => {
     expect(all.get('index.html')?.toString()).toContain('lost.txt: missing on the server')
   })
 
+  it('is written in the language of whoever downloads it', async () => {
+    await anna.get('chooseLanguage', {}, { language: 'pt' })
+    await anna.get('saveDraft', submission, { html: '<p>Chove.</p>', base: 0 })
+    const all = await exportWork()
+    await anna.get('chooseLanguage', {}, { language: null })
+    expect([...lastFolder(all).keys()].sort()).toEqual(['cópia própria.html', 'cópia própria.pdf'])
+    const index = all.get('index.html')?.toString() ?? ''
+    expect(index).toContain('<html lang="pt">')
+    expect(index).toMatch(/Como estava em quarta-feira.* 14 de outubro/)
+    expect(index).toContain('<td>Começado</td>')
+  })
+
   it('has each page as any browser shows it and as a PDF, with its pictures, links and formulas', async () => {
     const { reply } = await anna.upload(submission, await photo(), 'jar/lid.jpg')
     const src = addressOf(routes.seeFile, { ...submission, fileId: reply.id })

@@ -9,7 +9,7 @@ import {
 import { addDays } from '@oppen/core/zone'
 import { Temporal } from 'temporal-polyfill'
 
-const PIECES = 2000
+const SUBMISSIONS = 2000
 const GROUPS = 12
 const ROUNDS = 5
 
@@ -54,7 +54,7 @@ const groups = Array.from({ length: GROUPS }, (_, n) => `g${n}` as GroupId)
 function ours(): number {
   const planner = makePlanner(calendar, new Map(groups.map((id, n) => [id, timetableOf(n)])))
   let found = 0
-  for (let n = 0; n < PIECES; n++)
+  for (let n = 0; n < SUBMISSIONS; n++)
     for (const id of groups)
       if (planner.timingOf(id, addDays('2026-09-07', 7 * (n % 40)), rulesOf(n)).due) found++
   return found
@@ -63,7 +63,7 @@ function ours(): number {
 /** One local time turned into its moment for each work and group: what no rule can do without. */
 function bare(): number {
   let found = 0
-  for (let n = 0; n < PIECES; n++)
+  for (let n = 0; n < SUBMISSIONS; n++)
     for (let g = 0; g < GROUPS; g++) {
       const local = `${addDays('2026-09-07', n % 280)}T${String(8 + g).padStart(2, '0')}:15`
       if (Temporal.PlainDateTime.from(local).toZonedDateTime('Europe/Lisbon').epochMilliseconds) found++
@@ -86,7 +86,7 @@ export function deadlines(): { perThousand: number; ratio: number } {
   time(bare)
   const rounds = Array.from({ length: ROUNDS }, () => ({ ours: time(ours), bare: time(bare) }))
   return {
-    perThousand: (1000 * median(rounds.map(one => one.ours))) / (PIECES * GROUPS),
+    perThousand: (1000 * median(rounds.map(one => one.ours))) / (SUBMISSIONS * GROUPS),
     ratio: median(rounds.map(one => one.ours / one.bare)),
   }
 }

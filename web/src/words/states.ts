@@ -18,6 +18,9 @@ export function spanWords(milliseconds: number): string {
   return say('span_minutes', { minutes })
 }
 
+/** Minutes as people say them: "1 h 25 min". */
+export const minutesWords = (minutes: number): string => spanWords(minutes * 60_000)
+
 /** A mark with its points: "8.5 out of 10". */
 export function markWords(mark: number, points: number | null): string {
   return points === null

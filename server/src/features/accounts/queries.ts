@@ -4,7 +4,7 @@ import type { AccountKind } from '@oppen/core/permissions'
 import { isLanguage, type Language } from '@oppen/core/register'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../work/fragments.js'
-import { EMAIL_ASKED } from './emailAsked.js'
+import { EMAIL_ASKED } from './fragments.js'
 
 const ARCHIVED = jsonBoolean('c.archived_at is not null')
 const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })

@@ -2,7 +2,7 @@ import type { PersonLine } from '@oppen/contract'
 import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Bind, type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { EMAIL_ASKED } from '../accounts/emailAsked.js'
+import { EMAIL_ASKED } from '../accounts/fragments.js'
 
 /** How many owners the school has. */
 export const ownerCount = async (db: Database): Promise<number> =>

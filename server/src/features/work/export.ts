@@ -12,7 +12,7 @@ import type { World } from '../../world.js'
 import { languageOf } from '../accounts/service.js'
 import { worksheetBytes } from '../worksheets/sheets.js'
 import { type OwnWork, type OwnWorkSubmission, readOwnWork, type WorksheetAt } from './ownWork.js'
-import type { OwnPlace } from './queries.js'
+import type { OwnPlace } from './queriesOfExport.js'
 
 /** Something in the zip that the page in front leads to. */
 type Entry = { readonly name: string; readonly words: string }

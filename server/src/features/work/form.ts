@@ -10,8 +10,8 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import type { GroupOf } from '../timing/planner.js'
 import type { WorkRow } from './models.js'
-import { topicOfClass } from './queries.js'
 import { placesAmong } from './queriesOfPosting.js'
+import { topicOfClass } from './queriesOfTopics.js'
 
 export type ReadWork = {
   readonly row: Omit<

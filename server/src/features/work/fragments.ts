@@ -170,7 +170,7 @@ export const fromSubmission = (more = ''): string => `from works w join classes 
 export const WRITABLE = jsonObject({ status: STATUS, timing: jsonObject(OWN_TIMING), kind: 'w.kind' })
 
 /** What commands look at in a submission, from `fromSubmission`. */
-export const PIECE_NOW = {
+export const SUBMISSION_NOW = {
   status: STATUS,
   timing: jsonObject(OWN_TIMING),
   kind: 'w.kind',

@@ -2,9 +2,9 @@ import type { OwnWorkPage } from '@oppen/contract'
 import type { FileId, SheetId } from '@oppen/core/ids'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { type OwnPlace, ownWorkJson } from './queries.js'
+import { type OwnPlace, ownWorkJson } from './queriesOfExport.js'
 
-export { ownClasses } from './queries.js'
+export { ownClasses } from './queriesOfExport.js'
 
 /** All own work of one pupil in a class, to be read when the class is over for the pupil. */
 export async function seeOwnWork(world: World, address: OwnPlace): Promise<OwnWorkPage> {

@@ -1,23 +1,16 @@
-import type { AccountId, ClassId, FileId, HandInId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { ClassId, FileId, HandInId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { SubmissionStatus, Timing, WorkKind } from '@oppen/core/work'
-import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import {
-  APPEARED,
-  counts,
   fromSubmission,
-  groupTimes,
   MATERIALS,
   NEW_IN_THREAD,
-  newNotes,
   OWN_LINE,
-  ownNewNotes,
-  PIECE_NOW,
-  POSTING,
   removableNoteJson,
   STATUS,
+  SUBMISSION_NOW,
   submissionMarker,
-  TAUGHT_LINE,
   TEACHER_NAME,
 } from './fragments.js'
 
@@ -27,72 +20,6 @@ export type SubmissionAddress = {
   readonly workId: WorkId
   readonly placeId: PlaceId
 }
-
-const TOPICS = `from (select id, name, position from topics where class_id = $classId
-             union all select null, null, -1 where exists (
-               select 1 from works where class_id = $classId and topic_id is null and removed_at is null)) t
-       order by t.position, t.name`
-
-/** A topic's work: pinned first, then by hand, and what was posted last above the rest. */
-const IN_ORDER = 'order by w.pinned desc, w.position, w.id'
-
-const topicsOf = (work: string, from: string) =>
-  `select ${jsonObject({
-    className: 'c.name',
-    groups: jsonArray(
-      jsonObject({ id: 'g.id', name: 'g.name' }),
-      'from groups g where g.class_id = c.id order by g.position',
-    ),
-    topics: jsonArray(
-      jsonObject({
-        id: 't.id',
-        name: 't.name',
-        works: jsonArray(work, `${from} and w.topic_id is t.id ${IN_ORDER}`),
-      }),
-      TOPICS,
-    ),
-  })} as json from classes c where c.id = $classId`
-
-const common = { pinned: jsonBoolean('w.pinned = 1'), week: 'w.week' }
-
-const ownLine = jsonObject({
-  ...OWN_LINE,
-  ...common,
-  posting: "'posted'",
-  mine: STATUS,
-  newNotes: ownNewNotes('$placeId'),
-  counts: 'null',
-  times: "json('[]')",
-})
-const OWN_TOPICS = topicsOf(
-  ownLine,
-  `from works w join asked a on a.work_id = w.id and a.place_id = $placeId and ${APPEARED}
-   left join submissions i on i.work_id = w.id and i.place_id = $placeId where w.class_id = $classId`,
-)
-
-/** Topics and their work as a pupil sees them, with their own status. */
-export const ownTopicsJson = (
-  db: Database,
-  { classId, placeId, viewer, now }: OwnPlace & { viewer: AccountId; now: Instant },
-) => db.json(OWN_TOPICS, { classId, placeId, viewer, now })
-
-const taughtLine = jsonObject({
-  ...TAUGHT_LINE,
-  ...common,
-  posting: POSTING,
-  mine: 'null',
-  newNotes: newNotes(),
-  counts: counts(),
-  times: groupTimes(),
-})
-const TAUGHT_TOPICS = topicsOf(
-  taughtLine,
-  'from works w where w.class_id = $classId and w.removed_at is null',
-)
-
-/** Topics and their work as a teacher sees them, drafts among them, with how many are in. */
-export const taughtTopicsJson = (db: Database, classId: ClassId, viewer: AccountId, now: Instant) =>
-  db.json(TAUGHT_TOPICS, { classId, viewer, now })
 
 const fileJson = jsonObject({
   id: 'f.id',
@@ -144,7 +71,7 @@ const head = {
   feedback: 'i.feedback',
 }
 
-const FROM_PIECE = fromSubmission()
+const FROM_SUBMISSION = fromSubmission()
 
 /** What stands in a submission that is not open yet is for its teachers alone. */
 const LOCKED = "(a.opens_at > $now and $kind <> 'teacher')"
@@ -163,7 +90,7 @@ const WORKSHEET = `coalesce(
   (select json_object('pages', count(*), 'version', 0, 'items', 0) from sheets s
     where s.work_id = w.id and s.place_id is null and s.removed_at is null having count(*) > 0))`
 
-const PIECE = `select ${jsonObject({
+const SUBMISSION = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
   draft: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
@@ -184,7 +111,7 @@ const PIECE = `select ${jsonObject({
     fresh: NEW_IN_THREAD,
   }),
   readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
-})} as json ${FROM_PIECE}`
+})} as json ${FROM_SUBMISSION}`
 
 /** A submission as its pupil and the teachers see it. */
 export const submissionJson = (
@@ -193,7 +120,7 @@ export const submissionJson = (
   { accountId, kind }: Viewer,
   now: Instant,
 ) =>
-  db.json(PIECE, {
+  db.json(SUBMISSION, {
     classId,
     workId,
     placeId,
@@ -207,7 +134,7 @@ const OUTCOME = `select ${jsonObject({
   ...head,
   work: jsonObject({ ...OWN_LINE, ...inside }),
   moves: jsonArray(jsonObject(moveFields), MOVES),
-})} as json ${FROM_PIECE}`
+})} as json ${FROM_SUBMISSION}`
 
 /** A submission as the pupil's family sees it. */
 export const outcomeJson = (
@@ -217,7 +144,7 @@ export const outcomeJson = (
   now: Instant,
 ) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
 
-const SEE_PIECE = `select ${jsonObject({ ...PIECE_NOW, template: 'w.template' })} as json ${FROM_PIECE}`
+const SEE_SUBMISSION = `select ${jsonObject({ ...SUBMISSION_NOW, template: 'w.template' })} as json ${FROM_SUBMISSION}`
 
 /** Where a submission stands, its times and whose it is; undefined where work and place are not of one class. */
 export async function submissionNow(
@@ -225,7 +152,7 @@ export async function submissionNow(
   { classId, workId, placeId }: SubmissionAddress,
   now: Instant,
 ) {
-  const row = await db.row<{ json: string }>(SEE_PIECE, { classId, workId, placeId, now })
+  const row = await db.row<{ json: string }>(SEE_SUBMISSION, { classId, workId, placeId, now })
   return row && (JSON.parse(row.json) as SubmissionNow)
 }
 
@@ -252,20 +179,6 @@ export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
     { workId, placeId },
   )
 
-export const topicOfClass = (db: Database, classId: ClassId, topicId: TopicId) =>
-  db.row<{ id: TopicId }>('select id from topics where id = $topicId and class_id = $classId', {
-    topicId,
-    classId,
-  })
-
-export const lastTopicPosition = (db: Database, classId: ClassId) =>
-  db.row<{ position: number | null }>(
-    'select max(position) as position from topics where class_id = $classId',
-    {
-      classId,
-    },
-  )
-
 /** Every recorded move of every submission, with what the lists show of it; for checking one against the other. */
 export const allMoves = (db: Database) =>
   db.rows<{
@@ -281,53 +194,4 @@ export const allMoves = (db: Database) =>
     `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId,
        pressed_at as pressedAt
      from moves order by work_id, place_id, number`,
-  )
-
-export type OwnPlace = { readonly classId: ClassId; readonly placeId: PlaceId }
-
-const OWN_WORK = `select ${jsonObject({
-  className: 'c.name',
-  pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  submissions: jsonArray(
-    jsonObject({
-      workId: 'w.id',
-      title: 'w.title',
-      points: 'w.points',
-      phase: "coalesce(i.phase, 'untouched')",
-      mark: 'i.mark',
-      feedback: 'i.feedback',
-      draft: 'k.html',
-      worksheet: `(select json_object('sheets', json(t.sheets), 'version', t.version) from worksheets t
-        where t.work_id = w.id and t.place_id = p.id)`,
-      handIns: jsonArray(
-        jsonObject({
-          number: 'h.number',
-          at: 'h.at',
-          html: 'h.html',
-          worksheet: jsonNested('h.worksheet'),
-        }),
-        'from hand_ins h where h.work_id = w.id and h.place_id = p.id order by h.number',
-      ),
-      files: jsonArray(
-        jsonObject({ id: 'f.id', name: 'f.name', hash: 'f.hash' }),
-        `from files f where f.work_id = w.id and f.place_id = p.id and (f.removed_at is null
-           or exists (select 1 from hand_in_files x where x.file_id = f.id)) order by f.added_at, f.id`,
-      ),
-    }),
-    `from works w left join submissions i on i.work_id = w.id and i.place_id = p.id
-     left join drafts k on k.work_id = w.id and k.place_id = p.id
-     where w.class_id = c.id and (i.work_id is not null or k.work_id is not null) order by w.posted_at, w.id`,
-  ),
-})} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
-
-/** Everything that one pupil has made in a class. */
-export const ownWorkJson = (db: Database, { classId, placeId }: OwnPlace) =>
-  db.json(OWN_WORK, { classId, placeId })
-
-/** The classes of some places, with the place in each. */
-export const ownClasses = (db: Database, places: readonly PlaceId[]) =>
-  db.rows<OwnPlace & { className: string }>(
-    `select p.class_id as classId, p.id as placeId, c.name as className from places p join classes c on c.id = p.class_id
-     where p.id in (select value from json_each($places)) order by c.made_at, p.id`,
-    { places: JSON.stringify(places) },
   )

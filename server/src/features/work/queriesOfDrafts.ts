@@ -93,7 +93,7 @@ export const versionsJson = (db: Database, { workId, placeId }: SubmissionAddres
 export const versionJson = (db: Database, { workId, placeId }: SubmissionAddress, version: number) =>
   db.json(ONE_VERSION, { workId, placeId, version })
 
-const SEE_PIECE_WITH_COPY = `select ${WRITABLE} as submission,
+const SEE_SUBMISSION_WITH_DRAFT = `select ${WRITABLE} as submission,
     o.html, o.version, o.saved_at as savedAt, o.lineage, o.kept_at as keptAt
   ${fromSubmission('left join drafts o on o.work_id = w.id and o.place_id = p.id')}`
 
@@ -103,7 +103,7 @@ export async function submissionWithDraft(
   { classId, workId, placeId }: SubmissionAddress,
   now: Instant,
 ): Promise<(SeenSubmission & { readonly draft: DraftNow | undefined }) | undefined> {
-  const row = await db.row<Stored & { readonly submission: string }>(SEE_PIECE_WITH_COPY, {
+  const row = await db.row<Stored & { readonly submission: string }>(SEE_SUBMISSION_WITH_DRAFT, {
     classId,
     workId,
     placeId,

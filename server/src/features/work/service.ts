@@ -4,7 +4,8 @@ import { mayWrite, type SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { applyMove, findSubmission } from './moves.js'
-import { namesOfSubmission, ownTopicsJson, type SubmissionAddress, taughtTopicsJson } from './queries.js'
+import { namesOfSubmission, type SubmissionAddress } from './queries.js'
+import { ownTopicsJson, taughtTopicsJson } from './queriesOfTopics.js'
 
 /** Topics and work of a class, as the viewer may see them. */
 export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promise<string | undefined> {

@@ -4,8 +4,8 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { topics, works } from './models.js'
-import { lastTopicPosition, topicOfClass } from './queries.js'
 import { worksOfTopic } from './queriesOfPosting.js'
+import { lastTopicPosition, topicOfClass } from './queriesOfTopics.js'
 import { tellTopics } from './tell.js'
 
 export type TopicAddress = { readonly classId: ClassId; readonly topicId: TopicId }

@@ -2,9 +2,9 @@ import type { WorkTrial } from '@oppen/contract'
 import { useNow } from '../../app/session.js'
 import { dayNumber, longDay, shortDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
+import { minutesWords } from '../../words/states.js'
 import { when } from '../../words/times.js'
 import { troubleWords, whyWords } from '../../words/why.js'
-import { minutesWords } from '../week/minutes.js'
 
 type Props = { readonly trial: WorkTrial; readonly onDay: (date: string) => void }
 

@@ -7,10 +7,10 @@ import { useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { mebibytes } from '../../words/sizes.js'
 import { when } from '../../words/times.js'
 import { ErasePerson } from './ErasePerson.js'
 import { SchoolSheet } from './SchoolSheet.js'
-import { mebibytes } from './sizes.js'
 import { inGroups } from './stored.js'
 
 /** What is stored of one person, all of it to download, and the way to erase it. */

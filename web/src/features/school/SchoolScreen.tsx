@@ -7,10 +7,13 @@ import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { gibibytes, mebibytes } from '../../words/sizes.js'
 import { BackupsNow } from './BackupsNow.js'
 import { dayOf } from './days.js'
 import { SchoolSheet } from './SchoolSheet.js'
-import { gibibytes, LOW, mebibytes } from './sizes.js'
+
+/** Less free room than this is said aloud, in bytes. */
+const LOW = 2 * 1024 ** 3
 
 /** The school at a glance: what runs, and what somebody has to see to. */
 export function Screen() {

@@ -11,10 +11,10 @@ import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { tell } from '../../parts/tell.js'
 import { say, type WordKey } from '../../words/say.js'
+import { gibibytes, mebibytes } from '../../words/sizes.js'
 import { when } from '../../words/times.js'
 import { BackupsNow } from './BackupsNow.js'
 import { SchoolSheet } from './SchoolSheet.js'
-import { gibibytes, mebibytes } from './sizes.js'
 
 /** Backups, room, and how long what is no longer needed is kept. */
 export function Screen() {

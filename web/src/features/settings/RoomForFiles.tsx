@@ -3,11 +3,11 @@ import { Link } from 'react-router'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
-import { mebibytes } from '../../parts/mebibytes.js'
 import { Progress } from '../../parts/Progress.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { mebibytes } from '../../words/sizes.js'
 
 /** So many pupils are listed, those with the most. */
 const LISTED = 8

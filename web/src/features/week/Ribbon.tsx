@@ -2,7 +2,7 @@ import type { WeekPage } from '@oppen/contract'
 import { Link } from 'react-router'
 import { dateWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { minutesWords } from './minutes.js'
+import { minutesWords } from '../../words/states.js'
 
 /** The highest a week stands, in pixels. */
 const HIGHEST = 30

@@ -1,0 +1,91 @@
+import type { WorkForm, WorkPage } from '@oppen/contract'
+import { WORK_KINDS } from '@oppen/core/work'
+import { Field } from '../../parts/Field.js'
+import { listWords } from '../../words/numbers.js'
+import { say } from '../../words/say.js'
+import { FormattedField } from './FormattedField.js'
+import { GivenSheets } from './GivenSheets.js'
+import { Materials } from './Materials.js'
+import { QuestionFields } from './QuestionFields.js'
+import type { Posting } from './usePosting.js'
+import type { Begun } from './useWorkForm.js'
+
+type Props = {
+  readonly posting: Posting
+  readonly begun: Begun
+  readonly begunBy: WorkPage['begun']
+  readonly notBegun: number
+}
+
+/** What the work is: its kind, title, directions, attachments, and the page or question that comes with it. */
+export function WhatFields({ posting, begun, begunBy, notBegun }: Props) {
+  const { state, form, put, files, setFiles, problemAt, addPicture } = posting
+  return (
+    <div className="flex flex-col gap-4">
+      <KindChoice form={form} put={put} fixed={begun.posted} />
+      <Field
+        label={say('post_field_title')}
+        value={form.title}
+        onChange={event => put({ title: event.target.value })}
+        problem={problemAt('title')}
+        autoFocus
+      />
+      <FormattedField
+        label={say('post_field_directions')}
+        html={begun.form.directions}
+        onPicture={addPicture}
+        onChange={html => put({ directions: html })}
+        problem={problemAt('directions')}
+      />
+      <Materials state={state} files={files} onFiles={setFiles} problemAt={problemAt} />
+      {form.kind === 'question' && <QuestionFields form={form} put={put} problem={problemAt('question')} />}
+      {form.kind === 'assignment' && (
+        <FormattedField
+          label={say('post_field_template')}
+          html={begun.form.template ?? ''}
+          onPicture={addPicture}
+          onChange={html => put({ template: html || null })}
+          problem={problemAt('template')}
+          hint={say('post_template_hint', { title: form.title.trim() || '…' })}
+        />
+      )}
+      {form.kind === 'assignment' && <GivenSheets state={state} />}
+      {begun.posted && form.template !== begun.form.template && begunBy.length > 0 && (
+        <Reach begunBy={begunBy} notBegun={notBegun} />
+      )}
+    </div>
+  )
+}
+
+type KindProps = Pick<Posting, 'put'> & { readonly form: WorkForm; readonly fixed: boolean }
+
+function KindChoice({ form, put, fixed }: KindProps) {
+  return (
+    <fieldset className="flex flex-wrap gap-1.5">
+      <legend className="mb-1 text-[15px] font-semibold">{say('post_kind')}</legend>
+      {WORK_KINDS.map(kind => (
+        <button
+          key={kind}
+          type="button"
+          aria-pressed={form.kind === kind}
+          disabled={fixed}
+          onClick={() => put({ kind, points: kind === 'handout' ? null : (form.points ?? '10') })}
+          className="rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-[15px] aria-pressed:border-blue aria-pressed:bg-pale aria-pressed:font-semibold disabled:opacity-60"
+        >
+          {say(`kind_${kind}`)}
+          <span className="block text-xs font-normal text-soft">{say(`post_kind_${kind}`)}</span>
+        </button>
+      ))}
+    </fieldset>
+  )
+}
+
+type ReachProps = { readonly begunBy: WorkPage['begun']; readonly notBegun: number }
+
+/** Whom another template reaches, and who keeps the page they have begun. */
+const Reach = ({ begunBy, notBegun }: ReachProps) => (
+  <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+    {say('post_reaches', { count: notBegun })}{' '}
+    {say('post_keep_theirs', { names: listWords(begunBy.map(one => one.name)) })}
+  </p>
+)

@@ -1,4 +1,4 @@
-/** What is SQLite's own (FTS5) in looking for words, in one place, so that another database can follow. */
+/** Full-text search: what is particular to SQLite (FTS5). */
 
 const quoted = (word: string): string => `"${word.replaceAll('"', '""')}"`
 

@@ -1,4 +1,4 @@
-/** What is SQLite's own in statements that write JSON, in one place, so that another database can follow. */
+/** Statements that write JSON: what is particular to SQLite (its JSON functions). */
 
 /** An object: `{ id: 'w.id' }` gives the SQL for {"id": …}. */
 export const jsonObject = (fields: Readonly<Record<string, string>>): string =>

@@ -90,7 +90,7 @@ const SHOTS: readonly Shot[] = [
     who: 'ms.thorne',
     go: async page => {
       await page.getByRole('link', { name: 'School', exact: true }).click()
-      await page.getByRole('heading', { name: 'Overview' }).waitFor()
+      await page.getByRole('heading', { name: 'Overview', level: 1 }).waitFor()
     },
   },
   { name: 'tablet', who: 'ms.quist', go: shareHere },

@@ -107,7 +107,7 @@ function* files(folder) {
 
 /** Tells the sources of a build from others. */
 export function sourcesNow() {
-  const sources = ['core', 'contract', 'server', 'web', 'demo'].flatMap(folder => [...files(folder)])
+  const sources = ['core', 'contract', 'server', 'web', 'words', 'demo'].flatMap(folder => [...files(folder)])
   return hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
 }
 

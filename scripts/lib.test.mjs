@@ -7,14 +7,17 @@ import { afterEach, beforeEach, expect, it } from 'vitest'
 /** A user who may write nowhere. */
 const NOBODY = 65_534
 
+/** A source of the code and one of the wording. */
+const SOURCES = ['core/source.ts', 'words/everyday.json']
+
 let folder
 
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'oppen-scripts-'))
-  for (const one of ['core', 'contract', 'server', 'web', 'demo', 'scripts', 'node_modules'])
+  for (const one of ['core', 'contract', 'server', 'web', 'words', 'demo', 'scripts', 'node_modules'])
     mkdirSync(join(folder, one))
   cpSync(join(import.meta.dirname, 'lib.mjs'), join(folder, 'scripts', 'lib.mjs'))
-  writeFileSync(join(folder, 'core', 'source.ts'), '')
+  for (const source of SOURCES) writeFileSync(join(folder, source), '')
   const build = `import { noteBuilt, sourcesNow } from './lib.mjs'
     console.log('builds')
     noteBuilt(sourcesNow())`
@@ -46,9 +49,9 @@ it('what was built is not built again, whoever built it', () => {
   expect(asOther('use.mjs')).toEqual({ status: 0, said: 'goes on\n' })
 })
 
-it('what has changed since is built again, or said where that may not be', () => {
+it.each(SOURCES)('what has changed since (%s) is built again, or said where that may not be', source => {
   run('build.mjs')
-  utimesSync(join(folder, 'core', 'source.ts'), 1, 1)
+  utimesSync(join(folder, source), 1, 1)
   const refused = asOther('use.mjs')
   expect(refused.status).toBe(78)
   expect(refused.said).toContain('Oppen has changed since it was built')

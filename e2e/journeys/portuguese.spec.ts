@@ -75,4 +75,11 @@ test('a teacher chooses Portuguese and marks in it; the next at the device is as
   await expect(other.page.getByRole('heading', { name: 'Hoje', level: 1 })).toBeVisible()
   await other.page.getByRole('button', { name: 'Sair' }).first().click()
   await expect(other.page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
+  // where the session ends elsewhere, the page asks whoever comes next in the browser's language as well
+  await page.request.post('/api/sign-out', {
+    headers: { origin: school.address, 'sec-fetch-site': 'same-origin' },
+  })
+  await page.goto('/today')
+  await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
+  await signIn(page, 'mr.bell')
 })

@@ -2,7 +2,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
-import { part } from './app/part.js'
+import { part, untilItComes } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { router } from './app/router.js'
 import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
@@ -32,7 +32,7 @@ if (import.meta.env.PROD && 'serviceWorker' in navigator)
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
-await loadWords(['everyday'])
+await untilItComes(() => loadWords(['everyday']))
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>

@@ -42,7 +42,9 @@ function SignedOut() {
   useEffect(() => {
     void forgetReads()
     client.clear()
-    navigate('/', { replace: true })
+    // whoever comes next did not choose the language
+    if (takeInLanguage(null)) location.replace('/')
+    else navigate('/', { replace: true })
   }, [client, navigate])
   return null
 }
@@ -94,10 +96,10 @@ function useFocusOnMove(): void {
 /** Looks so often whether something was left here that can go now, in milliseconds. */
 const LOOK_AGAIN = 30_000
 
-/** The page speaks the language of whoever is signed in; where it spoke another it is loaded anew. */
+/** The page speaks the language that its person chose, or the browser's; where it spoke another it is loaded anew. */
 function useLanguage({ account }: Me): void {
   useEffect(() => {
-    if (account.language && takeInLanguage(account.language)) location.reload()
+    if (takeInLanguage(account.language)) location.reload()
   }, [account.language])
 }
 

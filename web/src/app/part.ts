@@ -26,7 +26,8 @@ async function withWords<T>(load: () => Promise<T>, namespaces: readonly Namespa
   return loaded
 }
 
-async function untilItComes<T>(load: () => Promise<T>): Promise<T> {
+/** Asks for something again until it comes. */
+export async function untilItComes<T>(load: () => Promise<T>): Promise<T> {
   for (;;) {
     try {
       return await load()

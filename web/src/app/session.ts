@@ -82,8 +82,8 @@ export function useSignOut(): () => Promise<void> {
     await forgetReads()
     client.clear()
     const next = me?.tablet ? '/tablet' : '/'
-    // whoever comes next did not choose it
-    if (me?.account.language && takeInLanguage(null)) location.replace(next)
+    // whoever comes next did not choose the language
+    if (takeInLanguage(null)) location.replace(next)
     else navigate(next, { replace: true })
   }
 }

@@ -4,7 +4,7 @@ import { beforeLeaving } from './session.js'
 type Autosave = { readonly begin: () => void; readonly flush: () => Promise<void> }
 
 /**
- * Lets a autosave work while its page is open: it begins, sends at once when the network is back or the page goes away,
+ * Lets an autosave work while its page is open: it begins, sends at once when the network is back or the page goes away,
  * and before its person signs out.
  */
 export function useAutosave(autosave: Autosave): void {

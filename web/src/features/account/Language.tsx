@@ -2,6 +2,7 @@ import { routes } from '@oppen/contract'
 import { isScreenLanguage, SCREEN_LANGUAGES } from '@oppen/core/language'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
@@ -17,6 +18,7 @@ export function Language() {
       const language = isScreenLanguage(chosen) ? chosen : null
       return call(routes.chooseLanguage, {}, { language }).then(() => language)
     },
+    again: [reads.me().queryKey],
     done: language => {
       if (takeInLanguage(language)) location.reload()
     },

@@ -138,7 +138,7 @@ export class DraftAutosave extends Autosave<DraftStatus> {
     this.set({ is: 'conflict', mine, theirs, joined })
   }
 
-  /** Sends what was found on the device, if anything was. Making a autosave only looks; this begins its work. */
+  /** Sends what was found on the device, if anything was. Making an autosave only looks; this begins its work. */
   begin(): void {
     if (this.dirty) this.#keep()
     this.#world.locals.settle()

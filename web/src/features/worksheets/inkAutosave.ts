@@ -118,7 +118,7 @@ export class InkAutosave extends Autosave<InkStatus> {
     return true
   }
 
-  /** Sends what was found on the device. Making a autosave only looks; this begins its work. */
+  /** Sends what was found on the device. Making an autosave only looks; this begins its work. */
   begin(): void {
     if (this.#pending.size || this.#doubt) this.schedule(0)
   }

@@ -1,7 +1,8 @@
 import { join } from 'node:path'
 import { Person, Seeded } from '@oppen/demo'
-import { chromium, type Page } from '@playwright/test'
+import type { BrowserContext, Page } from '@playwright/test'
 import autocannon from 'autocannon'
+import { contextOf, launch } from './browser.js'
 import { serve } from './child.js'
 import { quantile } from './quantile.js'
 
@@ -38,11 +39,11 @@ async function openClass(teacher: Person, name: string): Promise<Opened> {
 export async function ontoTheBoard(address: string): Promise<{ median: number; p95: number }> {
   const teacher = await new Person(address).signIn('ms.quist')
   const { classId, code, placeIds } = await openClass(teacher, 'Board')
-  const browser = await chromium.launch({
-    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
-  const page = await boardOf(await browser.newContext(), teacher, `${address}/c/${classId}/door`)
+  const browser = await launch()
+  const page = await boardOf(
+    await contextOf(browser, address, teacher.cookie),
+    `${address}/c/${classId}/door`,
+  )
   const seeded = new Seeded(28)
   const pressed = new Map<number, number>()
   await Promise.all(
@@ -66,12 +67,8 @@ export async function ontoTheBoard(address: string): Promise<{ median: number; p
   return { median: quantile(delays, 0.5), p95: quantile(delays, 0.95) }
 }
 
-type Context = Awaited<ReturnType<Awaited<ReturnType<typeof chromium.launch>>['newContext']>>
-
 /** The door page, which notes when it first shows each name. */
-async function boardOf(context: Context, teacher: Person, url: string): Promise<Page> {
-  const [name = '', value = ''] = teacher.cookie.split('=')
-  await context.addCookies([{ name, value, url: new URL(url).origin }])
+async function boardOf(context: BrowserContext, url: string): Promise<Page> {
   const page = await context.newPage()
   await page.addInitScript(() => {
     const seen: Record<string, number> = {}

@@ -3,23 +3,15 @@ import { type InkItem, pack, tidy } from '@oppen/core/ink'
 import { mayWrite } from '@oppen/core/work'
 import { Person, PUPILS, Seeded } from '@oppen/demo'
 import type { SubmissionAddress } from '@oppen/server/features/work/moves'
-import { type Browser, chromium, type Page } from '@playwright/test'
+import type { Browser, Page } from '@playwright/test'
 import { PDFDocument } from 'pdf-lib'
+import { contextOf, launch } from './browser.js'
 import { quantile } from './quantile.js'
 
-const open = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
-
 async function pageOf(browser: Browser, address: string, person: Person): Promise<Page> {
-  const context = await browser.newContext({
+  const context = await contextOf(browser, address, person.cookie, {
     viewport: { width: 1280, height: 800 },
-    serviceWorkers: 'block',
   })
-  const [name = '', value = ''] = person.cookie.split('=')
-  await context.addCookies([{ name, value, url: address }])
   return context.newPage()
 }
 
@@ -59,7 +51,7 @@ export const WORDS = 'the wind pushes the wet air up the hill and there it gets 
 export async function typing(address: string): Promise<{ p95: number; requests: number }> {
   const [one] = await untouched(address, 1)
   if (!one) throw new Error('nothing to write on')
-  const browser = await open()
+  const browser = await launch()
   const page = await pageOf(browser, address, one.person)
   const { classId, workId } = one.submission
   await page.goto(`${address}/c/${classId}/work/${workId}`)
@@ -142,7 +134,7 @@ async function worksheetOf(address: string, pages: number, strokes: number) {
 /** Milliseconds from going to a worksheet of 20 pages to the first stroke that is drawn on it. */
 export async function opening(address: string): Promise<number> {
   const { person, submission } = await worksheetOf(address, 20, 0)
-  const browser = await open()
+  const browser = await launch()
   const times: number[] = []
   for (let round = 0; round < 5; round++) {
     const page = await pageOf(browser, address, person)
@@ -174,7 +166,7 @@ async function stroke(page: Page, moves = 60): Promise<void> {
 export async function drawing(address: string): Promise<{ frames: number; late: number; strokes: number }> {
   const STROKES = 2_000
   const { person, submission } = await worksheetOf(address, 1, STROKES)
-  const browser = await open()
+  const browser = await launch()
   const page = await pageOf(browser, address, person)
   await page.goto(`${address}/c/${submission.classId}/work/${submission.workId}`)
   await page.locator('[role=img][aria-busy=false]').first().waitFor()

@@ -1,17 +1,12 @@
-import { chromium } from '@playwright/test'
+import { contextOf, launch } from './browser.js'
 
 /** Compressed bytes of script that the first load of Today takes, and whether anything came from elsewhere. */
 export async function firstLoad(
   address: string,
   cookie: string,
 ): Promise<{ script: number; outside: string[] }> {
-  const browser = await chromium.launch({
-    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
-  const context = await browser.newContext()
-  const [name = '', value = ''] = cookie.split('=')
-  await context.addCookies([{ name, value, url: address }])
+  const browser = await launch()
+  const context = await contextOf(browser, address, cookie)
   const page = await context.newPage()
   const session = await context.newCDPSession(page)
   await session.send('Network.enable')

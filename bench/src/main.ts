@@ -12,6 +12,7 @@ import { firstLoad } from './firstLoad.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
+import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
 
 /** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
@@ -28,6 +29,7 @@ await build({
     bare: 'bench/src/bare.ts',
     bareClaim: 'bench/src/bareClaim.ts',
     bareSave: 'bench/src/bareSave.ts',
+    bareWeb: 'bench/src/bareWeb.ts',
     openScreens: 'bench/src/openScreens.ts',
     ours: 'bench/src/ours.ts',
     // threads stand beside whatever begins them
@@ -88,6 +90,12 @@ async function end(): Promise<never> {
   await rm(join(folder, '..'), { recursive: true, force: true })
   if (missed.length) console.error(`Missed: ${missed.join(', ')}`)
   process.exit(missed.length ? 1 : 0)
+}
+
+/** `npm run bench -- web` measures what a browser shows alone. */
+if (process.argv.includes('web')) {
+  missed.push(...(await webUnderLens(address, OUT, print)))
+  await end()
 }
 
 for (const [name, path, barePath] of weekAlone || doingAlone || savingAlone ? [] : reads) {

@@ -12,27 +12,43 @@ const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
  * is as much as what they hold. Everything else is split by screen.
  */
 const FROM_THE_START = [
+  /(vite\/preload-helper|rolldown_dynamic_import_helper)\.js/,
   /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next|i18next-resources-to-backend|@babel\/runtime)\//,
-  /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
-  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
-  /\/web\/src\/parts\/(Avatar|Button|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
-  /\/web\/src\/words\/(language|numbers|say|states|teacherStates|times|wording)\./,
-  /\/web\/src\/features\/(today\/(agenda|Lessons|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
-  /\/contract\/src\/(routes|routes\/\w+|wire\/route|index)\./,
-  /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/locale\.|language\/|texts\/(scripts|limits|index)\.)/,
+  /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|chevron-right|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
+  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|Fault|firstScreen|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|Screens|screenFiles|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
+  /\/web\/src\/parts\/(Avatar|Button|Disclosure|Feedback|OwnFace|RoomLink|Sheet|StateLabel|tell|Written)\./,
+  /\/web\/src\/words\/(dates|language|numbers|say|states|teacherStates|times|wording)\./,
+  /\/web\/src\/features\/(today\/(agenda|CameBack|Columns|Lessons|Load|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
+  /\/contract\/src\/(routes|routes\/\w+|screens|wire\/route|index)\./,
+  /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/(days|locale)\.|language\/|texts\/(scripts|limits|index)\.)/,
 ]
 
-/** A file that `start` needs but is not in it is asked for after it, and may need it in turn: such a build is refused. */
-const startStandsAlone = (): Plugin => ({
-  name: 'start-stands-alone',
+const oneOf = (patterns: readonly RegExp[]) => (id: string) => patterns.some(one => one.test(id))
+
+/** What most screens share comes in one file too, instead of in twenty. */
+const SHARED = [
+  /\/node_modules\/(lucide-react|@radix-ui\/(primitive|react-(compose-refs|context|dialog|dismissable-layer|focus-guards|focus-scope|id|portal|presence|primitive|slot|use-[\w-]+))|aria-hidden|get-nonce|react-remove-scroll|react-remove-scroll-bar|react-style-singleton|tslib|use-callback-ref|use-sidecar)\//,
+  /\/web\/src\/(app|words)\//,
+  /\/web\/src\/parts\/(Button|ChooseFile|Feedback|Field|LinkLine|OneLink|Progress|Sheet|Sound|Window)\./,
+  /\/core\/src\/(zone|timing|texts|joining|marks)\//,
+  /\/contract\/src\//,
+]
+
+/** The files that a shared file may need. Any other would be fetched by every screen: such a build is refused. */
+const MAY_NEED: Readonly<Record<string, readonly string[]>> = { start: [], shared: ['start'] }
+
+const sharedStandsAlone = (): Plugin => ({
+  name: 'shared-stands-alone',
   generateBundle(_, bundle) {
     for (const chunk of Object.values(bundle)) {
-      if (chunk.type !== 'chunk' || chunk.name !== 'start') continue
+      const may = chunk.type === 'chunk' ? MAY_NEED[chunk.name] : undefined
+      if (chunk.type !== 'chunk' || !may) continue
       const others = chunk.imports.flatMap(file => {
         const other = bundle[file]
-        return other?.type === 'chunk' && !/runtime|preload-helper/.test(file) ? other.moduleIds : []
+        if (other?.type !== 'chunk' || may.includes(other.name) || /runtime/.test(file)) return []
+        return other.moduleIds
       })
-      if (others.length) this.error(`what every first load takes also needs:\n${others.join('\n')}`)
+      if (others.length) this.error(`the file "${chunk.name}" also needs:\n${others.join('\n')}`)
     }
   },
 })
@@ -45,7 +61,7 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
-    startStandsAlone(),
+    sharedStandsAlone(),
     ...DATE_WORDS,
     viteStaticCopy({ targets: PDF_PARTS }),
   ],
@@ -54,11 +70,16 @@ export default defineConfig({
     sourcemap: false,
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
+    // the server says with a page what its screen needs
+    manifest: true,
     rolldownOptions: {
       output: {
         codeSplitting: {
           includeDependenciesRecursively: false,
-          groups: [{ name: 'start', test: (id: string) => FROM_THE_START.some(one => one.test(id)) }],
+          groups: [
+            { name: 'start', priority: 1, test: oneOf(FROM_THE_START) },
+            { name: 'shared', minShareCount: 4, test: oneOf(SHARED) },
+          ],
         },
       },
     },

@@ -207,7 +207,7 @@ export async function answers(
     })
     await timed(`a comment, ${nth}`, async () => {
       await page
-        .getByLabel(/^Comment for|^Feedback for/)
+        .getByLabel(/^Feedback/)
         .first()
         .focus()
       await page.keyboard.type('Well seen.', { delay: 100 })

@@ -63,6 +63,7 @@ export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './f
 export type { Material, Question, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
 export { type RouteName, routes } from './routes.js'
+export { SCREENS, type ScreenPlace, screenAt } from './screens.js'
 export * from './wire/auditLog.js'
 export { EMPTY_WORK } from './wire/emptyWork.js'
 export * from './wire/errors.js'

@@ -1,10 +1,11 @@
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
-import { RouterProvider } from 'react-router/dom'
+import { BrowserRouter } from 'react-router'
+import { firstScreen } from './app/firstScreen.js'
 import { part, untilItComes } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
-import { router } from './app/router.js'
+import { Screens } from './app/Screens.js'
 import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
 import { useSaid } from './parts/tell.js'
 import { language } from './words/language.js'
@@ -32,11 +33,13 @@ if (import.meta.env.PROD && 'serviceWorker' in navigator)
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
-await untilItComes(() => loadWords(['everyday']))
+await Promise.all([untilItComes(() => loadWords(['everyday'])), firstScreen()])
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Screens />
+      </BrowserRouter>
       <Said />
     </QueryClientProvider>
   </StrictMode>,

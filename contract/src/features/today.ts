@@ -98,6 +98,8 @@ export const todayPage = z.object({
     }),
   ),
   lessons: z.array(todayLesson),
+  /** What each of the next days asks of a pupil or child, in minutes; days that ask nothing are left out. */
+  days: z.array(z.object({ child: z.string(), day: z.string(), minutes: z.number().int() })),
   /** Invitations that wait for an answer: who asks and into which class, nothing else of it. */
   invitations: z.array(
     z.object({

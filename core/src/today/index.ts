@@ -1,1 +1,2 @@
 export * from './agenda.js'
+export * from './byDay.js'

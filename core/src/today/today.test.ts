@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { isBlank, LIMITS, readText } from '../texts/index.js'
 import type { SubmissionState, WorkKind } from '../work/index.js'
-import { agendaOf } from './index.js'
+import { agendaOf, byDay } from './index.js'
 
 const item = (name: string, state: SubmissionState, minutes: number | null = 10) => ({
   name,
@@ -37,6 +37,25 @@ it('the agenda puts the longest overdue and the nearest deadline first and count
   expect(agenda.minutes).toBe(60)
   // all of the two overdue, and what falls on this day of the other five
   expect(agenda.minutesToday).toBe(10 + 10 + 5 * 2)
+})
+
+it('what is to be done falls on the days of the school, wherever the server stands', () => {
+  const at = (moment: string) => Date.parse(moment)
+  const days = byDay(
+    [
+      item('last minute', { is: 'toDo', by: at('2026-10-14T22:59Z') }),
+      item('midnight', { is: 'toDo', by: at('2026-10-14T23:00Z') }),
+      item('same day', { is: 'started', by: at('2026-10-15T12:00Z') }),
+      item('no deadline', { is: 'toDo', by: null }),
+    ],
+    'Europe/Lisbon',
+  )
+  expect(days.map(({ day, items }) => [day, names(items)])).toEqual([
+    // summer time: an hour before UTC's midnight
+    ['2026-10-14', ['last minute']],
+    ['2026-10-15', ['midnight', 'same day']],
+    [null, ['no deadline']],
+  ])
 })
 
 it('a text that is empty or over its limit is refused with what it is and how long it may be', () => {

@@ -1,13 +1,18 @@
 import type { Me } from '@oppen/contract'
 import { CalendarDays, LayoutList, Plus, Search, Sun } from 'lucide-react'
+import { Suspense } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
+import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
+import { part } from './part.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
 import { useChild } from './useChild.js'
+
+const PersonMenu = part(() => import('./PersonMenu.js'))
 
 /** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
 export function PhoneTop() {
@@ -24,12 +29,15 @@ export function PhoneTop() {
         >
           <Search size={18} aria-hidden="true" />
         </button>
-        <p className="min-w-0 truncate text-sm text-soft">
-          <Link to="/account" className="rounded">
-            {me.account.shownName}
-          </Link>{' '}
-          · <SignOut />
-        </p>
+        {me.tablet ? (
+          <p className="min-w-0 truncate text-sm text-soft">
+            {me.account.shownName} <SignOut />
+          </p>
+        ) : (
+          <Suspense fallback={<OwnFace account={me.account} />}>
+            <PersonMenu me={me} />
+          </Suspense>
+        )}
       </div>
       <nav aria-label={say('binder')} className="mt-2 flex gap-1 overflow-x-auto px-3">
         {me.account.kind === 'family' ? <ChildTabs me={me} /> : <ClassTabs me={me} />}

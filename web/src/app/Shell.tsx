@@ -1,7 +1,7 @@
 import type { Me } from '@oppen/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { Suspense, useEffect, useRef } from 'react'
-import { Outlet, ScrollRestoration, useLocation, useNavigate } from 'react-router'
+import { type ReactNode, Suspense, useEffect, useMemo, useRef } from 'react'
+import { Outlet, useLocation, useNavigate } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
 import { tell } from '../parts/tell.js'
 import { takeInLanguage } from '../words/language.js'
@@ -17,7 +17,7 @@ import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { fetched } from './part.js'
 import { reads } from './queries.js'
-import { useMe } from './session.js'
+import { MeContext, TimeContext, useMe, useTicking } from './session.js'
 import { useFreeTablet } from './tablet.js'
 import { useWide } from './wide.js'
 
@@ -29,7 +29,25 @@ export function Shell() {
     return <Problem words={<ErrorWords error={me.error} />} again={() => void me.refetch()} />
   }
   if (!me.data) return <Waiting />
-  return <Inside />
+  return (
+    <Known me={me.data} since={me.dataUpdatedAt}>
+      <Inside />
+    </Known>
+  )
+}
+
+type KnownProps = { readonly me: Me; readonly since: number; readonly children: ReactNode }
+
+/** Tells everything under the shell who is in and what time it is. */
+function Known({ me, since, children }: KnownProps) {
+  const now = useTicking(me.now, undefined, since)
+  const { zone } = me
+  const time = useMemo(() => ({ now, zone }), [now, zone])
+  return (
+    <MeContext value={me}>
+      <TimeContext value={time}>{children}</TimeContext>
+    </MeContext>
+  )
 }
 
 /**
@@ -75,7 +93,6 @@ function Inside() {
       </main>
       {!wide && <PhoneBar />}
       <Keys />
-      <ScrollRestoration />
     </div>
   )
 }

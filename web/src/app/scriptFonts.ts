@@ -31,13 +31,14 @@ const FONTS_OF_SCRIPT: Readonly<Record<Script, () => Promise<unknown>>> = {
 const there = new Set<Script>()
 
 /**
- * Makes known the letters that a text needs; `style.css` names their families. What cannot be fetched is asked for with
+ * Makes known the letters that a text needs; `style.css` names their families for a page that has any. What cannot be fetched is asked for with
  * the next text.
  */
 export function loadScriptFonts(text: string): void {
   for (const script of scriptsIn(text)) {
     if (there.has(script)) continue
     there.add(script)
+    if (globalThis.document) document.documentElement.dataset.scripts = ''
     FONTS_OF_SCRIPT[script]().catch(() => there.delete(script))
   }
 }

@@ -1,8 +1,8 @@
 import type { Me, Tie } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
-import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { createContext, use, useEffect, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { takeInLanguage } from '../words/language.js'
 import { call } from './api.js'
@@ -10,22 +10,31 @@ import { forgetConfirmed } from './device.js'
 import { forgetReads, keepMe } from './keptReads.js'
 import { reads } from './queries.js'
 
+/** What the shell knows for everything in it: asked for once, not by each line of a list. */
+export const MeContext = createContext<Me | null>(null)
+export const TimeContext = createContext<Time | null>(null)
+
+export type Time = { readonly now: number; readonly zone: string }
+
 /** Who is signed in; only under the shell, which sees to it that somebody is. */
 export function useMe(): Me {
-  return useSuspenseQuery(reads.me()).data
+  const me = use(MeContext)
+  if (!me) throw new Error('only under the shell is somebody signed in')
+  return me
 }
 
-/** The time of the school as it goes on, and its zone. Looks again every ten seconds. */
-export function useNow(): { now: number; zone: string } {
-  const { now, zone } = useMe()
-  return { now: useTicking(now), zone }
+/** The time of the school as it goes on, and its zone. Looks again every ten seconds. Only under the shell. */
+export function useNow(): Time {
+  const time = use(TimeContext)
+  if (!time) throw new Error('only under the shell is there a time')
+  return time
 }
 
-/** A moment of the server, going on by this machine's clock. */
-export function useTicking(from: number, every = 10_000): number {
-  const [began, setBegan] = useState(() => ({ from, at: Date.now() }))
+/** A moment of the server, going on by this machine's clock since it came (`at`, in milliseconds of that clock). */
+export function useTicking(from: number, every = 10_000, at = Date.now()): number {
+  const [began, setBegan] = useState(() => ({ from, at }))
   const [, tick] = useState(0)
-  if (began.from !== from) setBegan({ from, at: Date.now() })
+  if (began.from !== from) setBegan({ from, at })
   useEffect(() => {
     const timer = setInterval(() => tick(n => n + 1), every)
     return () => clearInterval(timer)
@@ -43,10 +52,14 @@ export function useTakeIn(): (me: Me) => void {
   }
 }
 
+/** What somebody is in a class; undefined where they are not in it. */
+export const tieTo = ({ ties }: Me, classId: string | undefined): Tie | undefined =>
+  ties.find(tie => tie.classId === classId)
+
 /** The tie to the class in the address; undefined where there is none. */
 export function useTie(): Tie | undefined {
   const { classId } = useParams()
-  return useMe().ties.find(tie => tie.classId === classId)
+  return tieTo(useMe(), classId)
 }
 
 export const isTeacher = (tie: Tie | undefined): boolean => tie?.role === 'owner' || tie?.role === 'coTeacher'

@@ -22,14 +22,16 @@ type RowProps = {
   readonly as?: 'div' | 'li' | 'section' | 'header'
 }
 
-/** One line of the page: the margin on the left, the matter on the right. */
+/** One line of the page: the margin on the left, the matter on the right. In a column beside, above one another. */
 export function Row({ margin, children, className = '', as: Tag = 'div' }: RowProps) {
   return (
-    <Tag className={`grid grid-cols-[var(--margin-x)_minmax(0,1fr)] ${className}`}>
-      <div className="px-3 pt-[3px] text-right text-sm leading-snug text-soft tabular-nums max-md:px-1.5 max-md:text-xs">
+    <Tag
+      className={`grid grid-cols-[var(--margin-x)_minmax(0,1fr)] wide:in-data-beside:grid-cols-[minmax(0,1fr)] ${className}`}
+    >
+      <div className="px-3 pt-[3px] text-right text-sm leading-snug text-soft tabular-nums max-md:px-1.5 max-md:text-xs wide:in-data-beside:px-0 wide:in-data-beside:pt-0 wide:in-data-beside:text-left">
         {margin}
       </div>
-      <div className="pr-6 pl-4 max-md:pr-4 max-md:pl-3.5">{children}</div>
+      <div className="min-w-0 pr-6 pl-4 max-md:pr-4 max-md:pl-3.5 wide:in-data-beside:px-0">{children}</div>
     </Tag>
   )
 }

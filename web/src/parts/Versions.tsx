@@ -7,6 +7,7 @@ import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
 import { when } from '../words/times.js'
 import { Button } from './Button.js'
+import { Disclosure } from './Disclosure.js'
 import { Problem, Waiting } from './Feedback.js'
 import { tell } from './tell.js'
 import { Window } from './Window.js'
@@ -36,16 +37,18 @@ type Props<V extends Kept> = {
 
 /** Earlier versions of something, to look through and bring back. */
 export function Versions<V extends Kept>(props: Props<V>) {
-  const [open, setOpen] = useState(false)
   const { title, count = 0 } = props
   return (
-    <details open={open} onToggle={event => setOpen(event.currentTarget.open)}>
-      <summary className="cursor-pointer">
-        <h2 className="inline text-lg">{title}</h2>{' '}
-        <span className="text-sm text-soft tabular-nums">{count > 0 && count}</span>
-      </summary>
-      {open && <List key={count} {...props} />}
-    </details>
+    <Disclosure
+      title={
+        <>
+          <h2 className="inline text-lg">{title}</h2>{' '}
+          <span className="text-sm text-soft tabular-nums">{count > 0 && count}</span>
+        </>
+      }
+    >
+      <List key={count} {...props} />
+    </Disclosure>
   )
 }
 

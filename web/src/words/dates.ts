@@ -1,9 +1,18 @@
 import { LOCALE } from './language.js'
 
-const formatter = (options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options })
+/** Formats moments; made when it is first used. */
+function formatter(options: Intl.DateTimeFormatOptions): { format: (at: number) => string } {
+  let made: Intl.DateTimeFormat | undefined
+  return {
+    format: at => {
+      made ??= new Intl.DateTimeFormat(LOCALE, { timeZone: 'UTC', ...options })
+      return made.format(at)
+    },
+  }
+}
 
 const DAY_MONTH = formatter({ day: 'numeric', month: 'long' })
+const SHORT_DATE = formatter({ day: 'numeric', month: 'short' })
 const SHORT = formatter({ weekday: 'short' })
 const MONTH = formatter({ month: 'long' })
 const LONG = formatter({ weekday: 'long' })
@@ -12,6 +21,9 @@ const noon = (date: string) => Date.parse(`${date}T12:00Z`)
 
 /** "19 October" */
 export const dateWords = (date: string): string => DAY_MONTH.format(noon(date))
+
+/** "19 Oct" */
+export const shortDate = (date: string): string => SHORT_DATE.format(noon(date))
 
 /** "Mon" */
 export const shortDay = (date: string): string => SHORT.format(noon(date))

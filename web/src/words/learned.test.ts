@@ -1,5 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join, relative, resolve } from 'node:path'
+import { SCREENS } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { NAMESPACES, type Namespace } from './wording.js'
 
@@ -67,11 +68,10 @@ function saidIn(path: string): Namespace[] {
   })
 }
 
-const router = join(ROOT, 'app', 'router.tsx')
-const screens = [...sourceOf(router).matchAll(LATER)].flatMap(([, specifier = '', list]) => {
-  const path = fileOf(router, specifier)
-  return path && specifier.startsWith('../features/') ? [{ path, known: new Set(namesIn(list)) }] : []
-})
+const screens = SCREENS.map(({ file, words }) => ({
+  path: join(ROOT, 'features', `${file}.tsx`),
+  known: new Set<string>(words),
+}))
 
 describe('what a screen says, it brings along', () => {
   it('is looked at for all of them', () => {

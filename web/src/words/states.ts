@@ -8,7 +8,11 @@ export type Tone = 'plain' | 'soft' | 'leaf' | 'teal' | 'rust' | 'blue'
 
 export type StateWords = { readonly words: string; readonly tone: Tone }
 
-export type StateContext = WhenOptions & { readonly points: number | null }
+export type StateContext = WhenOptions & {
+  readonly points: number | null
+  /** How a moment is written; in full where nothing is given. */
+  readonly write?: (moment: number, context: WhenOptions) => string
+}
 
 /** A length of time in words: "2 days 3 h", "40 min". */
 export function spanWords(milliseconds: number): string {
@@ -30,7 +34,7 @@ export function markWords(mark: number, points: number | null): string {
 
 /** A pupil's or family's reading of a state. */
 export function stateWords(state: SubmissionState, context: StateContext): StateWords {
-  const at = (moment: number) => when(moment, context)
+  const at = (moment: number) => (context.write ?? when)(moment, context)
   switch (state.is) {
     case 'opens':
       return { words: say('state_opens', { at: at(state.at) }), tone: 'soft' }

@@ -1,6 +1,6 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import type { LocalDate } from '@oppen/core/zone'
+import { addDays, type LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import {
   APPEARED,
@@ -16,8 +16,10 @@ import {
 } from '../work/fragments.js'
 
 const DAY = 86_400_000
-/** What came back or closed stays on Today for so long; Progress has all of it. */
+/** What closed, was said or changed stays on Today for so long; Progress has all of it. */
 const KEPT = 14 * DAY
+/** So many days of load are shown, this one included. */
+const DAYS = 7
 
 const submissionsJson = jsonArray(
   jsonObject({
@@ -36,13 +38,23 @@ const submissionsJson = jsonArray(
    join asked a on a.place_id = m.place_id and ${APPEARED} join works w on w.id = a.work_id
    left join submissions i on i.work_id = w.id and i.place_id = m.place_id
    where case coalesce(i.phase, 'untouched')
-     when 'handedBack' then i.handed_back_at > $since
+     when 'handedBack' then i.handed_back_at > coalesce((select at from read_markers
+       where account_id = $viewer and what = 'submission:' || w.id || ':' || m.place_id), 0)
      when 'withTeacher' then 1
      when 'tryAgain' then 1
      when 'excused' then 0
      when 'received' then 0
      else coalesce(a.closes_at, $now) >= $since end
    order by a.due_at, w.posted_at, w.id`,
+)
+
+/** Minutes of the next days, of the places of each pupil or child together; reading them does not grow with the work. */
+const daysJson = jsonArray(
+  jsonObject({ child: 'child', day: 'day', minutes: 'minutes' }),
+  `from (select m.child, d.day, sum(d.minutes) as minutes
+     from mine m join places p on p.id = m.place_id
+     join day_loads d on d.holder in (p.group_id, p.id) and d.day between $today and $lastDay
+     group by m.child, d.day having sum(d.minutes) > 0 order by d.day)`,
 )
 
 const PLACES = '(select count(*) from places p where p.class_id = c.id and p.left_at is null)'
@@ -161,6 +173,7 @@ const WITH_PLACES = `with ${MINE}
     asked: askedJson,
     notices: notices('select class_id from mine'),
     changes: changesJson,
+    days: daysJson,
   })} as json`
 
 const TEACHING = `select ${jsonObject({
@@ -170,6 +183,7 @@ const TEACHING = `select ${jsonObject({
   asked: EMPTY,
   notices: notices('select class_id from teachers where account_id = $viewer'),
   changes: EMPTY,
+  days: EMPTY,
 })} as json`
 
 /**
@@ -183,4 +197,10 @@ export const todayJson = (
 ) =>
   kind === 'teacher'
     ? db.json(TEACHING, { viewer: accountId, now, since: now - KEPT, ahead: now + 7 * DAY })
-    : db.json(WITH_PLACES, { viewer: accountId, now, today, since: now - KEPT })
+    : db.json(WITH_PLACES, {
+        viewer: accountId,
+        now,
+        today,
+        lastDay: addDays(today, DAYS - 1),
+        since: now - KEPT,
+      })

@@ -69,11 +69,27 @@ describe('a pupil’s Today', () => {
     })
   })
 
-  it('lets go of what came back more than a fortnight ago', async () => {
+  it('has what came back until it was looked at, however long that takes', async () => {
     const now = school.clock.now()
     school.clock.moveTo(now + 15 * DAY)
-    expect(await titles(school.anna)).not.toContain('Marked')
+    const later = await titles(school.anna)
+    const { workId, placeId } = address('Marked')
+    await school.anna.get('markRead', {}, { what: `submission:${workId}:${placeId}` })
+    const looked = await titles(school.anna)
     school.clock.moveTo(now)
+    expect(later).toContain('Marked')
+    expect(looked).not.toContain('Marked')
+  })
+
+  it('says what each of the next seven days asks', async () => {
+    const { days, submissions } = await school.anna.get('seeToday', {})
+    const of = (day: string) => days.find(one => one.day === day)?.minutes ?? 0
+    const today = new Date(school.clock.now()).toISOString().slice(0, 10)
+    const end = new Date(school.clock.now() + 6 * DAY).toISOString().slice(0, 10)
+    expect(days.length).toBeGreaterThan(0)
+    expect(days.every(one => one.minutes > 0 && one.day >= today && one.day <= end)).toBe(true)
+    expect(of(today)).toBe(submissions.reduce((sum, one) => sum + one.minutesToday, 0))
+    expect(new Set(days.map(one => one.child))).toEqual(new Set(submissions.map(one => one.child)))
   })
 
   it('counts side notes of the teacher as new until they are looked at, never the own ones', async () => {

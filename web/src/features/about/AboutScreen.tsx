@@ -1,10 +1,13 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useMe, useTie } from '../../app/session.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ClassAbout } from './ClassAbout.js'
 import { Members } from './Members.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.about(params.classId))
 
 /** What a class says of itself, and who is in it. */
 export function Screen() {

@@ -1,5 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useTie } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -7,6 +8,9 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { AnswerList } from './AnswerList.js'
+
+export const prepare = ({ client, params }: Prepared) =>
+  client.prefetchQuery(reads.answers(params.classId, params.workId))
 
 /** All answers to an open question, for its teachers: who said what, who has not yet. */
 export function Screen() {

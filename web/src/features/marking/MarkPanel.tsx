@@ -9,7 +9,8 @@ import { firstName } from '../../app/places.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { MomentField } from '../../parts/dates/DateFields.js'
+import { Disclosure } from '../../parts/Disclosure.js'
+import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
 import { tell } from '../../parts/tell.js'
@@ -146,12 +147,9 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
           {say(status.phase === 'handedBack' ? 'marking_handBack_again' : 'marking_handBack')}
         </Button>
       </div>
-      <details>
-        <summary className="text-[15px] font-semibold text-blue underline underline-offset-2">
-          {say('marking_tryAgain')}
-        </summary>
+      <Disclosure look="link" title={say('marking_tryAgain')}>
         <div className="mt-2 flex flex-col gap-2">
-          <MomentField
+          <LazyMomentField
             label={say('marking_tryAgain_by')}
             value={by}
             onChange={setBy}
@@ -161,7 +159,7 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
             {say('marking_tryAgain_go')}
           </Button>
         </div>
-      </details>
+      </Disclosure>
       {status.phase === 'received' && <Moves params={params} page={page} />}
     </form>
   )

@@ -1,12 +1,12 @@
 import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
-import { stateOfWork } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
-import { Link, useLocation, useNavigate } from 'react-router'
+import { Link, useLocation, useNavigate, useParams } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
-import { reads, type SubmissionParams } from '../../app/queries.js'
+import type { Prepared } from '../../app/prepared.js'
+import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Sheet } from '../../parts/Sheet.js'
 import { showHundredths } from '../../words/numbers.js'
@@ -15,7 +15,7 @@ import { when } from '../../words/times.js'
 import { MarkPanel } from './MarkPanel.js'
 import { Paper } from './Paper.js'
 import { PupilList } from './PupilList.js'
-import { FILTERS, type Filter, type MarkingRow } from './rows.js'
+import { FILTERS, type Filter, firstToMark, type MarkingRow, rowsAt } from './rows.js'
 
 const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'J', does: 'shortcut_next' },
@@ -26,22 +26,34 @@ const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Ctrl Enter', does: 'shortcut_handBack' },
 ]
 
+export async function prepare({ client, params, me }: Prepared) {
+  const read = (placeId: PlaceId) => client.prefetchQuery(reads.submission({ ...params, placeId }))
+  const placeId: PlaceId | undefined = params.placeId
+  const [page] = await Promise.all([
+    client.fetchQuery(reads.marking(params.classId, params.workId)),
+    placeId && read(placeId),
+  ])
+  const first = placeId ? undefined : firstToMark(rowsAt(page, me.now))
+  if (first) await read(first.placeId)
+}
+
 /** Marking one work: who is where, this pupil's work, mark and feedback, next. No mouse needed. */
 export function Screen() {
-  const { classId, workId, placeId } = useIds() as SubmissionParams
+  const { classId, workId } = useIds()
+  const asked = useParams().placeId as PlaceId | undefined
   const { data } = useSuspenseQuery(reads.marking(classId, workId))
   const { now } = useNow()
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>('all')
-  const rows: MarkingRow[] = useMemo(
-    () =>
-      data.rows.map(row => ({
-        ...row,
-        state: stateOfWork({ kind: data.work.kind, ...row.timing }, row.status, now),
-      })),
-    [data, now],
-  )
+  const rows = useMemo(() => rowsAt(data, now), [data, now])
   const shown = rows.filter(FILTERS[filter])
+  // the first to mark is open at once: marking begins without a press; the class's thread stands beside anybody's work
+  const { hash } = useLocation()
+  const first = asked ? undefined : (firstToMark(rows) ?? (hash ? rows[0] : undefined))
+  const placeId = asked ?? first?.placeId
+  useEffect(() => {
+    if (first) navigate(`/c/${classId}/work/${workId}/marking/${first.placeId}${hash}`, { replace: true })
+  }, [first, navigate, classId, workId, hash])
   const goTo = (row: MarkingRow | undefined) =>
     row && navigate(`/c/${classId}/work/${workId}/marking/${row.placeId}`, { replace: !!placeId })
   const chosen = rows.find(row => row.placeId === placeId)
@@ -53,13 +65,6 @@ export function Screen() {
     k: () => goTo(nextAfter([...shown].reverse(), placeId, () => true)),
     n: () => goTo(nextToMark),
   })
-  // the first to mark is open at once: marking begins without a press; the class's thread stands beside anybody's work
-  const { hash } = useLocation()
-  useEffect(() => {
-    if (placeId) return
-    const first = rows.find(FILTERS.toMark) ?? (hash ? rows[0] : undefined)
-    if (first) navigate(`/c/${classId}/work/${workId}/marking/${first.placeId}${hash}`, { replace: true })
-  }, [placeId, rows, navigate, classId, workId, hash])
 
   return (
     <Sheet title={data.work.title}>
@@ -73,7 +78,7 @@ export function Screen() {
           onFilter={setFilter}
           chosen={placeId}
         />
-        {chosen ? (
+        {chosen && placeId ? (
           <>
             <Paper key={`paper ${placeId}`} params={{ classId, workId, placeId }} state={chosen.state} />
             <MarkPanel

@@ -7,7 +7,8 @@ import { firstName } from '../../app/places.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { MomentField } from '../../parts/dates/DateFields.js'
+import { Disclosure } from '../../parts/Disclosure.js'
+import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
 import { tell } from '../../parts/tell.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
@@ -36,14 +37,17 @@ export function OwnDeadline({ params, row }: Props) {
     set.go(due)
   }
   return (
-    <details open={row.extended}>
-      <summary className="text-[15px] font-semibold text-blue underline underline-offset-2">
-        {row.extended && dueAt !== null
+    <Disclosure
+      look="link"
+      open={row.extended}
+      title={
+        row.extended && dueAt !== null
           ? say('own_due_has', { name, at: when(dueAt, time) })
-          : say('own_due', { name })}
-      </summary>
+          : say('own_due', { name })
+      }
+    >
       <form onSubmit={submit} noValidate className="mt-2 flex flex-col gap-2">
-        <MomentField label={say('own_due_until')} value={due} onChange={setDue} problem={set.words} />
+        <LazyMomentField label={say('own_due_until')} value={due} onChange={setDue} problem={set.words} />
         <div className="flex flex-wrap gap-2">
           <Button type="submit" disabled={set.busy}>
             {say('own_due_give')}
@@ -55,6 +59,6 @@ export function OwnDeadline({ params, row }: Props) {
           )}
         </div>
       </form>
-    </details>
+    </Disclosure>
   )
 }

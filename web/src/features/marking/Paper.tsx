@@ -5,6 +5,7 @@ import { Suspense, useEffect } from 'react'
 import { onDraftSaved } from '../../app/live.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow, useTie } from '../../app/session.js'
+import { Disclosure } from '../../parts/Disclosure.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Written } from '../../parts/Written.js'
 import { problemWords } from '../../words/problem.js'
@@ -12,7 +13,7 @@ import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { FileList } from '../work/Files.js'
 import { PageVersions } from '../work/PageVersions.js'
-import { useMarkSubmissionRead } from '../work/WorkScreen.js'
+import { useMarkSubmissionRead } from '../work/useMarkSubmissionRead.js'
 import { LazySheetVersions, LazyShown } from '../worksheets/LazyWorksheet.js'
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the draft has come. */
@@ -101,8 +102,7 @@ function Sheets({ page, params, state }: Props) {
         </div>
       )}
       {earlier.length > 0 && isIn && (
-        <details className="mt-4">
-          <summary className="font-semibold">{say('marking_earlier')}</summary>
+        <Disclosure className="mt-4" title={say('marking_earlier')}>
           {earlier.map(one => (
             <article key={one.id} className="mt-3 border border-rule bg-sheet px-6 py-4">
               <p className="mb-2 text-sm text-soft">
@@ -117,7 +117,7 @@ function Sheets({ page, params, state }: Props) {
               <FileList files={one.files} page={page} html={one.html} />
             </article>
           ))}
-        </details>
+        </Disclosure>
       )}
     </section>
   )

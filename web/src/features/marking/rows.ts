@@ -1,5 +1,5 @@
 import type { MarkingPage } from '@oppen/contract'
-import type { SubmissionState } from '@oppen/core/work'
+import { type SubmissionState, stateOfWork } from '@oppen/core/work'
 
 export type MarkingRow = MarkingPage['rows'][number] & { readonly state: SubmissionState }
 
@@ -15,3 +15,9 @@ export const FILTERS = {
 } as const satisfies Record<string, (row: MarkingRow) => boolean>
 
 export type Filter = keyof typeof FILTERS
+
+/** The pupils of a work with the state of each as of a moment. */
+export const rowsAt = ({ rows, work }: MarkingPage, now: number): MarkingRow[] =>
+  rows.map(row => ({ ...row, state: stateOfWork({ kind: work.kind, ...row.timing }, row.status, now) }))
+
+export const firstToMark = (rows: readonly MarkingRow[]): MarkingRow | undefined => rows.find(FILTERS.toMark)

@@ -1,9 +1,13 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useTie } from '../../app/session.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ProgressOf } from './ProgressOf.js'
+
+export const prepare = ({ client, params }: Prepared) =>
+  client.prefetchQuery(reads.progress(params.classId, params.placeId))
 
 /** How one pupil gets on in one class. */
 export function Screen() {

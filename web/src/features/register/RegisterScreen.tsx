@@ -4,6 +4,7 @@ import type { ClassId, PlaceId } from '@oppen/core/ids'
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
@@ -18,6 +19,8 @@ import { InvitePupil } from './InvitePupil.js'
 import { JoinRequests } from './JoinRequests.js'
 import { PlaceTable } from './PlaceTable.js'
 import { PlaceWindow } from './PlaceWindow.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.register(params.classId))
 
 /** The class list: places free and claimed, families and keys, who asks to come in and who has gone. */
 export function Screen() {

@@ -1,6 +1,7 @@
 import type { ClassSettings } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -13,6 +14,8 @@ import { RoomForFiles } from './RoomForFiles.js'
 import { SettingsForm } from './SettingsForm.js'
 import { SharedTablets } from './SharedTablets.js'
 import { Team } from './Team.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.settings(params.classId))
 
 /** What a class is like: each switch says what changes for whom. */
 export function Screen() {

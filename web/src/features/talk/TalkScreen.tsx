@@ -4,6 +4,7 @@ import type { ClassId } from '@oppen/core/ids'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../app/api.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -13,6 +14,8 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { NoticeList } from './NoticeList.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.talk(params.classId))
 
 /** What is said in a class. */
 export function Screen() {

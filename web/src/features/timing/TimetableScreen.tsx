@@ -6,6 +6,7 @@ import { type FormEvent, useDeferredValue, useState } from 'react'
 import { Link } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
@@ -22,6 +23,8 @@ import { addLessons, type Found } from './fromFile.js'
 import { KeepFoot } from './KeepFoot.js'
 import { LessonsFromFile } from './LessonsFromFile.js'
 import { type PartProps, Who, weekdayName } from './parts.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.timetable(params.classId))
 
 /** The lessons of a class, what is different on single dates, and where the groups meet. */
 export function Screen() {

@@ -1,13 +1,15 @@
 import type { TodayPage, TodaySubmission } from '@oppen/contract'
+import { Link } from 'react-router'
 import { type Child, childrenOf, firstName } from '../../app/places.js'
-import { useMe, useNow } from '../../app/session.js'
+import { useMe } from '../../app/session.js'
 import { useChild } from '../../app/useChild.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { when } from '../../words/times.js'
 import { AgendaList, useAgenda } from './agenda.js'
-import { Lessons } from './Lessons.js'
+import { CameBack } from './CameBack.js'
+import { Columns } from './Columns.js'
+import { LessonNow, Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 import { Summary } from './Summary.js'
 
@@ -16,11 +18,12 @@ type Props = { readonly page: TodayPage; readonly readAt: number | null }
 const toOutcome = (submission: TodaySubmission) =>
   `/c/${submission.classId}/work/${submission.work.id}/outcome/${submission.placeId}`
 
-/** A family's day: each child beside the other; on a phone one child at a time, chosen above. */
+/** A family's day: a line for each child and what needs a hand; on a phone one child at a time, chosen above. */
 export function FamilyToday({ page, readAt }: Props) {
   const me = useMe()
   const chosen = useChild(me)
   const children = childrenOf(me)
+  const agenda = useAgenda(page.submissions)
   if (!children.length) {
     return (
       <Row>
@@ -29,65 +32,63 @@ export function FamilyToday({ page, readAt }: Props) {
     )
   }
   const shown = chosen ? [chosen] : children
+  const isShown = (one: { readonly child: string | null }) => shown.some(child => child.child === one.child)
+  const lessons = page.lessons.filter(isShown)
+  const names =
+    shown.length > 1 ? new Map(shown.map(child => [child.child, firstName(child.name)])) : undefined
   return (
-    <>
-      <div className={shown.length > 1 ? 'grid lg:grid-cols-2' : ''}>
-        {shown.map((child, index) => (
-          <ChildToday
-            key={child.child}
-            child={child}
-            page={page}
+    <Columns
+      beside={
+        <>
+          <Lessons lessons={lessons} names={names} />
+          <CameBack
+            submissions={agenda.cameBack.filter(isShown)}
             readAt={readAt}
-            alone={shown.length === 1}
-            first={index === 0}
+            to={toOutcome}
+            names={names}
           />
-        ))}
-      </div>
-      <NoticesToday
-        notices={page.notices.filter(notice =>
-          shown.some(child => child.ties.some(tie => tie.classId === notice.classId)),
-        )}
-        to={notice =>
-          `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.classId))?.child}/talk`
-        }
-      />
-    </>
+          <NoticesToday
+            notices={page.notices.filter(notice =>
+              shown.some(child => child.ties.some(tie => tie.classId === notice.classId)),
+            )}
+            to={notice =>
+              `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.classId))?.child}/talk`
+            }
+          />
+        </>
+      }
+    >
+      <LessonNow lessons={lessons} names={names} />
+      {shown.map(child => (
+        <ChildToday key={child.child} child={child} page={page} readAt={readAt} />
+      ))}
+    </Columns>
   )
 }
 
-type ChildProps = Props & { readonly child: Child; readonly alone: boolean; readonly first: boolean }
+type ChildProps = Props & { readonly child: Child }
 
-function ChildToday({ child, page, readAt, alone, first }: ChildProps) {
-  const time = useNow()
-  const submissions = page.submissions.filter(submission => submission.child === child.child)
-  const agenda = useAgenda(submissions)
-  const marked = Math.max(0, ...submissions.map(submission => submission.status.handedBackAt ?? 0))
+function ChildToday({ child, page, readAt }: ChildProps) {
+  const agenda = useAgenda(page.submissions.filter(submission => submission.child === child.child))
   return (
-    <section aria-label={child.name} className="relative min-w-0">
-      {!first && (
-        <div
-          aria-hidden="true"
-          className="absolute inset-y-0 left-[var(--margin-x)] w-px bg-margin-line max-lg:hidden"
-        />
-      )}
-      {!alone && (
-        <Row>
-          <h2 className="pb-2 text-xl">{firstName(child.name)}</h2>
-        </Row>
-      )}
+    <section aria-label={child.name} className="pb-4">
       <Row>
-        <Summary agenda={agenda} readAt={readAt} {...(alone && { name: firstName(child.name) })} />
+        <Summary
+          agenda={agenda}
+          readAt={readAt}
+          name={firstName(child.name)}
+          also={
+            <>
+              {agenda.withTeacher.length > 0 &&
+                `${say('progress_waiting', { count: agenda.withTeacher.length })} `}
+              <Link to={`/child/${child.child}/week`} className="text-blue underline underline-offset-2">
+                {say('today_child_week', { name: firstName(child.name) })}
+              </Link>
+            </>
+          }
+        />
       </Row>
-      <AgendaList title="today_hand" submissions={agenda.needsAHand} readAt={readAt} to={toOutcome} />
-      <AgendaList title="today_next" submissions={agenda.next} readAt={readAt} to={toOutcome} />
-      <AgendaList title="today_back" submissions={agenda.cameBack} readAt={readAt} to={toOutcome} />
-      <Lessons lessons={page.lessons.filter(lesson => lesson.child === child.child)} />
-      <Row className="pt-3">
-        <p className="text-sm text-soft">
-          {marked ? say('progress_fresh', { at: when(marked, time) }) : say('progress_fresh_none')}{' '}
-          {agenda.withTeacher.length > 0 && say('progress_waiting', { count: agenda.withTeacher.length })}
-        </p>
-      </Row>
+      <AgendaList title={say('today_hand')} submissions={agenda.needsAHand} readAt={readAt} to={toOutcome} />
     </section>
   )
 }

@@ -3,14 +3,17 @@ import { useMe } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { AgendaList, useAgenda } from './agenda.js'
+import { AgendaDays, AgendaList, useAgenda } from './agenda.js'
+import { CameBack } from './CameBack.js'
+import { Columns } from './Columns.js'
 import { LessonNow, Lessons } from './Lessons.js'
+import { DaysLoad } from './Load.js'
 import { NoticesToday } from './NoticesToday.js'
 import { Summary } from './Summary.js'
 
 const toWork = (submission: TodaySubmission) => `/c/${submission.classId}/work/${submission.work.id}`
 
-/** A pupil's day: what comes first stands first. */
+/** A pupil's day: what comes first stands first, by day; beside it what is good to know. */
 export function PupilToday({ page, readAt }: { readonly page: TodayPage; readonly readAt: number | null }) {
   const me = useMe()
   const agenda = useAgenda(page.submissions)
@@ -22,19 +25,26 @@ export function PupilToday({ page, readAt }: { readonly page: TodayPage; readonl
       </Row>
     )
   }
+  const shown = { readAt, to: toWork }
   return (
-    <>
+    <Columns
+      beside={
+        <>
+          <DaysLoad days={page.days} />
+          <Lessons lessons={page.lessons} />
+          <CameBack submissions={agenda.cameBack} {...shown} />
+          <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+        </>
+      }
+    >
       <LessonNow lessons={page.lessons} />
-      <Row>
+      <Row className="pb-2">
         {calm ? <Empty>{say('today_nothing_pupil')}</Empty> : <Summary agenda={agenda} readAt={readAt} />}
       </Row>
-      <AgendaList title="today_hand" submissions={agenda.needsAHand} readAt={readAt} to={toWork} />
-      <AgendaList title="today_next" submissions={agenda.next} readAt={readAt} to={toWork} />
-      <AgendaList title="today_back" submissions={agenda.cameBack} readAt={readAt} to={toWork} />
-      <Lessons lessons={page.lessons} />
-      <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
-      <AgendaList title="today_with" submissions={agenda.withTeacher} readAt={readAt} to={toWork} />
-      <AgendaList title="today_ahead" submissions={agenda.ahead} readAt={readAt} to={toWork} />
-    </>
+      <AgendaList title={say('today_hand')} submissions={agenda.needsAHand} {...shown} />
+      <AgendaDays submissions={agenda.next} {...shown} />
+      <AgendaList title={say('today_with')} submissions={agenda.withTeacher} {...shown} />
+      <AgendaList title={say('today_ahead')} submissions={agenda.ahead} {...shown} />
+    </Columns>
   )
 }

@@ -1,10 +1,17 @@
 import type { Agenda } from '@oppen/core/today'
+import type { ReactNode } from 'react'
 import { useNow } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import type { Waiting } from './agenda.js'
 
-type Props = { readonly agenda: Agenda<Waiting>; readonly readAt: number | null; readonly name?: string }
+type Props = {
+  readonly agenda: Agenda<Waiting>
+  readonly readAt: number | null
+  readonly name?: string
+  /** A second line. */
+  readonly also?: ReactNode
+}
 
 /** Who has just looked need not be told when; in milliseconds. */
 const LATELY = 30 * 60_000
@@ -17,7 +24,7 @@ function minutesWords({ minutes, minutesToday }: Agenda<Waiting>): string {
 }
 
 /** The day in one breath, marked with the ochre pencil. */
-export function Summary({ agenda, readAt, name }: Props) {
+export function Summary({ agenda, readAt, name, also }: Props) {
   const time = useNow()
   const overdue = agenda.needsAHand.filter(submission => submission.state.is === 'overdue').length
   const again = agenda.needsAHand.length - overdue
@@ -43,7 +50,8 @@ export function Summary({ agenda, readAt, name }: Props) {
           </span>
         ))}
       </p>
-      {readAt !== null && time.now - readAt > LATELY && (
+      {also && <p className="text-sm text-soft">{also}</p>}
+      {!also && readAt !== null && time.now - readAt > LATELY && (
         <p className="text-sm text-soft">{say('today_since', { at: when(readAt, time) })}</p>
       )}
     </div>

@@ -8,6 +8,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { timeOfDay, when } from '../../words/times.js'
+import { Columns } from './Columns.js'
 import { LessonNow, Lessons } from './Lessons.js'
 import { NoticesToday } from './NoticesToday.js'
 
@@ -32,7 +33,15 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
     )
   }
   return (
-    <>
+    <Columns
+      beside={
+        <>
+          <Lessons lessons={page.lessons} />
+          <Doors classes={page.teaching} />
+          <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+        </>
+      }
+    >
       <LessonNow lessons={page.lessons} />
       <AtTheDoors classes={page.teaching} />
       {!toMark.length && !asks.length && (
@@ -52,10 +61,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
         moment={work => work.dueAt}
         line={work => say('counts_in', { in: work.in, of: work.of })}
       />
-      <Lessons lessons={page.lessons} />
-      <Doors classes={page.teaching} />
-      <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
-    </>
+    </Columns>
   )
 }
 

@@ -5,6 +5,7 @@ import { Suspense, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { call } from '../../app/api.js'
 import { part } from '../../app/part.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -18,6 +19,15 @@ const News = part(() => import('./News.js'))
 // who teaches or has children here
 const FamilyToday = part(() => import('./FamilyToday.js').then(one => ({ default: one.FamilyToday })))
 const TeacherToday = part(() => import('./TeacherToday.js').then(one => ({ default: one.TeacherToday })))
+
+/** What a pupil sees stands here; what others see comes beside it. */
+const ROLE_PARTS = { teacher: TeacherToday, family: FamilyToday }
+
+export const prepare = ({ client, me }: Prepared) =>
+  Promise.all([
+    client.prefetchQuery(reads.today()),
+    me.account.kind !== 'pupil' && ROLE_PARTS[me.account.kind].preload(),
+  ])
 
 /** What there is to do now, over all classes. */
 export function Screen() {

@@ -1,11 +1,15 @@
 import type { TodaySubmission } from '@oppen/contract'
-import { type Agenda, agendaOf } from '@oppen/core/today'
-import { type SubmissionState, stateOfWork, type WorkKind } from '@oppen/core/work'
-import { useMemo } from 'react'
+import { type Agenda, agendaOf, byDay } from '@oppen/core/today'
+import { momentOf, type SubmissionState, stateOfWork, type WorkKind } from '@oppen/core/work'
+import { addDays, localDateAt } from '@oppen/core/zone'
+import { type ReactNode, useId, useMemo } from 'react'
 import { useNow } from '../../app/session.js'
-import { Section } from '../../parts/Sheet.js'
-import { say, type WordKey } from '../../words/say.js'
-import { SubmissionLine } from '../work/SubmissionLine.js'
+import { Row } from '../../parts/Sheet.js'
+import { longDay, shortDate } from '../../words/dates.js'
+import { say } from '../../words/say.js'
+import { stateWords } from '../../words/states.js'
+import { timeOfDay, when } from '../../words/times.js'
+import { SubmissionCell } from '../work/SubmissionLine.js'
 
 export type Waiting = TodaySubmission & {
   readonly kind: WorkKind
@@ -30,32 +34,104 @@ export function useAgenda(submissions: readonly TodaySubmission[]): Agenda<Waiti
   )
 }
 
-type ListProps = {
-  readonly title: WordKey
+type Shown = {
   readonly submissions: readonly Waiting[]
   readonly readAt: number | null
   readonly to: (submission: TodaySubmission) => string
 }
 
-/** One part of somebody's day; nothing where there is nothing. */
-export function AgendaList({ title, submissions, readAt, to }: ListProps) {
-  if (!submissions.length) return null
+type ListProps = Shown & { readonly title: ReactNode }
+
+/** One part of somebody's day, its title in the margin; nothing where there is nothing. */
+export function AgendaList({ title, ...shown }: ListProps) {
+  const id = useId()
+  if (!shown.submissions.length) return null
   return (
-    <Section title={say(title)}>
-      <ul>
-        {submissions.map(submission => (
-          <SubmissionLine
-            key={`${submission.work.id} ${submission.placeId}`}
-            work={submission.work}
-            status={submission.status}
-            to={to(submission)}
-            meta={submission.className}
-            feedback={submission.feedback}
-            newNotes={submission.newNotes}
-            isNew={readAt !== null && (submission.status.handedBackAt ?? 0) > readAt}
-          />
-        ))}
-      </ul>
-    </Section>
+    <section aria-labelledby={id}>
+      <Row margin={<Title id={id}>{title}</Title>} className="py-2">
+        <Lines {...shown} />
+      </Row>
+    </section>
+  )
+}
+
+/** What is to be done, a part for each day; a time stands once: the day in the margin, its hour in the state. */
+export function AgendaDays({ submissions, readAt, to }: Shown) {
+  const { zone } = useNow()
+  return byDay(submissions, zone).map(({ day, items }) => (
+    <AgendaDay key={day} day={day} submissions={items} readAt={readAt} to={to} />
+  ))
+}
+
+function AgendaDay({ day, ...shown }: Shown & { readonly day: string | null }) {
+  const id = useId()
+  const { now, zone } = useNow()
+  const today = localDateAt(now, zone)
+  return (
+    <section aria-labelledby={id}>
+      <Row
+        margin={
+          <>
+            <Title id={id}>{day === null ? say('today_no_deadline') : dayTitle(day, today)}</Title>
+            {day !== null && shortDate(day)}
+          </>
+        }
+        className="py-2"
+      >
+        <Lines {...shown} ofDay={day !== null} />
+      </Row>
+    </section>
+  )
+}
+
+function dayTitle(day: string, today: string): string {
+  if (day === today) return say('today_this_day')
+  return day === addDays(today, 1) ? say('today_tomorrow') : longDay(day)
+}
+
+function Title({ id, children }: { readonly id: string; readonly children: ReactNode }) {
+  return (
+    <h2
+      id={id}
+      className="pt-[3px] text-[15px] leading-tight text-ink max-md:text-sm [overflow-wrap:anywhere]"
+    >
+      {children}
+    </h2>
+  )
+}
+
+/** States whose words have no time. */
+const WITHOUT_TIME: ReadonlySet<SubmissionState['is']> = new Set(['withTeacher', 'handedBack'])
+
+function Lines({ submissions, readAt, to, ofDay = false }: Shown & { readonly ofDay?: boolean }) {
+  const time = useNow()
+  return (
+    <ul className="flex flex-col gap-3">
+      {submissions.map(one => {
+        const { state, work, status } = one
+        const moment = momentOf(state)
+        return (
+          <li key={`${work.id} ${one.placeId}`}>
+            <SubmissionCell
+              work={work}
+              state={state}
+              said={stateWords(state, {
+                ...time,
+                points: work.points,
+                ...(ofDay && { write: (at: number) => timeOfDay(at, time.zone) }),
+              })}
+              to={to(one)}
+              details={[
+                WITHOUT_TIME.has(state.is) && moment !== null ? when(moment, time) : null,
+                one.className,
+              ]}
+              feedback={one.feedback}
+              newNotes={one.newNotes}
+              isNew={readAt !== null && (status.handedBackAt ?? 0) > readAt}
+            />
+          </li>
+        )
+      })}
+    </ul>
   )
 }

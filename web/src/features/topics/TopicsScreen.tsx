@@ -1,11 +1,13 @@
 import { routes } from '@oppen/contract'
 import { UNTOUCHED, WORK_KINDS, type WorkKind } from '@oppen/core/work'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { type FormEvent, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
+import { part } from '../../app/part.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
+import { isTeacher, tieTo, useIds, useNow, useTie } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -22,8 +24,16 @@ import {
   TAUGHT_STATES,
   type TopicWork,
 } from './filter.js'
-import { SortTopics } from './SortTopics.js'
-import { TaughtTopic } from './TaughtTopic.js'
+
+// what only teachers see
+const TaughtTopic = part(() => import('./TaughtTopic.js').then(one => ({ default: one.TaughtTopic })))
+const SortTopics = part(() => import('./SortTopics.js').then(one => ({ default: one.SortTopics })))
+
+export const prepare = ({ client, me, params: { classId } }: Prepared) =>
+  Promise.all([
+    client.prefetchQuery(reads.topics(classId)),
+    isTeacher(tieTo(me, classId)) && TaughtTopic.preload(),
+  ])
 
 /** All posted work of a class, by topic. */
 export function Screen() {
@@ -120,7 +130,11 @@ export function Screen() {
           </Section>
         </div>
       ))}
-      {sorting && <SortTopics topics={data.topics} onClose={() => setSorting(false)} />}
+      {sorting && (
+        <Suspense fallback={null}>
+          <SortTopics topics={data.topics} onClose={() => setSorting(false)} />
+        </Suspense>
+      )}
     </Sheet>
   )
 }

@@ -7,7 +7,7 @@ import { useMe } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
-import { PrintButton } from './WeekScreen.js'
+import { PrintButton } from './PrintButton.js'
 import { OwnWeek } from './WeekSheet.js'
 
 /** The week of a child in all its classes, for the family. */

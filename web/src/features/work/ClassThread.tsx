@@ -7,6 +7,7 @@ import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useNow, useTie } from '../../app/session.js'
 import { useArrival } from '../../app/useArrival.js'
+import { Disclosure } from '../../parts/Disclosure.js'
 import { NewMark, Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -18,20 +19,21 @@ type Props = { readonly address: Address; readonly thread: SubmissionPage['threa
 /** The thread that everybody in the class sees beside one work; opened with a press. */
 export function ClassThread({ address, thread }: Props) {
   const { here, place } = useArrival<HTMLDetailsElement>('thread')
-  const [open, setOpen] = useState(here)
-  useEffect(() => {
-    if (here) setOpen(true)
-  }, [here])
   const [fresh] = useState(thread.fresh)
   return (
-    <details ref={place} open={open} onToggle={event => setOpen(event.currentTarget.open)}>
-      <summary className="cursor-pointer">
-        <h2 className="inline text-lg">{say('thread_title')}</h2>{' '}
-        <span className="text-sm text-soft tabular-nums">{thread.count > 0 && thread.count}</span>{' '}
-        {fresh > 0 && <NewMark>{say('note_fresh', { count: fresh })}</NewMark>}
-      </summary>
-      {open && <Thread address={address} />}
-    </details>
+    <Disclosure
+      place={place}
+      open={here}
+      title={
+        <>
+          <h2 className="inline text-lg">{say('thread_title')}</h2>{' '}
+          <span className="text-sm text-soft tabular-nums">{thread.count > 0 && thread.count}</span>{' '}
+          {fresh > 0 && <NewMark>{say('note_fresh', { count: fresh })}</NewMark>}
+        </>
+      }
+    >
+      <Thread address={address} />
+    </Disclosure>
   )
 }
 

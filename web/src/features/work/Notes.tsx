@@ -4,6 +4,7 @@ import { type FormEvent, useState } from 'react'
 import { useCommand } from '../../app/command.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
+import { Disclosure } from '../../parts/Disclosure.js'
 import { Problem } from '../../parts/Feedback.js'
 import { TextBox } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
@@ -79,10 +80,9 @@ function Said({ note, remove }: SaidProps) {
       <>
         <p className="text-soft italic">{say('note_removed', { name: note.removedBy })}</p>
         {note.text && (
-          <details className="text-sm">
-            <summary>{say('note_removed_text')}</summary>
-            <p className="whitespace-pre-line [overflow-wrap:anywhere]">{note.text}</p>
-          </details>
+          <Disclosure look="small" title={say('note_removed_text')}>
+            <p className="whitespace-pre-line text-sm [overflow-wrap:anywhere]">{note.text}</p>
+          </Disclosure>
         )}
         <p className="mt-0.5 text-sm text-soft">{meta}</p>
       </>

@@ -1,4 +1,5 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
+import type { Prepared } from '../../app/prepared.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Row, Section, Sheet } from '../../parts/Sheet.js'
@@ -8,12 +9,16 @@ import { History } from './History.js'
 import { MaterialList } from './Materials.js'
 import { SubmissionHead } from './SubmissionHead.js'
 import { TeacherSays } from './TeacherSays.js'
+import { useMarkSubmissionRead } from './useMarkSubmissionRead.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.outcome(params))
 
 /** A submission as the family sees it: what was asked, how it stands, what the teacher said. */
 export function Screen() {
   const { classId, placeId, workId } = useIds()
   const { data: page } = useSuspenseQuery(reads.outcome({ classId, placeId, workId } as SubmissionParams))
   const { work } = page
+  useMarkSubmissionRead({ classId, placeId, workId }, page.moves.length)
   return (
     <Sheet title={work.title}>
       <SubmissionHead page={page} ofChild />

@@ -5,6 +5,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { useIds, useMe, useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
+import { Disclosure } from '../../parts/Disclosure.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
@@ -60,12 +61,13 @@ function Submission({ submission, placeId }: SubmissionProps) {
           </div>
         )}
         {submission.handIns.map(one => (
-          <details key={one.number} className="mb-2">
-            <summary className="font-semibold">
-              {say('own_handIn', { number: one.number, at: when(one.at, time) })}
-            </summary>
+          <Disclosure
+            key={one.number}
+            className="mb-2"
+            title={say('own_handIn', { number: one.number, at: when(one.at, time) })}
+          >
             <Written html={one.html} />
-          </details>
+          </Disclosure>
         ))}
         {submission.draft !== null && !submission.handIns.length && <Written html={submission.draft} />}
         {submission.worksheet !== null && (

@@ -3,9 +3,9 @@ import { addressOf, routes } from '@oppen/contract'
 import { countWords, type Missing, missingOnPage } from '@oppen/core/draft'
 import { draftTitle, handsIn, mayWrite } from '@oppen/core/work'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { Suspense, useDeferredValue, useEffect, useState } from 'react'
+import { Suspense, useDeferredValue, useState } from 'react'
 import { Navigate } from 'react-router'
-import { call, Refusal } from '../../app/api.js'
+import { Refusal } from '../../app/api.js'
 import { useChangesAt } from '../../app/changesAt.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
@@ -34,6 +34,7 @@ import { SubmissionHead } from './SubmissionHead.js'
 import { TeacherSays } from './TeacherSays.js'
 import { useDraft } from './useDraft.js'
 import { useHandIn } from './useHandIn.js'
+import { useMarkSubmissionRead } from './useMarkSubmissionRead.js'
 import { WorkBar } from './WorkBar.js'
 
 /** A pupil's work: what to do, the draft, what the teacher says, and handing in. */
@@ -216,14 +217,6 @@ function useAddPicture(params: SubmissionParams): (file: File) => Promise<string
       throw new Error(problemWords(error, time))
     }
   }
-}
-
-/** Remembers that the submission was looked at, whenever something new has come. */
-export function useMarkSubmissionRead({ workId, placeId }: SubmissionParams, news: number): void {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `news` is what makes it look again
-  useEffect(() => {
-    void call(routes.markRead, {}, { what: `submission:${workId}:${placeId}` }).catch(() => undefined)
-  }, [workId, placeId, news])
 }
 
 /** Why nothing can be written here now. */

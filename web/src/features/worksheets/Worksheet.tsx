@@ -5,6 +5,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
+import { useWide } from '../../app/wide.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Off } from '../../parts/inputs.js'
@@ -15,7 +16,7 @@ import type { InkAutosave } from './inkAutosave.js'
 import { NoteWindow } from './NoteWindow.js'
 import { BEGIN, type Held, type Pen } from './pens.js'
 import { SheetView } from './SheetView.js'
-import { Toolbar } from './Toolbar.js'
+import { PhoneToolbar, Toolbar } from './Toolbar.js'
 import { usePdfs } from './usePages.js'
 
 type Props = {
@@ -43,6 +44,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
   const [pen, setPen] = useState<Pen>(BEGIN)
   const [zoom, setZoom] = useState(1)
   const [noting, setNoting] = useState<Noting | null>(null)
+  const wide = useWide()
   const place = useRef<HTMLDivElement>(null)
   const width = useWidth(place) * zoom
   const address = (sheet: Sheet) => addressOf(routes.seeSheet, { ...params, sheetId: sheet.id })
@@ -71,10 +73,11 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
     else return
     event.preventDefault()
   }
+  const tools = { pen, onPen: setPen, autosave, zoom, onZoom: setZoom }
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: hears the keys of the tools from whatever in it has the focus
     <div onKeyDown={keys}>
-      {!locked && <Toolbar pen={pen} onPen={setPen} autosave={autosave} zoom={zoom} onZoom={setZoom} />}
+      {!locked && wide && <Toolbar {...tools} />}
       {remove.words && <Problem words={remove.words} />}
       <div ref={place} className="overflow-x-auto pt-3">
         <ol className="flex flex-col gap-4">
@@ -103,6 +106,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
           ))}
         </ol>
       </div>
+      {!locked && !wide && <PhoneToolbar {...tools} />}
       <div className="mt-3 flex flex-wrap gap-2">
         {!locked && <AddPages params={params} />}
         {autosave.version > 0 && (

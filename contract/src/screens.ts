@@ -1,0 +1,162 @@
+import type { RouteName } from './routes.js'
+
+/** A screen of the web application: where it stands, which file shows it, and what it needs before it shows anything. */
+export type ScreenPlace = {
+  /** Its address, as the router reads it: `:name` is a part of its own, `:name?` one that may be absent. */
+  readonly path: string
+  /** The file below `web/src/features`, without its ending. */
+  readonly file: string
+  /** The files of wording that it says something from, besides those of every screen. */
+  readonly words: readonly string[]
+  /** It stands without the frame of somebody who is signed in. */
+  readonly outside?: true
+  /** What it reads first whoever looks at it: a route that takes no more than the address has. */
+  readonly reads?: RouteName
+}
+
+/**
+ * Every screen. The router is made of it, and the server tells a browser with the page itself what the screen in the
+ * address will ask for. The first that fits an address is meant.
+ */
+export const SCREENS = [
+  { path: '/', file: 'welcome/WelcomeScreen', words: ['joining'], outside: true },
+  { path: '/come/:code', file: 'joining/FindNameScreen', words: ['joining'], outside: true },
+  { path: '/key', file: 'joining/KeyScreen', words: ['joining'], outside: true },
+  { path: '/invitation', file: 'joining/InvitationScreen', words: ['joining'], outside: true },
+  { path: '/confirm', file: 'welcome/ConfirmScreen', words: ['joining'], outside: true },
+  { path: '/reset', file: 'welcome/ResetScreen', words: ['joining'], outside: true },
+  { path: '/begin', file: 'school/BeginScreen', words: ['joining', 'school'], outside: true },
+  { path: '/tablet', file: 'joining/TabletScreen', words: ['joining'], outside: true },
+  { path: '/c/:classId/door', file: 'joining/DoorScreen', words: ['joining'], outside: true },
+  { path: '/today', file: 'today/TodayScreen', words: [], reads: 'seeToday' },
+  { path: '/calendar/:view?/:date?', file: 'calendar/CalendarScreen', words: ['calendar'] },
+  { path: '/account', file: 'account/AccountScreen', words: ['people'] },
+  { path: '/classes', file: 'home/ClassesScreen', words: ['people'] },
+  { path: '/outbox', file: 'mail/OutboxScreen', words: ['settings'] },
+  { path: '/circles/new', file: 'circles/NewCircleScreen', words: ['people'] },
+  { path: '/circles/:circleId', file: 'circles/CircleScreen', words: ['people'] },
+  { path: '/c/:classId/about', file: 'about/AboutScreen', words: ['about'], reads: 'seeAbout' },
+  { path: '/child/:child/about', file: 'about/ChildAboutScreen', words: ['about'] },
+  {
+    path: '/c/:classId/settings',
+    file: 'settings/SettingsScreen',
+    words: ['register', 'settings'],
+    reads: 'seeSettings',
+  },
+  {
+    path: '/c/:classId/timetable',
+    file: 'timing/TimetableScreen',
+    words: ['planning', 'week'],
+    reads: 'seeTimetable',
+  },
+  { path: '/school-year', file: 'timing/SchoolYearScreen', words: ['planning', 'week'] },
+  { path: '/school', file: 'school/SchoolScreen', words: ['school'] },
+  { path: '/school/teachers', file: 'school/TeachersScreen', words: ['school'] },
+  { path: '/school/people', file: 'school/PeopleScreen', words: ['school'] },
+  { path: '/school/people/:personId', file: 'school/PersonScreen', words: ['school'] },
+  { path: '/school/settings', file: 'school/SettingsScreen', words: ['school', 'settings'] },
+  { path: '/school/storage', file: 'school/StorageScreen', words: ['school'] },
+  { path: '/school/audit-log', file: 'school/SchoolAuditLogScreen', words: ['school', 'settings'] },
+  { path: '/room/:room', file: 'timing/RoomScreen', words: ['planning'] },
+  { path: '/c/:classId/audit-log', file: 'auditLog/AuditLogScreen', words: ['settings'] },
+  { path: '/c/:classId/own-work/:placeId', file: 'work/OwnWorkScreen', words: ['people'] },
+  { path: '/classes/new', file: 'register/NewClassScreen', words: ['register'] },
+  {
+    path: '/c/:classId/week/:week?',
+    file: 'week/WeekScreen',
+    words: ['classroom', 'week'],
+    reads: 'seeWeek',
+  },
+  { path: '/child/:child/week/:week?', file: 'week/ChildWeekScreen', words: ['classroom', 'week'] },
+  {
+    path: '/c/:classId/topics',
+    file: 'topics/TopicsScreen',
+    words: ['classroom', 'week'],
+    reads: 'seeTopics',
+  },
+  {
+    path: '/c/:classId/post/:workId?',
+    file: 'posting/PostScreen',
+    words: ['classroom', 'doing', 'planning', 'week', 'worksheets'],
+  },
+  { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom'], reads: 'seeTalk' },
+  {
+    path: '/c/:classId/progress',
+    file: 'progress/OverviewScreen',
+    words: ['classroom'],
+  },
+  {
+    path: '/c/:classId/progress/:placeId',
+    file: 'progress/ProgressScreen',
+    words: ['classroom'],
+    reads: 'seeProgress',
+  },
+  {
+    path: '/c/:classId/register',
+    file: 'register/RegisterScreen',
+    words: ['register'],
+    reads: 'seeRegister',
+  },
+  {
+    path: '/c/:classId/work/:workId',
+    file: 'work/WorkScreen',
+    words: ['answers', 'classroom', 'doing', 'week', 'worksheets'],
+  },
+  {
+    path: '/c/:classId/work/:workId/answers',
+    file: 'answers/AnswersScreen',
+    words: ['answers'],
+    reads: 'seeAnswers',
+  },
+  {
+    path: '/c/:classId/work/:workId/outcome/:placeId',
+    file: 'work/OutcomeScreen',
+    words: ['classroom', 'doing', 'week'],
+    reads: 'seeOutcome',
+  },
+  {
+    path: '/c/:classId/work/:workId/marking/:placeId?',
+    file: 'marking/MarkingScreen',
+    words: ['answers', 'classroom', 'doing', 'worksheets'],
+    reads: 'seeMarking',
+  },
+  { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom'] },
+  { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom'] },
+] as const satisfies readonly ScreenPlace[]
+
+/** What a part of an address is where it is absent. */
+const ABSENT: Readonly<Record<string, string>> = { week: 'now' }
+
+/** The screen at an address (a path without its query) and what stands for its names; undefined where there is none. */
+export function screenAt(
+  address: string,
+): { readonly screen: ScreenPlace; readonly params: Readonly<Record<string, string>> } | undefined {
+  const given = address.split('/').filter(Boolean)
+  for (const screen of SCREENS) {
+    const params = fitting(screen.path.split('/').filter(Boolean), given)
+    if (params) return { screen, params }
+  }
+  return undefined
+}
+
+function fitting(parts: readonly string[], given: readonly string[]): Record<string, string> | undefined {
+  if (given.length > parts.length) return undefined
+  const params: Record<string, string> = {}
+  for (const [index, part] of parts.entries()) {
+    const [, name, optional] = /^:(\w+)(\?)?$/.exec(part) ?? []
+    const found = given[index]
+    if (name === undefined ? found !== part : found === undefined && !optional) return undefined
+    if (name === undefined) continue
+    const value = found === undefined ? ABSENT[name] : decoded(found)
+    if (value !== undefined) params[name] = value
+  }
+  return params
+}
+
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part)
+  } catch {
+    return part
+  }
+}

@@ -1,0 +1,27 @@
+import { screenAt } from '@oppen/contract'
+import type { Prepared } from './prepared.js'
+import { reads } from './queries.js'
+import { queryClient } from './queryClient.js'
+import { loadScreen } from './screenFiles.js'
+
+/** A page waits no longer for its first screen to be whole, in milliseconds: then it shows what there is. */
+const PATIENCE = 800
+
+/**
+ * Resolves once the screen in the address can be shown as a whole: its file, who is in, and what it reads first. What
+ * is shown in part is followed by the rest much later: React holds back what replaces a fallback. Never rejects; what
+ * fails is for the screen to say.
+ */
+export async function firstScreen(): Promise<void> {
+  const patience = new Promise<void>(done => setTimeout(done, PATIENCE))
+  await Promise.race([prepared().catch(() => undefined), patience])
+}
+
+async function prepared(): Promise<void> {
+  const { screen, params } = screenAt(location.pathname) ?? {}
+  if (!screen || !params) return
+  const coming = loadScreen(screen)
+  if (screen.outside) return void (await coming)
+  const [file, me] = await Promise.all([coming, queryClient.fetchQuery(reads.me())])
+  await file.prepare?.({ client: queryClient, me, params: params as Prepared['params'] })
+}

@@ -1,0 +1,27 @@
+type Props = {
+  readonly caption: string
+  /** What a row is about, and what its number says. */
+  readonly head: readonly [string, string]
+  readonly rows: readonly (readonly [string, string])[]
+}
+
+/** What a chart shows, as a table for those who do not see it. */
+export const ChartTable = ({ caption, head, rows }: Props) => (
+  <table className="sr-only">
+    <caption>{caption}</caption>
+    <thead>
+      <tr>
+        <th scope="col">{head[0]}</th>
+        <th scope="col">{head[1]}</th>
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map(([name, value]) => (
+        <tr key={name}>
+          <th scope="row">{name}</th>
+          <td>{value}</td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+)

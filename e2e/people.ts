@@ -66,7 +66,14 @@ export async function signInByHand(page: Page, userName: string, secret = 'tern-
 
 /** Signs out and waits until the page before anybody is in stands there again. */
 export async function signOut(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Sign out' }).first().click()
+  const menu = page.getByRole('button', { name: /account and sign out$/ })
+  const out = page.getByRole('button', { name: 'Sign out' })
+  await expect(menu.or(out).first()).toBeVisible()
+  // on a phone it is in the menu behind the face
+  if (await menu.isVisible()) {
+    await menu.click()
+    await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  } else await out.first().click()
   await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
 }
 

@@ -47,7 +47,7 @@ describe('the screen at an address', () => {
     if (!first) return
     const { params } = matchPath(first.path, address) ?? { params: {} }
     for (const [name, value] of Object.entries(params))
-      if (value !== undefined) expect(found?.params[name]).toBe(decodeURIComponent(value))
+      if (value) expect(found?.params[name]).toBe(decodeURIComponent(String(value)))
   })
 
   it('is this week where the address says none, and an address that is no text is taken as it stands', () => {

@@ -168,7 +168,7 @@ test('a pupil sees work without a reload, writes, and loses nothing when the bro
   await expect(page.getByText('Nothing to do')).toBeVisible()
   await posted(day)
   await expect(page.getByRole('link', { name: /Read a tide table/ })).toBeVisible()
-  await expect(page.getByText('To do by Fri 17:00')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Friday' }).getByText('To do by 17:00')).toBeVisible()
   await accessible(page)
   await page.getByRole('link', { name: /Read a tide table/ }).click()
   await expect(page.getByRole('heading', { name: 'Read a tide table — Anna Reyes' })).toBeVisible()

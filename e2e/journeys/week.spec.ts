@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, signIn, typeTime } from '../people.js'
+import { accessible, device, noSideways, signIn, signOut, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -80,7 +80,7 @@ test('one piece for two groups has two deadlines, seen by both pupils and by one
   await signIn(wren.page, 'luis.moreno')
   await intoGarden(wren.page)
   await expect(wren.page.getByRole('link', { name: /Bring a leaf/ })).toContainText('To do by Fri 09:00')
-  await wren.page.getByRole('button', { name: 'Sign out' }).click()
+  await signOut(wren.page)
   await signIn(wren.page, 'mr.moreno')
   for (const [child, due] of [
     ['Ada', 'Thu 13:30'],

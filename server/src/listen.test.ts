@@ -19,10 +19,12 @@ async function taken(): Promise<Port> {
 
 it('answers from the first moment on, with what the server is doing', async () => {
   const port = await taken()
-  port.say({ what: 'It reads what can be searched: 4000 texts so far.', number: 2, of: 5 })
+  port.say({ what: 'starting_search', said: { count: 4000 }, number: 2, of: 5 })
   const page = await fetch(`${port.address}/c/one/week`, { headers: { accept: 'text/html' } })
   expect([page.status, page.headers.get('retry-after')]).toEqual([503, '2'])
   expect(await page.text()).toMatch(/Oppen is starting.*4000 texts so far.*<progress max="5" value="2">/s)
+  const portuguese = await fetch(port.address, { headers: { accept: 'text/html', 'accept-language': 'pt' } })
+  expect(await portuguese.text()).toMatch(/lang="pt".*O Oppen está a iniciar.*4000 textos.*2 de 5/s)
   const program = await fetch(`${port.address}/api/me`)
   expect([program.status, await program.json()]).toEqual([503, { error: { code: 'busy' } }])
   expect(await (await fetch(`${port.address}/healthz`)).json()).toEqual({

@@ -1,8 +1,9 @@
 import { createServer, type RequestListener, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { type AppOptions, createApp } from './app.js'
+import type { Doing } from './doing.js'
 import { keepClearing } from './features/retention/clear.js'
-import { type Doing, notServing } from './http/starting.js'
+import { notServing } from './http/starting.js'
 import { closeWorld } from './openWorld.js'
 import { StartRefused } from './startRefused.js'
 import type { World } from './world.js'
@@ -23,7 +24,7 @@ const GRACE = 1_500
 
 /** Takes a port (0 for any free one) before anything else is done. Throws `StartRefused` where it cannot be had. */
 export async function takePort({ port, host = '127.0.0.1' }: { port: number; host?: string }): Promise<Port> {
-  let doing: Doing = { what: 'It opens its data.' }
+  let doing: Doing = { what: 'starting_opens' }
   let listener = notServing(() => doing)
   const server = createServer((request, response) => listener(request, response))
   // a head that never ends, or a body that trickles, holds a connection only so long
@@ -48,7 +49,7 @@ export async function takePort({ port, host = '127.0.0.1' }: { port: number; hos
       listener = next
     },
     close: () => {
-      doing = { what: 'It is stopping and will be back.' }
+      doing = { what: 'starting_stops' }
       listener = notServing(() => doing)
       return closeServer(server)
     },

@@ -6,6 +6,7 @@ import { type Logger, pino } from 'pino'
 import { realClock } from './clock.js'
 import { dataSteps } from './dataSteps.js'
 import { openDatabase, runDataSteps } from './db/index.js'
+import type { Doing } from './doing.js'
 import { audienceOf } from './features/accounts/audience.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import { type BackupSettings, Backups } from './features/backups/backups.js'
@@ -18,7 +19,6 @@ import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { recomputeDeadlines } from './features/timing/recomputeDeadlines.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
-import type { Doing } from './http/starting.js'
 import { newId } from './ids.js'
 import { holdReserve, releaseReserve } from './reserve.js'
 import { makeWorkers } from './workers/workers.js'
@@ -118,7 +118,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     outbox,
   }
   await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>
-    onStep({ what: `It brings its data along: ${name}.`, ...step }),
+    onStep({ what: 'starting_data', said: { name }, ...step }),
   )
   await takeUpSettings(world)
   await recomputeDeadlines(world)

@@ -1,2 +1,3 @@
 export * from './average.js'
+export * from './follow.js'
 export * from './mark.js'

@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { median } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
-import { averageOf, medianOf, readMark, readPoints, showHundredths } from './index.js'
+import {
+  averageOf,
+  distributionOf,
+  medianOf,
+  readMark,
+  readPoints,
+  runOfAverages,
+  showHundredths,
+} from './index.js'
 
 describe('a typed mark', () => {
   it.each([
@@ -86,4 +94,49 @@ it('the median is that of simple-statistics', () => {
     }),
   )
   expect(medianOf([])).toBeUndefined()
+})
+
+describe('how an average has come about', () => {
+  it('is the average of everything marked until then, in the order of time, whatever the order it comes in', () => {
+    const marked = fc.record({
+      mark: fc.nat(1_000),
+      points: fc.integer({ min: 1, max: 1_000 }),
+      at: fc.nat(1_000_000),
+    })
+    fc.assert(
+      fc.property(fc.uniqueArray(marked, { selector: one => one.at, maxLength: 12 }), marks => {
+        const run = runOfAverages(marks)
+        const times = marks.map(one => one.at).sort((a, b) => a - b)
+        expect(run.map(one => one.at)).toEqual(times)
+        run.forEach(({ at, permille, restsOn }) => {
+          const until = marks.filter(one => one.at <= at)
+          const earned = until.reduce((sum, one) => sum.add(one.mark), new Fraction(0))
+          const share = earned.div(until.reduce((sum, one) => sum + one.points, 0)).mul(1000)
+          expect(restsOn).toBe(until.length)
+          // half up, as school marks are rounded (common practice)
+          expect(permille).toBe(Number(share.add(1, 2).floor().toString()))
+        })
+      }),
+    )
+  })
+})
+
+describe('how marks are distributed', () => {
+  it('counts a mark on a border to what begins there, and the whole of the points to the last', () => {
+    expect(distributionOf([0, 199, 200, 400, 799, 800, 1000], 1000).map(one => one.count)).toEqual([
+      2, 1, 1, 1, 2,
+    ])
+  })
+
+  it('counts every mark once, between its borders, and the borders follow one another', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 5, max: 100_000 }), fc.array(fc.nat(100_000)), (points, given) => {
+        const marks = given.filter(mark => mark <= points)
+        const bins = distributionOf(marks, points)
+        expect(bins.reduce((sum, one) => sum + one.count, 0)).toBe(marks.length)
+        expect([bins[0]?.from, bins.at(-1)?.to]).toEqual([0, points])
+        for (const [index, one] of bins.slice(1).entries()) expect(one.from).toBe(bins[index]?.to)
+      }),
+    )
+  })
 })

@@ -1,9 +1,9 @@
+import type { Doing } from '../doing.js'
 import { StartRefused } from '../startRefused.js'
 import { Database, type DatabaseOptions } from './database.js'
 import { migrate } from './migrate.js'
 
 type Opening = DatabaseOptions & { readonly onStep?: (doing: Doing) => void }
-type Doing = { readonly what: string; readonly number?: number; readonly of?: number }
 
 /**
  * Opens the database with all its tables in their newest form. Throws `StartRefused`, with nothing changed, where the
@@ -14,9 +14,9 @@ export async function openDatabase({ onStep = () => undefined, ...options }: Ope
     throw damaged(error, options.file) ?? error
   })
   try {
-    onStep({ what: 'It looks whether its data is whole.' })
+    onStep({ what: 'starting_checks' })
     await refuseDamaged(db, options.file)
-    await migrate(db, ({ name, ...step }) => onStep({ what: `It updates its tables: ${name}.`, ...step }))
+    await migrate(db, ({ name, ...step }) => onStep({ what: 'starting_tables', said: { name }, ...step }))
     await rewriteOnce(db, onStep)
     await db.openReaders()
     return db
@@ -32,7 +32,7 @@ export async function openDatabase({ onStep = () => undefined, ...options }: Ope
  */
 async function rewriteOnce(db: Database, onStep: (doing: Doing) => void): Promise<void> {
   if (await db.row("select 1 as done from settings where name = 'rewritten'")) return
-  onStep({ what: 'It writes its data anew, once.' })
+  onStep({ what: 'starting_rewrites' })
   try {
     await db.write(() => db.run("insert into search_texts (search_texts) values ('optimize')"))
     await db.rewrite()

@@ -1,9 +1,10 @@
 import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http'
 import type { WireError } from '@oppen/contract'
+import { screenLanguage } from '@oppen/core/language'
+import type { Doing } from '../doing.js'
 import { escapeHtml } from '../html.js'
-
-/** What a server that is starting or stopping is doing, in words for people. */
-export type Doing = { readonly what: string; readonly number?: number; readonly of?: number }
+import { sayIn } from '../words/index.js'
+import { languagesOf } from './preloads.js'
 
 /** Seconds after which a page or a program may ask again. */
 const AGAIN = 2
@@ -23,8 +24,11 @@ export function notServing(doing: () => Doing): RequestListener {
     // nothing of a body is read: who sends one is answered and let go
     if (request.method !== 'GET' && request.method !== 'HEAD') response.setHeader('connection', 'close')
     response.statusCode = 503
-    if (request.url === '/healthz') return json(response, { alive: true, serving: false, ...now })
-    if (isPage(request)) return page(response, now)
+    if (request.url === '/healthz') {
+      const { what, said, ...step } = now
+      return json(response, { alive: true, serving: false, what: sayIn('en')(what, said), ...step })
+    }
+    if (isPage(request)) return page(request, response, now)
     json(response, { error: { code: 'busy' } } satisfies WireError)
   }
 }
@@ -34,17 +38,22 @@ function json(response: ServerResponse, value: unknown): void {
   response.end(JSON.stringify(value))
 }
 
-function page(response: ServerResponse, { what, number, of }: Doing): void {
+function page(request: IncomingMessage, response: ServerResponse, { what, said, number, of }: Doing): void {
+  const language = screenLanguage(languagesOf(request.headers['accept-language']))
+  const say = sayIn(language)
+  const written = (...asked: Parameters<typeof say>) => escapeHtml(say(...asked))
   const progress =
-    number && of ? `<p><progress max="${of}" value="${number}"></progress> ${number} of ${of}</p>` : ''
+    number && of
+      ? `<p><progress max="${of}" value="${number}"></progress> ${written('starting_progress', { number, of })}</p>`
+      : ''
   response.setHeader('content-type', 'text/html; charset=utf-8')
   response.setHeader(
     'content-security-policy',
     "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'",
   )
-  response.end(`<!doctype html><html lang="en"><meta charset="utf-8"><title>Oppen is starting</title>
+  response.end(`<!doctype html><html lang="${language}"><meta charset="utf-8"><title>${written('starting_title')}</title>
 <meta http-equiv="refresh" content="${AGAIN}"><meta name="viewport" content="width=device-width, initial-scale=1">
 <style>body{font:18px/1.5 system-ui;max-width:32rem;margin:4rem auto;padding:0 1rem;background:#fffdf8;color:#20302c}</style>
-<main><h1>Oppen is starting</h1><p>${escapeHtml(what)}</p>${progress}
-<p>This page looks again by itself.</p></main></html>`)
+<main><h1>${written('starting_title')}</h1><p>${written(what, said)}</p>${progress}
+<p>${written('starting_again')}</p></main></html>`)
 }

@@ -1,14 +1,15 @@
 import { LANGUAGES, type Language } from '@oppen/core/register'
 import { createInstance } from 'i18next'
 
-/** What the server writes itself: mail, cards, and what it puts into files. */
-const NAMESPACES = ['mail', 'cards', 'paper'] as const
+/** What the server writes itself: mail, cards, what it puts into files, and what it is doing while it starts. */
+const NAMESPACES = ['mail', 'cards', 'paper', 'starting'] as const
 
 /** The languages of which a namespace has a file; the others say it in English. */
 const WRITTEN: Readonly<Record<(typeof NAMESPACES)[number], readonly Language[]>> = {
   mail: Object.keys(LANGUAGES) as Language[],
   cards: Object.keys(LANGUAGES) as Language[],
   paper: ['en', 'pt'],
+  starting: ['en', 'pt'],
 }
 
 const words = createInstance()
@@ -32,7 +33,8 @@ for (const namespace of NAMESPACES)
 
 type Words = typeof import('../../../words/en/mail.json') &
   typeof import('../../../words/en/cards.json') &
-  typeof import('../../../words/en/paper.json')
+  typeof import('../../../words/en/paper.json') &
+  typeof import('../../../words/en/starting.json')
 
 export type ServerWordKey = Exclude<keyof Words, 'default'>
 

@@ -9,8 +9,27 @@ export function useArrival<T extends HTMLElement>(
   const place = useRef<T>(null)
   const here = hash === `#${name}`
   // biome-ignore lint/correctness/useExhaustiveDependencies: who comes again by the same address is brought there again
-  useEffect(() => {
-    if (here) place.current?.scrollIntoView()
-  }, [here, key])
+  useEffect(() => (here ? keepInSight(place) : undefined), [here, key])
   return { here, place }
+}
+
+/** What comes to a page after it was opened has come by then, in milliseconds. */
+const REST = 3_000
+const BY_HAND = ['wheel', 'touchstart', 'keydown', 'pointerdown'] as const
+
+/** Brings a part of the page into sight, again when what stands above it grows, until the reader moves the page. */
+function keepInSight(place: RefObject<HTMLElement | null>): () => void {
+  const show = () => place.current?.scrollIntoView()
+  const watch = new ResizeObserver(show)
+  const end = () => {
+    watch.disconnect()
+    clearTimeout(timer)
+    for (const event of BY_HAND) window.removeEventListener(event, end)
+  }
+  const timer = setTimeout(end, REST)
+  for (const event of BY_HAND) window.addEventListener(event, end, { passive: true })
+  show()
+  const sheet = document.getElementById('page')?.firstElementChild
+  if (sheet) watch.observe(sheet)
+  return end
 }

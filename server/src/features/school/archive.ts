@@ -6,8 +6,8 @@ import type { Language } from '@oppen/core/register'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
+import { sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
-
 import { languageOf } from '../accounts/service.js'
 import { audit } from '../auditLog/service.js'
 import { packExport } from '../work/export.js'
@@ -52,6 +52,7 @@ type Packing = {
 
 async function send(world: World, packing: Packing, response: Response): Promise<undefined> {
   const { person, found, folder, language } = packing
+  const say = sayIn(language)
   const zip = new ZipFile()
   response.set({
     'content-type': 'application/zip',
@@ -69,7 +70,12 @@ async function send(world: World, packing: Packing, response: Response): Promise
   for (const [at, { hash, name }] of found.files.entries()) {
     const called = `files/${at + 1} ${plainName(name)}`
     if (await world.files.has(hash)) zip.addFile(world.files.pathOf(hash), called)
-    else zip.addBuffer(Buffer.from(MISSING), `${called} is missing.txt`)
+    // stands in the place of a file that the school has lost
+    else
+      zip.addBuffer(
+        Buffer.from(say('paper_missing_text')),
+        `${say('paper_missing_file', { name: called })}.txt`,
+      )
   }
   for (const { classId, placeId, className } of await ownClasses(world.db, person.places)) {
     if (response.destroyed) return undefined
@@ -85,21 +91,18 @@ async function send(world: World, packing: Packing, response: Response): Promise
   return undefined
 }
 
-/** Stands in the place of a file that the school has lost. */
-const MISSING = 'This file is missing on the server. A backup may still have it.\n'
-
 const plainName = (name: string): string => name.replace(/[\\/:*?"<>|\p{Cc}\p{Cf}]/gu, '_').slice(0, 80)
 
-function frontPage(world: World, { person: { name }, found }: Packing): string {
+function frontPage(world: World, { person: { name }, found, language }: Packing): string {
+  const say = sayIn(language)
   const rows = found.tables.map(
     ({ table, count }) =>
       `<tr><td><a href="data/${table}.json">${escapeHtml(table.replaceAll('_', ' '))}</a></td><td>${count}</td></tr>`,
   )
   const at = new Date(world.clock.now()).toISOString()
-  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escapeHtml(name)}</title>
+  return `<!doctype html><html lang="${language}"><meta charset="utf-8"><title>${escapeHtml(name)}</title>
 <style>body{font:17px/1.5 system-ui,sans-serif;max-width:40rem;margin:2rem auto;padding:0 1rem}td{padding:.2rem 1rem .2rem 0}</style>
-<h1>${escapeHtml(name)}</h1><p>Everything that Oppen at ${escapeHtml(world.school.name)} stored of ${escapeHtml(name)} on ${at}.
-Work of each class is in the folder “work”, files in “files”, and each kind of what is stored below. Times are
-milliseconds since 1970 (UTC).</p><table>${rows.join('')}</table></html>
+<h1>${escapeHtml(name)}</h1><p>${escapeHtml(say('archive_lead', { school: world.school.name, name, at }))}
+${escapeHtml(say('archive_where'))}</p><table>${rows.join('')}</table></html>
 `
 }

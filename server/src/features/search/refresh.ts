@@ -1,3 +1,4 @@
+import type { Doing } from '../../doing.js'
 import type { World } from '../../world.js'
 import { searchDue, searchEntries } from './models.js'
 import { plainText } from './plainText.js'
@@ -12,10 +13,10 @@ const MOST_TEXT = 200_000
 /** Makes the texts anew that have changed since the last search. Nothing is written where nothing has. */
 export async function refreshTexts(
   world: World,
-  onStep: (doing: { what: string }) => void = () => undefined,
+  onStep: (doing: Doing) => void = () => undefined,
 ): Promise<void> {
   for (let done = 0; (await dueRows(world.db, 1)).length; done += ROUND) {
-    onStep({ what: `It reads what can be searched: ${done} texts so far.` })
+    onStep({ what: 'starting_search', said: { count: done } })
     await world.db.write(() => refreshRound(world))
   }
 }

@@ -120,7 +120,7 @@ async function addSubmission(
     const address = { workId: submission.workId, placeId: page.pupil.placeId }
     if (!at) return
     try {
-      put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title })))
+      put(`${name}.pdf`, words, Buffer.from(await worksheetBytes(world, address, { ...at, title, language })))
     } catch (error) {
       world.log.error({ error, workId: submission.workId }, 'a worksheet could not be printed')
       put(

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { type InkColour, type InkItem, linesOf, outlineOf, PAGE_WIDTH, pathOf } from '@oppen/core/ink'
+import type { Language } from '@oppen/core/register'
 import { BlendMode, LineCapStyle, PDFDocument, type PDFImage, type PDFPage, type RGB, rgb } from 'pdf-lib'
 import sharp from 'sharp'
 import { escapeHtml } from '../../html.js'
@@ -7,6 +8,7 @@ import { fontkitForPdf } from '../../paper/fontkit.js'
 import { writtenPdf } from '../../paper/pages.js'
 import { PdfText } from '../../paper/pdfText.js'
 import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
+import { sayIn } from '../../words/index.js'
 import type { SheetRow } from './models.js'
 
 export type PdfSheet = Pick<SheetRow, 'id' | 'type' | 'page' | 'width' | 'height' | 'name'> & {
@@ -18,6 +20,8 @@ export type PdfWorksheet = {
   readonly title: string
   readonly pages: readonly PdfSheet[]
   readonly items: readonly InkItem[]
+  /** Of whoever reads it. */
+  readonly language: Language
 }
 
 /** The inks as they are printed. */
@@ -40,7 +44,7 @@ const SHEER = 0.4
 export const worksheetPdf = (worksheet: PdfWorksheet): Promise<Uint8Array> =>
   unpacking(worksheet.title, () => drawWorksheet(worksheet))
 
-async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uint8Array> {
+async function drawWorksheet({ title, pages, items, language }: PdfWorksheet): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkitForPdf)
   pdf.setTitle(title)
@@ -48,7 +52,7 @@ async function drawWorksheet({ title, pages, items }: PdfWorksheet): Promise<Uin
   const sources = new Sources(pdf)
   const notes: string[] = []
   for (const sheet of pages) {
-    const page = (await drawn(sources, sheet)) ?? (await missingPage(pdf, pdfText, sheet))
+    const page = (await drawn(sources, sheet)) ?? (await missingPage(pdf, pdfText, sheet, language))
     for (const item of items.filter(one => one.page === sheet.id)) await drawItem(page, pdfText, item, notes)
   }
   if (notes.length) await addNotes(pdf, title, notes)
@@ -70,9 +74,10 @@ async function missingPage(
   pdf: PDFDocument,
   pdfText: PdfText,
   { width, height, name }: PdfSheet,
+  language: Language,
 ): Promise<PDFPage> {
   const page = pdf.addPage([width, height])
-  const words = `The file of this page is missing or broken: ${name}`
+  const words = sayIn(language)('paper_page_missing', { name })
   await pdfText.write(page, words, { x: 40, y: height - 60, size: 11, color: COLOURS.red })
   return page
 }

@@ -1,11 +1,13 @@
 import type { Sheet } from '@oppen/contract'
 import type { SheetId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import type { Language } from '@oppen/core/register'
 import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { sendBytes } from '../../http/download.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { languageOf } from '../accounts/service.js'
 import { sendStored, takeUpload } from '../files/service.js'
 import { tooMuch } from '../files/store.js'
 import type { SubmissionAddress } from '../work/moves.js'
@@ -42,6 +44,7 @@ export async function sendSheet(
 /** Sends a worksheet as a PDF with everything on it, as it stood at a version; 0 for as it is now. */
 export async function sendWorksheet(
   world: World,
+  viewer: Viewer,
   { number, ...address }: SubmissionAddress & { readonly number: string },
   response: Response,
 ): Promise<undefined> {
@@ -54,17 +57,24 @@ export async function sendWorksheet(
     sheets: JSON.parse(kept.sheets),
     version: kept.version,
     title,
+    language: await languageOf(world, viewer.accountId),
   })
   return sendBytes(response, bytes, 'application/pdf', `${title}.pdf`)
 }
 
-type Which = { readonly sheets: readonly SheetId[]; readonly version: number; readonly title: string }
+type Which = {
+  readonly sheets: readonly SheetId[]
+  readonly version: number
+  readonly title: string
+  /** Of whoever reads it. */
+  readonly language: Language
+}
 
 /** A worksheet as it stood at a version, as a PDF. */
 export async function worksheetBytes(
   world: World,
   { workId, placeId }: Omit<SubmissionAddress, 'classId'>,
-  { sheets, version, title }: Which,
+  { sheets, version, title, language }: Which,
 ): Promise<Uint8Array> {
   const rows = await ownSheets(world.db, workId, placeId, sheets)
   const items = await itemsAt(world.db, { workId, placeId }, version)
@@ -74,7 +84,7 @@ export async function worksheetBytes(
       return { id, type, page, width, height, name, path }
     }),
   )
-  return world.workers.documents.run('worksheet', { title, pages, items }, placeId).catch(error => {
+  return world.workers.documents.run('worksheet', { title, pages, items, language }, placeId).catch(error => {
     throw tooMuch(error, title)
   })
 }

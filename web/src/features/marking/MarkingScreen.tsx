@@ -2,9 +2,10 @@ import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useEffectEvent, useMemo, useState } from 'react'
+import { Suspense, useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { Link, useLocation, useNavigate, useParams } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
+import { part } from '../../app/part.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
@@ -16,6 +17,8 @@ import { MarkPanel } from './MarkPanel.js'
 import { Paper } from './Paper.js'
 import { PupilList } from './PupilList.js'
 import { FILTERS, type Filter, firstToMark, type MarkingRow, rowsAt } from './rows.js'
+
+const MarksChart = part(() => import('../../parts/charts/MarksChart.js'))
 
 const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'J', does: 'shortcut_next' },
@@ -130,9 +133,10 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
   const { work } = page
   const isIn = rows.filter(row => ['withTeacher', 'handedBack', 'received'].includes(row.state.is)).length
   const asked = rows.filter(row => row.state.is !== 'excused').length
-  const median = medianOf(
-    rows.flatMap(row => (row.state.is === 'handedBack' && row.state.mark !== null ? [row.state.mark] : [])),
+  const marks = rows.flatMap(row =>
+    row.state.is === 'handedBack' && row.state.mark !== null ? [row.state.mark] : [],
   )
+  const median = medianOf(marks)
   const about = [
     page.className,
     page.topicName,
@@ -158,6 +162,14 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
             )}
           </p>
         </div>
+        {work.points !== null && marks.length > 0 && (
+          <figure className="ml-auto h-[4.5rem] w-72 max-wide:hidden">
+            <figcaption className="sr-only">{say('marking_distribution')}</figcaption>
+            <Suspense fallback={null}>
+              <MarksChart marks={marks} points={work.points} />
+            </Suspense>
+          </figure>
+        )}
         <dl className="flex gap-6 text-right">
           <Figure value={`${isIn} / ${asked}`} name={say('marking_in')} />
           <Figure value={String(rows.filter(FILTERS.toMark).length)} name={say('marking_toMark')} strong />

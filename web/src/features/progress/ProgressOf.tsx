@@ -1,5 +1,7 @@
 import type { ProgressPage } from '@oppen/contract'
-import { averageOf } from '@oppen/core/marks'
+import { averageOf, runOfAverages } from '@oppen/core/marks'
+import { Suspense } from 'react'
+import { part } from '../../app/part.js'
 import { useNow } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
@@ -7,6 +9,11 @@ import { oneDecimal, showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
+
+const AverageChart = part(() => import('../../parts/charts/AverageChart.js'))
+
+/** From so many marks on there is a run to follow. */
+const FEW = 3
 
 type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) => string }
 
@@ -23,6 +30,11 @@ export function marksOf(submissions: ProgressPage['submissions']): { mark: numbe
 export function ProgressOf({ page, toWork }: Props) {
   const time = useNow()
   const average = averageOf(marksOf(page.submissions))
+  const run = runOfAverages(
+    page.submissions.flatMap(one =>
+      marksOf([one]).map(mark => ({ ...mark, at: one.status.handedBackAt ?? 0 })),
+    ),
+  )
   const waiting = page.submissions.filter(submission => submission.status.phase === 'withTeacher').length
   const withPoints = page.submissions.filter(submission => submission.work.points !== null).length
   return (
@@ -54,6 +66,16 @@ export function ProgressOf({ page, toWork }: Props) {
           </p>
         </div>
       </Row>
+      {run.length >= FEW && (
+        <Row className="pb-2">
+          <h2 className="text-[15px]">{say('progress_run')}</h2>
+          <div className="h-36 max-w-3xl">
+            <Suspense fallback={null}>
+              <AverageChart run={run} />
+            </Suspense>
+          </div>
+        </Row>
+      )}
       {!page.submissions.length && (
         <Row>
           <Empty>{say('progress_none')}</Empty>

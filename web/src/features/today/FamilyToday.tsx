@@ -1,5 +1,4 @@
 import type { TodayPage, TodaySubmission } from '@oppen/contract'
-import { Link } from 'react-router'
 import { type Child, childrenOf, firstName } from '../../app/places.js'
 import { useMe } from '../../app/session.js'
 import { useChild } from '../../app/useChild.js'
@@ -78,13 +77,7 @@ function ChildToday({ child, page, readAt }: ChildProps) {
           readAt={readAt}
           name={firstName(child.name)}
           also={
-            <>
-              {agenda.withTeacher.length > 0 &&
-                `${say('progress_waiting', { count: agenda.withTeacher.length })} `}
-              <Link to={`/child/${child.child}/week`} className="text-blue underline underline-offset-2">
-                {say('today_child_week', { name: firstName(child.name) })}
-              </Link>
-            </>
+            agenda.withTeacher.length > 0 && say('progress_waiting', { count: agenda.withTeacher.length })
           }
         />
       </Row>

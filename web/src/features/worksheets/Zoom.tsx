@@ -18,11 +18,9 @@ export function Zoom({ zoom, onZoom, large }: Props) {
         disabled={at <= 0}
         onPress={() => step(-1)}
       />
-      <span
-        className={`text-center text-soft tabular-nums ${large ? 'text-xs max-[22rem]:hidden' : 'w-11 text-sm'}`}
-      >
-        {Math.round(zoom * 100)} %
-      </span>
+      {!large && (
+        <span className="w-11 text-center text-sm text-soft tabular-nums">{Math.round(zoom * 100)} %</span>
+      )}
       <Tool
         name="worksheet_nearer"
         icon={ZoomIn}

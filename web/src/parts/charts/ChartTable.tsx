@@ -16,8 +16,9 @@ export const ChartTable = ({ caption, head, rows }: Props) => (
       </tr>
     </thead>
     <tbody>
-      {rows.map(([name, value]) => (
-        <tr key={name}>
+      {rows.map(([name, value], index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: two rows may say the same
+        <tr key={index}>
           <th scope="row">{name}</th>
           <td>{value}</td>
         </tr>

@@ -1,0 +1,44 @@
+import type { Instant } from '../ids/index.js'
+import { averageOf, type Marked } from './average.js'
+import type { Hundredths } from './mark.js'
+
+export type RunPoint = {
+  readonly at: Instant
+  /** The average of everything marked up to then, in tenths of a percent. */
+  readonly permille: number
+  /** How many marks it rests on. */
+  readonly restsOn: number
+}
+
+/** How an average has come about: what it was after each mark, in the order in which they were given. */
+export function runOfAverages(marks: readonly (Marked & { readonly at: Instant })[]): RunPoint[] {
+  const inOrder = [...marks].sort((a, b) => a.at - b.at)
+  return inOrder.flatMap(({ at }, index) => {
+    const average = averageOf(inOrder.slice(0, index + 1))
+    return average ? [{ at, permille: average.permille, restsOn: average.restsOn }] : []
+  })
+}
+
+export type Bin = {
+  /** From this mark on … */
+  readonly from: Hundredths
+  /** … up to this one, which is in the next; in the last it is the whole of the points. */
+  readonly to: Hundredths
+  readonly count: number
+}
+
+const BINS = 5
+
+/** How many marks lie in each fifth of the points. */
+export function distributionOf(marks: readonly Hundredths[], points: Hundredths): Bin[] {
+  const counts = new Array<number>(BINS).fill(0)
+  for (const mark of marks) {
+    const bin = Math.min(BINS - 1, Math.max(0, Math.floor((mark * BINS) / points)))
+    counts[bin] = (counts[bin] ?? 0) + 1
+  }
+  return counts.map((count, bin) => ({
+    from: Math.round((points * bin) / BINS),
+    to: Math.round((points * (bin + 1)) / BINS),
+    count,
+  }))
+}

@@ -1,6 +1,10 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
 import { accessible, device, noSideways, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
+
+// each has a device of its own: they run beside those of other files
+test.describe.configure({ mode: 'parallel' })
 
 let school: School
 test.beforeAll(async () => {
@@ -109,13 +113,10 @@ for (const [userName, options] of [
   ['ms.varga', {}],
   ['ms.thorne', {}],
   ['ms.thorne', { phone: true }],
-  ['ms.thorne', { dark: true }],
   ['ada.moreno', {}],
   ['ada.moreno', { phone: true }],
   ['mr.moreno', { phone: true }],
   ['mr.moreno', { dark: true }],
-  ['ms.varga', { dark: true }],
-  ['ada.moreno', { dark: true }],
 ] as const) {
   test(`every screen of ${userName} ${JSON.stringify(options)} is for everybody`, async ({ browser }) => {
     const { page, context } = await device(browser, school.address, options)
@@ -131,10 +132,14 @@ for (const [userName, options] of [
     const all = await screensOf(page)
     // by night the colours are others and the rest is the same: every fourth screen has all of the parts
     const screens = 'dark' in options ? all.filter((_, index) => index % 4 === 0) : all
-    for (const address of screens) {
+    for (const [index, address] of screens.entries()) {
       await open(page, address)
       await accessible(page)
       if ('phone' in options) await noSideways(page)
+      if ('dark' in options || index % 4) continue
+      await page.emulateMedia({ colorScheme: 'dark' })
+      await accessible(page)
+      await page.emulateMedia({ colorScheme: null })
     }
     expect(faults).toEqual([])
     await context.close()
@@ -155,6 +160,51 @@ test('nothing scrolls sideways at 360 pixels', async ({ browser }) => {
     await context.close()
   }
 })
+
+/** Wording that is 40 % longer, with what is named in it and the marks of plurals as they stand. */
+function longer(wording: string): string {
+  return wording
+    .split(/(\{[^}]*\})/)
+    .map(part =>
+      part.startsWith('{')
+        ? part
+        : part.replace(/\p{L}+/gu, word => word + 'ë'.repeat(Math.ceil(word.length * 0.4))),
+    )
+    .join('')
+}
+
+/** Says everything in a language that is 40 % longer: every file of wording is answered with another. */
+async function speakLonger(page: Page): Promise<void> {
+  for (const file of readdirSync('words/en')) {
+    const namespace = file.replace('.json', '')
+    const said = JSON.parse(readFileSync(`words/en/${file}`, 'utf8')) as Record<string, string>
+    const wording = Object.fromEntries(Object.entries(said).map(([key, words]) => [key, longer(words)]))
+    await page.route(new RegExp(`/assets/${namespace}-[\\w-]+\\.js$`), route =>
+      route.fulfill({
+        contentType: 'text/javascript',
+        body: `export default ${JSON.stringify(wording)}`,
+      }),
+    )
+  }
+}
+
+for (const userName of ['ada.moreno', 'mr.moreno', 'ms.varga', 'ms.thorne']) {
+  test(`with words 40 % longer nothing of ${userName} runs over at 360 pixels`, async ({ browser }) => {
+    const { page, context } = await device(browser, school.address, { phone: true })
+    await page.setViewportSize({ width: 360, height: 740 })
+    await speakLonger(page)
+    await page.goto('/')
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('ëë')
+    await noSideways(page)
+    await page.request.post('/api/sign-in', { data: { userName, secret: 'tern-hollow' } })
+    for (const address of await screensOf(page)) {
+      await page.goto(address)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await noSideways(page)
+    }
+    await context.close()
+  })
+}
 
 test('everything has a key: Ctrl K finds and does, ? lists, and the page can be reached without a mouse', async ({
   browser,

@@ -1,3 +1,4 @@
+import { directionOf } from '@oppen/core/language'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
@@ -33,6 +34,7 @@ if (import.meta.env.PROD && 'serviceWorker' in navigator)
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
+document.documentElement.dir = directionOf(language)
 await Promise.all([untilItComes(() => loadWords(['everyday'])), firstScreen()])
 createRoot(root).render(
   <StrictMode>

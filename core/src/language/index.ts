@@ -6,6 +6,24 @@ export type ScreenLanguage = keyof typeof SCREEN_LANGUAGES
 /** How days, times and numbers are written in each of them (BCP 47). */
 export const LOCALES: Readonly<Record<ScreenLanguage, string>> = { en: 'en-GB', pt: 'pt-PT' }
 
+/** Languages that are written from right to left (Unicode CLDR, `layout/orientation`, from memory). */
+const FROM_THE_RIGHT: ReadonlySet<string> = new Set([
+  'ar',
+  'ckb',
+  'dv',
+  'fa',
+  'he',
+  'ps',
+  'sd',
+  'ug',
+  'ur',
+  'yi',
+])
+
+/** In which direction a language is written, as pages say it. */
+export const directionOf = (language: string): 'ltr' | 'rtl' =>
+  FROM_THE_RIGHT.has(language.split('-')[0] ?? '') ? 'rtl' : 'ltr'
+
 export const isScreenLanguage = (tag: string): tag is ScreenLanguage => Object.hasOwn(SCREEN_LANGUAGES, tag)
 
 /** The first of some languages (BCP 47 tags) that screens are written in; English where there is none. */

@@ -3,7 +3,7 @@ import { say } from '../words/say.js'
 import { useMe, useTie } from './session.js'
 
 const STRIP =
-  'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[15px] md:pl-[calc(var(--margin-x)+1rem)]'
+  'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[15px] md:ps-[calc(var(--margin-x)+1rem)]'
 
 /** What holds on every page for a while: a secret to be changed, a guest's visit, a class that is archived. */
 export function Banner() {

@@ -30,17 +30,17 @@ export function Binder() {
         {say('find_or_do')}
         <kbd className="rounded border border-edge/60 px-1.5 font-sans text-xs">Ctrl K</kbd>
       </button>
-      <nav aria-label={say('binder')} className="mt-4 flex flex-col gap-1 pl-4">
+      <nav aria-label={say('binder')} className="mt-4 flex flex-col gap-1 ps-4">
         <NavLink
           to="/today"
-          className="flex items-center justify-between rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+          className="flex items-center justify-between rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
         >
           {say('today')}
           <Count count={waiting.all} strong />
         </NavLink>
         <NavLink
           to="/calendar"
-          className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-1.5 pr-3.5 pl-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+          className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
         >
           <CalendarDays size={15} aria-hidden="true" className="shrink-0" />
           {say('calendar')}
@@ -115,10 +115,10 @@ function Divider({ name, to, chosen, areas, count }: DividerProps) {
   const { pathname } = useLocation()
   const inWork = pathname.includes('/work/') || pathname.endsWith('/post')
   return (
-    <div className={chosen ? 'rounded-l-[var(--radius-card)] bg-sheet pb-2' : ''}>
+    <div className={chosen ? 'rounded-s-[var(--radius-card)] bg-sheet pb-2' : ''}>
       <Link
         to={to}
-        className={`flex items-center justify-between gap-2 rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold ${chosen ? '' : 'hover:bg-linen-deep'}`}
+        className={`flex items-center justify-between gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 font-semibold ${chosen ? '' : 'hover:bg-linen-deep'}`}
       >
         <span className="min-w-0">{name}</span>
         <Count count={count} />
@@ -132,7 +132,7 @@ function Divider({ name, to, chosen, areas, count }: DividerProps) {
               key={area.key}
               to={area.to}
               aria-current={here ? 'page' : undefined}
-              className="mr-3.5 ml-2.5 flex items-center gap-2.5 rounded-md px-2.5 py-1.5 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
+              className="me-3.5 ms-2.5 flex items-center gap-2.5 rounded-md px-2.5 py-1.5 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
             >
               <Icon size={16} aria-hidden="true" />
               {say(area.key)}
@@ -151,7 +151,7 @@ function School() {
     <Link
       to="/school"
       aria-current={here ? 'page' : undefined}
-      className="rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+      className="rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 font-semibold aria-[current=page]:bg-sheet hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
     >
       {say('area_school')}
     </Link>
@@ -164,7 +164,7 @@ function Circles({ me }: { readonly me: Me }) {
     <NavLink
       key={circle.circleId}
       to={`/circles/${circle.circleId}`}
-      className="flex items-center gap-2 rounded-l-[var(--radius-card)] py-2 pr-3.5 pl-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+      className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
     >
       <Users size={15} aria-hidden="true" className="shrink-0" />
       <span className="min-w-0">{circle.name}</span>
@@ -173,7 +173,7 @@ function Circles({ me }: { readonly me: Me }) {
 }
 
 const QUIET =
-  'flex items-center gap-1.5 rounded-l-[var(--radius-card)] py-1.5 pl-3 text-[15px] text-soft hover:bg-linen-deep'
+  'flex items-center gap-1.5 rounded-s-[var(--radius-card)] py-1.5 ps-3 text-[15px] text-soft hover:bg-linen-deep'
 
 function AddMore({ me }: { readonly me: Me }) {
   const { kind } = me.account

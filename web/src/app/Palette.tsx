@@ -166,7 +166,7 @@ function Result({ found, onClose }: { readonly found: Found; readonly onClose: (
         <Icon size={15} aria-hidden="true" className="shrink-0 translate-y-[2px] text-soft" />
         <span className="min-w-0">
           {found.title && <Marked text={found.title} />}
-          {found.draft && <span className="ml-2 text-sm text-soft">{say('find_draft')}</span>}
+          {found.draft && <span className="ms-2 text-sm text-soft">{say('find_draft')}</span>}
           {found.body && (
             <span className={`block ${found.title ? 'text-sm text-soft' : ''}`}>
               <Marked text={found.body} />

@@ -6,14 +6,14 @@ import { say } from '../words/say.js'
 import { useSignOut } from './session.js'
 
 const ITEM =
-  'block w-full rounded px-3 py-2.5 text-left outline-none data-[highlighted]:bg-pale data-[highlighted]:text-blue'
+  'block w-full rounded px-3 py-2.5 text-start outline-none data-[highlighted]:bg-pale data-[highlighted]:text-blue'
 
 /** Who is signed in on a phone: a press on the face shows the name, the way to the account and the way out. */
 export default function PersonMenu({ me }: { readonly me: Me }) {
   const signOut = useSignOut()
   const { shownName } = me.account
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label={say('person_menu', { name: shownName })}
         className="flex size-11 shrink-0 items-center justify-center rounded-full"

@@ -19,13 +19,13 @@ export function PhoneTop() {
   const me = useMe()
   return (
     <header className="bg-linen pt-3 md:hidden">
-      <div className="flex items-center justify-between gap-3 pr-4">
+      <div className="flex items-center justify-between gap-3 pe-4">
         <Brand />
         <button
           type="button"
           onClick={openPalette}
           aria-label={say('shortcut_find')}
-          className="ml-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
+          className="ms-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
         >
           <Search size={18} aria-hidden="true" />
         </button>

@@ -79,7 +79,7 @@ function Inside() {
     <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
       <a
         href="#page"
-        className="absolute top-2 left-2 z-50 -translate-y-24 rounded bg-ochre px-3 py-2 font-semibold text-on-ochre focus:translate-y-0"
+        className="absolute top-2 start-2 z-50 -translate-y-24 rounded bg-ochre px-3 py-2 font-semibold text-on-ochre focus:translate-y-0"
       >
         {say('skip')}
       </a>

@@ -43,11 +43,11 @@ export function Disclosure({ title, open: wanted = false, look, place, className
           size={16}
           strokeWidth={2.5}
           aria-hidden="true"
-          className="mt-[0.2em] shrink-0 transition-transform group-open/disclosure:rotate-90 motion-reduce:transition-none"
+          className="mt-[0.2em] shrink-0 transition-transform rtl:rotate-180 group-open/disclosure:rotate-90 motion-reduce:transition-none"
         />
         <span className="min-w-0">{title}</span>
       </summary>
-      {opened && <div className="pl-5">{children}</div>}
+      {opened && <div className="ps-5">{children}</div>}
     </details>
   )
 }

@@ -27,7 +27,7 @@ export function Problem({
   return (
     <div
       role="alert"
-      className="flex flex-wrap items-center gap-3 border-l-4 border-rust bg-rust-pale px-3 py-2 text-[15px] font-medium text-ink"
+      className="flex flex-wrap items-center gap-3 border-s-4 border-rust bg-rust-pale px-3 py-2 text-[15px] font-medium text-ink"
     >
       <span className="min-w-0 flex-1 basis-60">{words}</span>
       {again && (

@@ -7,7 +7,7 @@ export function Sheet({ children, title }: { readonly children: ReactNode; reado
       <title>{`${title} · Oppen`}</title>
       <div
         aria-hidden="true"
-        className="pointer-events-none absolute inset-y-0 left-[var(--margin-x)] w-px bg-margin-line"
+        className="pointer-events-none absolute inset-y-0 start-[var(--margin-x)] w-px bg-margin-line"
       />
       {children}
     </div>
@@ -28,10 +28,10 @@ export function Row({ margin, children, className = '', as: Tag = 'div' }: RowPr
     <Tag
       className={`grid grid-cols-[var(--margin-x)_minmax(0,1fr)] wide:in-data-beside:grid-cols-[minmax(0,1fr)] ${className}`}
     >
-      <div className="px-3 pt-[3px] text-right text-sm leading-snug text-soft tabular-nums max-md:px-1.5 max-md:text-xs wide:in-data-beside:px-0 wide:in-data-beside:pt-0 wide:in-data-beside:text-left">
+      <div className="px-3 pt-[3px] text-end text-sm leading-snug text-soft tabular-nums max-md:px-1.5 max-md:text-xs wide:in-data-beside:px-0 wide:in-data-beside:pt-0 wide:in-data-beside:text-start">
         {margin}
       </div>
-      <div className="min-w-0 pr-6 pl-4 max-md:pr-4 max-md:pl-3.5 wide:in-data-beside:px-0">{children}</div>
+      <div className="min-w-0 pe-6 ps-4 max-md:pe-4 max-md:ps-3.5 wide:in-data-beside:px-0">{children}</div>
     </Tag>
   )
 }

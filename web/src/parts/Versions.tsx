@@ -66,7 +66,7 @@ function List<V extends Kept>({ list, amount, show, bring, again, may }: Props<V
           <button
             type="button"
             onClick={() => setLooking(one)}
-            className="flex w-full gap-3 rounded py-1.5 text-left hover:bg-pale"
+            className="flex w-full gap-3 rounded py-1.5 text-start hover:bg-pale"
           >
             <span className="w-24 shrink-0 text-sm text-soft tabular-nums">{when(one.savedAt, time)}</span>
             <span>

@@ -145,13 +145,13 @@ function Times({ page }: { readonly page: ClassPage }) {
       <tbody>
         {page.times.map(line => (
           <tr key={`${line.starts} ${line.what}`} className={line === here ? 'bg-ochre-pale' : ''}>
-            <th scope="row" className="py-0.5 pr-4 pl-1.5 text-left font-normal text-soft tabular-nums">
+            <th scope="row" className="py-0.5 pe-4 ps-1.5 text-start font-normal text-soft tabular-nums">
               {line.starts}–{line.ends}
             </th>
-            <td className="py-0.5 pr-3">
+            <td className="py-0.5 pe-3">
               {line.what}
               {line === here && (
-                <span className="ml-2 whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
+                <span className="ms-2 whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
                   {say('about_now')}
                 </span>
               )}

@@ -60,7 +60,7 @@ function Birthdays({ classId, page }: { readonly classId: ClassId; readonly page
           <Row as="li" key={name} margin={dateWords(`2028-${birthday}`)} className="py-0.5">
             {name}
             {birthday === today && (
-              <span className="ml-2 whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
+              <span className="ms-2 whitespace-nowrap rounded-full bg-ochre px-2 text-xs leading-5 font-bold text-on-ochre">
                 {say('birthdays_today')}
               </span>
             )}

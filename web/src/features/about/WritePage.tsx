@@ -84,7 +84,7 @@ export default function WritePage({ classId, page, onDone }: Props) {
       <form
         onSubmit={submit}
         noValidate
-        className="flex max-w-3xl flex-col gap-3 border-l-4 border-ochre pl-4"
+        className="flex max-w-3xl flex-col gap-3 border-s-4 border-ochre ps-4"
       >
         {found && <p className="text-[15px] text-soft">{say('page_found')}</p>}
         <div className="grid gap-3 sm:grid-cols-2">

@@ -40,7 +40,7 @@ export function ChangeSecret() {
       <Row>
         <form onSubmit={submit} noValidate className="flex max-w-md flex-col gap-4">
           {account.secretOnce && (
-            <p className="border-l-4 border-ochre bg-ochre-pale px-4 py-2">{say('account_secret_must')}</p>
+            <p className="border-s-4 border-ochre bg-ochre-pale px-4 py-2">{say('account_secret_must')}</p>
           )}
           {!account.secretOnce && account.secretKind !== 'password' && (
             <p className="text-soft">{say('account_secret_none')}</p>

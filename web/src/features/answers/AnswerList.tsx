@@ -60,7 +60,7 @@ function Counts({ page, answers }: { readonly page: AnswersPage; readonly answer
             <span aria-hidden="true" className="h-2.5 bg-pale">
               <span className="block h-full bg-blue/70" style={{ width: `${(100 * count) / most}%` }} />
             </span>
-            <span className="text-right tabular-nums">{count}</span>
+            <span className="text-end tabular-nums">{count}</span>
           </li>
         )
       })}
@@ -88,7 +88,7 @@ export function Said({ answer }: { readonly answer: Answer }) {
       {answer.text && <p className="max-w-prose whitespace-pre-line">{answer.text}</p>}
       <ul className="mt-1">
         {answer.replies.map(reply => (
-          <li key={reply.id} className="border-l-2 border-rule py-0.5 pl-3 text-[15px]">
+          <li key={reply.id} className="border-s-2 border-rule py-0.5 ps-3 text-[15px]">
             <span className={`font-semibold ${reply.byTeacher ? 'text-rust' : ''}`}>{reply.by}</span>{' '}
             <span className="whitespace-pre-line">{reply.text}</span>{' '}
             <span className="text-sm text-soft">{when(reply.at, time)}</span>

@@ -44,7 +44,7 @@ export function OwnQuestion({ params, page }: Props) {
                 </div>
                 <Own params={params} page={page} />
               </div>
-              <div className="lg:border-l lg:border-rule lg:pl-6">
+              <div className="lg:border-s lg:border-rule lg:ps-6">
                 <SideNote params={params} page={page} who={say('work_note_who')} />
               </div>
             </div>
@@ -67,7 +67,7 @@ function Own({ params, page }: Props) {
   if (data.mine && !writing)
     return (
       <section aria-label={say('answer_own')} className="flex flex-col items-start gap-2">
-        <div className="border-l-4 border-blue/40 pl-3">
+        <div className="border-s-4 border-blue/40 ps-3">
           <h2 className="text-base font-semibold">
             {say('answer_own')}{' '}
             <span className="text-sm font-normal text-soft">{when(data.mine.at, time)}</span>

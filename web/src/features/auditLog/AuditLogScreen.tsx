@@ -88,7 +88,7 @@ function Line({
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
       <p className={`text-[15px] ${refusal ? 'font-semibold text-rust' : ''}`}>
         {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
-        {!line.ofClass && <span className="ml-2 text-sm font-normal text-soft">{say('audit_ofSchool')}</span>}
+        {!line.ofClass && <span className="ms-2 text-sm font-normal text-soft">{say('audit_ofSchool')}</span>}
       </p>
     </Row>
   )

@@ -119,7 +119,7 @@ function Pages({ view, date, today }: At & { readonly today: string }) {
         aria-label={say(`calendar_before_${view}`)}
         className={arrow}
       >
-        <ChevronLeft size={18} aria-hidden="true" />
+        <ChevronLeft size={18} aria-hidden="true" className="rtl:-scale-x-100" />
       </Link>
       <Link
         to={`/calendar/${view}/${today}`}
@@ -132,7 +132,7 @@ function Pages({ view, date, today }: At & { readonly today: string }) {
         aria-label={say(`calendar_after_${view}`)}
         className={arrow}
       >
-        <ChevronRight size={18} aria-hidden="true" />
+        <ChevronRight size={18} aria-hidden="true" className="rtl:-scale-x-100" />
       </Link>
     </span>
   )

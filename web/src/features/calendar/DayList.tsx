@@ -17,7 +17,7 @@ export function DayList({ day, items, today, onEntry }: DayProps) {
       <Row>
         <h2 className="border-b border-rule pb-0.5 text-base">
           {day === today && (
-            <span className="mr-2 whitespace-nowrap rounded-full bg-ochre px-2 text-sm text-on-ochre">
+            <span className="me-2 whitespace-nowrap rounded-full bg-ochre px-2 text-sm text-on-ochre">
               {say('today')}
             </span>
           )}

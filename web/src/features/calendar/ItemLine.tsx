@@ -96,7 +96,7 @@ export function ItemLine({ item, onEntry }: ItemProps) {
         <button
           type="button"
           onClick={() => onEntry(item.entry)}
-          className="flex min-h-6 items-baseline gap-2 rounded text-left text-[15px] hover:underline"
+          className="flex min-h-6 items-baseline gap-2 rounded text-start text-[15px] hover:underline"
         >
           <NotebookPen size={14} aria-hidden="true" className="shrink-0 translate-y-[2px] text-soft" />
           <span>
@@ -142,7 +142,7 @@ export function ItemChip({ item, onEntry }: ItemProps) {
   const nameOf = useNameOf()
   const toWork = useWorkAddress()
   const line =
-    'flex min-h-6 w-full min-w-0 items-center gap-1 rounded px-0.5 text-left text-[13px] leading-snug'
+    'flex min-h-6 w-full min-w-0 items-center gap-1 rounded px-0.5 text-start text-[13px] leading-snug'
   switch (item.is) {
     case 'term':
       return <p className={`${line} text-soft`}>{termWords(item)}</p>

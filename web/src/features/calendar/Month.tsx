@@ -31,7 +31,7 @@ export function Month({ days, date, today, onEntry, write, wide }: Props) {
   )
   const columns = weekend ? 7 : 5
   return (
-    <table className="w-full table-fixed border-collapse pr-4" aria-label={say('calendar_title')}>
+    <table className="w-full table-fixed border-collapse pe-4" aria-label={say('calendar_title')}>
       <colgroup>
         <col className="w-[var(--margin-x)]" />
         {weeks[0]?.slice(0, columns).map((day, index) => (
@@ -45,7 +45,7 @@ export function Month({ days, date, today, onEntry, write, wide }: Props) {
             <th
               key={day}
               scope="col"
-              className="border-b border-rule pb-1 pl-2 text-left text-sm font-semibold text-soft"
+              className="border-b border-rule pb-1 ps-2 text-start text-sm font-semibold text-soft"
             >
               {longDay(day)}
             </th>
@@ -55,7 +55,7 @@ export function Month({ days, date, today, onEntry, write, wide }: Props) {
       <tbody>
         {weeks.map(week => (
           <tr key={week[0]}>
-            <th scope="row" className="px-3 pt-1.5 text-right align-top text-sm font-normal text-soft">
+            <th scope="row" className="px-3 pt-1.5 text-end align-top text-sm font-normal text-soft">
               <Link
                 to={`/calendar/week/${week[0]}`}
                 className="inline-block min-h-6 rounded hover:underline"
@@ -94,7 +94,7 @@ function DayCell({ day, items, outside, today, onEntry, write }: CellProps) {
   const shown = items.length > FITS ? items.slice(0, FITS - 1) : items
   return (
     <td
-      className={`group/day h-24 border-b border-l border-rule px-1 pt-1 pb-1.5 align-top ${closed ? 'closed' : ''}`}
+      className={`group/day h-24 border-b border-s border-rule px-1 pt-1 pb-1.5 align-top ${closed ? 'closed' : ''}`}
     >
       <div className="flex items-center justify-between">
         <DayNumber day={day} today={today} outside={outside} />

@@ -35,7 +35,7 @@ export function Week({ days, today, onEntry, write }: DaysProps) {
             <th
               key={day}
               scope="col"
-              className="border-b border-l border-rule px-2 pb-1 text-left align-bottom"
+              className="border-b border-s border-rule px-2 pb-1 text-start align-bottom"
             >
               <span className="flex items-center justify-between text-[15px]">
                 <span>
@@ -59,7 +59,7 @@ export function Week({ days, today, onEntry, write }: DaysProps) {
       <tbody>
         {PARTS.map(({ key }, part) => (
           <tr key={key}>
-            <th scope="row" className="px-3 pt-2.5 text-right align-top text-sm font-normal text-soft">
+            <th scope="row" className="px-3 pt-2.5 text-end align-top text-sm font-normal text-soft">
               {say(key)}
             </th>
             {shown.map(day => {
@@ -67,7 +67,7 @@ export function Week({ days, today, onEntry, write }: DaysProps) {
               return (
                 <td
                   key={day}
-                  className={`border-b border-l border-rule px-2 pt-2 pb-3 align-top ${part ? 'h-20' : ''}`}
+                  className={`border-b border-s border-rule px-2 pt-2 pb-3 align-top ${part ? 'h-20' : ''}`}
                 >
                   <ul className="flex flex-col gap-2.5">
                     {items.map(item => (

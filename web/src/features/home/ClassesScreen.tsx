@@ -24,7 +24,7 @@ export function Screen() {
     <ul
       className={
         layout === 'tiles'
-          ? 'mx-4 grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3 md:ml-[calc(var(--margin-x)+1rem)]'
+          ? 'mx-4 grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-3 md:ms-[calc(var(--margin-x)+1rem)]'
           : ''
       }
     >

@@ -16,7 +16,7 @@ type Waiting = DoorPage['waiting'][number]
 export function AtTheDoor({ page }: { readonly page: DoorPage }) {
   if (!page.waiting.length) return null
   return (
-    <section className="mb-6 border-l-4 border-ochre bg-ochre-pale px-4 py-3" aria-live="polite">
+    <section className="mb-6 border-s-4 border-ochre bg-ochre-pale px-4 py-3" aria-live="polite">
       <h2 className="text-lg">{say('board_waiting')}</h2>
       <ul className="mt-1 flex flex-col gap-2">
         {page.waiting.map(one => (
@@ -41,7 +41,7 @@ function Nod({ one }: { readonly one: Waiting }) {
       <div className="flex flex-wrap items-center gap-2">
         <span className="min-w-0 flex-1 font-semibold">
           {one.name}
-          <span className="ml-2 text-sm font-normal text-soft">
+          <span className="ms-2 text-sm font-normal text-soft">
             {say(`board_waiting_${one.kind}` as WordKey)}
           </span>
         </span>

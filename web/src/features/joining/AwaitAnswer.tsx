@@ -28,7 +28,7 @@ export function AwaitAnswer({ token, words, onAnswer, onStop }: Props) {
       ) : error ? (
         <Problem words={problemWords(error, outsideTime())} />
       ) : (
-        <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-4 py-3 text-lg">
+        <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-4 py-3 text-lg">
           {words}
         </p>
       )}

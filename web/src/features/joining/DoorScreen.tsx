@@ -34,10 +34,10 @@ function Board({ page, zone }: { readonly page: DoorPage; readonly zone: string 
   return (
     <main className="grid min-h-dvh bg-board text-chalk md:h-dvh md:grid-cols-[minmax(0,1fr)_372px]">
       <title>{say('board_title', { className: page.className })}</title>
-      <div className="relative flex flex-col border-r-4 border-margin p-8 md:p-12">
-        <h1 className="pr-72 text-2xl max-md:pr-0 max-md:pt-8">
+      <div className="relative flex flex-col border-e-4 border-margin p-8 md:p-12">
+        <h1 className="pe-72 text-2xl max-md:pe-0 max-md:pt-8">
           {page.className}
-          <span className="ml-4 font-sans text-lg font-normal opacity-90">
+          <span className="ms-4 font-sans text-lg font-normal opacity-90">
             {page.teacherName} {page.yearLabel && `· ${page.yearLabel}`}
           </span>
         </h1>
@@ -54,7 +54,7 @@ function Board({ page, zone }: { readonly page: DoorPage; readonly zone: string 
           {door && open?.open && <QrCode text={`${location.origin}/come/${door.code}`} />}
           <DoorControls page={page} now={now} zone={zone} />
         </div>
-        <div className="absolute top-5 right-5 flex gap-1">
+        <div className="absolute top-5 end-5 flex gap-1">
           <FillScreen />
           <LeaveBoard />
         </div>

@@ -36,7 +36,7 @@ export function FreeNames({ places, onChoose }: Props) {
             <button
               type="button"
               onClick={() => onChoose(place)}
-              className="min-h-13 w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 text-left text-lg font-semibold hover:border-blue hover:bg-pale"
+              className="min-h-13 w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 text-start text-lg font-semibold hover:border-blue hover:bg-pale"
             >
               {place.shortName}
             </button>

@@ -44,7 +44,7 @@ function Line({ mail, onOpen }: LineProps) {
         type="button"
         aria-label={say('outbox_open', { to: mail.to })}
         onClick={onOpen}
-        className="flex flex-wrap gap-x-4 rounded text-left hover:underline hover:underline-offset-2"
+        className="flex flex-wrap gap-x-4 rounded text-start hover:underline hover:underline-offset-2"
       >
         <span className="font-semibold">{mail.to}</span>
         <span>{mail.subject}</span>
@@ -62,7 +62,7 @@ function Letter({ mailId, onClose }: { readonly mailId: MailId; readonly onClose
           <p>
             {say('outbox_to')}: <strong>{data.to}</strong>
           </p>
-          <pre className="overflow-x-auto border-l-2 border-margin-line bg-linen/40 p-4 font-sans text-[15px] whitespace-pre-wrap">
+          <pre className="overflow-x-auto border-s-2 border-margin-line bg-linen/40 p-4 font-sans text-[15px] whitespace-pre-wrap">
             {data.text}
           </pre>
           <a href={addressOf(routes.seeMailFile, { mailId })} download className={buttonClasses('secondary')}>

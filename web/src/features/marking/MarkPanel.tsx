@@ -34,7 +34,7 @@ type Props = {
 export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
   const { data: page } = useQuery(reads.submission(params))
   return (
-    <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-l">
+    <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-s">
       {page && <Pen key={`${page.status.phase} ${page.status.handIns}`} params={params} page={page} />}
       <p className="text-[15px] text-soft">
         {nextToMark ? (

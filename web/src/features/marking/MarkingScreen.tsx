@@ -144,10 +144,10 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
   ].filter(Boolean)
   return (
     <header className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] border-b border-rule pt-5 pb-3">
-      <div className="px-3 pt-1.5 text-right text-sm text-soft">
+      <div className="px-3 pt-1.5 text-end text-sm text-soft">
         {work.dueAt !== null && say('marking_due', { at: when(work.dueAt, time) })}
       </div>
-      <div className="flex flex-wrap items-end justify-between gap-4 pr-6 pl-4">
+      <div className="flex flex-wrap items-end justify-between gap-4 pe-6 ps-4">
         <div>
           <h1 className="text-[27px] max-md:text-[22px]">{work.title}</h1>
           <p className="text-[15px] text-soft">
@@ -163,14 +163,14 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
           </p>
         </div>
         {work.points !== null && marks.length > 0 && (
-          <figure className="ml-auto h-[4.5rem] w-72 max-wide:hidden">
+          <figure className="ms-auto h-[4.5rem] w-72 max-wide:hidden">
             <figcaption className="sr-only">{say('marking_distribution')}</figcaption>
             <Suspense fallback={null}>
               <MarksChart marks={marks} points={work.points} />
             </Suspense>
           </figure>
         )}
-        <dl className="flex gap-6 text-right">
+        <dl className="flex gap-6 text-end">
           <Figure value={`${isIn} / ${asked}`} name={say('marking_in')} />
           <Figure value={String(rows.filter(FILTERS.toMark).length)} name={say('marking_toMark')} strong />
           {median !== undefined && (

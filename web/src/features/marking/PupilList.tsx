@@ -32,7 +32,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
   const time = useNow()
   const { classId } = useIds()
   return (
-    <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-r lg:border-rule">
+    <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-e lg:border-rule">
       <fieldset aria-label={say('marking_filters')} className="flex flex-col items-end gap-0.5 px-1.5 pt-3">
         {NAMES.map(({ filter: name, key }) => {
           const count = rows.filter(FILTERS[name]).length
@@ -43,7 +43,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
               type="button"
               aria-pressed={filter === name}
               onClick={() => onFilter(name)}
-              className="min-h-6 rounded px-1 py-0.5 text-right text-sm leading-tight text-soft tabular-nums hover:bg-pale aria-pressed:font-bold aria-pressed:text-ink"
+              className="min-h-6 rounded px-1 py-0.5 text-end text-sm leading-tight text-soft tabular-nums hover:bg-pale aria-pressed:font-bold aria-pressed:text-ink"
             >
               {say(key, { count })}
             </button>

@@ -17,7 +17,7 @@ export function AlsoIn({ chosen, onChange }: AlsoProps) {
     <fieldset>
       <legend className="mb-1 text-[15px] font-semibold">{say('post_also')}</legend>
       {others.map(tie => (
-        <label key={tie.classId} className="mr-5 inline-flex items-center gap-1.5">
+        <label key={tie.classId} className="me-5 inline-flex items-center gap-1.5">
           <input
             type="checkbox"
             checked={chosen.includes(tie.classId)}

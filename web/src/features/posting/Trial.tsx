@@ -12,7 +12,7 @@ type Props = { readonly trial: WorkTrial; readonly onDay: (date: string) => void
 export function Trial({ trial, onDay }: Props) {
   const time = useNow()
   return (
-    <div aria-live="polite" className="border-l-4 border-ochre bg-ochre-pale px-4 py-2.5">
+    <div aria-live="polite" className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
       <h2 className="text-base font-semibold">{say('trial_title')}</h2>
       <ul className="text-[15px]">
         {trial.times.map(one => (

@@ -84,7 +84,7 @@ type ReachProps = { readonly begunBy: WorkPage['begun']; readonly notBegun: numb
 
 /** Whom another template reaches, and who keeps the page they have begun. */
 const Reach = ({ begunBy, notBegun }: ReachProps) => (
-  <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+  <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
     {say('post_reaches', { count: notBegun })}{' '}
     {say('post_keep_theirs', { names: listWords(begunBy.map(one => one.name)) })}
   </p>

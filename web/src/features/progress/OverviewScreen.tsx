@@ -39,20 +39,20 @@ function Overview() {
         <Row>
           <table className="w-full max-w-3xl text-[15px]">
             <thead>
-              <tr className="border-b-2 border-ink text-left">
-                <th scope="col" className="py-1.5 pr-4 font-semibold">
+              <tr className="border-b-2 border-ink text-start">
+                <th scope="col" className="py-1.5 pe-4 font-semibold">
                   {say('overview_pupil')}
                 </th>
-                <th scope="col" className="py-1.5 pr-4 font-semibold" colSpan={2}>
+                <th scope="col" className="py-1.5 pe-4 font-semibold" colSpan={2}>
                   {say('overview_average')}
                 </th>
-                <th scope="col" className="py-1.5 pr-4 text-right font-semibold">
+                <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
                   {say('overview_in')}
                 </th>
-                <th scope="col" className="py-1.5 pr-4 text-right font-semibold">
+                <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
                   {say('overview_late')}
                 </th>
-                <th scope="col" className="py-1.5 text-right font-semibold">
+                <th scope="col" className="py-1.5 text-end font-semibold">
                   {say('overview_missing')}
                 </th>
               </tr>
@@ -60,20 +60,20 @@ function Overview() {
             <tbody>
               {lines.map(line => (
                 <tr key={line.placeId} className="h-8 border-b border-rule tabular-nums">
-                  <th scope="row" className="pr-4 text-left font-semibold">
+                  <th scope="row" className="pe-4 text-start font-semibold">
                     <Link to={`/c/${classId}/progress/${line.placeId}`} className="hover:underline">
                       {line.name}
                     </Link>
                   </th>
-                  <td className="w-20 pr-2 text-right">{percentOf(line.permille) ?? '–'}</td>
-                  <td className="pr-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
-                  <td className="pr-4 text-right">
+                  <td className="w-20 pe-2 text-end">{percentOf(line.permille) ?? '–'}</td>
+                  <td className="pe-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
+                  <td className="pe-4 text-end">
                     {line.isIn} / {line.asked}
                   </td>
-                  <td className={`pr-4 text-right ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
+                  <td className={`pe-4 text-end ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
                     {line.overdue}
                   </td>
-                  <td className={`text-right ${line.missing ? 'font-bold text-rust' : 'text-soft'}`}>
+                  <td className={`text-end ${line.missing ? 'font-bold text-rust' : 'text-soft'}`}>
                     {line.missing}
                   </td>
                 </tr>

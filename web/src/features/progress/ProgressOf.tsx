@@ -40,7 +40,7 @@ export function ProgressOf({ page, toWork }: Props) {
   return (
     <>
       <Row className="pb-2">
-        <div className="max-w-3xl border-l-4 border-ochre bg-ochre-pale px-4 py-2.5">
+        <div className="max-w-3xl border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
           {average ? (
             <>
               <p className="font-head text-xl font-semibold">

@@ -39,7 +39,7 @@ export function PlaceAccount({ place }: { readonly place: RegisterPlace }) {
       </p>
       {words && <Problem words={words} />}
       {given && (
-        <div role="status" className="border-l-4 border-ochre bg-ochre-pale px-4 py-2">
+        <div role="status" className="border-s-4 border-ochre bg-ochre-pale px-4 py-2">
           <p>{say('place_secret_done', { userName: given.userName })}</p>
           <p data-secret className="font-head text-2xl font-semibold tracking-wide text-blue">
             {given.secret}

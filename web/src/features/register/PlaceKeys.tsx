@@ -40,7 +40,7 @@ function Key({ one, place }: { readonly one: PupilKey; readonly place: RegisterP
     <div>
       <p>
         {kind}
-        <span className="ml-2 text-sm text-soft">
+        <span className="ms-2 text-sm text-soft">
           {one.usedAt === null
             ? say('place_key_unused')
             : say('place_key_used', { at: when(one.usedAt, time) })}

@@ -61,7 +61,7 @@ type GroupProps = {
   readonly onOpen: (id: PlaceId) => void
 }
 
-const CELL = 'py-0 pr-3'
+const CELL = 'py-0 pe-3'
 
 function Group({ name, families, places, onOpen }: GroupProps) {
   if (!places.length) return null
@@ -76,9 +76,9 @@ function Group({ name, families, places, onOpen }: GroupProps) {
       <div className="overflow-x-auto">
         <table className="w-full min-w-[44rem] text-[15px]">
           <thead>
-            <tr className="border-b border-ink text-left text-sm text-soft">
+            <tr className="border-b border-ink text-start text-sm text-soft">
               {heads.map(words => (
-                <th key={words} scope="col" className="py-1 pr-3 font-medium">
+                <th key={words} scope="col" className="py-1 pe-3 font-medium">
                   {words}
                 </th>
               ))}
@@ -101,7 +101,7 @@ function PlaceLine({ place, families, onOpen }: LineProps) {
   const time = useNow()
   return (
     <tr className="h-8 border-b border-rule">
-      <th scope="row" className={`${CELL} text-left`}>
+      <th scope="row" className={`${CELL} text-start`}>
         <button
           type="button"
           aria-label={say('register_more', { name: place.name })}

@@ -52,7 +52,7 @@ function PreviewLine({ row, known, onEdit }: LineProps) {
           onChange={event => edit({ keep: event.target.checked })}
         />
       </td>
-      <td className="w-[40%] pr-2">
+      <td className="w-[40%] pe-2">
         <input
           value={row.name}
           aria-label={say('register_row_name', { line: row.line })}
@@ -60,7 +60,7 @@ function PreviewLine({ row, known, onEdit }: LineProps) {
           className={INPUT}
         />
       </td>
-      <td className="w-32 pr-2">
+      <td className="w-32 pe-2">
         <input
           value={row.group}
           list={known}
@@ -69,7 +69,7 @@ function PreviewLine({ row, known, onEdit }: LineProps) {
           className={INPUT}
         />
       </td>
-      <td className="pr-2 text-sm text-soft">{about}</td>
+      <td className="pe-2 text-sm text-soft">{about}</td>
       <td className={`text-sm ${row.status === 'new' ? 'text-soft' : 'font-semibold text-rust'}`}>
         {say(`register_status_${row.status}` as WordKey)}
       </td>

@@ -57,7 +57,7 @@ export function SourceOfNames({ source, onChange }: Props) {
           multiple
           accept=".csv,.zip,text/csv,application/zip"
           onChange={event => void choose(event)}
-          className="mt-1 block w-full text-[15px] font-normal file:mr-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
+          className="mt-1 block w-full text-[15px] font-normal file:me-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
         />
         <span className="text-sm font-normal text-soft">{say('register_file_hint')}</span>
       </label>

@@ -12,7 +12,7 @@ export function OneTimePassword({ name, given, onClose }: Props) {
   return (
     <div role="status" className="flex flex-col gap-3">
       <p>{say('teachers_given', { name })}</p>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5 border-l-4 border-ochre bg-ochre-pale px-4 py-3 text-lg">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5 border-s-4 border-ochre bg-ochre-pale px-4 py-3 text-lg">
         <dt className="text-[15px] text-soft">{say('teachers_user_name')}</dt>
         <dd className="font-semibold select-all">{given.userName}</dd>
         <dt className="text-[15px] text-soft">{say('teachers_password')}</dt>

@@ -39,7 +39,7 @@ function Line({ line }: { readonly line: SchoolAuditLogPage['lines'][number] }) 
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
       <p className="text-[15px]">
         {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
-        {line.className && <span className="ml-2 text-sm text-soft">{line.className}</span>}
+        {line.className && <span className="ms-2 text-sm text-soft">{line.className}</span>}
       </p>
     </Row>
   )

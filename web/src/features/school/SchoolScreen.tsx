@@ -116,7 +116,7 @@ function Next({ page }: { readonly page: SchoolPage }) {
     <Section title={say('school_next')}>
       {steps.map(({ to, words }) => (
         <Row key={words} className="py-1">
-          <Link to={to} className={`${buttonClasses('quiet')} text-left !justify-start !px-0`}>
+          <Link to={to} className={`${buttonClasses('quiet')} text-start !justify-start !px-0`}>
             {words}
           </Link>
         </Row>

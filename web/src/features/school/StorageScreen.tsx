@@ -71,7 +71,7 @@ function Backups({ backups }: { readonly backups: StoragePage['backups'] }) {
               margin={when(one.at, { now: Date.now(), zone })}
               className="border-b border-rule py-1"
             >
-              <span className="mr-4">{one.name}</span>
+              <span className="me-4">{one.name}</span>
               <span className="text-soft">
                 {say('backups_line', { count: one.files, size: mebibytes(one.bytes) })}
               </span>

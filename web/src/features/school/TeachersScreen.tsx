@@ -58,7 +58,7 @@ function Line({ teacher, onEdit }: { readonly teacher: TeacherLine; readonly onE
           <p className={endedAt === null ? 'font-semibold' : 'text-soft'}>
             {shownName}
             {ownsSchool && (
-              <span className="ml-2 text-sm font-normal text-soft">{say('teachers_owner')}</span>
+              <span className="ms-2 text-sm font-normal text-soft">{say('teachers_owner')}</span>
             )}
           </p>
           <p className="text-[15px] text-soft">

@@ -37,7 +37,7 @@ export function RoomForFiles() {
             <tbody>
               {listed.map(pupil => (
                 <tr key={pupil.placeId} className="border-b border-rule">
-                  <th scope="row" className="py-1 text-left font-normal">
+                  <th scope="row" className="py-1 text-start font-normal">
                     <Link
                       to={`/c/${classId}/own-work/${pupil.placeId}`}
                       className="text-blue underline underline-offset-2"
@@ -45,10 +45,10 @@ export function RoomForFiles() {
                       {pupil.name}
                     </Link>
                   </th>
-                  <td className="py-1 text-right tabular-nums">
+                  <td className="py-1 text-end tabular-nums">
                     {say('settings_room_files', { count: pupil.files })}
                   </td>
-                  <td className="w-24 py-1 text-right tabular-nums">{mebibytes(pupil.used)} MB</td>
+                  <td className="w-24 py-1 text-end tabular-nums">{mebibytes(pupil.used)} MB</td>
                 </tr>
               ))}
             </tbody>

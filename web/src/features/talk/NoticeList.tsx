@@ -41,7 +41,7 @@ export function NoticeList({ classId, notices, readAt, mayReply, className }: Pr
             <Written html={notice.html} className="text-[17px]" />
             <ul className="mt-2 flex flex-col gap-1.5 empty:hidden">
               {notice.replies.map(reply => (
-                <li key={reply.id} className="border-l-2 border-rule pl-3 text-[15px]">
+                <li key={reply.id} className="border-s-2 border-rule ps-3 text-[15px]">
                   <span className="font-semibold">{reply.by}</span>{' '}
                   <span className="text-sm text-soft tabular-nums">{when(reply.at, time)}</span>{' '}
                   {!reply.mine && isNew(reply.at) && <NewMark>{say('new')}</NewMark>}

@@ -10,7 +10,7 @@ export function Moved({ moved }: { readonly moved: readonly MovedTime[] }) {
   const words = (at: number | null) => (at === null ? say('moved_nothing') : when(at, time))
   const classes = [...new Set(moved.map(one => one.className))]
   return (
-    <section aria-live="polite" className="border-l-4 border-ochre bg-ochre-pale px-4 py-2.5">
+    <section aria-live="polite" className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
       <h2 className="text-base font-semibold">
         {moved.length ? say('moved_count', { count: moved.length }) : say('moved_title')}
       </h2>

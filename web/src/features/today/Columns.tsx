@@ -11,7 +11,7 @@ type Props = {
 export const Columns = ({ children, beside }: Props) => (
   <div className="wide:grid wide:grid-cols-[minmax(0,1fr)_22.5rem] wide:gap-x-6">
     <div className="min-w-0">{children}</div>
-    <div data-beside="" className="min-w-0 wide:pr-6">
+    <div data-beside="" className="min-w-0 wide:pe-6">
       {beside}
     </div>
   </div>

@@ -80,7 +80,7 @@ function AtTheDoors({ classes }: { readonly classes: readonly TodayClass[] }) {
             >
               {say('today_waiting', { count: one.waiting })}
             </Link>
-            <span className="ml-3 text-sm text-soft">{one.className}</span>
+            <span className="ms-3 text-sm text-soft">{one.className}</span>
           </Row>
         ))}
       </ul>
@@ -111,7 +111,7 @@ function Asks({ asks }: { readonly asks: readonly Ask[] }) {
               <span className="font-semibold group-hover:underline group-hover:underline-offset-2">
                 {ask.name}
               </span>
-              <span className="ml-3 text-sm text-soft">
+              <span className="ms-3 text-sm text-soft">
                 {ask.title} · {ask.inClass.className}
               </span>
               <span className="block max-w-prose">“{ask.text}”</span>

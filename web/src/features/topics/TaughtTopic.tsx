@@ -120,7 +120,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
               <Icon
                 size={14}
                 aria-label={say(`kind_${work.kind}`)}
-                className="mr-1.5 inline -translate-y-px"
+                className="me-1.5 inline -translate-y-px"
               />
               {work.title || say('work_untitled')}
             </span>

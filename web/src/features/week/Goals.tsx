@@ -24,11 +24,11 @@ export function Goals({ page, writes, aside }: Props) {
   if (writing) return <WriteGoals page={page} day={day} onDone={() => setWriting(false)} />
   return (
     <Row margin={say(writes ? 'week_goals_teacher' : 'week_goals', { day })} className="pb-3">
-      <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-l-4 border-ochre bg-ochre-pale px-4 py-2">
+      <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-s-4 border-ochre bg-ochre-pale px-4 py-2">
         <ul className="flex min-w-0 flex-1 basis-80 flex-wrap gap-x-6 gap-y-0.5 text-[15px]">
           {page.goals.map((goal, index) => (
             <li key={goal}>
-              <span aria-hidden="true" className="mr-1 font-semibold">
+              <span aria-hidden="true" className="me-1 font-semibold">
                 {RINGED[index] ?? '•'}
               </span>
               {goal}

@@ -28,7 +28,7 @@ export function LessonNote({ lesson, groupNames, week, writes }: Props) {
   const blank = !lesson.live && !lesson.own
   if (blank && !writes && !lesson.room) return null
   return (
-    <div className="mb-1.5 border-l-2 border-blue/40 pl-2 text-[13px] leading-snug">
+    <div className="mb-1.5 border-s-2 border-blue/40 ps-2 text-[13px] leading-snug">
       {lesson.live && (
         <p>
           <span className="font-semibold">{say('week_live')}</span> {lesson.live}
@@ -45,7 +45,7 @@ export function LessonNote({ lesson, groupNames, week, writes }: Props) {
           <button
             type="button"
             onClick={() => setWriting(true)}
-            className="min-h-6 text-left text-blue underline underline-offset-2"
+            className="min-h-6 text-start text-blue underline underline-offset-2"
           >
             {say(blank ? 'week_lesson_write' : 'week_edit')}
           </button>

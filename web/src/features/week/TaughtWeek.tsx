@@ -30,7 +30,7 @@ export default function TaughtWeek({ page, toWeek }: Props) {
       <Row className="pb-2 print:hidden">
         <div className="flex flex-wrap items-center gap-2">
           {page.groups.length > 1 && (
-            <fieldset aria-label={say('week_groups')} className="mr-auto flex gap-1">
+            <fieldset aria-label={say('week_groups')} className="me-auto flex gap-1">
               {[null, ...page.groups].map(group => (
                 <button
                   key={group?.id ?? 'all'}
@@ -55,7 +55,7 @@ export default function TaughtWeek({ page, toWeek }: Props) {
         </div>
       </Row>
       <div className="overflow-x-auto">
-        <div className="min-w-[46rem] pr-4">
+        <div className="min-w-[46rem] pe-4">
           <WeekTable
             page={page}
             groupId={groupId}

@@ -43,7 +43,7 @@ export function OwnWeek({ page, toWeek, toWork, aside, heading }: Props) {
       />
       <Goals page={page} writes={false} aside={<Minutes page={page} />} />
       {wide ? (
-        <div className="pr-4">
+        <div className="pe-4">
           <WeekTable page={page} groupId={null} writes={false} to={to} />
         </div>
       ) : (
@@ -105,12 +105,12 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
               <Turn
                 to={toWeek(addDays(week, -7))}
                 label={say('week_before')}
-                icon={<ChevronLeft size={20} aria-hidden="true" />}
+                icon={<ChevronLeft size={20} aria-hidden="true" className="rtl:-scale-x-100" />}
               />
               <Turn
                 to={toWeek(addDays(week, 7))}
                 label={say('week_after')}
-                icon={<ChevronRight size={20} aria-hidden="true" />}
+                icon={<ChevronRight size={20} aria-hidden="true" className="rtl:-scale-x-100" />}
               />
               {mondayOf(localDateAt(now, zone)) !== week && (
                 <Link

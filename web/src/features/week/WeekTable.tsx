@@ -108,7 +108,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
               <th
                 key={day.date}
                 scope="col"
-                className={`px-2 pt-1.5 pb-1.5 text-left align-bottom font-normal ${day.date === today ? 'border-b-[3px] border-b-ochre' : 'border-b border-b-rule'}`}
+                className={`px-2 pt-1.5 pb-1.5 text-start align-bottom font-normal ${day.date === today ? 'border-b-[3px] border-b-ochre' : 'border-b border-b-rule'}`}
               >
                 <span className="flex min-h-12 flex-col items-start gap-0.5">
                   <span className="whitespace-nowrap">
@@ -149,7 +149,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
         <tbody>
           {LANES.map(lane => (
             <tr key={lane} className="border-b border-rule">
-              <th scope="row" className="px-3 py-2.5 text-right align-top font-normal">
+              <th scope="row" className="px-3 py-2.5 text-end align-top font-normal">
                 <span className="block font-head text-[15px] leading-tight font-semibold">
                   {say(`week_lane_${lane}`)}
                 </span>
@@ -208,7 +208,7 @@ function Cell({ id, taught, lit, writes, children }: CellProps) {
   return (
     <td
       ref={setNodeRef}
-      className={`h-16 border-l border-dashed border-l-rule p-1.5 align-top first-of-type:border-l-0 ${lit ? 'bg-ochre-pale' : taught ? 'bg-pale/35' : ''}`}
+      className={`h-16 border-s border-dashed border-s-rule p-1.5 align-top first-of-type:border-s-0 ${lit ? 'bg-ochre-pale' : taught ? 'bg-pale/35' : ''}`}
     >
       {children}
     </td>
@@ -226,7 +226,7 @@ function Draggable({ card, onMove, children }: DragProps) {
         type="button"
         aria-label={say('week_move_grip', { title: card.title })}
         onClick={onMove}
-        className="absolute right-0.5 bottom-0.5 rounded p-1 text-soft hover:bg-pale hover:text-ink print:hidden"
+        className="absolute end-0.5 bottom-0.5 rounded p-1 text-soft hover:bg-pale hover:text-ink print:hidden"
       >
         <GripVertical size={16} aria-hidden="true" />
       </button>

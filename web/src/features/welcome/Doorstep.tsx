@@ -36,10 +36,10 @@ export function Doorstep({ title, lead, children, wide = false }: Props) {
           </div>
         </div>
       </header>
-      <main className="relative flex flex-col justify-center bg-sheet py-10 pr-6 pl-[calc(var(--margin-x)+1.25rem)] max-md:justify-start max-md:pr-4 max-md:pl-8">
+      <main className="relative flex flex-col justify-center bg-sheet py-10 pe-6 ps-[calc(var(--margin-x)+1.25rem)] max-md:justify-start max-md:pe-4 max-md:ps-8">
         <div
           aria-hidden="true"
-          className="absolute inset-y-0 left-[var(--margin-x)] w-px bg-margin-line max-md:left-4"
+          className="absolute inset-y-0 start-[var(--margin-x)] w-px bg-margin-line max-md:start-4"
         />
         <div className={`w-full ${wide ? 'max-w-5xl' : 'max-w-lg'}`}>
           <h1 className="mb-3 text-3xl">{title}</h1>

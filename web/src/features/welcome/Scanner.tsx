@@ -74,7 +74,7 @@ export default function Scanner({ onFound, onClose }: Props) {
             accept="image/*"
             capture="environment"
             onChange={event => void choose(event)}
-            className="mt-1 block w-full text-base font-normal file:mr-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
+            className="mt-1 block w-full text-base font-normal file:me-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
           />
         </label>
         {missed && (

@@ -59,7 +59,7 @@ function Forgot({ userName, onBack }: { readonly userName: string; readonly onBa
     <div className="flex flex-col gap-4">
       <p>{say('forgot_lead')}</p>
       {sent ? (
-        <p role="status" className="border-l-4 border-ochre bg-ochre-pale px-4 py-2.5">
+        <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
           {say('forgot_done')}
         </p>
       ) : (

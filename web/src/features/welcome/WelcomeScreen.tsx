@@ -35,7 +35,7 @@ export function Screen() {
         <>
           <SchoolProblem />
           {welcome.data?.ownerless && (
-            <p className="mb-4 border-l-4 border-ochre bg-ochre-pale px-3 py-2">
+            <p className="mb-4 border-s-4 border-ochre bg-ochre-pale px-3 py-2">
               {say('welcome_ownerless')}{' '}
               <Link to="/begin" className="font-semibold text-blue underline underline-offset-2">
                 {say('welcome_begin')}

@@ -21,7 +21,7 @@ export function Conflict({ autosave }: { readonly autosave: DraftAutosave }) {
     },
   ] as const
   return (
-    <section role="alert" className="mb-4 border-l-4 border-ochre bg-ochre-pale p-4">
+    <section role="alert" className="mb-4 border-s-4 border-ochre bg-ochre-pale p-4">
       <h3 className="text-lg">{say('conflict_title')}</h3>
       <p className="mb-3">{say('conflict_lead')}</p>
       <div className="grid gap-3 md:grid-cols-2">

@@ -75,7 +75,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
               type="button"
               onClick={() => removing.go(file)}
               aria-label={say('work_remove_file', { name: file.name })}
-              className="absolute top-1 right-1 rounded-full border border-rule bg-sheet p-1 hover:bg-pale"
+              className="absolute top-1 end-1 rounded-full border border-rule bg-sheet p-1 hover:bg-pale"
             >
               <X size={14} aria-hidden="true" />
             </button>
@@ -193,7 +193,7 @@ function Tile({ file, params, own = false }: TileProps) {
   return (
     <>
       {kind === 'audio' ? (
-        <div className="w-72 max-w-full rounded-[var(--radius-card)] border border-rule p-2 pr-7">
+        <div className="w-72 max-w-full rounded-[var(--radius-card)] border border-rule p-2 pe-7">
           <Sound address={address} label={file.name} />
           <span className="mt-1 block truncate text-sm">{file.name}</span>
         </div>
@@ -201,7 +201,7 @@ function Tile({ file, params, own = false }: TileProps) {
         <button
           type="button"
           onClick={() => setOpen(true)}
-          className="block w-36 rounded-[var(--radius-card)] border border-rule p-1.5 text-left hover:border-blue"
+          className="block w-36 rounded-[var(--radius-card)] border border-rule p-1.5 text-start hover:border-blue"
         >
           {kind === 'picture' ? (
             <img src={address} alt="" className="h-28 w-full rounded object-cover" loading="lazy" />

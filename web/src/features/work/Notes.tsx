@@ -38,7 +38,7 @@ export function Notes({ notes, seenAt, field, write, remove, mayRemove, shut = f
         {notes.map(note => (
           <li
             key={note.id}
-            className={`rounded-[var(--radius-card)] border-l-4 px-3 py-2 text-[15px] ${note.mine ? 'bg-pale' : 'bg-ochre-pale'} ${isFresh(note, seenAt) ? 'border-ochre' : 'border-transparent'}`}
+            className={`rounded-[var(--radius-card)] border-s-4 px-3 py-2 text-[15px] ${note.mine ? 'bg-pale' : 'bg-ochre-pale'} ${isFresh(note, seenAt) ? 'border-ochre' : 'border-transparent'}`}
           >
             <Said note={note} remove={!shut && mayRemove(note) ? () => remove(note.id) : undefined} />
           </li>

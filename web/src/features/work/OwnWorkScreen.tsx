@@ -56,7 +56,7 @@ function Submission({ submission, placeId }: SubmissionProps) {
     <Section title={submission.title}>
       <Row margin={submission.mark !== null && markWords(submission.mark, submission.points)}>
         {submission.feedback && (
-          <div className="mb-3 border-l-2 border-margin pl-3">
+          <div className="mb-3 border-s-2 border-margin ps-3">
             <Written html={submission.feedback} />
           </div>
         )}

@@ -39,9 +39,9 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
   return (
     <Window open onClose={onClose} title={say('work_review_title')} size="wide">
       {missing.length > 0 && (
-        <div className="mb-4 border-l-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+        <div className="mb-4 border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
           <p className="font-semibold">{say('missing_head')}</p>
-          <ul className="list-disc pl-5">
+          <ul className="list-disc ps-5">
             {missing.map(one => (
               <li key={missingWords(one)}>{missingWords(one)}</li>
             ))}

@@ -42,12 +42,12 @@ export function SubmissionCell({
         {work.title}
       </span>
       {isNew && (
-        <span className="ml-2">
+        <span className="ms-2">
           <NewMark>{say('new')}</NewMark>
         </span>
       )}
       {newNotes > 0 && (
-        <span className="ml-2">
+        <span className="ms-2">
           <NewMark>{say('new_notes', { count: newNotes })}</NewMark>
         </span>
       )}

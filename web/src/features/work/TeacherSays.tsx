@@ -10,7 +10,7 @@ export function TeacherSays({ page }: Props) {
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'
   if (!shown || (!feedback && status.mark === null)) return null
   return (
-    <section className="max-w-2xl border-l-4 border-margin bg-ochre-pale px-4 py-3">
+    <section className="max-w-2xl border-s-4 border-margin bg-ochre-pale px-4 py-3">
       <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
       {status.phase === 'handedBack' && status.mark !== null && (
         <p className="font-head text-2xl font-semibold text-teal">{markWords(status.mark, work.points)}</p>

@@ -134,7 +134,7 @@ function Own({ params, page }: OwnProps) {
                         onPicture={addPicture}
                         roomy
                       />
-                      <p className="mt-1 text-right text-sm text-soft tabular-nums">
+                      <p className="mt-1 text-end text-sm text-soft tabular-nums">
                         {say('page_words', { count: countWords(html) })}
                       </p>
                     </>
@@ -160,7 +160,7 @@ function Own({ params, page }: OwnProps) {
                   />
                 )}
               </div>
-              <div className="contents lg:sticky lg:top-4 lg:order-2 lg:flex lg:max-h-[calc(100dvh-7rem)] lg:flex-col lg:gap-6 lg:self-start lg:overflow-y-auto lg:border-l lg:border-rule lg:pl-6">
+              <div className="contents lg:sticky lg:top-4 lg:order-2 lg:flex lg:max-h-[calc(100dvh-7rem)] lg:flex-col lg:gap-6 lg:self-start lg:overflow-y-auto lg:border-s lg:border-rule lg:ps-6">
                 <Directions page={page} />
                 <div className="order-3 flex flex-col gap-6">
                   <SideNote params={params} page={page} who={say('work_note_who')} />

@@ -52,7 +52,7 @@ const ICONS: Readonly<Record<Held, LucideIcon>> = {
 const HELD: readonly (readonly Held[])[] = [[...TOOLS, 'eraser'], ['text', 'note'], [...SHAPES], ['move']]
 
 /** Groups of tools that belong together. */
-const GROUP = 'flex shrink-0 border-r border-rule pr-1.5'
+const GROUP = 'flex shrink-0 border-e border-rule pe-1.5'
 
 /** What to hold, in which ink, how wide; back and forward; nearer and farther. */
 export function Toolbar({ pen, onPen, autosave, zoom, onZoom }: Props) {

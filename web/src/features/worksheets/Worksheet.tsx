@@ -95,7 +95,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
                 onNote={({ spot, before }) => setNoting({ page: sheet.id, spot, before })}
               />
               {sheet.own && !locked && (
-                <span className="absolute top-1 right-1 rounded bg-sheet/90">
+                <span className="absolute top-1 end-1 rounded bg-sheet/90">
                   <Off
                     label={say('worksheet_page_off', { number: index + 1 })}
                     onClick={() => remove.go(sheet)}

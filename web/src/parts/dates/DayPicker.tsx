@@ -17,7 +17,7 @@ export function DayPicker({ label, day, onChoose }: Props) {
       <Popover.Trigger
         type="button"
         aria-label={say('day_choose', { label })}
-        className="ml-1 shrink-0 rounded p-1 text-soft hover:bg-pale hover:text-ink"
+        className="ms-1 shrink-0 rounded p-1 text-soft hover:bg-pale hover:text-ink"
       >
         <CalendarDays size={16} aria-hidden="true" />
       </Popover.Trigger>

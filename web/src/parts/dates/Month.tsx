@@ -35,11 +35,11 @@ export default function Month({ label, day, onChoose }: Props) {
       >
         <header className="mb-1 flex items-center justify-between">
           <Button slot="previous" aria-label={say('month_before')} className={STEP}>
-            <ChevronLeft size={18} aria-hidden="true" />
+            <ChevronLeft size={18} aria-hidden="true" className="rtl:-scale-x-100" />
           </Button>
           <Heading className="text-base" />
           <Button slot="next" aria-label={say('month_after')} className={STEP}>
-            <ChevronRight size={18} aria-hidden="true" />
+            <ChevronRight size={18} aria-hidden="true" className="rtl:-scale-x-100" />
           </Button>
         </header>
         <CalendarGrid weekdayStyle="short" className="tabular-nums">

@@ -1,0 +1,80 @@
+// @vitest-environment jsdom
+import type { MarkingPage } from '@oppen/contract'
+import { UNTOUCHED } from '@oppen/core/work'
+import { cleanup, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { NOW, network, show } from '../../testing/screen.js'
+import { Screen } from './MarkingScreen.js'
+
+const AT = '/c/k1/work/w1/marking'
+const isIn = { ...UNTOUCHED, phase: 'withTeacher', handIns: 1, handedInAt: NOW - 3_600_000 }
+const timing = { opensAt: null, dueAt: NOW + 86_400_000, closesAt: null }
+const row = (placeId: string, name: string, status: unknown = UNTOUCHED) => ({
+  placeId,
+  name,
+  timing,
+  extended: false,
+  status,
+  newNotes: 0,
+})
+const page = {
+  className: 'Tides',
+  topicName: null,
+  work: {
+    id: 'w1',
+    kind: 'assignment',
+    title: 'Rainfall log',
+    points: 1000,
+    minutes: 20,
+    opensAt: null,
+    dueAt: timing.dueAt,
+    closesAt: null,
+  },
+  rows: [row('p1', 'Anna'), row('p2', 'Bo', isIn), row('p3', 'Cleo'), row('p4', 'Dov', isIn)],
+} as unknown as MarkingPage
+
+const marking = (at: string) =>
+  show(<Screen />, {
+    at,
+    path: '/c/:classId/work/:workId/marking/:placeId?',
+    read: [[['marking', 'k1', 'w1'], page]],
+  })
+
+beforeEach(() => void network({}))
+afterEach(cleanup)
+
+describe('the keys of marking', () => {
+  it('begin with the first who waits, and go from one to the next and round', async () => {
+    const { user, address } = marking(AT)
+    await waitFor(() => expect(address()).toBe(`${AT}/p2`))
+    await user.keyboard('j')
+    await waitFor(() => expect(address()).toBe(`${AT}/p3`))
+    await user.keyboard('k')
+    await waitFor(() => expect(address()).toBe(`${AT}/p2`))
+    await user.keyboard('n')
+    await waitFor(() => expect(address()).toBe(`${AT}/p4`))
+    await user.keyboard('n')
+    await waitFor(() => expect(address()).toBe(`${AT}/p2`))
+  })
+
+  it('are letters like all others while somebody writes, and nothing with Ctrl or Alt', async () => {
+    const { user, address, container } = marking(`${AT}/p2`)
+    const field = document.createElement('textarea')
+    container.append(field)
+    await user.click(field)
+    await user.keyboard('jkn')
+    expect([field.value, address()]).toEqual(['jkn', `${AT}/p2`])
+    field.remove()
+    await user.keyboard('{Control>}j{/Control}{Alt>}n{/Alt}')
+    expect(address()).toBe(`${AT}/p2`)
+  })
+
+  it('stay among those who are chosen to be shown', async () => {
+    const { user, address } = marking(`${AT}/p1`)
+    await user.click(screen.getByRole('button', { name: /^To mark/ }))
+    await user.keyboard('j')
+    await waitFor(() => expect(address()).toBe(`${AT}/p2`))
+    await user.keyboard('j')
+    await waitFor(() => expect(address()).toBe(`${AT}/p4`))
+  })
+})

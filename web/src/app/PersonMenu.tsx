@@ -20,24 +20,22 @@ export default function PersonMenu({ me }: { readonly me: Me }) {
       >
         <OwnFace account={me.account} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={2}
-          collisionPadding={8}
-          className="z-40 min-w-52 rounded-[var(--radius-card)] border border-edge bg-sheet p-1.5 shadow-lg"
-        >
-          <DropdownMenu.Label className="px-3 py-1.5 text-sm text-soft">{shownName}</DropdownMenu.Label>
-          <DropdownMenu.Item asChild>
-            <Link to="/account" className={ITEM}>
-              {say('account')}
-            </Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={() => void signOut()}>
-            {say('sign_out')}
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
+      <DropdownMenu.Content
+        align="end"
+        sideOffset={2}
+        collisionPadding={8}
+        className="z-40 min-w-52 rounded-[var(--radius-card)] border border-edge bg-sheet p-1.5 shadow-lg"
+      >
+        <DropdownMenu.Label className="px-3 py-1.5 text-sm text-soft">{shownName}</DropdownMenu.Label>
+        <DropdownMenu.Item asChild>
+          <Link to="/account" className={ITEM}>
+            {say('account')}
+          </Link>
+        </DropdownMenu.Item>
+        <DropdownMenu.Item className={ITEM} onSelect={() => void signOut()}>
+          {say('sign_out')}
+        </DropdownMenu.Item>
+      </DropdownMenu.Content>
     </DropdownMenu.Root>
   )
 }

@@ -159,7 +159,9 @@ export function PhoneBar() {
             className="flex min-w-0 flex-col items-center gap-0.5 py-2 text-xs text-soft aria-[current=page]:font-bold aria-[current=page]:text-blue"
           >
             <Icon size={20} aria-hidden="true" />
-            {say(area.key)}
+            <span className="max-w-full text-center leading-tight hyphens-auto [overflow-wrap:anywhere]">
+              {say(area.key)}
+            </span>
           </Link>
         )
       })}

@@ -9,7 +9,12 @@ export function Written({ html, className = '' }: { readonly html: string; reado
     void import('./formulas.js').then(({ drawFormulas }) => text.current && drawFormulas(text.current))
   }, [html])
   return (
-    // biome-ignore lint/security/noDangerouslySetInnerHtml: the server lets nothing through but formatting
-    <div ref={text} className={`written ${className}`} dangerouslySetInnerHTML={{ __html: html }} />
+    <div
+      ref={text}
+      dir="auto"
+      className={`written ${className}`}
+      // biome-ignore lint/security/noDangerouslySetInnerHtml: the server lets nothing through but formatting
+      dangerouslySetInnerHTML={{ __html: html }}
+    />
   )
 }

@@ -146,7 +146,9 @@ function Times({ page }: { readonly page: ClassPage }) {
         {page.times.map(line => (
           <tr key={`${line.starts} ${line.what}`} className={line === here ? 'bg-ochre-pale' : ''}>
             <th scope="row" className="py-0.5 pe-4 ps-1.5 text-start font-normal text-soft tabular-nums">
-              {line.starts}–{line.ends}
+              <bdi dir="ltr">
+                {line.starts}–{line.ends}
+              </bdi>
             </th>
             <td className="py-0.5 pe-3">
               {line.what}

@@ -69,7 +69,11 @@ function Line({ one, readAt, to, names, within = false }: LineProps) {
           {[names?.get(one.child), one.className].filter(Boolean).join(' · ')}
         </span>
       </span>
-      {one.feedback && <span className="block text-[15px] text-soft">“{one.feedback}”</span>}
+      {one.feedback && (
+        <span className="block text-[15px] text-soft">
+          <bdi>“{one.feedback}”</bdi>
+        </span>
+      )}
     </Link>
   )
   if (within) {

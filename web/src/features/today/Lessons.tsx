@@ -55,7 +55,11 @@ function LessonLine({ lesson, names }: Pick<Props, 'names'> & { readonly lesson:
   return (
     <Row
       as="li"
-      margin={`${timeOfDay(lesson.startsAt, zone)}–${timeOfDay(lesson.endsAt, zone)}`}
+      margin={
+        <bdi dir="ltr">
+          {timeOfDay(lesson.startsAt, zone)}–{timeOfDay(lesson.endsAt, zone)}
+        </bdi>
+      }
       className="py-1"
     >
       <span className="flex flex-wrap items-baseline gap-x-4">

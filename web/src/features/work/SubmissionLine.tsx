@@ -56,7 +56,9 @@ export function SubmissionCell({
         {also.length > 0 && <span className="text-sm text-soft">{also.join(' · ')}</span>}
       </span>
       {feedback && state.is !== 'withTeacher' && (
-        <span className="mt-0.5 block text-[15px] text-soft">“{feedback}”</span>
+        <span className="mt-0.5 block text-[15px] text-soft">
+          <bdi>“{feedback}”</bdi>
+        </span>
       )}
     </Link>
   )

@@ -15,6 +15,7 @@ export const Bars = ({ bars }: Props) => (
       >
         <XAxis
           dataKey="label"
+          reversed={document.documentElement.dir === 'rtl'}
           interval={0}
           tickLine={false}
           axisLine={{ stroke: 'var(--color-edge)' }}

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState, useSyncExternalStore } from 'react'
+import { Suspense, startTransition, useCallback, useEffect, useState, useSyncExternalStore } from 'react'
 import { useNavigate } from 'react-router'
 import type { Shortcut } from './KeyList.js'
 import { part } from './part.js'
@@ -70,7 +70,9 @@ function useDigits(): void {
 
 /** Ctrl K, ? and the digits, on every screen. */
 export function Keys() {
-  const [palette, setPalette] = useState(false)
+  const [palette, show] = useState(false)
+  // the key is answered at once, the window comes as soon as it is made
+  const setPalette = useCallback((open: boolean) => startTransition(() => show(open)), [])
   const [list, setList] = useState(false)
   const shortcuts = useSyncExternalStore(subscribe, () => ofScreen)
   useDigits()
@@ -89,7 +91,7 @@ export function Keys() {
       window.removeEventListener('keydown', onKey)
       window.removeEventListener(OPEN_PALETTE, onOpen)
     }
-  }, [])
+  }, [setPalette])
   return (
     <>
       {palette && (

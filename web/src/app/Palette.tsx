@@ -1,10 +1,10 @@
-import type { Found } from '@oppen/contract'
+import type { Found, Me } from '@oppen/contract'
 import { FOUND_KINDS, routes } from '@oppen/contract'
 import { segmentsOf, wordsOf } from '@oppen/core/search'
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
 import { Command } from 'cmdk'
 import { ClipboardList, FileText, type LucideIcon, MessagesSquare, Paperclip, UserRound } from 'lucide-react'
-import { useDeferredValue, useState } from 'react'
+import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Window } from '../parts/Window.js'
 import { say } from '../words/say.js'
@@ -25,8 +25,9 @@ const GROUP =
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState('')
-  const entries = useFitting(typed)
-  const search = useSearch(typed)
+  // the window and what is typed stand there at once, the list a moment later
+  const entries = useDeferredValue(useFitting(typed), NONE)
+  const search = useDeferredValue(useSearch(typed), NOTHING)
   const results = search.found.map(idOf)
   const all = [...entries.map(entry => entry.id), ...results]
   return (
@@ -46,29 +47,7 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
           onValueChange={setTyped}
           className="w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 py-2"
         />
-        <Command.List className="max-h-[60vh] overflow-y-auto">
-          {entries.length > 0 && (
-            <Command.Group heading={say('find_places')} className={GROUP}>
-              {entries.map(entry => (
-                <Command.Item
-                  key={entry.id}
-                  value={entry.id}
-                  onSelect={() => {
-                    onClose()
-                    entry.go()
-                  }}
-                  className={LINE}
-                >
-                  <span>{entry.words}</span>
-                  <span className="text-sm text-soft">{entry.where}</span>
-                </Command.Item>
-              ))}
-            </Command.Group>
-          )}
-          {FOUND_KINDS.map(kind => (
-            <Results key={kind} kind={kind} found={search.found} onClose={onClose} />
-          ))}
-        </Command.List>
+        <Lines entries={entries} found={search.found} onClose={onClose} />
         {search.words && (
           <p role="status" className="px-3 py-2 text-sm text-soft">
             {search.words}
@@ -79,16 +58,58 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
   )
 }
 
+type LinesProps = {
+  readonly entries: readonly Entry[]
+  readonly found: readonly Found[]
+  readonly onClose: () => void
+}
+
+/** What there is to choose from; a key that changes nothing of it leaves it as it stands. */
+const Lines = memo(function Lines({ entries, found, onClose }: LinesProps) {
+  return (
+    <Command.List className="max-h-[60vh] overflow-y-auto">
+      {entries.length > 0 && (
+        <Command.Group heading={say('find_places')} className={GROUP}>
+          {entries.map(entry => (
+            <Command.Item
+              key={entry.id}
+              value={entry.id}
+              onSelect={() => {
+                onClose()
+                entry.go()
+              }}
+              className={LINE}
+            >
+              <span>{entry.words}</span>
+              <span className="text-sm text-soft">{entry.where}</span>
+            </Command.Item>
+          ))}
+        </Command.Group>
+      )}
+      {FOUND_KINDS.map(kind => (
+        <Results key={kind} kind={kind} found={found} onClose={onClose} />
+      ))}
+    </Command.List>
+  )
+})
+
+const NONE: Entry[] = []
+const NOTHING: Search = { found: [], words: null }
+
 const idOf = ({ kind, ref }: Found): string => `found ${kind} ${ref}`
 
 /** The places and actions that fit what was typed, best first. */
 function useFitting(typed: string): Entry[] {
   const entries = useEntries()
-  return entries
-    .map(entry => ({ entry, fit: fitOf(entry, typed) }))
-    .filter(one => one.fit > 0)
-    .sort((a, b) => b.fit - a.fit)
-    .map(one => one.entry)
+  return useMemo(
+    () =>
+      entries
+        .map(entry => ({ entry, fit: fitOf(entry, typed) }))
+        .filter(one => one.fit > 0)
+        .sort((a, b) => b.fit - a.fit)
+        .map(one => one.entry),
+    [entries, typed],
+  )
 }
 
 /** How well a place fits what was typed: every word has to begin one of its words, and the first counts most. */
@@ -112,14 +133,18 @@ const searchFor = (words: string) =>
     placeholderData: keepPreviousData,
   })
 
+type Search = { readonly found: readonly Found[]; readonly words: string | null }
+
 /** What was found for what is typed, and how that is said. */
-function useSearch(typed: string): { readonly found: readonly Found[]; readonly words: string | null } {
+function useSearch(typed: string): Search {
   const looked = useDeferredValue(wordsOf(typed).join(' '))
   const { data, isFetching, isError } = useQuery(searchFor(looked))
-  if (looked.length < LEAST) return { found: [], words: null }
-  if (isError) return { found: [], words: say('find_failed') }
-  const found = data?.found ?? []
-  return { found, words: isFetching ? say('find_looking') : say('find_count', { count: found.length }) }
+  return useMemo(() => {
+    if (looked.length < LEAST) return NOTHING
+    if (isError) return { found: [], words: say('find_failed') }
+    const found = data?.found ?? []
+    return { found, words: isFetching ? say('find_looking') : say('find_count', { count: found.length }) }
+  }, [looked, data, isFetching, isError])
 }
 
 type ResultsProps = {
@@ -197,12 +222,30 @@ function useEntries(): Entry[] {
   const me = useMe()
   const navigate = useNavigate()
   const signOut = useSignOut()
+  const latest = useRef({ navigate, signOut })
+  useEffect(() => {
+    latest.current = { navigate, signOut }
+  })
+  return useMemo(
+    () =>
+      entriesOf(me, {
+        go: address => void latest.current.navigate(address),
+        leave: () => void latest.current.signOut(),
+      }),
+    [me],
+  )
+}
+
+type Ways = { readonly go: (address: string) => void; readonly leave: () => void }
+
+/** Everything that somebody can go to or do. */
+function entriesOf(me: Me, { go, leave: signOut }: Ways): Entry[] {
   const withWork = me.ties.filter(tie => tie.role !== 'family' && tie.role !== 'leaver')
   const to = (id: string, words: string, where: string | undefined, address: string): Entry => ({
     id,
     words,
     ...(where && { where }),
-    go: () => void navigate(address),
+    go: () => go(address),
   })
   const areas = withWork.flatMap(tie =>
     areasOf(tie).map(area => to(area.to, say(area.key), tie.className, area.to)),
@@ -216,7 +259,7 @@ function useEntries(): Entry[] {
       to(`door ${tie.classId}`, say('today_open_door'), tie.className, `/c/${tie.classId}/door`),
       to(`post ${tie.classId}`, say('post_work'), tie.className, `/c/${tie.classId}/post`),
     ])
-  const leave: Entry = { id: 'sign out', words: say('sign_out'), go: () => void signOut() }
+  const leave: Entry = { id: 'sign out', words: say('sign_out'), go: signOut }
   const own = [
     to('today', say('today'), undefined, '/today'),
     to('calendar', say('calendar'), undefined, '/calendar'),

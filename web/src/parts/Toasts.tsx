@@ -24,7 +24,7 @@ export default function Toasts() {
           )}
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-4 start-1/2 z-50 flex w-max max-w-[92vw] -translate-x-1/2 flex-col gap-2 max-md:bottom-20" />
+      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-max max-w-[92vw] -translate-x-1/2 flex-col gap-2 max-md:bottom-20" />
     </Toast.Provider>
   )
 }

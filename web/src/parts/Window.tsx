@@ -46,7 +46,7 @@ export function Window({ open, onClose, title, children, size = 'usual' }: Props
         <Dialog.Content
           aria-describedby={undefined}
           ref={content}
-          className={`fixed top-1/2 start-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${SIZES[size]}`}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col rounded-[var(--radius-card)] bg-sheet text-ink shadow-xl ${SIZES[size]}`}
         >
           <header className="flex items-center justify-between gap-4 border-b border-rule px-5 py-3">
             <Dialog.Title className="text-lg">{title}</Dialog.Title>

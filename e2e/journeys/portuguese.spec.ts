@@ -9,6 +9,8 @@ test.beforeAll(async () => {
 test.afterAll(() => school.close())
 
 const WORK = 'Why the hill is wetter than the harbour'
+/** It has points, and is still taken in when it is late. */
+const MARKED = 'Soil jar drawing'
 
 test('a browser that asks for Portuguese gets it: a pupil signs in, does the work and hands it in', async ({
   browser,
@@ -42,6 +44,54 @@ test('a browser that asks for Portuguese gets it: a pupil signs in, does the wor
   await page.getByRole('button', { name: 'Entregar', exact: true }).click()
   await page.getByRole('button', { name: 'Entregar agora' }).click()
   await expect(bar(page)).toHaveText(/Entregue .+ O professor já o tem\.$/)
+})
+
+test('a first day in Portuguese: from the code on the board to the mark', async ({ browser }) => {
+  const teacher = await device(browser, school.address, { locale: 'pt-PT' })
+  await teacher.page.request.post('/api/sign-in', {
+    data: { userName: 'ms.varga', secret: 'tern-hollow' },
+    headers: { origin: school.address, 'sec-fetch-site': 'same-origin' },
+  })
+  const { ties } = await (await teacher.page.request.get('/api/me')).json()
+  const { classId } = ties.find((one: { className: string }) => one.className === 'Garden Science')
+  const { places } = await (await teacher.page.request.get(`/api/classes/${classId}/register`)).json()
+  const free = places.find((one: { userName: string | null }) => !one.userName)
+  await teacher.page.goto(`/c/${classId}/door`)
+  await accessible(teacher.page)
+  const code = (await teacher.page.locator('[data-code]').getAttribute('data-code')) ?? ''
+
+  const { page } = await device(browser, school.address, { locale: 'pt-PT', phone: true })
+  await page.goto('/')
+  await page.getByLabel('Código da turma, chave ou nome de utilizador').fill(code.toLowerCase())
+  await page.getByRole('button', { name: 'Continuar' }).click()
+  await expect(page.getByRole('heading', { name: 'Procura o teu nome' })).toBeVisible()
+  await accessible(page)
+  await noSideways(page)
+  const [first = ''] = String(free.name).split(' ')
+  await page.getByRole('button', { name: new RegExp(`^${first}`) }).click()
+  await page.getByLabel('Escolhe um PIN: quatro algarismos').fill('4827')
+  await page.getByRole('button', { name: 'Sim, sou eu' }).click()
+  await expect(page.getByRole('heading', { name: `Entraste, ${free.name}` })).toBeVisible()
+  await expect(teacher.page.getByRole('listitem').filter({ hasText: free.name })).toBeVisible()
+  await page.getByRole('link', { name: 'Ir para Hoje' }).click()
+  await page
+    .getByRole('link', { name: new RegExp(MARKED) })
+    .first()
+    .click()
+  await editor(page, new RegExp(MARKED)).pressSequentially('A chuva cai do lado do vento.')
+  await expect(bar(page)).toHaveText(/^Guardado \d\d:\d\d/)
+  await page.getByRole('button', { name: 'Entregar', exact: true }).click()
+  await page.getByRole('button', { name: 'Entregar agora' }).click()
+  await expect(bar(page)).toHaveText(/Entregue .+ O professor já o tem\.$/)
+
+  await teacher.page.goto('/today')
+  await teacher.page.getByRole('link', { name: new RegExp(`^${MARKED}.* por corrigir`) }).click()
+  await expect(teacher.page).toHaveURL(/\/marking/)
+  await teacher.page.getByRole('link', { name: new RegExp(String(free.name)) }).click()
+  await teacher.page.getByLabel('Nota', { exact: true }).fill('9,5')
+  await teacher.page.getByRole('button', { name: 'Devolver', exact: true }).click()
+  await expect(page.getByText(/9,5/).first()).toBeVisible()
+  await accessible(page)
 })
 
 test('a teacher chooses Portuguese and marks in it; the next at the device is asked in the browser’s language', async ({

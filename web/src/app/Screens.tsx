@@ -1,6 +1,6 @@
-import { SCREENS, type ScreenPlace } from '@oppen/contract'
+import { type ScreenPlace, screenAt } from '@oppen/contract'
 import { Suspense } from 'react'
-import { type RouteObject, useRoutes } from 'react-router'
+import { type RouteObject, useLocation, useRoutes } from 'react-router'
 import { Waiting } from '../parts/Feedback.js'
 import { Fault, FaultBoundary } from './Fault.js'
 import { Shell } from './Shell.js'
@@ -11,29 +11,28 @@ function ScreenAt({ place }: { readonly place: ScreenPlace }) {
   return <Screen />
 }
 
-const route = (place: ScreenPlace): RouteObject => ({
-  path: place.path,
-  element: (
-    <FaultBoundary page={place.outside ?? false}>
-      <ScreenAt place={place} />
-    </FaultBoundary>
-  ),
-})
+const shell = (
+  <FaultBoundary page>
+    <Shell />
+  </FaultBoundary>
+)
+const nowhere: RouteObject[] = [{ element: shell, children: [{ path: '*', element: <Fault /> }] }]
 
-const places: readonly ScreenPlace[] = SCREENS
-const routes: RouteObject[] = [
-  ...places.filter(one => one.outside).map(route),
-  {
+function routesOf(place: ScreenPlace): RouteObject[] {
+  const screen = {
+    path: place.path,
     element: (
-      <FaultBoundary page>
-        <Shell />
+      <FaultBoundary page={place.outside ?? false}>
+        <ScreenAt place={place} />
       </FaultBoundary>
     ),
-    children: [...places.filter(one => !one.outside).map(route), { path: '*', element: <Fault /> }],
-  },
-]
+  }
+  return place.outside ? [screen] : [{ element: shell, children: [screen] }]
+}
 
-/** The screen at the address. */
+/** The screen at the address. The list of all says which it is, so that the router has one to read and not fifty. */
 export function Screens() {
-  return <Suspense fallback={<Waiting />}>{useRoutes(routes)}</Suspense>
+  const { pathname } = useLocation()
+  const place = screenAt(pathname)?.screen
+  return <Suspense fallback={<Waiting />}>{useRoutes(place ? routesOf(place) : nowhere)}</Suspense>
 }

@@ -16,7 +16,10 @@ function Labelled({
   const describedBy = problem ? `${id}-problem` : hint ? `${id}-hint` : undefined
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block text-[15px] font-semibold">
+      <label
+        htmlFor={id}
+        className="mb-1 block text-[15px] font-semibold hyphens-auto [overflow-wrap:anywhere]"
+      >
         {label}
       </label>
       {children({ id, describedBy })}

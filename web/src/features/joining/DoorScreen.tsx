@@ -84,7 +84,7 @@ function Open({ code, admits }: { readonly code: string; readonly admits: string
         ref={letters}
         data-code={code}
         data-back-row
-        className="my-3 font-head text-[clamp(4.5rem,12.4vw,13rem)] leading-none font-bold whitespace-nowrap text-white"
+        className="my-3 font-head text-[clamp(3rem,12.4vw,13rem)] leading-none font-bold whitespace-nowrap text-white"
       >
         {showCode(code)}
       </p>

@@ -48,7 +48,7 @@ export function PostForm({ begun, page, plan, files: begunFiles, begunBy = [], n
       />
       <form onSubmit={submit} noValidate>
         <Row>
-          <div className="grid max-w-5xl gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+          <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <WhatFields posting={posting} begun={begun} begunBy={begunBy} notBegun={notBegun} />
             <WhenFields posting={posting} page={page} plan={plan} posted={begun.posted} />
           </div>

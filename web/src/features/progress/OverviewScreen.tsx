@@ -37,49 +37,51 @@ function Overview() {
       <Head title={say('progress_title')} sub={data.className} />
       {lines.length ? (
         <Row>
-          <table className="w-full max-w-3xl text-[15px]">
-            <thead>
-              <tr className="border-b-2 border-ink text-start">
-                <th scope="col" className="py-1.5 pe-4 font-semibold">
-                  {say('overview_pupil')}
-                </th>
-                <th scope="col" className="py-1.5 pe-4 font-semibold" colSpan={2}>
-                  {say('overview_average')}
-                </th>
-                <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
-                  {say('overview_in')}
-                </th>
-                <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
-                  {say('overview_late')}
-                </th>
-                <th scope="col" className="py-1.5 text-end font-semibold">
-                  {say('overview_missing')}
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map(line => (
-                <tr key={line.placeId} className="h-8 border-b border-rule tabular-nums">
-                  <th scope="row" className="pe-4 text-start font-semibold">
-                    <Link to={`/c/${classId}/progress/${line.placeId}`} className="hover:underline">
-                      {line.name}
-                    </Link>
+          <div className="overflow-x-auto">
+            <table className="w-full max-w-3xl text-[15px]">
+              <thead>
+                <tr className="border-b-2 border-ink text-start">
+                  <th scope="col" className="py-1.5 pe-4 font-semibold">
+                    {say('overview_pupil')}
                   </th>
-                  <td className="w-20 pe-2 text-end">{percentOf(line.permille) ?? '–'}</td>
-                  <td className="pe-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
-                  <td className="pe-4 text-end">
-                    {line.isIn} / {line.asked}
-                  </td>
-                  <td className={`pe-4 text-end ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
-                    {line.overdue}
-                  </td>
-                  <td className={`text-end ${line.missing ? 'font-bold text-rust' : 'text-soft'}`}>
-                    {line.missing}
-                  </td>
+                  <th scope="col" className="py-1.5 pe-4 font-semibold" colSpan={2}>
+                    {say('overview_average')}
+                  </th>
+                  <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
+                    {say('overview_in')}
+                  </th>
+                  <th scope="col" className="py-1.5 pe-4 text-end font-semibold">
+                    {say('overview_late')}
+                  </th>
+                  <th scope="col" className="py-1.5 text-end font-semibold">
+                    {say('overview_missing')}
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {lines.map(line => (
+                  <tr key={line.placeId} className="h-8 border-b border-rule tabular-nums">
+                    <th scope="row" className="pe-4 text-start font-semibold">
+                      <Link to={`/c/${classId}/progress/${line.placeId}`} className="hover:underline">
+                        {line.name}
+                      </Link>
+                    </th>
+                    <td className="w-20 pe-2 text-end">{percentOf(line.permille) ?? '–'}</td>
+                    <td className="pe-4 text-sm text-soft">{say('overview_rests', { count: line.marks })}</td>
+                    <td className="pe-4 text-end">
+                      {line.isIn} / {line.asked}
+                    </td>
+                    <td className={`pe-4 text-end ${line.overdue ? 'font-bold text-rust' : 'text-soft'}`}>
+                      {line.overdue}
+                    </td>
+                    <td className={`text-end ${line.missing ? 'font-bold text-rust' : 'text-soft'}`}>
+                      {line.missing}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </Row>
       ) : (
         <Row>

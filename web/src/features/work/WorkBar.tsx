@@ -2,7 +2,7 @@ import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { Missing } from '@oppen/core/draft'
 import { mayHandIn, mayTakeBack } from '@oppen/core/work'
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
@@ -48,6 +48,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
   ).ok
   const refused = handingIn.problem === undefined ? undefined : problemWords(handingIn.problem, time)
   const problem = takeBack.words ?? refused
+  const bar = useHeightFor('--work-bar')
   // what is finished asks nothing more and has nothing to save
   if (['handedBack', 'excused', 'received'].includes(status.phase)) return null
   const callOff = () => {
@@ -55,7 +56,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
     tell(say('handIn_called_off'))
   }
   return (
-    <footer className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
+    <footer ref={bar} className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">
       {problem && !looking && <Problem words={problem} />}
       {(autosave.deviceFull || ink?.autosave.deviceFull) && (autosave.dirty || ink?.autosave.dirty) && (
         <Problem words={say('device_full')} />
@@ -177,4 +178,21 @@ function unsavedWords({ lastAt, why }: Unsaved, zone: string, full: boolean): st
   if (why === 'serverFull') return say('bar_server_full')
   if (lastAt === null) return say(full ? 'bar_unsaved_full_never' : 'bar_unsaved_never')
   return say(full ? 'bar_unsaved_full' : 'bar_unsaved', { at: timeOfDay(lastAt, zone) })
+}
+
+/** Tells the page how high something is, under a name of its styles: what stands above it leaves it that room. */
+function useHeightFor(name: `--${string}`) {
+  return useCallback(
+    (element: HTMLElement | null) => {
+      if (!element) return
+      const { style } = document.documentElement
+      const watch = new ResizeObserver(() => style.setProperty(name, `${element.offsetHeight}px`))
+      watch.observe(element)
+      return () => {
+        watch.disconnect()
+        style.removeProperty(name)
+      }
+    },
+    [name],
+  )
 }

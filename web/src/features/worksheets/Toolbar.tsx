@@ -100,7 +100,7 @@ export function PhoneToolbar({ pen, onPen, autosave, zoom, onZoom }: Props) {
     <div
       role="toolbar"
       aria-label={say('worksheet_tools')}
-      className="sticky bottom-0 z-10 mt-3 flex items-center justify-between border-y border-rule bg-sheet py-1"
+      className="sticky bottom-[var(--work-bar,0px)] z-10 mt-3 flex items-center justify-between border-y border-rule bg-sheet py-1"
     >
       <BackAndForward autosave={autosave} large />
       <Choices

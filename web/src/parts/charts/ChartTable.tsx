@@ -7,22 +7,24 @@ type Props = {
 
 /** What a chart shows, as a table for those who do not see it. */
 export const ChartTable = ({ caption, head, rows }: Props) => (
-  <table className="sr-only">
-    <caption>{caption}</caption>
-    <thead>
-      <tr>
-        <th scope="col">{head[0]}</th>
-        <th scope="col">{head[1]}</th>
-      </tr>
-    </thead>
-    <tbody>
-      {rows.map(([name, value], index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: two rows may say the same
-        <tr key={index}>
-          <th scope="row">{name}</th>
-          <td>{value}</td>
+  <div className="sr-only">
+    <table>
+      <caption>{caption}</caption>
+      <thead>
+        <tr>
+          <th scope="col">{head[0]}</th>
+          <th scope="col">{head[1]}</th>
         </tr>
-      ))}
-    </tbody>
-  </table>
+      </thead>
+      <tbody>
+        {rows.map(([name, value], index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two rows may say the same
+          <tr key={index}>
+            <th scope="row">{name}</th>
+            <td>{value}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </div>
 )

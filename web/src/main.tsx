@@ -8,7 +8,7 @@ import { part, untilItComes } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { Screens } from './app/Screens.js'
 import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
-import { useSaid } from './parts/tell.js'
+import { useToasts } from './parts/toast.js'
 import { language } from './words/language.js'
 import { loadWords } from './words/wording.js'
 import './style.css'
@@ -17,7 +17,7 @@ const Toasts = part(() => import('./parts/Toasts.js'))
 
 /** What was just done, once there is something to say. */
 function Said() {
-  if (!useSaid().length) return null
+  if (!useToasts().length) return null
   return (
     <Suspense fallback={null}>
       <Toasts />

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { Button } from '../parts/Button.js'
 import { MomentField } from '../parts/dates/DateFields.js'
-import { tell } from '../parts/tell.js'
+import { showToast } from '../parts/toast.js'
 import { problemWords } from '../words/problem.js'
 import { say } from '../words/say.js'
 import { when } from '../words/times.js'
@@ -23,7 +23,7 @@ export default function MoveClock() {
       const { now } = await call(routes.moveClock, {}, { local })
       setProblem(undefined)
       await client.invalidateQueries()
-      tell(say('clock_moved', { at: when(now, { now, zone: time.zone }) }))
+      showToast(say('clock_moved', { at: when(now, { now, zone: time.zone }) }))
     } catch (error) {
       setProblem(problemWords(error, time))
     }

@@ -3,13 +3,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, Suspense, useEffect, useMemo, useRef } from 'react'
 import { Outlet, useLocation, useNavigate } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
-import { tell } from '../parts/tell.js'
+import { showToast } from '../parts/toast.js'
 import { takeInLanguage } from '../words/language.js'
 import { say } from '../words/say.js'
 import { Refusal } from './api.js'
 import { Banner } from './Banner.js'
 import { Binder } from './Binder.js'
-import { filesLeft, leftHere } from './device.js'
+import { unsentFiles, unsentHere } from './device.js'
 import { ErrorWords } from './ErrorWords.js'
 import { Keys } from './Keys.js'
 import { forgetReads } from './keptReads.js'
@@ -129,12 +129,15 @@ function useLeft({ account, ties }: Me): void {
   useEffect(() => {
     if (account.kind !== 'pupil') return
     const send = async () => {
-      if (sending.current || !(leftHere(account.id).length || (await filesLeft()))) return
+      if (sending.current || !(unsentHere(account.id).length || (await unsentFiles()))) return
       sending.current = true
       try {
-        const { sendLeft, leftWords } = await fetched(() => import('../features/work/left.js'), ['doing'])
-        const { submissions, handIns } = await sendLeft({ accountId: account.id, ties })
-        if (handIns) tell(leftWords(handIns))
+        const { sendUnsent, unsentWords } = await fetched(
+          () => import('../features/work/sendUnsent.js'),
+          ['doing'],
+        )
+        const { submissions, handIns } = await sendUnsent({ accountId: account.id, ties })
+        if (handIns) showToast(unsentWords(handIns))
         if (submissions) await client.invalidateQueries()
       } catch {
         // without a network the part that sends cannot be fetched either

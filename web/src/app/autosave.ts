@@ -1,4 +1,4 @@
-import { retryAfter } from './reaching.js'
+import { retryAfter } from './delivery.js'
 
 /** Runs something later; gives the way to call it off. */
 export type Later = (run: () => void, milliseconds: number) => () => void

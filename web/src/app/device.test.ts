@@ -6,12 +6,12 @@ import {
   INK,
   keep,
   keptPages,
-  leftHere,
   makeRoom,
   PAGE,
   PRESS,
   readKept,
   readVersion,
+  unsentHere,
 } from './device.js'
 
 let room: number
@@ -53,7 +53,7 @@ describe('the store of a device', () => {
     strokeOf('ann', 'shown', 'one', true)
     keep(`${PRESS}ann pressed p1`, '{}')
     page('anna', 'hers', { dirty: true })
-    expect(leftHere('ann').sort()).toEqual(['drawn p1', 'pressed p1', 'written p1'])
+    expect(unsentHere('ann').sort()).toEqual(['drawn p1', 'pressed p1', 'written p1'])
   })
 
   it('forgets what the server has of one person, and nothing that has not arrived', () => {
@@ -65,7 +65,7 @@ describe('the store of a device', () => {
     forgetConfirmed('ann')
     expect(keptPages()).toEqual([written, other])
     expect(readKept(BASE + saved.slice(PAGE.length))).toBeUndefined()
-    expect(leftHere('ann').sort()).toEqual(['drawn p1', 'written p1'])
+    expect(unsentHere('ann').sort()).toEqual(['drawn p1', 'written p1'])
     expect(Object.keys(localStorage).filter(key => key.startsWith(INK))).toHaveLength(1)
   })
 })
@@ -86,7 +86,7 @@ describe('a device whose store is full', () => {
     strokeOf('ann', 'drawn', 'two', false)
     room = used()
     expect(keep('more', 'z')).toBe(true)
-    expect(leftHere('ann')).toEqual(['drawn p1'])
+    expect(unsentHere('ann')).toEqual(['drawn p1'])
   })
 
   it('says so where all of it has still to arrive, and keeps all of that', () => {
@@ -94,7 +94,7 @@ describe('a device whose store is full', () => {
     strokeOf('ann', 'drawn', 'two', false)
     room = used()
     expect(keep('more', 'z'.repeat(500))).toBe(false)
-    expect(leftHere('ann').sort()).toEqual(['drawn p1', 'one p1'])
+    expect(unsentHere('ann').sort()).toEqual(['drawn p1', 'one p1'])
     expect(makeRoom()).toBe(false)
   })
 })

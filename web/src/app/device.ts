@@ -59,7 +59,7 @@ const sentInk = (accountId = ''): string[] =>
   )
 
 /** The submissions of one person, as work and place, of which something is kept here that has not arrived. */
-export function leftHere(accountId: string): string[] {
+export function unsentHere(accountId: string): string[] {
   const left = new Set<string>()
   for (const key of Object.keys(localStorage))
     for (const kind of [PAGE, INK, PRESS]) {
@@ -78,7 +78,7 @@ export function leftHere(accountId: string): string[] {
 }
 
 /** Whether files of anybody are kept here that have not arrived. */
-export async function filesLeft(): Promise<boolean> {
+export async function unsentFiles(): Promise<boolean> {
   const store = await globalThis.caches?.open(KEPT_FILES)
   return !!(await store?.keys())?.length
 }

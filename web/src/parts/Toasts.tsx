@@ -1,15 +1,15 @@
 import { Toast } from 'radix-ui'
 import { say } from '../words/say.js'
-import { drop, useSaid } from './tell.js'
+import { removeToast, useToasts } from './toast.js'
 
 export default function Toasts() {
-  const list = useSaid()
+  const list = useToasts()
   return (
     <Toast.Provider duration={10_000} label={say('app')}>
       {list.map(one => (
         <Toast.Root
           key={one.id}
-          onOpenChange={open => !open && drop(one.id)}
+          onOpenChange={open => !open && removeToast(one.id)}
           className="flex items-center gap-4 rounded-[var(--radius-card)] bg-board px-4 py-2.5 text-[15px] text-chalk shadow-md"
         >
           <Toast.Title>{one.words}</Toast.Title>

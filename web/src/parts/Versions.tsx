@@ -9,7 +9,7 @@ import { when } from '../words/times.js'
 import { Button } from './Button.js'
 import { Disclosure } from './Disclosure.js'
 import { Problem, Waiting } from './Feedback.js'
-import { tell } from './tell.js'
+import { showToast } from './toast.js'
 import { Window } from './Window.js'
 
 /** An earlier version: when it was saved, and what it was kept for. */
@@ -108,7 +108,7 @@ function One({ version, bring, again, may, onClose, children }: OneProps) {
     again,
     done: () => {
       onClose()
-      tell(say('versions_brought'))
+      showToast(say('versions_brought'))
       void client.invalidateQueries({ queryKey: ['marking'] })
     },
   })

@@ -12,7 +12,7 @@ import { Button } from '../../parts/Button.js'
 import { ChooseFile } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -60,7 +60,7 @@ function FileLine({ classId, file, writes }: LineProps) {
     do: () => call(routes.removeClassFile, params),
     again: [queryKey],
     done: () =>
-      tell(say('files_removed', { name: file.name }), () => {
+      showToast(say('files_removed', { name: file.name }), () => {
         void call(routes.restoreClassFile, params).then(() => client.invalidateQueries({ queryKey }))
       }),
   })

@@ -10,7 +10,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { LinkLine } from '../../parts/LinkLine.js'
 import { OneLink } from '../../parts/OneLink.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 type Props = { readonly classId: ClassId; readonly links: readonly ClassLink[]; readonly writes: boolean }
@@ -49,7 +49,7 @@ function ChangeLinks({ classId, links, onDone }: Omit<Props, 'writes'> & { reado
     do: () => call(routes.setLinks, { classId }, { links: [...lines] }),
     again: [reads.about(classId).queryKey, ['week', classId]],
     done: () => {
-      tell(say('links_kept'))
+      showToast(say('links_kept'))
       onDone()
     },
   })

@@ -12,7 +12,7 @@ import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { dateWords, monthName } from '../../words/dates.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
@@ -84,7 +84,7 @@ function OwnBirthday({ classId, own }: { readonly classId: ClassId; readonly own
   const hide = useCommand({
     do: () => call(routes.setBirthday, {}, { birthday: null }),
     again,
-    done: () => tell(say('birthday_hidden')),
+    done: () => showToast(say('birthday_hidden')),
   })
   const submit = (event: FormEvent) => {
     event.preventDefault()

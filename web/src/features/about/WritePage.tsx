@@ -16,7 +16,7 @@ import { Choice, Field } from '../../parts/Field.js'
 import { Cell, Off } from '../../parts/inputs.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { monthChoices } from './monthChoices.js'
@@ -51,7 +51,7 @@ export default function WritePage({ classId, page, onDone }: Props) {
     again: [reads.about(classId).queryKey],
     done: () => {
       forget()
-      tell(say('about_kept', { title: form.title.trim() }))
+      showToast(say('about_kept', { title: form.title.trim() }))
       onDone()
     },
   })

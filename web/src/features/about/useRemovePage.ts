@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** Takes a page away, with ten seconds to put it back. */
@@ -16,7 +16,7 @@ export function useRemovePage(classId: ClassId) {
     do: ({ id }: ClassPage) => call(routes.removePage, { classId, pageId: id }),
     again: [queryKey],
     done: (_, { id, title }) =>
-      tell(say('about_removed', { title }), () => {
+      showToast(say('about_removed', { title }), () => {
         void call(routes.restorePage, { classId, pageId: id }).then(() =>
           client.invalidateQueries({ queryKey }),
         )

@@ -11,7 +11,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** A new secret, with the one until now; who has none that works from home chooses a password. */
@@ -26,7 +26,7 @@ export function ChangeSecret() {
     again: [reads.account().queryKey],
     done: (me, form) => {
       client.setQueryData(reads.me().queryKey, me)
-      tell(say('account_secret_changed'))
+      showToast(say('account_secret_changed'))
       form.reset()
     },
   })

@@ -10,7 +10,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** The shown name and the e-mail address; the user name stays. */
@@ -26,7 +26,9 @@ export function Profile() {
       ),
     done: me => {
       client.setQueryData(reads.me().queryKey, me)
-      tell(me.account.emailAsked ? say('account_email_sent', { email: me.account.emailAsked }) : say('saved'))
+      showToast(
+        me.account.emailAsked ? say('account_email_sent', { email: me.account.emailAsked }) : say('saved'),
+      )
     },
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {

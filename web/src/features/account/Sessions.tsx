@@ -8,7 +8,7 @@ import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -32,7 +32,7 @@ function Line({ session }: { readonly session: AccountPage['sessions'][number] }
   const end = useCommand({
     do: () => call(routes.endSession, { sessionId: session.id }),
     again: [reads.account().queryKey],
-    done: () => tell(say('account_session_ended', { device })),
+    done: () => showToast(say('account_session_ended', { device })),
   })
   return (
     <Row as="li" margin={when(session.beganAt, time)} className="border-b border-rule py-1">

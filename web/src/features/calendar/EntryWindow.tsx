@@ -9,7 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import type { Writing } from './items.js'
@@ -29,7 +29,7 @@ export default function EntryWindow({ writing, onClose }: Props) {
     },
     again: [['days']],
     done: () => {
-      tell(say('entry_kept', { title: form.title.trim() }))
+      showToast(say('entry_kept', { title: form.title.trim() }))
       onClose()
     },
   })
@@ -117,7 +117,10 @@ function useRemove(title: string, onClose: () => void) {
     do: (entryId: EntryId) => call(routes.removeEntry, { entryId }),
     again: [['days']],
     done: (_, entryId) => {
-      tell(say('entry_removed', { title }), () => void call(routes.restoreEntry, { entryId }).then(again))
+      showToast(
+        say('entry_removed', { title }),
+        () => void call(routes.restoreEntry, { entryId }).then(again),
+      )
       onClose()
     },
   })

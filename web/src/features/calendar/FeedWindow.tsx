@@ -8,7 +8,7 @@ import { useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
@@ -20,7 +20,7 @@ export default function FeedWindow({ onClose }: { readonly onClose: () => void }
   const make = useCommand({
     do: () => call(routes.makeFeed, {}),
     again,
-    done: () => data.path && tell(say('feed_renewed')),
+    done: () => data.path && showToast(say('feed_renewed')),
   })
   return (
     <Window open onClose={onClose} title={say('feed_title')}>
@@ -50,7 +50,7 @@ function Address({ feed, path, renew }: Props) {
   const end = useCommand({
     do: () => call(routes.endFeed, {}),
     again: [reads.feed().queryKey],
-    done: () => tell(say('feed_ended')),
+    done: () => showToast(say('feed_ended')),
   })
   return (
     <>
@@ -64,7 +64,9 @@ function Address({ feed, path, renew }: Props) {
       <div className="flex flex-wrap gap-2">
         <Button
           variant="primary"
-          onClick={() => void navigator.clipboard.writeText(address).then(() => tell(say('feed_copied')))}
+          onClick={() =>
+            void navigator.clipboard.writeText(address).then(() => showToast(say('feed_copied')))
+          }
         >
           {say('feed_copy')}
         </Button>

@@ -10,7 +10,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** For those who look after the circle: its code, a new one, none, and its name. */
@@ -20,7 +20,7 @@ export function CircleCode({ circle }: { readonly circle: CirclePage }) {
   const renew = useCommand({
     do: (open: boolean) => call(routes.renewCircleCode, { circleId: circle.id }, { open }),
     again,
-    done: () => circle.code !== null && tell(say('circle_code_changed')),
+    done: () => circle.code !== null && showToast(say('circle_code_changed')),
   })
   return (
     <Row margin={say('circle_code')} className="pb-2">

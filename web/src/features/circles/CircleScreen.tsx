@@ -10,7 +10,7 @@ import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { CircleCode } from './CircleCode.js'
 import { CircleFiles } from './CircleFiles.js'
@@ -48,7 +48,7 @@ function CircleHead({ circle }: { readonly circle: CirclePage }) {
     do: () => call(routes.leaveCircle, { circleId: circle.id }),
     again: [reads.me().queryKey],
     done: () => {
-      tell(say('circle_left', { name: circle.name }))
+      showToast(say('circle_left', { name: circle.name }))
       navigate('/today')
     },
   })

@@ -7,7 +7,7 @@ import { Avatar } from '../../parts/Avatar.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 type Member = CirclePage['members'][number]
@@ -36,7 +36,7 @@ function Line({ member, circle, keeps }: LineProps) {
   const remove = useCommand({
     do: () => call(routes.removeMember, params),
     again,
-    done: () => tell(say('circle_removed', { name })),
+    done: () => showToast(say('circle_removed', { name })),
   })
   const promote = useCommand({ do: () => call(routes.makeAdministrator, params), again })
   const words = remove.words ?? promote.words

@@ -2,10 +2,10 @@ import { FILE_KINDS, kindOfFile } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
+import { notYet, onceReachable } from '../../app/delivery.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
-import { notYet, onceReachable } from '../../app/reaching.js'
 import { useMe } from '../../app/session.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { forgetFile, type KeptFile, type KeptRecording, keepFile, keptFiles } from './keptFiles.js'
 import { sendKept } from './sendFile.js'
@@ -118,7 +118,7 @@ export function useUploads(params: SubmissionParams): Uploads {
         take(kept)
         setKnown(true)
         const cut = kept.find(one => one.cut)
-        if (cut) tell(say('recorder_cut', { name: cut.file.name }))
+        if (cut) showToast(say('recorder_cut', { name: cut.file.name }))
       })
     return () => {
       gone = true

@@ -9,7 +9,7 @@ import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { Leave } from './Leave.js'
 import type { Layout } from './layout.js'
-import { useSight } from './useSight.js'
+import { useHideClass } from './useHideClass.js'
 
 type Props = {
   readonly tie: Tie
@@ -94,7 +94,7 @@ function Since({ tie, children }: { readonly tie: Tie; readonly children: React.
 }
 
 function ClassActions({ tie, leaving, onLeave }: Props) {
-  const sight = useSight()
+  const sight = useHideClass()
   const { classId, className, outOfSight } = tie
   if (tie.role === 'leaver') {
     return (

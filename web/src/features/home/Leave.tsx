@@ -6,7 +6,7 @@ import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 
@@ -17,7 +17,7 @@ export function Leave({ tie, onClose }: { readonly tie: Tie; readonly onClose: (
     do: () => call(routes.leaveClass, { classId, placeId: tie.placeId as PlaceId }),
     again: [reads.me().queryKey, reads.today().queryKey],
     done: () => {
-      tell(say('classes_left_done', { className }))
+      showToast(say('classes_left_done', { className }))
       onClose()
     },
   })

@@ -13,7 +13,7 @@ import { Disclosure } from '../../parts/Disclosure.js'
 import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { showHundredths } from '../../words/numbers.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
@@ -76,7 +76,7 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
   const name = firstName(page.pupil.name)
   const options = (said: string) => ({
     onSuccess: async () => {
-      tell(said)
+      showToast(said)
       await Promise.all([
         client.invalidateQueries({ queryKey: reads.submission(params).queryKey }),
         client.invalidateQueries({ queryKey: reads.marking(params.classId, params.workId).queryKey }),

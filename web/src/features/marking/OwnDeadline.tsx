@@ -9,7 +9,7 @@ import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Disclosure } from '../../parts/Disclosure.js'
 import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import type { MarkingRow } from './rows.js'
@@ -30,7 +30,7 @@ export function OwnDeadline({ params, row }: Props) {
   const set = useCommand({
     do: (to: string | null) => call(routes.setExtension, params, { due: to }),
     again: [reads.marking(params.classId, params.workId).queryKey, reads.submission(params).queryKey],
-    done: (_, to) => tell(say(to === null ? 'own_due_ended' : 'own_due_given', { name })),
+    done: (_, to) => showToast(say(to === null ? 'own_due_ended' : 'own_due_given', { name })),
   })
   const submit = (event: FormEvent) => {
     event.preventDefault()

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import { call } from '../../app/api.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** Takes the work out of everybody’s sight; undone by a press. */
@@ -19,7 +19,7 @@ export function RemoveWork() {
     ])
   const remove = async () => {
     await call(routes.removeWork, params)
-    tell(say('post_taken_away'), () => void call(routes.restoreWork, params).then(again))
+    showToast(say('post_taken_away'), () => void call(routes.restoreWork, params).then(again))
     await again()
     navigate(`/c/${params.classId}/week`)
   }

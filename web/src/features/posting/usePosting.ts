@@ -10,7 +10,7 @@ import { call, Refusal } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { withSpot } from './spot.js'
@@ -51,7 +51,7 @@ export function usePosting(begun: Begun, begunFiles: readonly Material[]) {
     },
     onSuccess: async (_, post) => {
       state.now.current.dirty = false
-      tell(say(post ? 'post_posted' : 'post_kept', { title: form.title.trim() || say('work_untitled') }))
+      showToast(say(post ? 'post_posted' : 'post_kept', { title: form.title.trim() || say('work_untitled') }))
       await Promise.all([
         client.invalidateQueries({ queryKey: reads.topics(classId).queryKey }),
         client.invalidateQueries({ queryKey: ['week', classId] }),

@@ -10,7 +10,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { type EditedRow, editedRows, type RowEdit } from './editedRows.js'
 import { RowsPreview } from './RowsPreview.js'
@@ -36,8 +36,8 @@ export function AddNames({ page, onDone }: Props) {
     do: () => keepRows(classId, kept, inviting && addresses > 0),
     again: [reads.register(classId).queryKey],
     done: ({ added, invited }) => {
-      tell(say('register_added', { count: added }))
-      if (invited) tell(say('register_invited_families', { count: invited }))
+      showToast(say('register_added', { count: added }))
+      if (invited) showToast(say('register_invited_families', { count: invited }))
       onDone()
     },
   })

@@ -9,7 +9,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { useBringBack, useMerge } from './PlaceMoves.js'
@@ -41,7 +41,7 @@ function Guest({ guest, page }: { readonly guest: RegisterPlace; readonly page: 
   const remove = useCommand({
     do: () => call(routes.movePlaceAway, { classId, placeId: guest.id }),
     again: [reads.register(classId).queryKey],
-    done: () => tell(say('place_away_done', { name: guest.name }), () => back.go(guest)),
+    done: () => showToast(say('place_away_done', { name: guest.name }), () => back.go(guest)),
   })
   const words = merge.words ?? remove.words
   return (

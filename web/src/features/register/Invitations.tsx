@@ -7,7 +7,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -33,7 +33,7 @@ function Line({ one }: { readonly one: Invitation }) {
   const withdraw = useCommand({
     do: () => call(routes.withdrawInvitation, { classId, invitationId: one.id }),
     again: [reads.register(classId).queryKey, reads.settings(classId).queryKey],
-    done: () => tell(say('invitations_withdrawn', { to: one.to })),
+    done: () => showToast(say('invitations_withdrawn', { to: one.to })),
   })
   return (
     <Row as="li" margin={when(one.at, time)} className="border-b border-rule py-1">

@@ -7,7 +7,7 @@ import { reads } from '../../app/queries.js'
 import { useIds } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 
@@ -18,7 +18,7 @@ export function InvitePupil({ onClose }: { readonly onClose: () => void }) {
     do: (userName: string) => call(routes.invitePerson, { classId }, { kind: 'pupil', userName }),
     again: [reads.register(classId).queryKey],
     done: (_, name) => {
-      tell(say('invite_done', { name }))
+      showToast(say('invite_done', { name }))
       onClose()
     },
   })

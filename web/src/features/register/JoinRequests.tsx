@@ -9,7 +9,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -41,7 +41,7 @@ function JoinRequestLine({ request, page }: { readonly request: JoinRequest; rea
         { answer: said, placeId: placeId ? (placeId as PlaceId) : null },
       ),
     again: [reads.register(classId).queryKey],
-    done: (_, said) => tell(say(said === 'yes' ? 'waits_done' : 'waits_turned', { name: request.name })),
+    done: (_, said) => showToast(say(said === 'yes' ? 'waits_done' : 'waits_turned', { name: request.name })),
   })
   const what =
     request.kind === 'family'

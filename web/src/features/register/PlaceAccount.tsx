@@ -7,7 +7,7 @@ import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
@@ -23,7 +23,7 @@ export function PlaceAccount({ place }: { readonly place: RegisterPlace }) {
   const free = useCommand({
     do: () => call(routes.freePlace, params),
     again,
-    done: () => tell(say('register_freed', { name: place.name })),
+    done: () => showToast(say('register_freed', { name: place.name })),
   })
   const words = give.words ?? free.words
   if (place.claimedAt === null) {

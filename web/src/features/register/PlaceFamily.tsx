@@ -9,7 +9,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
@@ -40,7 +40,7 @@ function Link({ family, place }: LinkProps) {
   const end = useCommand({
     do: () => call(routes.endFamilyLink, { classId, placeId: place.id, accountId: family.accountId }),
     again: [reads.register(classId).queryKey],
-    done: () => tell(say('place_family_ended', names)),
+    done: () => showToast(say('place_family_ended', names)),
   })
   return (
     <li className="flex flex-wrap items-baseline gap-3 py-0.5">
@@ -67,7 +67,7 @@ function Invite({ place }: { readonly place: RegisterPlace }) {
       call(routes.inviteFamily, { classId }, { placeId: place.id, email: fieldOf(form, 'familyEmail') }),
     again: [reads.register(classId).queryKey, reads.outbox().queryKey],
     done: (_, form) => {
-      tell(say('place_family_invited', { email: fieldOf(form, 'familyEmail') }))
+      showToast(say('place_family_invited', { email: fieldOf(form, 'familyEmail') }))
       form.reset()
     },
   })

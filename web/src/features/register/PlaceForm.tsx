@@ -13,7 +13,7 @@ import { Button } from '../../parts/Button.js'
 import { ChooseFile, PICTURES } from '../../parts/ChooseFile.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { RegisterFace } from './RegisterFace.js'
 
@@ -43,7 +43,7 @@ export function PlaceForm({ place, groups }: Props) {
         },
       ),
     again: [reads.register(classId).queryKey],
-    done: (_, form) => tell(say('place_saved', { name: fieldOf(form, 'name') })),
+    done: (_, form) => showToast(say('place_saved', { name: fieldOf(form, 'name') })),
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

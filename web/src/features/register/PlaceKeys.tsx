@@ -7,7 +7,7 @@ import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { PlacePart } from './PlacePart.js'
@@ -34,7 +34,7 @@ function Key({ one, place }: { readonly one: PupilKey; readonly place: RegisterP
   const replace = useCommand({
     do: () => call(routes.replaceKey, { classId, placeId: place.id, keyId: one.id }),
     again: [reads.register(classId).queryKey],
-    done: () => tell(say('place_key_replaced', { kind: kind.toLowerCase(), name: place.name })),
+    done: () => showToast(say('place_key_replaced', { kind: kind.toLowerCase(), name: place.name })),
   })
   return (
     <div>

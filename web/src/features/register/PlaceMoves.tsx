@@ -10,7 +10,7 @@ import { useIds } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { PlacePart } from './PlacePart.js'
 
@@ -44,7 +44,7 @@ function MoveAway({ place, onClose }: Omit<Props, 'page'>) {
     do: () => call(routes.movePlaceAway, { classId, placeId: place.id }),
     again: [reads.register(classId).queryKey],
     done: () => {
-      tell(say('place_away_done', { name: place.name }), () => back.go(place))
+      showToast(say('place_away_done', { name: place.name }), () => back.go(place))
       onClose()
     },
   })
@@ -65,7 +65,7 @@ export function useBringBack() {
     do: (place: Pick<RegisterPlace, 'id' | 'name'>) =>
       call(routes.bringPlaceBack, { classId, placeId: place.id }),
     again: [reads.register(classId).queryKey],
-    done: (_, place) => tell(say('away_back_done', { name: place.name })),
+    done: (_, place) => showToast(say('away_back_done', { name: place.name })),
   })
 }
 
@@ -121,7 +121,7 @@ export function useMerge(place: RegisterPlace, page: RegisterPage, onDone?: () =
     again: [reads.register(classId).queryKey],
     done: ({ mergeId }, into) => {
       const other = page.places.find(one => one.id === into)?.name ?? ''
-      tell(say('place_merge_done', { name: place.name, into: other }), () =>
+      showToast(say('place_merge_done', { name: place.name, into: other }), () =>
         undo.go({ id: mergeId, from: place.name }),
       )
       onDone?.()
@@ -136,7 +136,7 @@ export function useUndoMerge() {
   return useCommand({
     do: (merge: { id: MergeId; from: string }) => call(routes.undoMerge, { classId, mergeId: merge.id }),
     done: (_, merge) => {
-      tell(say('place_merge_undone', { name: merge.from }))
+      showToast(say('place_merge_undone', { name: merge.from }))
       void client.invalidateQueries({ queryKey: reads.register(classId).queryKey })
     },
   })

@@ -8,7 +8,7 @@ import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
@@ -65,7 +65,7 @@ function About({ teacher, onClose }: Pick<Props, 'teacher' | 'onClose'>) {
     do: (form: BodyOf<typeof routes.changeTeacher>) => call(routes.changeTeacher, { accountId }, form),
     again: [['school'], ['me']],
     done: () => {
-      tell(say('teachers_saved'))
+      showToast(say('teachers_saved'))
       onClose()
     },
   })
@@ -119,7 +119,7 @@ function End({ teacher, others, onClose }: Props) {
     do: () => call(routes.endTeacher, { accountId }, { handTo: (handTo || null) as AccountId | null }),
     again: [['school']],
     done: () => {
-      tell(say('teachers_end_done', { name: shownName }))
+      showToast(say('teachers_end_done', { name: shownName }))
       onClose()
     },
   })

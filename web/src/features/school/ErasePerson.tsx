@@ -8,7 +8,7 @@ import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 
@@ -23,7 +23,7 @@ export function ErasePerson({ person: { personId, name, kind }, onClose }: Props
   const erase = useCommand({
     do: () => call(routes.erasePerson, { personId }, { name: typed }),
     done: () => {
-      tell(say('person_erased', { name }))
+      showToast(say('person_erased', { name }))
       client.removeQueries({ queryKey: ['school', 'person', personId] })
       void client.invalidateQueries({ queryKey: ['school'] })
       navigate('/school/people')

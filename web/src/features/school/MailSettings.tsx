@@ -9,7 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** By which server letters go out, and whether they arrive. */
@@ -33,7 +33,7 @@ function Server({ mail }: { readonly mail: SchoolPage['mail'] }) {
   const save = useCommand({
     do: (form: BodyOf<typeof routes.changeMail>) => call(routes.changeMail, {}, form),
     again: [['school'], ['outbox']],
-    done: () => tell(say('set_saved')),
+    done: () => showToast(say('set_saved')),
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -95,7 +95,7 @@ function TryMail({ by }: { readonly by: SchoolPage['mail']['by'] }) {
   const send = useCommand({
     do: (to: string) => call(routes.tryMail, {}, { to }),
     again: [['outbox']],
-    done: () => tell(say(by === 'server' ? 'set_mail_tried' : 'set_mail_tried_outbox')),
+    done: () => showToast(say(by === 'server' ? 'set_mail_tried' : 'set_mail_tried_outbox')),
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

@@ -6,7 +6,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { ZoneField } from './ZoneField.js'
 
@@ -16,7 +16,7 @@ export function NameAndZone({ page }: { readonly page: SchoolPage }) {
   const save = useCommand({
     do: () => call(routes.changeSchool, {}, { name, zone }),
     again: [['school'], ['me'], ['welcome'], ['calendar']],
-    done: () => tell(say('set_saved')),
+    done: () => showToast(say('set_saved')),
   })
   const submit = (event: FormEvent) => {
     event.preventDefault()

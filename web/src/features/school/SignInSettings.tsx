@@ -7,7 +7,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** The identity provider with whose accounts people come in. */
@@ -30,7 +30,7 @@ function Provider({ page: { signIn, address } }: { readonly page: SchoolPage }) 
   const save = useCommand({
     do: (form: BodyOf<typeof routes.changeSignIn>) => call(routes.changeSignIn, {}, form),
     again: [['school'], ['welcome']],
-    done: () => tell(say('set_saved')),
+    done: () => showToast(say('set_saved')),
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

@@ -9,7 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say, type WordKey } from '../../words/say.js'
 import { gibibytes, mebibytes } from '../../words/sizes.js'
 import { when } from '../../words/times.js'
@@ -43,7 +43,7 @@ function Backups({ backups }: { readonly backups: StoragePage['backups'] }) {
   const make = useCommand({
     do: () => call(routes.backUp, {}),
     again: [['school']],
-    done: () => tell(say('backups_done')),
+    done: () => showToast(say('backups_done')),
   })
   return (
     <Section title={say('storage_backups')}>
@@ -100,7 +100,7 @@ function Limits({ limits }: { readonly limits: StoragePage['limits'] }) {
         { pupil: Number(form.pupil), class: Number(form.class), circle: Number(form.circle) },
       ),
     again: [['school'], ['room']],
-    done: () => tell(say('set_saved')),
+    done: () => showToast(say('set_saved')),
   })
   const submit = (event: FormEvent) => {
     event.preventDefault()

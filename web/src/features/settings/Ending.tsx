@@ -7,10 +7,10 @@ import { useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
-import { useSight } from '../home/useSight.js'
+import { useHideClass } from '../home/useHideClass.js'
 
 /** Out of one's own sight, and archived for everybody at the year's end. */
 export function Ending({ data }: { readonly data: ClassSettings }) {
@@ -21,7 +21,7 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
     do: (archived: boolean) => call(routes.archiveClass, { classId }, { archived }),
     again,
     done: (_, archived) =>
-      tell(say(archived ? 'settings_archived_done' : 'settings_reopened', { className }), () =>
+      showToast(say(archived ? 'settings_archived_done' : 'settings_reopened', { className }), () =>
         archive.go(!archived),
       ),
   })
@@ -47,7 +47,7 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
 
 function Sight({ data }: { readonly data: ClassSettings }) {
   const out = useTie()?.outOfSight ?? false
-  const sight = useSight()
+  const sight = useHideClass()
   return (
     <Section title={say('settings_sight')}>
       <Row>

@@ -8,7 +8,7 @@ import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 /** The groups of the class, renamed in place, and one more. */
@@ -54,7 +54,7 @@ function Rename({ group, classId }: RenameProps) {
   const rename = useCommand({
     do: (name: string) => call(routes.renameGroup, { classId, groupId: group.id }, { name }),
     again: [reads.settings(classId).queryKey, reads.register(classId).queryKey],
-    done: () => tell(say('saved')),
+    done: () => showToast(say('saved')),
   })
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault()

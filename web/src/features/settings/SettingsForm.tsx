@@ -9,7 +9,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { Row } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say, type WordKey } from '../../words/say.js'
 import { changesOf } from './changes.js'
 import { Switch } from './Switch.js'
@@ -32,7 +32,7 @@ export function SettingsForm({ data }: { readonly data: ClassSettings }) {
   const keep = useCommand({
     do: () => call(routes.changeSettings, { classId: data.classId }, form),
     again: [reads.settings(data.classId).queryKey, reads.me().queryKey],
-    done: () => tell(say('saved')),
+    done: () => showToast(say('saved')),
   })
   const submit = (event: FormEvent) => {
     event.preventDefault()

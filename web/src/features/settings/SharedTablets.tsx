@@ -12,7 +12,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -42,7 +42,7 @@ function Line({ tablet, classId }: { readonly tablet: Tablet; readonly classId: 
   const end = useCommand({
     do: () => call(routes.endTablet, { classId, tabletId: tablet.id }),
     again: [reads.settings(classId).queryKey],
-    done: () => tell(say('settings_tablet_ended', { name })),
+    done: () => showToast(say('settings_tablet_ended', { name })),
   })
   return (
     <Row as="li" className="py-1">

@@ -11,7 +11,7 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 type Teacher = ClassSettings['teachers'][number]
@@ -58,13 +58,13 @@ function Colleague({ teacher, data, owns, self }: ColleagueProps) {
     again: self ? [reads.me().queryKey] : again,
     done: () => {
       if (self) navigate('/today')
-      else tell(say('settings_team_removed', { name }))
+      else showToast(say('settings_team_removed', { name }))
     },
   })
   const handOver = useCommand({
     do: () => call(routes.handOver, { classId, accountId }),
     again,
-    done: () => tell(say('settings_team_handed', { name })),
+    done: () => showToast(say('settings_team_handed', { name })),
   })
   const words = remove.words ?? handOver.words
   return (
@@ -106,7 +106,7 @@ function InviteColleague({ data }: { readonly data: ClassSettings }) {
     do: (asked: string) => call(routes.invitePerson, { classId }, { kind: 'coTeacher', userName: asked }),
     again: [reads.settings(classId).queryKey],
     done: (_, asked) => {
-      tell(say('settings_team_invited', { name: nameOf(asked) }))
+      showToast(say('settings_team_invited', { name: nameOf(asked) }))
       setUserName('')
     },
   })

@@ -11,7 +11,7 @@ import { Button } from '../../parts/Button.js'
 import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Cell, Off } from '../../parts/inputs.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { ChooseCalendarFile } from './ChooseCalendarFile.js'
@@ -44,7 +44,7 @@ function Year({ page }: { readonly page: CalendarPage }) {
   const keep = useCommand({
     do: () => call(routes.changeCalendar, {}, form),
     again: [['calendar'], ['week'], ['topics'], ['today']],
-    done: () => tell(say('year_kept')),
+    done: () => showToast(say('year_kept')),
   })
   const refusal = keep.words ?? (trial.error instanceof Refusal ? problemWords(trial.error, time) : undefined)
   const today = localAt(time.now, time.zone).slice(0, 10)
@@ -87,7 +87,9 @@ function Year({ page }: { readonly page: CalendarPage }) {
                     onRead={({ closures: found }) => {
                       const { closures, added } = addClosures(form.closures, found)
                       put({ closures })
-                      tell(added ? say('year_file_taken', { count: added }) : say('year_file_nothing_new'))
+                      showToast(
+                        added ? say('year_file_taken', { count: added }) : say('year_file_nothing_new'),
+                      )
                     }}
                   />
                 }

@@ -14,7 +14,7 @@ import { DayField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { Field } from '../../parts/Field.js'
 import { Cell, Off, Select } from '../../parts/inputs.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { Changes } from './Changes.js'
@@ -62,7 +62,7 @@ function Timetable({ page }: { readonly page: TimetablePage }) {
       ['week', classId],
       ['topics', classId],
     ],
-    done: () => tell(say('timetable_kept')),
+    done: () => showToast(say('timetable_kept')),
   })
   const refusal = keep.words ?? (trial.error instanceof Refusal ? problemWords(trial.error, time) : undefined)
   const submit = (event: FormEvent) => {
@@ -167,7 +167,7 @@ function Weekly({ page, form, put }: PartProps) {
             const { form: next, added } = addLessons(form, chosen)
             put(next)
             setFound(null)
-            tell(say('timetable_file_taken', { count: added }))
+            showToast(say('timetable_file_taken', { count: added }))
           }}
         />
       )}

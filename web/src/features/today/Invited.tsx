@@ -8,7 +8,7 @@ import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
@@ -46,7 +46,7 @@ function Line({ one }: { readonly one: TodayPage['invitations'][number] }) {
     again: [reads.today().queryKey],
     done: (me, said) => {
       client.setQueryData(reads.me().queryKey, me)
-      tell(said === 'accepted' ? say('today_accepted') : say('today_declined', { by }))
+      showToast(said === 'accepted' ? say('today_accepted') : say('today_declined', { by }))
     },
   })
   return (

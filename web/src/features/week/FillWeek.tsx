@@ -11,7 +11,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -40,7 +40,7 @@ export function FillWeek({ page, onClose }: Props) {
       ),
     again: [['week', classId], reads.topics(classId).queryKey],
     done: ({ workIds }) => {
-      tell(say('week_fill_done', { count: workIds.length }))
+      showToast(say('week_fill_done', { count: workIds.length }))
       onClose()
     },
   })

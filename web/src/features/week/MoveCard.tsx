@@ -12,7 +12,7 @@ import { useIds, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice } from '../../parts/Field.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { Window } from '../../parts/Window.js'
 import { dayNumber, longDay, weekWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -79,7 +79,7 @@ export function useMoveCard() {
       }
     },
     done: (undo, { card }) => {
-      tell(say('week_move_done', { title: card.title }), () => void undo())
+      showToast(say('week_move_done', { title: card.title }), () => void undo())
       void again()
     },
   })

@@ -11,7 +11,7 @@ import { Button, buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Progress } from '../../parts/Progress.js'
 import { Sound } from '../../parts/Sound.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { mebibytes } from '../../words/sizes.js'
@@ -48,7 +48,7 @@ export function Files({ params, files, room, uploads, making, onMaking }: Props)
     do: file => call(routes.removeFile, { ...params, fileId: file.id }),
     done: (_, file) => {
       void again()
-      tell(
+      showToast(
         say('work_removed', { name: file.name }),
         () => void call(routes.restoreFile, { ...params, fileId: file.id }).then(again),
       )

@@ -5,12 +5,12 @@ import { mayHandIn, mayTakeBack } from '@oppen/core/work'
 import { useCallback, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import type { NotYet } from '../../app/delivery.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
-import type { NotYet } from '../../app/reaching.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { timeOfDay, when } from '../../words/times.js'
@@ -37,7 +37,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
   const takeBack = useCommand({
     do: () => call(routes.takeBack, params),
     again: [reads.submission(params).queryKey],
-    done: () => tell(say('work_taken')),
+    done: () => showToast(say('work_taken')),
   })
   const { status, work } = page
   const { press } = handingIn
@@ -53,7 +53,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
   if (['handedBack', 'excused', 'received'].includes(status.phase)) return null
   const callOff = () => {
     handingIn.callOff()
-    tell(say('handIn_called_off'))
+    showToast(say('handIn_called_off'))
   }
   return (
     <footer ref={bar} className="sticky bottom-0 z-10 border-t border-rule bg-linen px-4 py-2.5">

@@ -1,6 +1,6 @@
 import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/draft'
 import { Autosave, type Later } from '../../app/autosave.js'
-import type { NotYet, Reached } from '../../app/reaching.js'
+import type { NotYet, Reached } from '../../app/delivery.js'
 
 /** What one page holds of a draft on the device. */
 export type LocalDraft = {

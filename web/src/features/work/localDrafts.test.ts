@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { forgetConfirmed, leftHere } from '../../app/device.js'
+import { forgetConfirmed, unsentHere } from '../../app/device.js'
 import { DeviceStore } from '../../testing/deviceStore.js'
 import { draftKey, isOpen, localDraftsOf, openedDraft, unsent } from './localDrafts.js'
 
@@ -20,10 +20,10 @@ describe('what was written on this device', () => {
     expect(localDraftsOf(draftKey('bo', 'w1', 'p1')).all()).toEqual([])
     expect(localDraftsOf(draftKey('ann', 'w1', 'p1')).all()).toEqual([local('<p>mine</p>')])
     expect(unsent(draftKey('ann', 'w1', 'p1'))).toMatchObject([{ local: local('<p>mine</p>') }])
-    expect(leftHere('ann')).toEqual(['w1 p1'])
-    expect(leftHere('bo')).toEqual([])
+    expect(unsentHere('ann')).toEqual(['w1 p1'])
+    expect(unsentHere('bo')).toEqual([])
     // a name that begins like another’s is another
-    expect(leftHere('an')).toEqual([])
+    expect(unsentHere('an')).toEqual([])
   })
 
   it('is seen to by its page while that is open', () => {
@@ -51,7 +51,7 @@ describe('what was written on this device', () => {
     forgetConfirmed('ann')
     expect(localDraftsOf(draftKey('ann', 'w1', 'p1')).all()).toEqual([])
     expect(Object.keys(localStorage)).toHaveLength(2)
-    expect(leftHere('ann')).toHaveLength(1)
+    expect(unsentHere('ann')).toHaveLength(1)
   })
 
   it('that the server has gives way where the device is full; a device with no room says so', () => {
@@ -59,8 +59,8 @@ describe('what was written on this device', () => {
     localDraftsOf(draftKey('ann', 'w2', 'p1')).write(local('<p>not saved</p>'))
     room = JSON.stringify({ ...localStorage }).length + 10
     expect(localDraftsOf(draftKey('ann', 'w3', 'p1')).write(local('<p>new</p>'))).toBe(true)
-    expect(leftHere('ann')).toEqual(['w2 p1', 'w3 p1'])
+    expect(unsentHere('ann')).toEqual(['w2 p1', 'w3 p1'])
     expect(localDraftsOf(draftKey('ann', 'w4', 'p1')).write(local('x'.repeat(1_000)))).toBe(false)
-    expect(leftHere('ann')).toHaveLength(2)
+    expect(unsentHere('ann')).toHaveLength(2)
   })
 })

@@ -10,13 +10,19 @@ import { say } from '../../words/say.js'
 import type { InkAutosave } from '../worksheets/inkAutosave.js'
 import type { DraftAutosave } from './draftAutosave.js'
 import { draftKey } from './localDrafts.js'
-import { dropPress, type KeptPress, keepPress, readPress, sendPress } from './press.js'
+import {
+  dropPendingHandIn,
+  type PendingHandIn,
+  readPendingHandIn,
+  savePendingHandIn,
+  sendPendingHandIn,
+} from './pendingHandIn.js'
 
 const RETRY = 5_000
 
 export type HandingIn = {
   /** A hand-in that waits until Oppen answers. */
-  readonly press: KeptPress | null
+  readonly press: PendingHandIn | null
   /** Whether it has just arrived. */
   readonly arrived: boolean
   readonly busy: boolean
@@ -47,14 +53,14 @@ export function useHandIn(
   const client = useQueryClient()
   const { classId, workId, placeId } = params
   const draft = draftKey(account.id, workId, placeId)
-  const [press, setPress] = useState(() => readPress(draft))
+  const [press, setPress] = useState(() => readPendingHandIn(draft))
   const waitedForFiles = useRef(false)
   const [arrived, setArrived] = useState(false)
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<unknown>()
 
   const callOff = useCallback(() => {
-    dropPress(draft)
+    dropPendingHandIn(draft)
     setPress(null)
   }, [draft])
 
@@ -91,7 +97,7 @@ export function useHandIn(
     const send = async () => {
       clearTimeout(timer)
       try {
-        await sendPress(
+        await sendPendingHandIn(
           { classId, workId, placeId },
           { version: autosave.version, ink: inkVersion(ink) },
           press,
@@ -131,7 +137,7 @@ export function useHandIn(
 
   const wait = (as: PlaceId | null) => {
     const kept = { pressedAt: Date.now(), html: autosave.html, as }
-    if (!keepPress(draft, kept)) throw new Unreachable('the device has no room')
+    if (!savePendingHandIn(draft, kept)) throw new Unreachable('the device has no room')
     setPress(kept)
   }
 

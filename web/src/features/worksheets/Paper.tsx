@@ -1,6 +1,6 @@
 import type { Sheet } from '@oppen/contract'
 import { useEffect, useRef, useState } from 'react'
-import { onceReachable, retryAfter } from '../../app/reaching.js'
+import { onceReachable, retryAfter } from '../../app/delivery.js'
 import { say } from '../../words/say.js'
 import type { PdfOrMissing } from './usePages.js'
 

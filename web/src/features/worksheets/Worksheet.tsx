@@ -9,7 +9,7 @@ import { useWide } from '../../app/wide.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Off } from '../../parts/inputs.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { AddPages } from './AddPages.js'
 import type { InkAutosave } from './inkAutosave.js'
@@ -58,7 +58,7 @@ export function Worksheet({ params, locked, page, autosave }: Props) {
     again: [reads.worksheet(params).queryKey, reads.submission(params).queryKey],
     done: () => {
       const sheetIds = page.sheets.map(one => one.id)
-      tell(say('worksheet_page_gone'), () => void call(routes.orderSheets, params, { sheetIds }))
+      showToast(say('worksheet_page_gone'), () => void call(routes.orderSheets, params, { sheetIds }))
     },
   })
   const keys = (event: KeyboardEvent) => {

@@ -11,7 +11,7 @@ import {
   NO_HISTORY,
 } from '@oppen/core/ink'
 import { Autosave, type Later } from '../../app/autosave.js'
-import type { NotYet, Reached } from '../../app/reaching.js'
+import type { NotYet, Reached } from '../../app/delivery.js'
 
 /** One thing that was put on a worksheet or taken off it, as the device keeps it. */
 export type InkChange = {

@@ -1,6 +1,6 @@
 import type { Sheet } from '@oppen/contract'
 import { useEffect, useState } from 'react'
-import { onceReachable, retryAfter } from '../../app/reaching.js'
+import { onceReachable, retryAfter } from '../../app/delivery.js'
 import { openPdf, type Pdf } from '../files/pdf.js'
 
 /** How the file of a page is had: by the page. */

@@ -3,12 +3,12 @@ import type { AddressInfo } from 'node:net'
 import type { Tie } from '@oppen/contract'
 import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { leftHere } from '../../app/device.js'
+import { unsentHere } from '../../app/device.js'
 import { DeviceStore } from '../../testing/deviceStore.js'
 import { inkStore } from '../worksheets/inkStore.js'
-import { sendLeft } from './left.js'
 import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
-import { keepPress, readPress } from './press.js'
+import { readPendingHandIn, savePendingHandIn } from './pendingHandIn.js'
+import { sendUnsent } from './sendUnsent.js'
 
 const ann = 'ann' as AccountId
 const tie = { role: 'pupil', classId: 'c1', placeId: 'p1' } as unknown as Tie
@@ -76,7 +76,7 @@ afterEach(async () => {
   await new Promise(done => server.close(done))
 })
 
-const send = () => sendLeft({ accountId: ann, ties: [tie] })
+const send = () => sendUnsent({ accountId: ann, ties: [tie] })
 const routesAsked = () => asked.map(one => one.route)
 
 describe('what was left on this device', () => {
@@ -85,8 +85,8 @@ describe('what was left on this device', () => {
     localDraftsOf(draftKey('bo', 'w1', 'p2')).write(local('<p>not mine</p>'))
     expect(await send()).toEqual({ submissions: 1, handIns: 0 })
     expect(asked).toMatchObject([{ route: 'PUT /draft', body: { html: '<p>mine</p>', base: 2, run: 'r' } }])
-    expect(leftHere('ann')).toEqual([])
-    expect(leftHere('bo')).toHaveLength(1)
+    expect(unsentHere('ann')).toEqual([])
+    expect(unsentHere('bo')).toHaveLength(1)
   })
 
   it('goes in the order in which it belongs: words, strokes, and the hand-in of both with its own time', async () => {
@@ -94,29 +94,29 @@ describe('what was left on this device', () => {
     inkStore('ann w1 p1').keep(stroke('one'))
     inkStore('ann w1 p1').keep({ id: 'two', put: null, sent: false })
     inkStore('ann w1 p1').keep({ ...stroke('three'), sent: true })
-    keepPress(draft, pressed)
+    savePendingHandIn(draft, pressed)
     expect(await send()).toEqual({ submissions: 1, handIns: 1 })
     expect(routesAsked()).toEqual(['PUT /draft', 'PUT /worksheet/ink', 'GET ', 'POST /hand-in'])
     expect(asked[1]?.body).toMatchObject({ put: [{ id: 'one' }], drop: ['two'] })
     expect(asked[3]?.body).toMatchObject({ version: 3, ink: 7, press: { pressedAt: 5 } })
-    expect(leftHere('ann')).toEqual([])
+    expect(unsentHere('ann')).toEqual([])
     expect(inkStore('ann w1 p1').all()).toHaveLength(3)
   })
 
   it('hands in what had been saved before the press as well', async () => {
     text = '<p>mine</p>'
-    keepPress(draft, pressed)
+    savePendingHandIn(draft, pressed)
     expect(await send()).toEqual({ submissions: 1, handIns: 1 })
     expect(asked.at(-1)?.body).toMatchObject({ version: 3, ink: 6 })
   })
 
   it('hands in nothing that was not looked at: a page that is another by now waits for its pupil', async () => {
     text = '<p>from another device</p>'
-    keepPress(draft, pressed)
+    savePendingHandIn(draft, pressed)
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(routesAsked()).toEqual(['GET '])
-    expect(readPress(draft)).toEqual(pressed)
+    expect(readPendingHandIn(draft)).toEqual(pressed)
   })
 
   it('brings along the texts that were held and not gone on with', async () => {
@@ -128,12 +128,12 @@ describe('what was left on this device', () => {
   it('stays where it is refused, with its hand-in, and is not asked for again until its page was open', async () => {
     refusing = ['PUT /draft']
     localDraftsOf(draft).write(local('<p>mine</p>'))
-    keepPress(draft, pressed)
+    savePendingHandIn(draft, pressed)
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(routesAsked()).toEqual(['PUT /draft'])
-    expect(leftHere('ann')).toEqual(['w1 p1'])
-    expect(readPress(draft)).toEqual(pressed)
+    expect(unsentHere('ann')).toEqual(['w1 p1'])
+    expect(readPendingHandIn(draft)).toEqual(pressed)
     openedDraft(draft)()
     await send()
     expect(routesAsked()).toEqual(['PUT /draft', 'PUT /draft'])
@@ -143,7 +143,7 @@ describe('what was left on this device', () => {
     localDraftsOf(draftKey('ann', 'w1', 'gone')).write(local('<p>of another class</p>'))
     expect(await send()).toEqual({ submissions: 0, handIns: 0 })
     expect(asked).toEqual([])
-    expect(leftHere('ann')).toHaveLength(1)
+    expect(unsentHere('ann')).toHaveLength(1)
   })
 
   it('is left to its page while that is open', async () => {

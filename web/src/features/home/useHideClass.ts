@@ -3,18 +3,18 @@ import type { ClassId } from '@oppen/core/ids'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { tell } from '../../parts/tell.js'
+import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 type Asked = { readonly classId: ClassId; readonly className: string; readonly out: boolean }
 
 /** Puts a class out of one's own sight, or back; undone by one press. */
-export function useSight() {
+export function useHideClass() {
   const sight = useCommand({
     do: ({ classId, out }: Asked) => call(routes.setSight, { classId }, { out }),
     again: [reads.me().queryKey, reads.today().queryKey],
     done: (_, asked) =>
-      tell(say(asked.out ? 'sight_done' : 'sight_undone', { className: asked.className }), () =>
+      showToast(say(asked.out ? 'sight_done' : 'sight_undone', { className: asked.className }), () =>
         sight.go({ ...asked, out: !asked.out }),
       ),
   })

@@ -1,7 +1,7 @@
 import { ERRORS, type ErrorCode } from '@oppen/contract'
 import { describe, expect, it } from 'vitest'
 import { Refusal, Unreachable } from './api.js'
-import { notYet, reach, retryAfter } from './reaching.js'
+import { notYet, reach, retryAfter } from './delivery.js'
 
 const refusal = (code: ErrorCode) => new Refusal(ERRORS[code].status, { code })
 

@@ -6,7 +6,7 @@ import { keep, PAGE, PRESS, readKept } from '../../app/device.js'
 import type { SubmissionParams } from '../../app/queries.js'
 
 /** A hand-in that was pressed and has not arrived. */
-export type KeptPress = {
+export type PendingHandIn = {
   /** By the clock of the device. */
   readonly pressedAt: number
   /** The text that was looked at. */
@@ -16,21 +16,22 @@ export type KeptPress = {
 }
 
 /** Where the device keeps a press for one draft of one person; from its key. */
-export const pressKey = (draft: string): string => PRESS + draft.slice(PAGE.length)
+export const pendingKey = (draft: string): string => PRESS + draft.slice(PAGE.length)
 
-export const readPress = (draft: string): KeptPress | null => readKept<KeptPress>(pressKey(draft)) ?? null
+export const readPendingHandIn = (draft: string): PendingHandIn | null =>
+  readKept<PendingHandIn>(pendingKey(draft)) ?? null
 
-export const dropPress = (draft: string): void => localStorage.removeItem(pressKey(draft))
+export const dropPendingHandIn = (draft: string): void => localStorage.removeItem(pendingKey(draft))
 
 /** Keeps a press until it can be sent. Gives whether the device had room for it. */
-export const keepPress = (draft: string, press: KeptPress): boolean =>
-  keep(pressKey(draft), JSON.stringify(press))
+export const savePendingHandIn = (draft: string, press: PendingHandIn): boolean =>
+  keep(pendingKey(draft), JSON.stringify(press))
 
 /** Hands in what was pressed before, with both moments by the clock of this device. */
-export const sendPress = (
+export const sendPendingHandIn = (
   params: SubmissionParams,
   looked: { readonly version: number; readonly ink: number | null },
-  press: KeptPress,
+  press: PendingHandIn,
 ): Promise<SubmissionStatus> =>
   call(routes.handIn, params, {
     ...looked,

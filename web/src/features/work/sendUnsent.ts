@@ -3,18 +3,18 @@ import { idOf, sameText } from '@oppen/core/draft'
 import type { AccountId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS } from '@oppen/core/ink'
 import { call } from '../../app/api.js'
-import { forgetPage, leftHere, readKept } from '../../app/device.js'
+import { notYet } from '../../app/delivery.js'
+import { forgetPage, readKept, unsentHere } from '../../app/device.js'
 import type { SubmissionParams } from '../../app/queries.js'
-import { notYet } from '../../app/reaching.js'
 import { say } from '../../words/say.js'
 import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
-import { dropPress, readPress, sendPress } from './press.js'
+import { dropPendingHandIn, readPendingHandIn, sendPendingHandIn } from './pendingHandIn.js'
 
-export const leftWords = (handIns: number): string => say('handIn_left', { count: handIns })
+export const unsentWords = (handIns: number): string => say('handIn_left', { count: handIns })
 
 type Writer = { readonly accountId: AccountId; readonly ties: readonly Tie[] }
 
@@ -29,8 +29,8 @@ const staying = new Map<string, number>()
  * strokes, files, and a hand-in that was pressed. What was changed elsewhere meanwhile, or is refused, stays here until
  * its page is opened, which shows it; and so does a hand-in of it. A submission that is open in any tab is left to it.
  */
-export async function sendLeft({ accountId, ties }: Writer): Promise<Arrived> {
-  const left = new Set([...leftHere(accountId), ...(await submissionsWithFiles(accountId))])
+export async function sendUnsent({ accountId, ties }: Writer): Promise<Arrived> {
+  const left = new Set([...unsentHere(accountId), ...(await submissionsWithFiles(accountId))])
   const arrived = { submissions: 0, handIns: 0 }
   for (const submission of left) {
     const [workId, placeId] = submission.split(' ')
@@ -64,7 +64,7 @@ async function sendSubmission(
   const ink = await sendStrokes(owner, params)
   const some = files.length > 0 || version !== undefined || ink !== undefined
   if (some) arrived.submissions += 1
-  const press = readPress(draft)
+  const press = readPendingHandIn(draft)
   if (!press || isOpen(draft)) return
   const page = await call(routes.seeSubmission, params)
   if (!sameText(press.html, page.draft?.html ?? page.work.template ?? '')) {
@@ -72,8 +72,8 @@ async function sendSubmission(
     return
   }
   const looked = { version: page.draft?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
-  await sendPress(params, looked, press)
-  dropPress(draft)
+  await sendPendingHandIn(params, looked, press)
+  dropPendingHandIn(draft)
   if (!some) arrived.submissions += 1
   arrived.handIns += 1
 }

@@ -70,12 +70,13 @@ async function look(page: Page, url: string, rest: number): Promise<Looked> {
   return page.evaluate(() => (window as unknown as { seen: Looked }).seen)
 }
 
-/** Each screen and a bare page with the same data, turn by turn: the median of when the largest text was there. */
+/** Each screen and a bare page with the same data, turn by turn: the median of when the largest text was there, as it is known. */
 export async function firstPaints(
   address: string,
   screens: readonly WebScreen[],
   out: string,
-): Promise<FirstPaint[]> {
+  each: (paint: FirstPaint) => void,
+): Promise<void> {
   await build({
     entryPoints: ['bench/src/barePage.tsx'],
     outfile: join(out, 'barePage.js'),
@@ -87,7 +88,6 @@ export async function firstPaints(
     define: { 'process.env.NODE_ENV': '"production"' },
   })
   const browser = await launch()
-  const found: FirstPaint[] = []
   for (const { name, path, data, cookie } of screens) {
     const file = join(out, 'data.json')
     writeFileSync(file, JSON.stringify(data))
@@ -111,7 +111,7 @@ export async function firstPaints(
           looks.map(one => one.largest),
           0.5,
         )
-      found.push({
+      each({
         name,
         slowed,
         ours: median(ours),
@@ -122,7 +122,6 @@ export async function firstPaints(
     bare.stop()
   }
   await browser.close()
-  return found
 }
 
 export type Answer = { readonly what: string; readonly ms: number }

@@ -40,14 +40,14 @@ export async function webUnderLens(
       cookie: varga.cookie,
     },
   ]
-  for (const { name, slowed, ours, bare, shift } of await firstPaints(address, screens, out)) {
+  await firstPaints(address, screens, out, ({ name, slowed, ours, bare, shift }) => {
     const ratio = ours / bare
     print(
       `${name}${slowed > 1 ? `, slowed ${slowed} times` : ''}: largest text after ${ours.toFixed(0)} ms, ${ratio.toFixed(2)} of a bare page with the same data (${bare.toFixed(0)} ms; at most ${TIMES_BARE.toFixed(2)}); layout shift ${shift.toFixed(3)} (under ${SHIFT})`,
     )
     if (!(ratio <= TIMES_BARE)) missed.push(`first paint of ${name}`)
     if (!(shift < SHIFT)) missed.push(`layout shift of ${name}`)
-  }
+  })
   const given = await answers(address, { cookie: varga.cookie, marking })
   for (const { what, ms } of given) print(`${what}: ${ms} ms`)
   const slowest = Math.max(...given.map(one => one.ms))

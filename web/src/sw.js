@@ -40,11 +40,17 @@ self.addEventListener('activate', event => {
   event.waitUntil(tidy())
 })
 
+/** The page as it is kept for every address and for whoever is next: without what one screen asks for. */
+const forAll = async answer => {
+  const html = (await answer.text()).replace(/<link rel="preload" as="fetch"[^>]*>/g, '')
+  return new Response(html, { status: answer.status, headers: answer.headers })
+}
+
 const page = async request => {
   const cache = await caches.open(SCREENS)
   try {
     const answer = await fetch(request)
-    if (answer.ok) await cache.put(PAGE, answer.clone())
+    if (answer.ok) await cache.put(PAGE, await forAll(answer.clone()))
     return answer
   } catch (error) {
     const kept = await caches.match(PAGE)

@@ -36,7 +36,7 @@ function begin(build = 'one', files: readonly string[] = ['/assets/start-1.js'])
     asked.push(pathname)
     return network(pathname)
   }
-  runInNewContext(SOURCE, { self, caches, fetch, URL, Promise, FILES: files, BUILD: build })
+  runInNewContext(SOURCE, { self, caches, fetch, URL, Promise, Response, FILES: files, BUILD: build })
 }
 
 beforeEach(() => {
@@ -174,6 +174,15 @@ describe('the screens', () => {
     expect(await ask('/today', { mode: 'navigate' })).toBe('new page')
     network = down
     expect(await ask('/today', { mode: 'navigate' })).toBe('new page')
+  })
+
+  it('are kept without what one screen asks for: whoever is next reads nothing of where somebody was', async () => {
+    const reads = '<link rel="preload" as="fetch" crossorigin href="/api/classes/c1/weeks/now">'
+    const files = '<link rel="modulepreload" crossorigin href="/assets/start-1.js">'
+    network = () => new Response(`<head>${reads}${files}</head>`)
+    expect(await ask('/c/c1/week', { mode: 'navigate' })).toContain('c1')
+    network = down
+    expect(await ask('/', { mode: 'navigate' })).toBe(`<head>${files}</head>`)
   })
 
   it('leave files of the server to it', async () => {

@@ -30,7 +30,7 @@ it('answers from the first moment on, with what the server is doing', async () =
   expect(await (await fetch(`${port.address}/healthz`)).json()).toEqual({
     alive: true,
     serving: false,
-    what: 'It reads what can be searched: 4000 texts so far.',
+    what: 'Reading what can be searched: 4000 texts so far.',
     number: 2,
     of: 5,
   })

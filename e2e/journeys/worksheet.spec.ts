@@ -62,6 +62,19 @@ const inked = (page: Page, on = 1): Promise<number> =>
       return count
     })
 
+/** The same once the last stroke is drawn to its end: two looks one after the other find as much. */
+async function settled(page: Page, on = 1): Promise<number> {
+  let last = -1
+  await expect
+    .poll(async () => {
+      const before = last
+      last = await inked(page, on)
+      return last === before
+    })
+    .toBe(true)
+  return last
+}
+
 test('drawn, rubbed out, undone, typed and noted; found again after a reload; handed in and seen by the teacher', async ({
   browser,
 }) => {
@@ -69,14 +82,14 @@ test('drawn, rubbed out, undone, typed and noted; found again after a reload; ha
   expect(await inked(page)).toBe(0)
   await draw(page, [0.1, 0.2], [0.5, 0.25])
   await expect(bar(page)).toHaveText(SAVED)
-  const drawn = await inked(page)
+  const drawn = await settled(page)
   expect(drawn).toBeGreaterThan(200)
 
   // the eraser takes out the middle; undo brings it back, redo takes it out again
   await hold(page, 'Eraser (E)')
   await draw(page, [0.25, 0.219], [0.4, 0.2375])
   await expect.poll(() => inked(page)).toBeLessThan(drawn)
-  const rubbed = await inked(page)
+  const rubbed = await settled(page)
   await page.keyboard.press('ControlOrMeta+z')
   await expect.poll(() => inked(page)).toBe(drawn)
   await page.keyboard.press('ControlOrMeta+Shift+z')
@@ -158,13 +171,13 @@ test('two devices draw at once, one of them without a network: everything is the
   const one = await atWorksheet(browser, 'nia.falk')
   const two = await atWorksheet(browser, 'nia.falk', { phone: true })
   await noSideways(two)
-  const before = await inked(one, 2)
+  const before = await settled(one, 2)
   await two.context().setOffline(true)
   await draw(two, [0.2, 0.9], [0.8, 0.9], 2)
   await expect(bar(two)).toHaveText(/^Not sent since/)
   await draw(one, [0.2, 1.1], [0.8, 1.1], 2)
   await expect(bar(one)).toHaveText(SAVED)
-  const alone = await inked(one, 2)
+  const alone = await settled(one, 2)
   expect(alone).toBeGreaterThan(before)
   await two.context().setOffline(false)
   await expect(bar(two)).toHaveText(SAVED)
@@ -187,7 +200,7 @@ test('handed in without a network, and the browser closed: it goes by itself whe
   await school.stop('SIGKILL')
   await draw(page, [0.1, 0.4], [0.5, 0.45])
   await expect(bar(page)).toHaveText(/^Not sent since/)
-  const drawn = await inked(page)
+  const drawn = await settled(page)
   // opened anew it has what is printed on it as well
   await page.reload()
   await expect(printed(page)).toHaveAttribute('aria-busy', 'false')

@@ -23,5 +23,7 @@ async function prepared(): Promise<void> {
   const coming = loadScreen(screen)
   if (screen.outside) return void (await coming)
   const [file, me] = await Promise.all([coming, queryClient.fetchQuery(reads.me())])
-  await file.prepare?.({ client: queryClient, me, params: params as Prepared['params'] })
+  // without a network nothing is asked for, and what is kept is there at once
+  if (navigator.onLine)
+    await file.prepare?.({ client: queryClient, me, params: params as Prepared['params'] })
 }

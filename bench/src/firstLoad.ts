@@ -21,7 +21,7 @@ export async function firstLoad(
     if (scripts.has(requestId)) script += encodedDataLength
   })
   await page.goto(`${address}/today`)
-  await page.getByRole('heading', { name: 'Next' }).waitFor()
+  await page.getByRole('heading', { name: 'Needs attention' }).waitFor()
   await page.waitForLoadState('load')
   await browser.close()
   return { script, outside }

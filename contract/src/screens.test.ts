@@ -27,6 +27,8 @@ describe('the screen at an address', () => {
     '/',
     '/today',
     '/today/',
+    '/Today',
+    '/c/K1/WEEK',
     '/c/k1/week',
     '/c/k1/week/2026-10-12',
     '/c/k1/work/w%20%2F/marking',

@@ -145,7 +145,9 @@ function fitting(parts: readonly string[], given: readonly string[]): Record<str
   for (const [index, part] of parts.entries()) {
     const [, name, optional] = /^:(\w+)(\?)?$/.exec(part) ?? []
     const found = given[index]
-    if (name === undefined ? found !== part : found === undefined && !optional) return undefined
+    // as the router does it: whoever types an address need not know its capitals
+    if (name === undefined ? found?.toLowerCase() !== part : found === undefined && !optional)
+      return undefined
     if (name === undefined) continue
     const value = found === undefined ? ABSENT[name] : decoded(found)
     if (value !== undefined) params[name] = value

@@ -18,6 +18,8 @@ import {
 const DAY = 86_400_000
 /** What closed, was said or changed stays on Today for so long; Progress has all of it. */
 const KEPT = 14 * DAY
+/** So many that came back are shown for a place, the newest: whoever never looks does not get a year at once. */
+const BACK = 20
 /** So many days of load are shown, this one included. */
 const DAYS = 7
 
@@ -40,6 +42,8 @@ const submissionsJson = jsonArray(
    where case coalesce(i.phase, 'untouched')
      when 'handedBack' then i.handed_back_at > coalesce((select at from read_markers
        where account_id = $viewer and what = 'submission:' || w.id || ':' || m.place_id), 0)
+       and i.handed_back_at >= coalesce((select j.handed_back_at from submissions j where j.place_id = m.place_id
+         and j.handed_back_at is not null order by j.handed_back_at desc limit 1 offset ${BACK - 1}), 0)
      when 'withTeacher' then 1
      when 'tryAgain' then 1
      when 'excused' then 0

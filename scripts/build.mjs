@@ -7,6 +7,7 @@ import { noteBuilt, sourcesNow, tool } from './lib.mjs'
 /** Builds the screens, packs them for the wire, and bundles the server and the demo. */
 const sources = sourcesNow()
 tool('vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn')
+tool('vite', 'build', '--ssr', 'src/server.tsx', '--config', 'web/vite.config.ts', '--logLevel', 'warn')
 
 const assets = 'web/dist/assets'
 for (const name of readdirSync(assets)) {

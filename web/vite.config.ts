@@ -1,7 +1,7 @@
 import optimizeLocales from '@react-aria/optimize-locales-plugin'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig, type Plugin } from 'vite'
+import { defineConfig, type Plugin, type UserConfig } from 'vite'
 import { viteStaticCopy } from 'vite-plugin-static-copy'
 import { PDF_PARTS } from './pdfParts.js'
 
@@ -15,11 +15,11 @@ const FROM_THE_START = [
   /(vite\/preload-helper|rolldown_dynamic_import_helper)\.js/,
   /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)|i18next|i18next-resources-to-backend|@babel\/runtime)\//,
   /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(book-open|chevron-right|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
-  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|Fault|firstScreen|keptReads|Keys|live|part|PhoneBars|places|queries|queryClient|Screens|screenFiles|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
+  /\/web\/src\/app\/(api|Binder|brand|changesAt|device|ErrorWords|Fault|firstScreen|keptReads|Keys|live|Page|pageState|part|PhoneBars|places|queries|queryClient|Screens|screenFiles|scriptFonts|session|Shell|Banner|stream|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Disclosure|Feedback|OwnFace|RoomLink|Sheet|StateLabel|toast|Written)\./,
   /\/web\/src\/words\/(dates|language|numbers|say|states|teacherStates|times|wording)\./,
   /\/web\/src\/features\/(today\/(agenda|CameBack|Columns|Lessons|Load|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
-  /\/contract\/src\/(routes|routes\/\w+|screens|wire\/route|index)\./,
+  /\/contract\/src\/(page|routes|routes\/\w+|screens|wire\/route|index)\./,
   /\/core\/src\/(draft\/lineage|joining\/names\.|today\/|work\/|outcome\/|marks\/mark|timing\/when|zone\/(days|locale)\.|language\/|texts\/(scripts|limits|index)\.)/,
 ]
 
@@ -56,7 +56,24 @@ const sharedStandsAlone = (): Plugin => ({
 /** What date fields say to a screen reader, in the languages of Oppen's own words and no other. */
 const DATE_WORDS = [optimizeLocales.vite({ locales: ['en', 'pt-PT'] })].flat()
 
-export default defineConfig({
+/** The same screens for the server, which renders them: one file, so that each language can have it for itself. */
+const RENDERING: UserConfig = {
+  root: import.meta.dirname,
+  plugins: [react()],
+  ssr: { noExternal: true },
+  define: { 'process.env.NODE_ENV': '"production"' },
+  build: {
+    ssr: 'src/server.tsx',
+    outDir: 'dist/.server',
+    target: 'node20',
+    minify: true,
+    sourcemap: false,
+    copyPublicDir: false,
+    rolldownOptions: { output: { codeSplitting: false, entryFileNames: 'screens.mjs' } },
+  },
+}
+
+const SHOWING: UserConfig = {
   root: import.meta.dirname,
   plugins: [
     react(),
@@ -86,4 +103,6 @@ export default defineConfig({
   },
   // the server is asked by its own name, and by no other
   server: { port: 4311, proxy: { '/api': { target: server, changeOrigin: true } } },
-})
+}
+
+export default defineConfig(({ isSsrBuild }) => (isSsrBuild ? RENDERING : SHOWING))

@@ -24,6 +24,7 @@ import { workHandlers } from './features/work/routes.js'
 import { worksheetHandlers } from './features/worksheets/routes.js'
 import { replyToErrors } from './http/errors.js'
 import { originOf, ownHostOnly, ownHosts } from './http/origin.js'
+import { firstScreens } from './http/firstScreens.js'
 import { pages } from './http/pages.js'
 import { sameSiteOnly, securityHeaders } from './http/security.js'
 import { type Handlers, serveAll } from './http/serve.js'
@@ -85,12 +86,13 @@ export function createApp(
   app.use(ownHostOnly(hosts))
   app.use(securityHeaders())
   app.use(sameSiteOnly(hosts))
-  app.use(serveAll(world, handlers))
+  const { router, read } = serveAll(world, handlers)
+  app.use(router)
   if (standIn) app.use(STAND_IN_PATH, standIn)
   app.use('/api', () => {
     throw new Refused('not_found')
   })
-  if (webFolder) app.use(pages(webFolder))
+  if (webFolder) app.use(pages(webFolder, firstScreens(webFolder, { read, workers: world.workers })))
   app.use(replyToErrors(world.log))
   return app
 }

@@ -1,29 +1,17 @@
+import { PAGE_STATE, type PageState } from '@oppen/contract'
 import { directionOf } from '@oppen/core/language'
-import { QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode, Suspense } from 'react'
-import { createRoot } from 'react-dom/client'
+import { createRoot, hydrateRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { firstScreen } from './app/firstScreen.js'
-import { part, untilItComes } from './app/part.js'
+import { Page } from './app/Page.js'
+import { dropAnswers, renderedAs, renderedStyles, setPageState } from './app/pageState.js'
+import { untilItComes } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { Screens } from './app/Screens.js'
-import { loadScriptFontsAsTyped } from './app/scriptFonts.js'
-import { useToasts } from './parts/toast.js'
+import { loadScriptFonts, loadScriptFontsAsTyped } from './app/scriptFonts.js'
 import { language } from './words/language.js'
 import { loadWords } from './words/wording.js'
 import './style.css'
-
-const Toasts = part(() => import('./parts/Toasts.js'))
-
-/** What was just done, once there is something to say. */
-function Said() {
-  if (!useToasts().length) return null
-  return (
-    <Suspense fallback={null}>
-      <Toasts />
-    </Suspense>
-  )
-}
 
 // the screens are kept on the device once everything else has had its turn
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
@@ -35,19 +23,37 @@ const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
 document.documentElement.dir = directionOf(language)
-await Promise.all([untilItComes(() => loadWords(['everyday'])), firstScreen()])
-createRoot(root).render(
-  <StrictMode>
-    <QueryClientProvider client={queryClient}>
-      <BrowserRouter>
-        <Screens />
-      </BrowserRouter>
-      <Said />
-    </QueryClientProvider>
-  </StrictMode>,
+
+const sent = document.getElementById(PAGE_STATE)?.textContent
+if (sent) {
+  setPageState(JSON.parse(sent) as PageState)
+  loadScriptFonts(sent)
+}
+await Promise.all([untilItComes(() => loadWords(['everyday'])), firstScreen(queryClient)])
+dropAnswers()
+const page = (
+  <Page client={queryClient}>
+    <BrowserRouter>
+      <Screens />
+    </BrowserRouter>
+  </Page>
 )
+if (renderedAs()?.language === language) {
+  styleRendered(root, renderedStyles())
+  delete root.dataset.wide
+  // what differs, such as a minute that has passed meanwhile, React renders anew
+  hydrateRoot(root, page, { onRecoverableError: () => undefined })
+} else createRoot(root).render(page)
 
 loadScriptFontsAsTyped(document)
 
 // what can go wrong is said after somebody has done something; nothing waits for it
 void loadWords(['problems']).catch(() => undefined)
+
+/** Elements of the server have their styles from its sheet, which the content policy asks for; from here on they have their own. */
+function styleRendered(within: Element, styles: readonly string[]): void {
+  for (const element of within.querySelectorAll<HTMLElement | SVGElement>('[data-style]')) {
+    element.style.cssText = styles[Number(element.dataset.style)] ?? ''
+    delete element.dataset.style
+  }
+}

@@ -40,9 +40,9 @@ self.addEventListener('activate', event => {
   event.waitUntil(tidy())
 })
 
-/** The page as it is kept for every address and for whoever is next: without what one screen asks for. */
+/** The page as it is kept for every address and for whoever is next: without what belongs to one visit. */
 const forAll = async answer => {
-  const html = (await answer.text()).replace(/<link rel="preload" as="fetch"[^>]*>/g, '')
+  const html = (await answer.text()).replace(/<!--visit-->.*<!--\/visit-->/s, '<div id="root"></div>')
   return new Response(html, { status: answer.status, headers: answer.headers })
 }
 

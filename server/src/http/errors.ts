@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { ERRORS, type WireError } from '@oppen/contract'
-import type { ErrorRequestHandler, Response } from 'express'
+import type { ErrorRequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { DatabaseError, UniqueConstraintError } from 'sequelize'
 import { Refused } from '../refusal.js'
@@ -13,18 +13,25 @@ export function replyToErrors(log: Logger): ErrorRequestHandler {
       response.destroy()
       return
     }
-    const refusal = refusalOf(error)
-    if (refusal) return send(response, refusal)
-    const reference = randomUUID().slice(0, 8)
-    log.error({ err: error, reference }, 'fault')
-    send(response, new Refused('server_fault', { reference }))
+    const { status, body } = answerToError(error, log)
+    response.status(status).json(body)
   }
 }
 
-function send(response: Response, refusal: Refused): void {
+/** What is answered to something that was thrown; a fault is written into the log. */
+export function answerToError(error: unknown, log: Logger): { status: number; body: WireError } {
+  const refusal = refusalOf(error) ?? faultOf(error, log)
   const { code, path, params } = refusal
-  const body: WireError = { error: { code, ...(path && { path }), ...(params && { params }) } }
-  response.status(ERRORS[code].status).json(body)
+  return {
+    status: ERRORS[code].status,
+    body: { error: { code, ...(path && { path }), ...(params && { params }) } },
+  }
+}
+
+function faultOf(error: unknown, log: Logger): Refused {
+  const reference = randomUUID().slice(0, 8)
+  log.error({ err: error, reference }, 'fault')
+  return new Refused('server_fault', { reference })
 }
 
 /** The one place where errors of libraries and of the database become refusals. */

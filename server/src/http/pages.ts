@@ -2,13 +2,16 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Router } from 'express'
 import staticGzip from 'express-static-gzip'
+import { type FirstScreen, ROOT } from './firstScreens.js'
 import { preloads } from './preloads.js'
 
 const YEAR = 365 * 86_400_000
 
 /** The built screens: hashed files, packed when they were built and kept for a year, and the one page, never kept. */
-export function pages(folder: string): Router {
+export function pages(folder: string, firstScreen: FirstScreen): Router {
   const page = readFileSync(join(folder, 'index.html'), 'utf8')
+  const [head = '', rest = ''] = page.split('</head>')
+  const [before = '', after = ''] = rest.split(ROOT)
   const preloadsOf = preloads(folder)
   const router = Router()
   router.use(
@@ -20,10 +23,12 @@ export function pages(folder: string): Router {
     }),
   )
   router.use(staticGzip(folder, { index: false, serveStatic: { maxAge: 0 } }))
-  router.get('/{*path}', (request, response) => {
-    const early = preloadsOf(request.path, request.get('accept-language'))
+  router.get('/{*path}', async (request, response) => {
     response.set('cache-control', 'no-store').type('html')
-    response.send(page.replace('%NONCE%', response.locals.nonce).replace('</head>', () => `${early}</head>`))
+    // what the page needs in any case is on its way while its first screen is made
+    const early = preloadsOf(request.path, request.get('accept-language'))
+    response.write(`${head.replace('%NONCE%', response.locals.nonce)}${early}</head>${before}`)
+    response.end(`${await firstScreen(request, response)}${after}`)
   })
   return router
 }

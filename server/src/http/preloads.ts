@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { addressOf, type RouteName, routes, type ScreenPlace, screenAt } from '@oppen/contract'
+import { screenAt } from '@oppen/contract'
 import { screenLanguage } from '@oppen/core/language'
 import { z } from 'zod'
 
@@ -34,7 +34,7 @@ export function languagesOf(header: string | undefined): string[] {
 
 /**
  * What a browser can ask for together with a page, instead of after one another: the files of the screen at an address,
- * its wording, its fonts, who is in and what the screen reads first. As elements for the head of the page; what they
+ * its wording and its fonts. As elements for the head of the page; what they
  * name is asked for in any case, so that a wrong guess costs one file too many.
  */
 export function preloads(folder: string): (path: string, acceptLanguage?: string) => string {
@@ -50,16 +50,12 @@ export function preloads(folder: string): (path: string, acceptLanguage?: string
     if (!screen || !params) return ''
     const language = screenLanguage(languagesOf(acceptLanguage))
     const words = ['everyday', ...screen.words].map(name => `../words/${language}/${name}.json`)
-    const reads = screen.outside ? [] : [routes.me, ...firstReads(screen)]
     return [
-      ...reads.map(route => asRead(addressOf(route, params as never))),
       ...scripts([`src/features/${screen.file}.tsx`, ...words]),
       ...fonts,
     ].join('')
   }
 }
-
-const firstReads = ({ reads }: ScreenPlace) => (reads ? [routes[reads satisfies RouteName]] : [])
 
 /** The file of a source and everything that it imports before it runs. */
 function filesOf(manifest: Manifest, key: string, seen = new Set<string>()): string[] {
@@ -72,5 +68,3 @@ function filesOf(manifest: Manifest, key: string, seen = new Set<string>()): str
 const asScript = (file: string) => `<link rel="modulepreload" crossorigin href="/${file}">`
 const asFont = (file: string) =>
   `<link rel="preload" as="font" type="font/woff2" crossorigin href="/${file}">`
-const asRead = (address: string) =>
-  `<link rel="preload" as="fetch" crossorigin href="${address.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}">`

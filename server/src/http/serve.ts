@@ -1,4 +1,12 @@
-import { type BodyOf, type ParamsOf, type ReplyOf, type Route, type RouteName, routes } from '@oppen/contract'
+import {
+  type BodyOf,
+  type ParamsOf,
+  type ReadOf,
+  type ReplyOf,
+  type Route,
+  type RouteName,
+  routes,
+} from '@oppen/contract'
 import type { CircleId, ClassId, PlaceId } from '@oppen/core/ids'
 import { type Action, type Subject, type Viewer, verdict } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
@@ -6,6 +14,7 @@ import { viewerOf } from '../features/accounts/sessions.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
 import { readBody } from './body.js'
+import { answerToError } from './errors.js'
 import { Pace } from './pace.js'
 import { RateLimiter } from './rateLimit.js'
 
@@ -54,8 +63,17 @@ const OFTEN: readonly RouteName[] = [
   'seeTopics',
 ]
 
+/** The status and the JSON text that a route answers with. */
+export type Answered = { readonly status: number; readonly text: string }
+
+/** What a page that is being made reads by the routes of the contract, as whoever asked for the page. Never rejects. */
+export type ReadRoute = (
+  read: ReadOf,
+  asked: { readonly request: Request; readonly response: Response },
+) => Promise<Answered>
+
 /** All routes of the contract, each with its permission before its handler. */
-export function serveAll(world: World, handlers: Handlers): Router {
+export function serveAll(world: World, handlers: Handlers): { router: Router; read: ReadRoute } {
   const router = Router()
   const serving = { world, limiter: new RateLimiter(world), pace: new Pace() }
   for (const name of new Set([...OFTEN, ...(Object.keys(routes) as RouteName[])])) {
@@ -63,7 +81,7 @@ export function serveAll(world: World, handlers: Handlers): Router {
     const method = spec.method.toLowerCase() as 'get' | 'head' | 'post' | 'put' | 'patch' | 'delete'
     router[method](spec.path, respond(serving, name, handlers[name] as unknown as AnyHandler))
   }
-  return router
+  return { router, read: readBy(world, handlers) }
 }
 
 type Serving = { readonly world: World; readonly limiter: RateLimiter; readonly pace: Pace }
@@ -83,6 +101,27 @@ function respond({ world, limiter, pace }: Serving, name: RouteName, handler: An
   }
 }
 
+/** The door is the same as that of a request of its own; only what reads and answers with JSON can be read this way. */
+function readBy(world: World, handlers: Handlers): ReadRoute {
+  return async ({ name, params }, { request, response }) => {
+    try {
+      const spec: AnyRoute = routes[name]
+      if (spec.method !== 'GET' || spec.carries || spec.rateLimits || spec.may === 'open')
+        throw new Refused('not_found')
+      const named = checked({ ...params })
+      const viewer = await viewerOf(world, request)
+      permit(viewer, spec.may, named)
+      const handler = handlers[name] as unknown as AnyHandler
+      const asked = { world, viewer, params: named, body: undefined, request, response }
+      const reply = await handler(asked as Parameters<AnyHandler>[0])
+      return { status: 200, text: reply instanceof WrittenJson ? reply.text : JSON.stringify(reply) }
+    } catch (error) {
+      const { status, body } = answerToError(error, world.log)
+      return { status, text: JSON.stringify(body) }
+    }
+  }
+}
+
 /** Sends a JSON text; nothing for a reply of nothing. */
 function sendJson(response: Response, text: string | undefined): void {
   response.setHeader('content-type', 'application/json; charset=utf-8')
@@ -90,8 +129,10 @@ function sendJson(response: Response, text: string | undefined): void {
   response.end(text)
 }
 
-function readParams(request: Request): Record<string, string> {
-  const params = request.params as Record<string, string>
+const readParams = (request: Request): Record<string, string> =>
+  checked(request.params as Record<string, string>)
+
+function checked(params: Record<string, string>): Record<string, string> {
   for (const value of Object.values(params)) if (!/^[\w-]{1,64}$/.test(value)) throw new Refused('not_found')
   return params
 }

@@ -23,6 +23,8 @@ export const jobs = {
   closures: () => import('../features/timing/calendarFile.js').then(one => one.closuresOf),
   /** The weekly lessons of a calendar file. */
   lessons: () => import('../features/timing/calendarFile.js').then(one => one.lessonsOf),
+  /** A screen as HTML. */
+  render: () => import('../http/render.js').then(one => one.render),
   /** Every row of one person. */
   personRows: () => import('../features/school/rowsOfPerson.js').then(one => one.writeRows),
   /** A backup of the whole school. */

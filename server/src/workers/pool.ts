@@ -14,6 +14,8 @@ export type PoolOptions = {
   readonly memory: number
   /** So many jobs may wait; beyond them `busy` is refused. */
   readonly most: number
+  /** A thread that had nothing to do for so long ends, in milliseconds; else after a minute. */
+  readonly idle?: number
 }
 
 /** Why a job was given up: the thread took too long, or it ended under it, as one does that has no memory left. */
@@ -31,7 +33,6 @@ type Waiting = {
 
 type Thread = { readonly worker: Worker; owner: string | undefined; idle?: ReturnType<typeof setTimeout> }
 
-/** A thread that had nothing to do for so long ends, in milliseconds. */
 const IDLE = 60_000
 /** So long a thread may take to load what a job needs, in milliseconds; only then does the job's own time run. */
 const LOADING = 90_000
@@ -88,7 +89,7 @@ export class Pool {
     try {
       const answer = await this.#answerOf(thread.worker, asked)
       thread.owner = undefined
-      thread.idle = setTimeout(() => void this.#end(thread), IDLE).unref()
+      thread.idle = setTimeout(() => void this.#end(thread), this.#options.idle ?? IDLE).unref()
       if (answer.is === 'done') resolve(answer.output)
       else if (answer.is === 'refused') reject(refusedAs(answer.refusal))
       else reject(new Error(`${asked.job} failed: ${answer.problem}`))

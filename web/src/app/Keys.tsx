@@ -10,7 +10,8 @@ export type { Shortcut }
 const Palette = part(() => import('./Palette.js'), ['finding', 'school'])
 const KeyList = part(() => import('./KeyList.js'))
 
-let ofScreen: readonly Shortcut[] = []
+const NONE: readonly Shortcut[] = []
+let ofScreen = NONE
 const listeners = new Set<() => void>()
 const changed = () => {
   for (const listener of listeners) listener()
@@ -74,7 +75,11 @@ export function Keys() {
   // the key is answered at once, the window comes as soon as it is made
   const setPalette = useCallback((open: boolean) => startTransition(() => show(open)), [])
   const [list, setList] = useState(false)
-  const shortcuts = useSyncExternalStore(subscribe, () => ofScreen)
+  const shortcuts = useSyncExternalStore(
+    subscribe,
+    () => ofScreen,
+    () => NONE,
+  )
   useDigits()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {

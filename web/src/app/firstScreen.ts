@@ -1,7 +1,7 @@
 import { screenAt } from '@oppen/contract'
+import type { QueryClient } from '@tanstack/react-query'
 import type { Prepared } from './prepared.js'
 import { reads } from './queries.js'
-import { queryClient } from './queryClient.js'
 import { loadScreen } from './screenFiles.js'
 
 /** A page waits no longer for its first screen to be whole, in milliseconds: then it shows what there is. */
@@ -12,18 +12,19 @@ const PATIENCE = 800
  * is shown in part is followed by the rest much later: React holds back what replaces a fallback. Never rejects; what
  * fails is for the screen to say.
  */
-export async function firstScreen(): Promise<void> {
+export async function firstScreen(client: QueryClient): Promise<void> {
   const patience = new Promise<void>(done => setTimeout(done, PATIENCE))
-  await Promise.race([prepared().catch(() => undefined), patience])
+  await Promise.race([prepareScreen(client, location.pathname).catch(() => undefined), patience])
 }
 
-async function prepared(): Promise<void> {
-  const { screen, params } = screenAt(location.pathname) ?? {}
+/** Gets what the screen at an address needs before it can show anything. Rejects where something does not come. */
+export async function prepareScreen(client: QueryClient, pathname: string): Promise<void> {
+  const { screen, params } = screenAt(pathname) ?? {}
   if (!screen || !params) return
   const coming = loadScreen(screen)
   if (screen.outside) return void (await coming)
-  const [file, me] = await Promise.all([coming, queryClient.fetchQuery(reads.me())])
+  const [file, me] = await Promise.all([coming, client.fetchQuery(reads.me())])
   // without a network nothing is asked for, and what is kept is there at once
-  if (navigator.onLine)
-    await file.prepare?.({ client: queryClient, me, params: params as Prepared['params'] })
+  if (import.meta.env.SSR || navigator.onLine)
+    await file.prepare?.({ client, me, params: params as Prepared['params'] })
 }

@@ -85,6 +85,7 @@ export async function fetched<T>(load: () => Promise<T>, namespaces: readonly Na
  * anew. What is not saved is kept on the device.
  */
 async function renewWhereGone(): Promise<void> {
+  if (import.meta.env.SSR) return
   const answers = await fetch('/healthz', { cache: 'no-store' }).then(
     answer => answer.ok,
     () => false,

@@ -35,10 +35,12 @@ const there = new Set<Script>()
  * the next text.
  */
 export function loadScriptFonts(text: string): void {
+  // the server only writes; it is the page that shows
+  if (import.meta.env.SSR) return
   for (const script of scriptsIn(text)) {
     if (there.has(script)) continue
     there.add(script)
-    if (globalThis.document) document.documentElement.dataset.scripts = ''
+    document.documentElement.dataset.scripts = ''
     FONTS_OF_SCRIPT[script]().catch(() => there.delete(script))
   }
 }

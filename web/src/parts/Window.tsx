@@ -5,7 +5,8 @@ import { type ReactNode, type RefObject, useEffect, useEffectEvent, useRef } fro
 import { say } from '../words/say.js'
 
 // the page's policy lets in only styles that carry its nonce, also those that a dialog adds to hold the page still
-setNonce(document.querySelector('meta[name=csp-nonce]')?.getAttribute('content') ?? '')
+if (!import.meta.env.SSR)
+  setNonce(document.querySelector('meta[name=csp-nonce]')?.getAttribute('content') ?? '')
 
 const SIZES = { usual: 'max-w-lg', wide: 'max-w-3xl', full: 'max-w-5xl' } as const
 

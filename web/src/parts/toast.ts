@@ -2,7 +2,8 @@ import { useSyncExternalStore } from 'react'
 
 export type Toast = { readonly id: number; readonly words: string; readonly undo?: () => void }
 
-let toasts: readonly Toast[] = []
+const NONE: readonly Toast[] = []
+let toasts = NONE
 let last = 0
 const listeners = new Set<() => void>()
 
@@ -26,4 +27,8 @@ const subscribe = (listener: () => void) => {
 }
 
 /** All toasts that are shown now. */
-export const useToasts = (): readonly Toast[] => useSyncExternalStore(subscribe, () => toasts)
+export const useToasts = (): readonly Toast[] => useSyncExternalStore(
+  subscribe,
+  () => toasts,
+  () => NONE,
+)

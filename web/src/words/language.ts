@@ -9,8 +9,13 @@ const chosenHere = (): string[] => {
 
 const ofBrowser = (): readonly string[] => (globalThis.localStorage ? navigator.languages : [])
 
+/** On the server each language has screens of its own: it stands in the address of their file. */
+const ofFile = (): string[] => new URL(import.meta.url).searchParams.getAll('language')
+
 /** The language of this page: as it was chosen last on this device, else as the browser asks for. */
-export const language: ScreenLanguage = screenLanguage([...chosenHere(), ...ofBrowser()])
+export const language: ScreenLanguage = screenLanguage(
+  import.meta.env.SSR ? ofFile() : [...chosenHere(), ...ofBrowser()],
+)
 
 /** How days, times and numbers are written on this page. */
 export const LOCALE: string = LOCALES[language]

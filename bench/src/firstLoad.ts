@@ -26,7 +26,7 @@ export async function firstLoad(
   await page.goto(`${address}/today`)
   await page.locator('#root:not([data-wide])').waitFor()
   const first = script
-  await page.waitForLoadState('networkidle')
+  await page.locator('.recharts-surface').first().waitFor()
   await browser.close()
   return { script: first, later: script - first, outside }
 }

@@ -64,7 +64,12 @@ export function firstScreens(folder: string, { read, workers }: Needs): FirstScr
       for (let round = 0; renders && rendered && round < ROUNDS; round++) {
         if ([...answers.values()].some(({ status }) => status !== 200)) return undefined
         const state = stateOf(answers, rendered, [])
-        const output = await workers.screens.run('render', { file, address: request.url, state, language: rendered.language })
+        const output = await workers.screens.run('render', {
+          file,
+          address: request.url,
+          state,
+          language: rendered.language,
+        })
         if ('html' in output) return { ...output, rendered }
         await answer(output.missing)
       }

@@ -50,10 +50,7 @@ export function preloads(folder: string): (path: string, acceptLanguage?: string
     if (!screen || !params) return ''
     const language = screenLanguage(languagesOf(acceptLanguage))
     const words = ['everyday', ...screen.words].map(name => `../words/${language}/${name}.json`)
-    return [
-      ...scripts([`src/features/${screen.file}.tsx`, ...words]),
-      ...fonts,
-    ].join('')
+    return [...scripts([`src/features/${screen.file}.tsx`, ...words]), ...fonts].join('')
   }
 }
 

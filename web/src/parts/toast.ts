@@ -27,8 +27,9 @@ const subscribe = (listener: () => void) => {
 }
 
 /** All toasts that are shown now. */
-export const useToasts = (): readonly Toast[] => useSyncExternalStore(
-  subscribe,
-  () => toasts,
-  () => NONE,
-)
+export const useToasts = (): readonly Toast[] =>
+  useSyncExternalStore(
+    subscribe,
+    () => toasts,
+    () => NONE,
+  )

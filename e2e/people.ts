@@ -11,6 +11,8 @@ export type DeviceOptions = {
   readonly keeps?: boolean
   /** The language and forms of the browser (BCP 47), where they are not those of the school. */
   readonly locale?: string
+  /** Without scripts: what is seen then is what the server rendered. */
+  readonly scripts?: false
 }
 
 export const PHONE = { width: 390, height: 844 }
@@ -26,18 +28,24 @@ export async function device(
     ...(options.dark && { colorScheme: 'dark' }),
     ...(options.locale && { locale: options.locale }),
     ...(options.keeps && { serviceWorkers: 'allow' }),
+    ...(options.scripts === false && { javaScriptEnabled: false }),
   })
   return { context, page: await context.newPage() }
 }
 
-/** Is in at once, for what a journey is about comes after it; how people come in has journeys of its own. */
-export async function signIn(page: Page, userName: string, secret = 'tern-hollow'): Promise<void> {
+/** Is in, with nothing on the screen yet. */
+export async function comeIn(page: Page, userName: string, secret = 'tern-hollow'): Promise<void> {
   const { origin } = new URL((await page.request.get('/healthz')).url())
   const answer = await page.request.post('/api/sign-in', {
     data: { userName, secret },
     headers: { origin, 'sec-fetch-site': 'same-origin' },
   })
   expect(answer.ok(), `${userName} signs in`).toBe(true)
+}
+
+/** Is in at once, for what a journey is about comes after it; how people come in has journeys of its own. */
+export async function signIn(page: Page, userName: string, secret?: string): Promise<void> {
+  await comeIn(page, userName, secret)
   await page.goto('/today')
   await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible()
 }

@@ -34,6 +34,11 @@ const SHARED = [
   /\/contract\/src\//,
 ]
 
+/** What every screen that shows a submission needs, whoever looks at it. */
+const SUBMISSION = [
+  /\/web\/src\/(features\/(files\/(DeviceProblems|Files|keptFiles|Preview|Recorder|recording)|work\/(History|PageVersions|useMarkSubmissionRead)|worksheets\/LazyWorksheet)|parts\/Versions)\./,
+]
+
 /** The files that a shared file may need. Any other would be fetched by every screen: such a build is refused. */
 const MAY_NEED: Readonly<Record<string, readonly string[]>> = { start: [], shared: ['start'] }
 
@@ -96,6 +101,7 @@ const SHOWING: UserConfig = {
           groups: [
             { name: 'start', priority: 1, test: oneOf(FROM_THE_START) },
             { name: 'shared', minShareCount: 4, test: oneOf(SHARED) },
+            { name: 'submission', minShareCount: 2, test: oneOf(SUBMISSION) },
           ],
         },
       },

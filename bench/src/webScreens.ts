@@ -55,7 +55,7 @@ export async function webUnderLens(
   if (!(slowest <= ANSWER)) missed.push('answers to keys and presses')
   const { script, later, outside } = await firstLoad(address, ada.cookie)
   print(
-    `script until Today answers: ${(script / 1000).toFixed(1)} kB (at most ${SCRIPT / 1000} kB), then ${(later / 1000).toFixed(1)} kB; from outside: ${outside.length}`,
+    `script that Today waits for: ${(script / 1000).toFixed(1)} kB (at most ${SCRIPT / 1000} kB), then ${(later / 1000).toFixed(1)} kB; from outside: ${outside.length}`,
   )
   if (script > SCRIPT || outside.length) missed.push('first load')
   return missed

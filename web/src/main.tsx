@@ -43,6 +43,11 @@ if (renderedAs()?.language === language) {
   delete root.dataset.wide
   // what differs, such as a minute that has passed meanwhile, React renders anew
   hydrateRoot(root, page, { onRecoverableError: () => undefined })
+  // from here on React hears every key, also where it has not come to yet
+  for (const element of root.querySelectorAll<HTMLElement>('[data-inert]')) {
+    element.inert = false
+    delete element.dataset.inert
+  }
 } else createRoot(root).render(page)
 
 loadScriptFontsAsTyped(document)

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { brotliCompressSync } from 'node:zlib'
 import express from 'express'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ROOT } from './firstScreens.js'
 import { pages } from './pages.js'
 import { securityHeaders } from './security.js'
 
@@ -18,7 +19,7 @@ beforeAll(async () => {
   const parts = join(folder, 'assets', 'pdfjs-1', 'wasm')
   await mkdir(parts, { recursive: true })
   const files = {
-    'index.html': '<style nonce="%NONCE%"></style>',
+    'index.html': `<head><meta name="csp-nonce" content="%NONCE%"></head><body>${ROOT}</body>`,
     'sw.js': '1',
     'assets/pdf.worker.min-Ab_1.mjs': 'w',
     'assets/pdf-Ab_1.js': 'let x',
@@ -26,7 +27,10 @@ beforeAll(async () => {
     'assets/pdfjs-1/wasm/jbig2.wasm': Buffer.from([0, 97, 115, 109]),
   }
   for (const [name, content] of Object.entries(files)) await writeFile(join(folder, name), content)
-  const app = express().use(securityHeaders(), pages(folder))
+  const app = express().use(
+    securityHeaders(),
+    pages(folder, async () => ROOT),
+  )
   server = app.listen(0)
   await new Promise(ready => server.once('listening', ready))
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
@@ -46,7 +50,7 @@ describe('the page', () => {
     async path => {
       const [one, other] = [await get(path), await get(path)]
       expect([one.status, one.headers.get('cache-control')]).toEqual([200, 'no-store'])
-      const nonce = /nonce="([^"]+)"/.exec(await one.text())?.[1] ?? ''
+      const nonce = /content="([^"]+)"/.exec(await one.text())?.[1] ?? ''
       expect(one.headers.get('content-security-policy')).toContain(`'nonce-${nonce}'`)
       expect(await other.text()).not.toContain(nonce)
     },

@@ -12,6 +12,9 @@ export function pages(folder: string, firstScreen: FirstScreen): Router {
   const page = readFileSync(join(folder, 'index.html'), 'utf8')
   const [head = '', rest = ''] = page.split('</head>')
   const [before = '', after = ''] = rest.split(ROOT)
+  // what is seen comes before what runs: the letters and the styles, then the scripts
+  const sheets = head.match(/<link rel="stylesheet"[^>]*>/g)?.join('') ?? ''
+  const [first = '', ...runs] = head.replaceAll(/<link rel="stylesheet"[^>]*>/g, '').split(/(?=<script)/)
   const preloadsOf = preloads(folder)
   const router = Router()
   router.use(
@@ -26,8 +29,9 @@ export function pages(folder: string, firstScreen: FirstScreen): Router {
   router.get('/{*path}', async (request, response) => {
     response.set('cache-control', 'no-store').type('html')
     // what the page needs in any case is on its way while its first screen is made
-    const early = preloadsOf(request.path, request.get('accept-language'))
-    response.write(`${head.replace('%NONCE%', response.locals.nonce)}${early}</head>${before}`)
+    const { letters, scripts } = preloadsOf(request.path, request.get('accept-language'))
+    const named = first.replace('%NONCE%', response.locals.nonce)
+    response.write(`${named}${letters}${sheets}${runs.join('')}${scripts}</head>${before}`)
     response.end(`${await firstScreen(request, response)}${after}`)
   })
   return router

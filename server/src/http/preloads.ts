@@ -19,6 +19,9 @@ const PAGE = 'index.html'
 /** The fonts that every screen is written in; those of other scripts come where they are needed. */
 const FONT = /(atkinson-hyperlegible-next|bricolage-grotesque)-latin-wght-normal\.woff2$/
 
+export type Preloads = { readonly letters: string; readonly scripts: string }
+const NONE: Preloads = { letters: '', scripts: '' }
+
 /** The languages that a browser asks for, in its order (RFC 9110, 12.5.4); those of the same weight as they stand. */
 export function languagesOf(header: string | undefined): string[] {
   const wanted = (header ?? '').split(',').map(part => {
@@ -34,12 +37,12 @@ export function languagesOf(header: string | undefined): string[] {
 
 /**
  * What a browser can ask for together with a page, instead of after one another: the files of the screen at an address,
- * its wording and its fonts. As elements for the head of the page; what they
- * name is asked for in any case, so that a wrong guess costs one file too many.
+ * its wording and its fonts. As elements for the head of the page, what is seen first (`letters`) apart from what runs
+ * (`scripts`); they are asked for in any case, so that a wrong guess costs one file too many.
  */
-export function preloads(folder: string): (path: string, acceptLanguage?: string) => string {
+export function preloads(folder: string): (path: string, acceptLanguage?: string) => Preloads {
   const file = join(folder, '.vite', 'manifest.json')
-  if (!existsSync(file)) return () => ''
+  if (!existsSync(file)) return () => NONE
   const manifest = manifestShape.parse(JSON.parse(readFileSync(file, 'utf8')))
   const already = new Set(filesOf(manifest, PAGE))
   const fonts = Object.entries(manifest).flatMap(([key, { file }]) => (FONT.test(key) ? [asFont(file)] : []))
@@ -47,10 +50,13 @@ export function preloads(folder: string): (path: string, acceptLanguage?: string
     [...new Set(of.flatMap(key => filesOf(manifest, key)))].filter(one => !already.has(one)).map(asScript)
   return (path, acceptLanguage) => {
     const { screen, params } = screenAt(path) ?? {}
-    if (!screen || !params) return ''
+    if (!screen || !params) return NONE
     const language = screenLanguage(languagesOf(acceptLanguage))
     const words = ['everyday', ...screen.words].map(name => `../words/${language}/${name}.json`)
-    return [...scripts([`src/features/${screen.file}.tsx`, ...words]), ...fonts].join('')
+    return {
+      letters: fonts.join(''),
+      scripts: scripts([`src/features/${screen.file}.tsx`, ...words]).join(''),
+    }
   }
 }
 

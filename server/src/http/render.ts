@@ -28,8 +28,15 @@ export async function render({ file, address, language, state }: RenderInput): P
   url.searchParams.set('language', language)
   const { renderScreen } = (await import(url.href)) as Screens
   const rendered = await renderScreen(address, JSON.parse(state) as PageState)
-  return 'missing' in rendered ? rendered : withoutStyles(rendered.html)
+  return 'missing' in rendered ? rendered : withoutStyles(untilItAnswers(rendered.html))
 }
+
+/**
+ * Nothing is typed or sent where no script hears of it yet: it would be lost, or sent as an address. React escapes `<`
+ * wherever it is text.
+ */
+export const untilItAnswers = (html: string): string =>
+  html.replace(/<(form|input|textarea|select)\b/g, '<$1 inert data-inert')
 
 const ESCAPED: Readonly<Record<string, string>> = {
   '&quot;': '"',

@@ -1,5 +1,5 @@
 import type { fixedClock } from '@oppen/server/clock'
-import { keepClassFile } from '@oppen/server/features/about/files'
+import { saveClassFile } from '@oppen/server/features/about/files'
 import { setLinks, writePage } from '@oppen/server/features/about/pages'
 import { setBirthday } from '@oppen/server/features/accounts/birthday'
 import { addEntry } from '@oppen/server/features/calendar/entries'
@@ -58,7 +58,7 @@ async function aboutGarden(world: World, { garden, words, teachers }: DemoSchool
     ],
   })
   const plan = await world.files.keepBytes(await picture(BEDS))
-  await keepClassFile(world, teachers.varga, classId, {
+  await saveClassFile(world, teachers.varga, classId, {
     name: 'The six beds.png',
     hash: plan,
     type: 'image/png',

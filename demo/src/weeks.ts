@@ -5,7 +5,7 @@ import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { planOf } from '@oppen/server/features/timing/planner'
 import { changeTimetable, seeTimetable } from '@oppen/server/features/timing/timetable'
 import { writeGoals, writeLesson } from '@oppen/server/features/week/changes'
-import { keepMaterial } from '@oppen/server/features/work/materials'
+import { saveMaterial } from '@oppen/server/features/work/materials'
 import { readHandout } from '@oppen/server/features/work/service'
 import type { World } from '@oppen/server/world'
 import { at, type BuiltClass, buildLessons, buildWork, placeOf, submissionOf } from './builders.js'
@@ -184,7 +184,7 @@ export async function readHandouts(
   { garden, pupils, work }: DemoSchool,
 ): Promise<void> {
   const drawing = await world.files.keepBytes(Buffer.from(DIAGRAM))
-  await keepMaterial(
+  await saveMaterial(
     world,
     { classId: garden.classId, workId: work('Gauge diagram') },
     { name: 'gauge diagram.txt', hash: drawing, type: 'text/plain', size: DIAGRAM.length },

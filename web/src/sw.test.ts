@@ -176,13 +176,13 @@ describe('the screens', () => {
     expect(await ask('/today', { mode: 'navigate' })).toBe('new page')
   })
 
-  it('are kept without what one screen asks for: whoever is next reads nothing of where somebody was', async () => {
-    const reads = '<link rel="preload" as="fetch" crossorigin href="/api/classes/c1/weeks/now">'
-    const files = '<link rel="modulepreload" crossorigin href="/assets/start-1.js">'
-    network = () => new Response(`<head>${reads}${files}</head>`)
-    expect(await ask('/c/c1/week', { mode: 'navigate' })).toContain('c1')
+  it('are kept without what belongs to one visit: whoever is next reads nothing of who was here', async () => {
+    const visit =
+      '<!--visit--><div id="root">\n<h1>Wren</h1></div><script>{"c1":"Wren"}</script><!--/visit-->'
+    network = () => new Response(`<body>${visit}</body>`)
+    expect(await ask('/c/c1/week', { mode: 'navigate' })).toContain('Wren')
     network = down
-    expect(await ask('/', { mode: 'navigate' })).toBe(`<head>${files}</head>`)
+    expect(await ask('/', { mode: 'navigate' })).toBe('<body><div id="root"></div></body>')
   })
 
   it('leave files of the server to it', async () => {

@@ -23,8 +23,8 @@ export const tie = z.object({
   /** One value for one child across classes. */
   child: z.string().nullable(),
   archived: z.boolean(),
-  /** Put out of sight by this person. */
-  outOfSight: z.boolean(),
+  /** This person has hidden it. */
+  hidden: z.boolean(),
   since: instant,
   hasFace: z.boolean(),
 })

@@ -137,7 +137,7 @@ export const classShapes = {
   addGroup: { body: z.object({ name: line }), reply: done },
   renameGroup: { body: z.object({ name: line }), reply: done },
   archiveClass: { body: z.object({ archived: z.boolean() }), reply: done },
-  setSight: { body: z.object({ out: z.boolean() }), reply: done },
+  hideClass: { body: z.object({ hidden: z.boolean() }), reply: done },
   removeCoTeacher: { reply: done },
   handOver: { reply: done },
   seeColleagues: {

@@ -108,7 +108,7 @@ export const peopleRoutes = {
     'class.settings.change',
   ),
   archiveClass: route<Shapes['archiveClass']>()('POST', '/api/classes/:classId/archive', 'class.archive'),
-  setSight: route<Shapes['setSight']>()('PUT', '/api/classes/:classId/sight', 'class.sight'),
+  hideClass: route<Shapes['hideClass']>()('PUT', '/api/classes/:classId/hidden', 'class.hide'),
   removeCoTeacher: route<Shapes['removeCoTeacher']>()(
     'DELETE',
     '/api/classes/:classId/team/:accountId',

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join as pathOf } from 'node:path'
 import fc from 'fast-check'
 import { afterAll, describe, expect, it } from 'vitest'
-import { blocksOf, isWellFormed, join, sayingOf, unite } from './index.js'
+import { blocksOf, isWellFormed, join, mergeTexts, sayingOf } from './index.js'
 
 const page = (...blocks: string[]) => blocks.map(text => `<p>${text}</p>`).join('')
 
@@ -71,11 +71,11 @@ describe('two texts joined', () => {
   })
 
   it('whose beginning nobody knows have everything of both', () => {
-    expect(unite(page('a', 'b', 'mine', 'd'), page('a', 'd', 'theirs'))).toEqual({
+    expect(mergeTexts(page('a', 'b', 'mine', 'd'), page('a', 'd', 'theirs'))).toEqual({
       html: page('a', 'b', 'mine', 'd', 'theirs'),
       doubled: 0,
     })
-    expect(unite(page('mine'), page('theirs'))).toEqual({ html: page('mine', 'theirs'), doubled: 1 })
+    expect(mergeTexts(page('mine'), page('theirs'))).toEqual({ html: page('mine', 'theirs'), doubled: 1 })
   })
 
   it('never come out with tags crossed', () => {

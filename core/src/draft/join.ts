@@ -39,7 +39,7 @@ export function join(base: string, mine: string, theirs: string): Joined {
  * Two texts of which nobody knows what they came from, as one: what stands in both once, all else of each. Nothing
  * counts as taken out.
  */
-export function unite(mine: string, theirs: string): Joined {
+export function mergeTexts(mine: string, theirs: string): Joined {
   const common = diffComm(blocksOf(mine), blocksOf(theirs)).flatMap(part => part.common ?? [])
   return join(common.join(''), mine, theirs)
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isSchoolDay, type SchoolCalendar, WORKING_WEEK } from '../timing/index.js'
 import { addDays, dateOf, dayOf, instantsIn, localAt } from '../zone/index.js'
-import { addLoads, byWeek, lighterDay, MOST_DAYS, spread, weekLoad } from './index.js'
+import { addLoads, byWeek, lighterDay, MOST_DAYS, spreadLoad, weekLoad } from './index.js'
 
 const zone = 'Europe/Lisbon'
 const calendar: SchoolCalendar = {
@@ -20,7 +20,7 @@ const spreadOf = (
   lane: 'getReady' | 'lesson' | 'followUp' | null = 'followUp',
 ) =>
   Object.fromEntries(
-    spread(calendar, { minutes, lane, from: at(from), dueAt: due === null ? null : at(due) }),
+    spreadLoad(calendar, { minutes, lane, from: at(from), dueAt: due === null ? null : at(due) }),
   )
 
 describe('the minutes of a work', () => {
@@ -72,7 +72,7 @@ describe('the minutes of a work', () => {
     fc.assert(
       fc.property(submission, one => {
         const dueAt = one.dueAt === null ? null : Math.max(one.from, one.dueAt)
-        const days = spread(calendar, { ...one, dueAt })
+        const days = spreadLoad(calendar, { ...one, dueAt })
         expect([...days.values()].reduce((sum, minutes) => sum + minutes, 0)).toBe(one.minutes)
         expect([...days.values()].every(minutes => minutes > 0)).toBe(true)
         expect(days.size).toBeLessThanOrEqual(MOST_DAYS)
@@ -89,7 +89,7 @@ describe('the minutes of a work', () => {
       fc.property(fc.array(submission, { maxLength: 20 }), submissions => {
         const all = addLoads(
           submissions.map(one =>
-            spread(calendar, { ...one, dueAt: one.dueAt && Math.max(one.from, one.dueAt) }),
+            spreadLoad(calendar, { ...one, dueAt: one.dueAt && Math.max(one.from, one.dueAt) }),
           ),
         )
         const minutes = submissions.reduce((sum, one) => sum + one.minutes, 0)

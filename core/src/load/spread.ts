@@ -26,7 +26,7 @@ const AFTERNOON = '16:00'
  * school. Where no school day is left, all of it falls on the day of the deadline. Whole minutes; those that do
  * not go up fall on the first days. The days add up to the minutes given.
  */
-export function spread(calendar: SchoolCalendar, asked: Asked): ReadonlyMap<LocalDate, number> {
+export function spreadLoad(calendar: SchoolCalendar, asked: Asked): ReadonlyMap<LocalDate, number> {
   const { minutes, lane, dueAt, from } = asked
   if (minutes <= 0) return new Map()
   const last = localAt(dueAt ?? from, calendar.zone)

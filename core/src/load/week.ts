@@ -1,6 +1,6 @@
 import { isSchoolDay, type SchoolCalendar } from '../timing/index.js'
 import { addDays, type LocalDate, localDateAt, mondayOf } from '../zone/days.js'
-import { type Asked, spread } from './spread.js'
+import { type Asked, spreadLoad } from './spread.js'
 
 /** Minutes by day. */
 export type DayLoads = ReadonlyMap<LocalDate, number>
@@ -45,7 +45,10 @@ export function lighterDay(
   asked: Asked & { readonly dueAt: number; readonly time: string },
 ): LighterDay | undefined {
   const peakWith = (dueAt: number) =>
-    Math.max(0, ...[...spread(calendar, { ...asked, dueAt })].map(([date, m]) => m + (loads.get(date) ?? 0)))
+    Math.max(
+      0,
+      ...[...spreadLoad(calendar, { ...asked, dueAt })].map(([date, m]) => m + (loads.get(date) ?? 0)),
+    )
   const due = localDateAt(asked.dueAt, calendar.zone)
   const now = peakWith(asked.dueAt)
   const others = Array.from({ length: 2 * REACH + 1 }, (_, n) => addDays(due, n - REACH))

@@ -70,8 +70,8 @@ export const ACTIONS = {
   'timetable.change': ['teacher'],
   'class.archive': ['teacher'],
   'class.leave': ['self'],
-  /** Putting a class out of one's own sight, or back. */
-  'class.sight': ['teacher', 'pupil', 'family'],
+  /** Hiding a class for oneself, or showing it again. */
+  'class.hide': ['teacher', 'pupil', 'family'],
   'team.change': ['teacher'],
   'team.handOver': ['owner'],
   'register.see': ['teacher'],
@@ -111,7 +111,7 @@ export const ACTIONS = {
 export type Action = keyof typeof ACTIONS
 
 /** What can still be done in an archived class, besides seeing: bring it back, and take the own leave. */
-const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.sight']
+const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.hide']
 
 /** Whether an action only looks. */
 const looks = (action: Action): boolean => action.endsWith('.see')

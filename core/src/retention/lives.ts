@@ -31,4 +31,4 @@ export const LIVES = {
 export type Kept = keyof typeof LIVES
 
 /** The moment before which something of a kind has outlived its time. */
-export const outlived = (kind: Kept, now: number): number => now - LIVES[kind]
+export const expiryOf = (kind: Kept, now: number): number => now - LIVES[kind]

@@ -20,6 +20,7 @@ import { knownWords } from './migrations/2026-11-28-known-words.js'
 import { languages } from './migrations/2026-11-28-languages.js'
 import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 import { worksheetSaves } from './migrations/2026-11-28-worksheet-saves.js'
+import { hiddenClasses } from './migrations/2026-11-30-hidden-classes.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -40,6 +41,7 @@ const migrations: readonly Migration[] = [
   worksheetSaves,
   knownWords,
   languages,
+  hiddenClasses,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

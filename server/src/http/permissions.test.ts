@@ -18,7 +18,7 @@ import {
   testServer,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { keepClassFile } from '../features/about/files.js'
+import { saveClassFile } from '../features/about/files.js'
 import { accounts } from '../features/accounts/models.js'
 import { addEntry } from '../features/calendar/entries.js'
 import { makeFeed } from '../features/calendar/feed.js'
@@ -31,7 +31,7 @@ import { addCoTeacher, addPlaces, seeRegister, seeSettings } from '../features/c
 import { keysByPlace } from '../features/joining/keys.js'
 import { makeTablet } from '../features/joining/tablets.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
-import { keepMaterial } from '../features/work/materials.js'
+import { saveMaterial } from '../features/work/materials.js'
 import { writeInThread, writeNote } from '../features/work/threads.js'
 import { newId } from '../ids.js'
 import { bodySchema, make } from '../testing/bodies.js'
@@ -124,7 +124,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   if (name === 'seeMaterial' || name === 'removeMaterial') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
     const address = { classId, workId: workId as WorkId }
-    const material = await keepMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
+    const material = await saveMaterial(world, address, { name: 'a.txt', hash, type: 'text/plain', size: 7 })
     params.materialId = material.id
   }
   if (routes[name].path.includes(':uploadId'))
@@ -139,7 +139,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   if (name === 'seeClassFile') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
     const file = { name: 'a.txt', hash, type: 'text/plain', size: 7 }
-    params.classFileId = (await keepClassFile(world, spares.owner, classId, file)).id
+    params.classFileId = (await saveClassFile(world, spares.owner, classId, file)).id
   }
   const taken = TAKEN[name]
   if (taken) params.placeId = placeOf(built, taken).placeId

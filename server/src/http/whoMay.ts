@@ -85,7 +85,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   addGroup: teachers,
   renameGroup: teachers,
   archiveClass: teachers,
-  setSight: members,
+  hideClass: members,
   removeCoTeacher: teachers,
   handOver: ['owner'],
   seeColleagues: schoolTeachers,

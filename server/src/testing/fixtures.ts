@@ -12,10 +12,10 @@ import {
   writeDraft,
 } from '@oppen/demo'
 import sharp from 'sharp'
-import { keepClassFile } from '../features/about/files.js'
+import { saveClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
 import { writeNotice } from '../features/talk/service.js'
-import { keepMaterial } from '../features/work/materials.js'
+import { saveMaterial } from '../features/work/materials.js'
 import type { SubmissionAddress } from '../features/work/moves.js'
 import { writeNote } from '../features/work/threads.js'
 import { keepGiven } from '../features/worksheets/given.js'
@@ -57,7 +57,7 @@ export async function oneOfEverything(
     .toBuffer()
   await addBytes(world, pupil, address, { name: 'a.png', bytes })
   const stored = await world.files.keepBytes(Buffer.from('a table'))
-  const material = await keepMaterial(
+  const material = await saveMaterial(
     world,
     { classId: into.classId, workId },
     { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
@@ -92,7 +92,7 @@ export async function oneOfEverything(
     entryId: 'none',
     pageId: (await writePage(world, into.teacher, into.classId, PAGE)).pageId as string,
     classFileId: (
-      await keepClassFile(world, into.teacher, into.classId, {
+      await saveClassFile(world, into.teacher, into.classId, {
         name: 'a.txt',
         hash: stored,
         type: 'text/plain',

@@ -9,7 +9,7 @@ const tie = (part: object): Tie =>
     placeId: 'p1',
     child: null,
     archived: false,
-    outOfSight: false,
+    hidden: false,
     ...part,
   }) as Tie
 const me = (kind: string, ties: Tie[]): Me => ({ account: { kind }, ties }) as unknown as Me
@@ -52,17 +52,17 @@ describe('a press on a class leads', () => {
 })
 
 describe('all ties of somebody', () => {
-  it('are each in one place: of every day, out of sight, archived, left', () => {
+  it('are each in one place: of every day, hidden, archived, left', () => {
     const all = [
       tie({ classId: 'daily' }),
-      tie({ classId: 'out', outOfSight: true }),
+      tie({ classId: 'out', hidden: true }),
       tie({ classId: 'old', archived: true }),
-      tie({ classId: 'oldOut', archived: true, outOfSight: true }),
+      tie({ classId: 'oldOut', archived: true, hidden: true }),
       tie({ classId: 'left', role: 'leaver' }),
       tie({ classId: 'leftOld', role: 'leaver', archived: true }),
     ]
-    const { daily, out, archived, left } = placesOf(me('pupil', all))
-    const ids = [daily, out, archived, left].map(ties => ties.map(one => one.classId))
+    const { daily, hidden, archived, left } = placesOf(me('pupil', all))
+    const ids = [daily, hidden, archived, left].map(ties => ties.map(one => one.classId))
     expect(ids).toEqual([['daily'], ['out', 'oldOut'], ['old'], ['left', 'leftOld']])
   })
 })
@@ -72,10 +72,10 @@ describe('the children of a family', () => {
     tie({ role: 'family', child: 'k1', placeName: 'Anna Reyes', classId: 'c1' }),
     tie({ role: 'family', child: 'k2', placeName: 'Bo Reyes', classId: 'c2' }),
     tie({ role: 'family', child: 'k1', placeName: 'Anna Reyes', classId: 'c3' }),
-    tie({ role: 'family', child: 'k2', placeName: 'Bo Reyes', classId: 'c4', outOfSight: true }),
+    tie({ role: 'family', child: 'k2', placeName: 'Bo Reyes', classId: 'c4', hidden: true }),
   ]
 
-  it('have all their classes but those put out of sight', () => {
+  it('have all their classes but those hidden', () => {
     const children = childrenOf(me('family', ties)).map(one => [one.name, one.ties.map(each => each.classId)])
     expect(children).toEqual([
       ['Anna Reyes', ['c1', 'c3']],

@@ -52,27 +52,27 @@ export const homeOf = (tie: Tie): string =>
     : // a class that is over has no week that it is now
       (areasOf(tie).find(area => !tie.archived || area.key !== 'area_week')?.to ?? '/today')
 
-export type Places = Readonly<Record<'daily' | 'out' | 'archived' | 'left', readonly Tie[]>>
+export type Places = Readonly<Record<'daily' | 'hidden' | 'archived' | 'left', readonly Tie[]>>
 
-/** All ties of somebody, sorted into those of every day, those put out of sight, archived ones and those left. */
+/** All ties of somebody, sorted into those of every day, hidden ones, archived ones and those left. */
 export function placesOf(me: Me): Places {
   const left = me.ties.filter(tie => tie.role === 'leaver')
   const rest = me.ties.filter(tie => tie.role !== 'leaver')
   return {
     left,
-    archived: rest.filter(tie => tie.archived && !tie.outOfSight),
-    out: rest.filter(tie => tie.outOfSight),
-    daily: rest.filter(tie => !tie.archived && !tie.outOfSight),
+    archived: rest.filter(tie => tie.archived && !tie.hidden),
+    hidden: rest.filter(tie => tie.hidden),
+    daily: rest.filter(tie => !tie.archived && !tie.hidden),
   }
 }
 
 export type Child = { readonly child: string; readonly name: string; readonly ties: readonly Tie[] }
 
-/** The children of a family, each with all classes but those put out of sight. */
+/** The children of a family, each with all classes but those hidden. */
 export function childrenOf(me: Me): Child[] {
   const found = new Map<string, { name: string; ties: Tie[] }>()
   for (const tie of me.ties) {
-    if (tie.role !== 'family' || tie.child === null || tie.outOfSight) continue
+    if (tie.role !== 'family' || tie.child === null || tie.hidden) continue
     const one = found.get(tie.child) ?? { name: tie.placeName ?? '', ties: [] }
     one.ties.push(tie)
     found.set(tie.child, one)

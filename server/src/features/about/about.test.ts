@@ -1,7 +1,7 @@
 import type { PageForm } from '@oppen/contract'
 import { placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { keepClassFile } from './files.js'
+import { saveClassFile } from './files.js'
 
 let school: SmallSchool
 beforeEach(async () => {
@@ -101,7 +101,7 @@ describe('links and files of a class', () => {
 
   it('are there for everybody in it until they are taken away', async () => {
     const hash = await school.world.files.keepBytes(Buffer.from('a plan'))
-    const { id } = await keepClassFile(school.world, school.owner, school.built.classId, {
+    const { id } = await saveClassFile(school.world, school.owner, school.built.classId, {
       name: 'plan.txt',
       hash,
       type: 'text/plain',

@@ -8,19 +8,19 @@ import type { World } from '../../world.js'
 import { sendStored } from '../files/service.js'
 import { receive, type Upload } from '../files/upload.js'
 import { classFiles } from './models.js'
+import { notifyAbout } from './notify.js'
 import { fileOf } from './queries.js'
-import { tellAbout } from './tell.js'
 
 type Done = { done: true }
 export type ClassFileAddress = { readonly classId: ClassId; readonly classFileId: ClassFileId }
 
 /** Takes a file for everybody in the class. */
 export async function addClassFile(world: World, viewer: Viewer, classId: ClassId, request: Request) {
-  return keepClassFile(world, viewer, classId, await receive(world.files, request))
+  return saveClassFile(world, viewer, classId, await receive(world.files, request))
 }
 
 /** Puts a stored file among those of the class. */
-export async function keepClassFile(
+export async function saveClassFile(
   world: World,
   viewer: Viewer,
   classId: ClassId,
@@ -32,7 +32,7 @@ export async function keepClassFile(
     await world.db
       .model(classFiles)
       .create({ id, classId, byAccount: viewer.accountId, ...upload, at, removedAt: null })
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   const by = await world.db.row<{ name: string }>('select shown_name as name from accounts where id = $id', {
     id: viewer.accountId,
@@ -55,7 +55,7 @@ async function setRemoved(
   await world.db.write(async () => {
     if (!(await fileOf(world.db, classId, classFileId))) throw new Refused('not_found')
     await world.db.model(classFiles).update({ removedAt }, { where: { id: classFileId } })
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   return { done: true }
 }

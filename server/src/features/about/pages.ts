@@ -7,8 +7,8 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { classLinks, classPages } from './models.js'
+import { notifyAbout } from './notify.js'
 import { pageOf } from './queries.js'
-import { tellAbout } from './tell.js'
 
 type Done = { done: true }
 export type PageAddress = { readonly classId: ClassId; readonly pageId: PageId }
@@ -22,7 +22,7 @@ export async function writePage(world: World, viewer: Viewer, classId: ClassId, 
     await world.db
       .model(classPages)
       .create({ id: pageId, classId, ...columns, version: 1, changedAt, changedBy, removedAt: null })
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   return { pageId }
 }
@@ -41,7 +41,7 @@ export async function changePage(
     if (before.version !== version) throw new Refused('page_changed')
     const changed = { version: version + 1, changedAt: world.clock.now(), changedBy: viewer.accountId }
     await world.db.model(classPages).update({ ...columns, ...changed }, { where: { id: pageId } })
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   return { done: true }
 }
@@ -60,7 +60,7 @@ async function setRemoved(
   await world.db.write(async () => {
     if (!(await pageOf(world.db, classId, pageId))) throw new Refused('not_found')
     await world.db.model(classPages).update({ removedAt }, { where: { id: pageId } })
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   return { done: true }
 }
@@ -84,7 +84,7 @@ export async function setLinks(world: World, classId: ClassId, typed: readonly C
   await world.db.write(async () => {
     await world.db.model(classLinks).destroy({ where: { classId } })
     await world.db.model(classLinks).bulkCreate(links.map((one, position) => ({ ...one, classId, position })))
-    tellAbout(world, classId)
+    notifyAbout(world, classId)
   })
   return { done: true }
 }

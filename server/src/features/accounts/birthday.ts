@@ -2,7 +2,7 @@ import { readBirthday } from '@oppen/core/about'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { tellAbout } from '../about/tell.js'
+import { notifyAbout } from '../about/notify.js'
 import { accounts } from './models.js'
 
 type Given = { readonly day: number; readonly month: number } | null
@@ -16,7 +16,7 @@ export async function setBirthday(world: World, viewer: Viewer, given: Given): P
   const birthday = given && take(readBirthday(given), 'birthday')
   await world.db.write(async () => {
     await world.db.model(accounts).update({ birthday }, { where: { id: viewer.accountId } })
-    for (const { classId } of viewer.places) tellAbout(world, classId)
+    for (const { classId } of viewer.places) notifyAbout(world, classId)
   })
   return { done: true }
 }

@@ -142,8 +142,8 @@ const tieJson = (role: string, has: 'p' | undefined) =>
     placeName: has ? 'p.name' : 'null',
     child: has ? 'coalesce(p.account_id, p.id)' : 'null',
     archived: ARCHIVED,
-    outOfSight: jsonBoolean(
-      'exists (select 1 from sights s where s.account_id = a.id and s.class_id = c.id)',
+    hidden: jsonBoolean(
+      'exists (select 1 from hidden_classes s where s.account_id = a.id and s.class_id = c.id)',
     ),
     since: has ? 'coalesce(p.claimed_at, p.made_at)' : 'c.made_at',
     hasFace: has

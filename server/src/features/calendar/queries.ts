@@ -3,7 +3,7 @@ import type { AccountKind } from '@oppen/core/permissions'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import type { Person } from '../timing/ownLessons.js'
-import { APPEARED, IN_SIGHT, MINE, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/fragments.js'
+import { APPEARED, MINE, NOT_HIDDEN, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/fragments.js'
 
 const HEAD = { classId: 'c.id', className: 'c.name' } as const
 
@@ -35,7 +35,7 @@ const taughtDeadlines = jsonArray(
   }),
   `from (select w.id as work_id, wt.due_at, json_group_array(g.name order by g.position) as names
      from teachers t join classes k on k.id = t.class_id and k.archived_at is null
-       and not exists (select 1 from sights s where s.account_id = $viewer and s.class_id = k.id)
+       and not exists (select 1 from hidden_classes s where s.account_id = $viewer and s.class_id = k.id)
        join works w on w.class_id = k.id and w.posted_at is not null and w.removed_at is null
        join work_times wt on wt.work_id = w.id and wt.due_at >= $from and wt.due_at < $until
        join groups g on g.id = wt.group_id
@@ -102,6 +102,6 @@ export const childNames = (db: Database, viewer: AccountId) =>
   db.rows<{ child: string; name: string }>(
     `select distinct coalesce(p.account_id, p.id) as child, p.name from family_links f
        join places p on p.id = f.place_id and p.left_at is null join classes c on c.id = p.class_id
-     where f.account_id = $viewer and ${IN_SIGHT} order by p.name`,
+     where f.account_id = $viewer and ${NOT_HIDDEN} order by p.name`,
     { viewer },
   )

@@ -8,7 +8,7 @@ import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
 import { places } from './models.js'
 import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
 import { faceOfPlace, familiesOfOne, registerRows } from './queries.js'
-import { tellRegister, unlinkFamily } from './ties.js'
+import { notifyRegister, unlinkFamily } from './ties.js'
 
 /** Takes a picture of somebody on the register, for the sign-in screen of shared tablets. */
 export async function changeFace(
@@ -20,7 +20,7 @@ export async function changeFace(
   const picture = await receivePicture(world, request)
   await world.db.write(async () => {
     await world.db.model(places).update({ picture }, { where: { id: address.placeId } })
-    tellRegister(world, address.classId)
+    notifyRegister(world, address.classId)
   })
   return { done: true }
 }
@@ -29,7 +29,7 @@ export async function removeFace(world: World, address: PlaceAddress): Promise<{
   await world.db.write(async () => {
     const place = await findPlaceHere(world, address)
     await clearPicture(world, places, place.id)
-    tellRegister(world, address.classId)
+    notifyRegister(world, address.classId)
   })
   return { done: true }
 }

@@ -27,7 +27,7 @@ import {
   teacherOfClass,
 } from './queries.js'
 import { addCoTeacher } from './service.js'
-import { bringBackOwn, claimPlace, linkFamily, tellOut, tellRegister } from './ties.js'
+import { bringBackOwn, claimPlace, linkFamily, notifyPerson, notifyRegister } from './ties.js'
 
 /** An invitation can be taken for so long, in milliseconds. */
 const LIFE = 30 * 86_400_000
@@ -61,7 +61,7 @@ export async function invitePerson(
       throw new Refused('already_invited', { name: person.shownName }, 'userName')
     await invite(world, viewer, { classId, kind, accountId: person.id })
     await audit(world, 'invited', { classId, by: viewer.accountId, name: person.shownName })
-    tellOut(world, person.id)
+    notifyPerson(world, person.id)
   })
   return { done: true }
 }
@@ -133,7 +133,7 @@ async function invite(world: World, viewer: Viewer, asked: NewInvitation): Promi
     answer: null,
     answeredAt: null,
   })
-  tellRegister(world, asked.classId)
+  notifyRegister(world, asked.classId)
   return endsAt
 }
 
@@ -147,7 +147,7 @@ export async function withdraw(
     const found = await invitationOf(world.db, invitationId)
     if (found?.classId !== classId || found.answer !== null) throw new Refused('not_found')
     await answerIt(world, found, 'withdrawn', viewer.accountId)
-    if (found.accountId) tellOut(world, found.accountId)
+    if (found.accountId) notifyPerson(world, found.accountId)
   })
   return { done: true }
 }
@@ -161,7 +161,7 @@ async function answerIt(
   const answeredAt = world.clock.now()
   await world.db.model(invitations).update({ answer, answeredAt }, { where: { id: found.id } })
   await audit(world, `invitation_${answer}`, { classId: found.classId, by, name: found.to })
-  tellRegister(world, found.classId)
+  notifyRegister(world, found.classId)
 }
 
 /** Answers an invitation that waits on the own Today: one press puts a pupil or colleague into the class. */
@@ -177,7 +177,7 @@ export async function answerInvitation(
     if (found.answer !== null || found.endsAt <= world.clock.now()) throw new Refused('invitation_over')
     if (answer === 'accepted') await letIn(world, viewer, found)
     await answerIt(world, found, answer, viewer.accountId)
-    tellOut(world, viewer.accountId)
+    notifyPerson(world, viewer.accountId)
   })
   return seeMe(world, viewer.accountId)
 }

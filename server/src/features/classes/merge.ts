@@ -14,11 +14,11 @@ import {
   extensionsOfBoth,
   type FoundPlace,
   familiesOfOne,
-  heldBy,
   mergeOfClass,
+  submissionsOfBoth,
   worksAssignedOnlyTo,
 } from './queries.js'
-import { linkFamily, tellOut, tellRegister } from './ties.js'
+import { linkFamily, notifyPerson, notifyRegister } from './ties.js'
 
 /**
  * Merges one place into another: one child who stands on the register twice, or somebody who came in with a name
@@ -67,7 +67,7 @@ export async function mergePlaces(
 }
 
 async function plan(world: World, from: FoundPlace, target: FoundPlace): Promise<Took> {
-  const held = await heldBy(world.db, from.id, target.id)
+  const held = await submissionsOfBoth(world.db, from.id, target.id)
   const of = (placeId: PlaceId) =>
     new Map(held.filter(one => one.placeId === placeId).map(one => [one.workId, one]))
   const theirs = of(target.id)
@@ -179,8 +179,8 @@ async function handOverAccount(
 }
 
 function tellAll(world: World, classId: ClassId, from: FoundPlace, target: FoundPlace): void {
-  for (const accountId of [from.accountId, target.accountId]) if (accountId) tellOut(world, accountId)
-  tellRegister(world, classId)
+  for (const accountId of [from.accountId, target.accountId]) if (accountId) notifyPerson(world, accountId)
+  notifyRegister(world, classId)
   world.db.afterCommit(() => void world.live.tell({ what: 'topics', classId }))
 }
 
@@ -201,7 +201,7 @@ export async function undoMerge(
     await takeBackAccount(world, took, merge)
     for (const accountId of took.families) {
       await world.db.model(familyLinks).destroy({ where: { placeId: merge.intoPlace, accountId } })
-      tellOut(world, accountId as AccountId)
+      notifyPerson(world, accountId as AccountId)
     }
     await model.update({ running: 0, undoneAt: world.clock.now() }, { where: { id: mergeId } })
     const from = await findPlace(world, { classId, placeId: merge.fromPlace })

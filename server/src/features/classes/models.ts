@@ -37,9 +37,9 @@ export const classes = table<ClassRow>('classes', {
   madeAt: 'integer',
 })
 
-/** Classes that a person has put out of sight. */
-export const sights = table<{ accountId: AccountId; classId: ClassId }>(
-  'sights',
+/** Classes that somebody has hidden for themselves. */
+export const hiddenClasses = table<{ accountId: AccountId; classId: ClassId }>(
+  'hidden_classes',
   { accountId: 'id', classId: 'id' },
   ['accountId', 'classId'],
 )

@@ -11,7 +11,7 @@ import { makeKeys } from '../joining/keys.js'
 import { timesForGroup } from '../timing/workTimes.js'
 import { groups, type PlaceRow, places } from './models.js'
 import { type FoundPlace, familiesOfOne, groupsOfClass, namesOfClass, placeOfRegister } from './queries.js'
-import { tellOut, tellRegister, unclaimPlace } from './ties.js'
+import { notifyPerson, notifyRegister, unclaimPlace } from './ties.js'
 
 export type PlaceAddress = { readonly classId: ClassId; readonly placeId: PlaceId }
 
@@ -112,7 +112,7 @@ async function addAll(world: World, classId: ClassId, asked: readonly NewPlace[]
     )
     ids.push(...rows.map(row => row.id))
   }
-  tellRegister(world, classId)
+  notifyRegister(world, classId)
   return ids
 }
 
@@ -181,7 +181,7 @@ export async function changePlace(
       await renameAccount(world, place.accountId, { from: place.name, to: kept })
       await audit(world, 'place_renamed', { classId, by: viewer.accountId, name: kept })
     }
-    tellRegister(world, classId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }
@@ -193,7 +193,7 @@ async function renameAccount(
 ): Promise<void> {
   if (!accountId) return
   await renameWhere(world, accountId, { from, to })
-  tellOut(world, accountId)
+  notifyPerson(world, accountId)
 }
 
 /** Frees a place that the wrong person took. The work stays with the place; that account is out at once. */
@@ -245,13 +245,13 @@ async function leave(
     const kind = how === 'moved' ? 'place_moved_away' : 'place_left'
     await audit(world, kind, { classId, by: viewer.accountId, name: place.name })
     await tellAllOut(world, place)
-    tellRegister(world, classId)
+    notifyRegister(world, classId)
   })
 }
 
 async function tellAllOut(world: World, place: FoundPlace): Promise<void> {
-  if (place.accountId) tellOut(world, place.accountId)
-  for (const family of await familiesOfOne(world.db, place.id)) tellOut(world, family.accountId)
+  if (place.accountId) notifyPerson(world, place.accountId)
+  for (const family of await familiesOfOne(world.db, place.id)) notifyPerson(world, family.accountId)
 }
 
 /**
@@ -274,7 +274,7 @@ export async function bringPlaceBack(
       name: place.name,
     })
     await tellAllOut(world, place)
-    tellRegister(world, address.classId)
+    notifyRegister(world, address.classId)
   })
   return { done: true }
 }

@@ -205,7 +205,7 @@ type SubmissionHeld = {
 }
 
 /** Every work on which one of two places has something: a move, a draft, a file or a side note. */
-export const heldBy = (db: Database, one: PlaceId, other: PlaceId) =>
+export const submissionsOfBoth = (db: Database, one: PlaceId, other: PlaceId) =>
   db.rows<SubmissionHeld>(
     `select w.work_id as workId, w.place_id as placeId, coalesce(i.phase, 'untouched') as phase,
             coalesce(i.moves, 0) as moves, k.saved_at as savedAt

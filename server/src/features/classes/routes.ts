@@ -17,13 +17,13 @@ import {
   archiveClass,
   changeSettings,
   handOver,
+  hideClass,
   makeClass,
   newGroup,
   removeCoTeacher,
   renameGroup,
   seeRegister,
   seeSettings,
-  setSight,
 } from './service.js'
 
 export const classHandlers = {
@@ -34,7 +34,7 @@ export const classHandlers = {
   renameGroup: ({ world, params, body }) => renameGroup(world, params, body.name),
   archiveClass: ({ world, viewer, params, body }) =>
     archiveClass(world, viewer, params.classId, body.archived),
-  setSight: ({ world, viewer, params, body }) => setSight(world, viewer, params.classId, body.out),
+  hideClass: ({ world, viewer, params, body }) => hideClass(world, viewer, params.classId, body.hidden),
   removeCoTeacher: ({ world, viewer, params }) => removeCoTeacher(world, viewer, params),
   handOver: ({ world, viewer, params }) => handOver(world, viewer, params),
   seeColleagues: ({ world, viewer }) => seeColleagues(world, viewer),

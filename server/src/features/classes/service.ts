@@ -6,12 +6,12 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
-import { shut } from '../joining/doors.js'
+import { closeDoorOf } from '../joining/doors.js'
 import { keysByPlace } from '../joining/keys.js'
-import { classes, groups, sights, teachers } from './models.js'
+import { classes, groups, hiddenClasses, teachers } from './models.js'
 import { addGroup } from './places.js'
 import { groupsOfClass, membersOfClass, registerJson, settingsJson, teacherOfClass } from './queries.js'
-import { tellOut, tellRegister } from './ties.js'
+import { notifyPerson, notifyRegister } from './ties.js'
 
 export { addGroup, addPlaces, freePlace } from './places.js'
 export { claimPlace, linkFamily } from './ties.js'
@@ -43,7 +43,7 @@ export async function makeClass(
     })
     await world.db.model(teachers).create({ classId, accountId: viewer.accountId, role: 'owner' })
     await addGroup(world, classId, groupName, 0)
-    tellOut(world, viewer.accountId)
+    notifyPerson(world, viewer.accountId)
   })
   return { classId }
 }
@@ -56,7 +56,7 @@ export async function addCoTeacher(world: World, classId: ClassId, accountId: Ac
   await world.db
     .model(teachers)
     .bulkCreate([{ classId, accountId, role: 'coTeacher' }], { ignoreDuplicates: true })
-  tellOut(world, accountId)
+  notifyPerson(world, accountId)
 }
 
 /** Gives a class that one teacher owns to another; inside a command. */
@@ -67,15 +67,15 @@ export async function giveClass(
   const model = world.db.model(teachers)
   await model.destroy({ where: { classId, accountId: from } })
   await model.upsert({ classId, accountId: to, role: 'owner' })
-  tellOut(world, to)
-  tellRegister(world, classId)
+  notifyPerson(world, to)
+  notifyRegister(world, classId)
 }
 
 /** Takes a teacher out of every class; inside a command. */
 export async function leaveTeams(world: World, accountId: AccountId): Promise<void> {
   const model = world.db.model(teachers)
   for (const tie of await model.findAll({ where: { accountId } }))
-    tellRegister(world, tie.get({ plain: true }).classId)
+    notifyRegister(world, tie.get({ plain: true }).classId)
   await model.destroy({ where: { accountId } })
 }
 
@@ -139,8 +139,8 @@ export async function changeSettings(
         { where: { id: classId } },
       )
     await audit(world, 'settings_changed', { classId, by: viewer.accountId })
-    for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
-    tellRegister(world, classId)
+    for (const member of await membersOfClass(world.db, classId)) notifyPerson(world, member.accountId)
+    notifyRegister(world, classId)
   })
   return seeSettings(world, classId)
 }
@@ -151,7 +151,7 @@ export async function newGroup(world: World, classId: ClassId, typed: string): P
   await world.db.write(async () => {
     const all = await groupsOfClass(world.db, classId)
     await addGroup(world, classId, name, all.length)
-    tellRegister(world, classId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }
@@ -167,7 +167,7 @@ export async function renameGroup(
     const group = (await groupsOfClass(world.db, classId)).find(one => one.id === groupId)
     if (!group) throw new Refused('not_found')
     await world.db.model(groups).update({ name }, { where: { id: group.id } })
-    tellRegister(world, classId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }
@@ -182,26 +182,26 @@ export async function archiveClass(
   await world.db.write(async () => {
     const archivedAt = archived ? world.clock.now() : null
     await world.db.model(classes).update({ archivedAt }, { where: { id: classId } })
-    if (archived) await shut(world, classId)
+    if (archived) await closeDoorOf(world, classId)
     await audit(world, archived ? 'archived' : 'reopened', { classId, by: viewer.accountId })
-    for (const member of await membersOfClass(world.db, classId)) tellOut(world, member.accountId)
-    tellRegister(world, classId)
+    for (const member of await membersOfClass(world.db, classId)) notifyPerson(world, member.accountId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }
 
-/** Puts a class out of the viewer's sight, or back. */
-export async function setSight(
+/** Hides a class in what its member sees every day, or shows it again; for nobody else. */
+export async function hideClass(
   world: World,
   viewer: Viewer,
   classId: ClassId,
-  out: boolean,
+  hidden: boolean,
 ): Promise<{ done: true }> {
   const { accountId } = viewer
   await world.db.write(async () => {
-    if (out) await world.db.model(sights).upsert({ accountId, classId })
-    else await world.db.model(sights).destroy({ where: { accountId, classId } })
-    tellOut(world, accountId)
+    if (hidden) await world.db.model(hiddenClasses).upsert({ accountId, classId })
+    else await world.db.model(hiddenClasses).destroy({ where: { accountId, classId } })
+    notifyPerson(world, accountId)
   })
   return { done: true }
 }
@@ -218,8 +218,8 @@ export async function removeCoTeacher(
     if (teacher.role === 'owner') throw new Refused('owner_stays', { name: teacher.name })
     await world.db.model(teachers).destroy({ where: { classId, accountId } })
     await audit(world, 'co_teacher_removed', { classId, by: viewer.accountId, name: teacher.name })
-    tellOut(world, accountId)
-    tellRegister(world, classId)
+    notifyPerson(world, accountId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }
@@ -237,9 +237,9 @@ export async function handOver(
     await model.update({ role: 'coTeacher' }, { where: { classId, role: 'owner' } })
     await model.update({ role: 'owner' }, { where: { classId, accountId } })
     await audit(world, 'handed_over', { classId, by: viewer.accountId, name: teacher.name })
-    tellOut(world, accountId)
-    tellOut(world, viewer.accountId)
-    tellRegister(world, classId)
+    notifyPerson(world, accountId)
+    notifyPerson(world, viewer.accountId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }

@@ -113,14 +113,14 @@ describe('an archived class', () => {
   })
 })
 
-describe('out of sight', () => {
+describe('hidden for oneself', () => {
   it('is for oneself alone, and Today goes without the class', async () => {
-    await school.anna.get('setSight', at(), { out: true })
-    expect((await school.anna.get('me', {})).ties).toMatchObject([{ outOfSight: true }])
-    expect((await school.bo.get('me', {})).ties).toMatchObject([{ outOfSight: false }])
+    await school.anna.get('hideClass', at(), { hidden: true })
+    expect((await school.anna.get('me', {})).ties).toMatchObject([{ hidden: true }])
+    expect((await school.bo.get('me', {})).ties).toMatchObject([{ hidden: false }])
     await school.teacher.get('writeNotice', at(), { html: '<p>hello</p>' })
     expect((await school.anna.get('seeToday', {})).notices).toEqual([])
-    await school.anna.get('setSight', at(), { out: false })
+    await school.anna.get('hideClass', at(), { hidden: false })
     expect((await school.anna.get('seeToday', {})).notices).toHaveLength(1)
   })
 })

@@ -18,7 +18,7 @@ export async function claimPlace(world: World, { classId, placeId, accountId }: 
   for (const family of await familiesOfPlaces(world.db, placeId)) {
     for (const place of all) await addLink(world, { ...place, accountId: family.accountId }, true)
   }
-  tellRegister(world, classId)
+  notifyRegister(world, classId)
 }
 
 /** Puts a pupil who had left by themselves back into the own place. */
@@ -26,7 +26,7 @@ export async function bringBackOwn(world: World, { classId, placeId, accountId }
   await world.db
     .model(places)
     .update({ leftAt: null, leftHow: null }, { where: { id: placeId, classId, accountId } })
-  tellRegister(world, classId)
+  notifyRegister(world, classId)
 }
 
 /** Takes a pupil's account off a place; family links that came with the account go with it. */
@@ -35,8 +35,8 @@ export async function unclaimPlace(world: World, { classId, placeId, accountId }
     .model(places)
     .update({ accountId: null, claimedAt: null }, { where: { id: placeId, classId } })
   await world.db.model(familyLinks).destroy({ where: { placeId, copied: 1 } })
-  tellRegister(world, classId)
-  tellOut(world, accountId)
+  notifyRegister(world, classId)
+  notifyPerson(world, accountId)
 }
 
 /** Ties a family to a child: to this place and to every other place of the same pupil. Twice changes nothing. */
@@ -49,24 +49,24 @@ export async function linkFamily(world: World, { placeId, accountId }: Link): Pr
 async function addLink(world: World, { classId, placeId, accountId }: Link, copied: boolean): Promise<void> {
   const row = { placeId, accountId, madeAt: world.clock.now(), copied: copied ? 1 : 0 }
   await world.db.model(familyLinks).bulkCreate([row], { ignoreDuplicates: true })
-  tellRegister(world, classId)
+  notifyRegister(world, classId)
   world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
 }
 
 /** Ends what ties a family to a place. */
 export async function unlinkFamily(world: World, { classId, placeId, accountId }: Link): Promise<void> {
   await world.db.model(familyLinks).destroy({ where: { placeId, accountId: { [Op.eq]: accountId } } })
-  tellRegister(world, classId)
-  tellOut(world, accountId)
+  notifyRegister(world, classId)
+  notifyPerson(world, accountId)
 }
 
 /** Tells somebody's devices to look again what they may see: at once, on every one of them. */
-export function tellOut(world: World, accountId: AccountId): void {
+export function notifyPerson(world: World, accountId: AccountId): void {
   world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
 }
 
 /** Tells the teachers' screens that the register has changed, and with it the door. */
-export function tellRegister(world: World, classId: ClassId): void {
+export function notifyRegister(world: World, classId: ClassId): void {
   world.db.afterCommit(() => {
     void world.live.tell({ what: 'register', classId })
     void world.live.tell({ what: 'door', classId })

@@ -52,7 +52,7 @@ export async function openDoor(
   { span, admits }: Opening,
 ): Promise<DoorPage> {
   await world.db.write(async () => {
-    await shut(world, classId)
+    await closeDoorOf(world, classId)
     const now = world.clock.now()
     const lessons = await lessonsThisWeek(world, classId)
     const closesAt = take(closingTime(span, { now, zone: world.school.zone, lessons }), 'span')
@@ -68,7 +68,7 @@ export async function openDoor(
       closedAt: null,
     })
     await audit(world, 'door_opened', { classId, by: viewer.accountId })
-    tellDoor(world, classId)
+    notifyDoor(world, classId)
   })
   return seeDoor(world, classId)
 }
@@ -96,7 +96,7 @@ export async function lengthenDoor(
       .model(doors)
       .update({ closesAt: door.closesAt + minutes * 60_000 }, { where: { id: door.id } })
     await audit(world, 'door_lengthened', { classId, by: viewer.accountId })
-    tellDoor(world, classId)
+    notifyDoor(world, classId)
   })
   return seeDoor(world, classId)
 }
@@ -104,18 +104,19 @@ export async function lengthenDoor(
 /** Closes the door now. Those who are in stay in. */
 export async function closeDoor(world: World, viewer: Viewer, classId: ClassId): Promise<DoorPage> {
   await world.db.write(async () => {
-    if (await shut(world, classId)) await audit(world, 'door_closed', { classId, by: viewer.accountId })
+    if (await closeDoorOf(world, classId))
+      await audit(world, 'door_closed', { classId, by: viewer.accountId })
   })
   return seeDoor(world, classId)
 }
 
 /** Closes the door if it is open; inside a command. */
-export async function shut(world: World, classId: ClassId): Promise<boolean> {
+export async function closeDoorOf(world: World, classId: ClassId): Promise<boolean> {
   const now = world.clock.now()
   const door = await newestDoor(world.db, classId)
   if (!door || !doorState(door, now).open) return false
   await world.db.model(doors).update({ closedAt: now }, { where: { id: door.id } })
-  tellDoor(world, classId)
+  notifyDoor(world, classId)
   return true
 }
 
@@ -127,7 +128,7 @@ export async function noteEntry(
   placeId: PlaceId,
 ): Promise<void> {
   await world.db.model(doorEntries).upsert({ doorId, placeId, at: world.clock.now() })
-  tellDoor(world, classId)
+  notifyDoor(world, classId)
 }
 
 /** As `noteEntry`, by the door that is open now, where one is: who comes in otherwise is in as well. */
@@ -136,6 +137,6 @@ export async function noteInside(world: World, classId: ClassId, placeId: PlaceI
   if (door && doorState(door, world.clock.now()).open) await noteEntry(world, classId, door.id, placeId)
 }
 
-export function tellDoor(world: World, classId: ClassId): void {
+export function notifyDoor(world: World, classId: ClassId): void {
   world.db.afterCommit(() => void world.live.tell({ what: 'door', classId }))
 }

@@ -24,13 +24,13 @@ import {
 import { audit, auditLater } from '../auditLog/service.js'
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
 import { noteEntry } from './doors.js'
-import { behindCode, type FoundDoor, placeOfAccount, placeOfClass } from './queries.js'
+import { type FoundDoor, findByCode, placeOfAccount, placeOfClass } from './queries.js'
 import { sharedHere } from './tablets.js'
 
 /** The open door of a typed code. Refuses what `readCode` refuses, `code_unknown`, and `door_closed` with `at`. */
 export async function findDoor(world: World, typed: string): Promise<FoundDoor> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
-  return openOnly(world, (await behindCode(world.db, code)).door)
+  return openOnly(world, (await findByCode(world.db, code)).door)
 }
 
 function openOnly(world: World, door: FoundDoor | null): FoundDoor {
@@ -50,7 +50,7 @@ function openOnly(world: World, door: FoundDoor | null): FoundDoor {
  */
 export async function lookUpCode(world: World, typed: string): Promise<FoundCode> {
   const code = take(readCode(typed, CODE_LENGTH), 'code')
-  const { circle, places, ...behind } = await behindCode(world.db, code)
+  const { circle, places, ...behind } = await findByCode(world.db, code)
   if (circle) return { kind: 'circle', code, ...circle }
   const { className, teacherName, closesAt, ...door } = openOnly(world, behind.door)
   const shortNames = doorNames(places.map(place => place.name))

@@ -11,8 +11,8 @@ import { beginSession, makeAccount, seeMe } from '../accounts/service.js'
 import { hashOf, newToken } from '../accounts/sessions.js'
 import { audit } from '../auditLog/service.js'
 import { addPlace } from '../classes/places.js'
-import { claimPlace, linkFamily, tellOut, tellRegister } from '../classes/ties.js'
-import { noteEntry, noteInside, tellDoor } from './doors.js'
+import { claimPlace, linkFamily, notifyPerson, notifyRegister } from '../classes/ties.js'
+import { noteEntry, noteInside, notifyDoor } from './doors.js'
 import { findDoor, freePlace, newOwnSecret, notYetInside, ownAccount } from './entry.js'
 import { readNewFamily, readPersonName } from './keys.js'
 import { type JoinRequestRow, joinRequests } from './models.js'
@@ -160,8 +160,8 @@ async function addJoinRequest(world: World, asked: NewJoinRequest): Promise<void
     id: newId<JoinRequestId>(world),
     at: world.clock.now(),
   })
-  tellDoor(world, asked.classId)
-  tellRegister(world, asked.classId)
+  notifyDoor(world, asked.classId)
+  notifyRegister(world, asked.classId)
 }
 
 /** How the waiting stands, for the device that waits; once it was answered with yes, the device is in. */
@@ -217,9 +217,9 @@ export async function answerJoinRequest(
       by: viewer.accountId,
       name: found.name,
     })
-    tellDoor(world, classId)
-    tellRegister(world, classId)
-    if (found.accountId) tellOut(world, found.accountId)
+    notifyDoor(world, classId)
+    notifyRegister(world, classId)
+    if (found.accountId) notifyPerson(world, found.accountId)
   })
   return { done: true }
 }

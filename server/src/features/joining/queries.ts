@@ -62,7 +62,7 @@ const BEHIND = `select ${jsonObject({
 })} as json`
 
 /** All that stands behind a code, in one statement: a whole class lookUps within a minute. */
-export async function behindCode(db: Database, code: string): Promise<Behind> {
+export async function findByCode(db: Database, code: string): Promise<Behind> {
   return JSON.parse((await db.json(BEHIND, { code })) ?? '{}')
 }
 

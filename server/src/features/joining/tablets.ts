@@ -19,7 +19,7 @@ import {
 } from '../accounts/service.js'
 import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } from '../accounts/sessions.js'
 import { audit, auditLater } from '../auditLog/service.js'
-import { claimPlace, tellRegister } from '../classes/ties.js'
+import { claimPlace, notifyRegister } from '../classes/ties.js'
 import { sendPicture } from '../files/pictures.js'
 import { hasOwner } from '../school/owners.js'
 import { lessonsThisWeek } from '../timing/planner.js'
@@ -182,7 +182,7 @@ export async function makeTablet(world: World, classId: ClassId, typed: string):
     seenAt: now,
     endedAt: null,
   })
-  tellRegister(world, classId)
+  notifyRegister(world, classId)
   return token
 }
 
@@ -219,7 +219,7 @@ export async function endTablet(
     if (!changed) throw new Refused('not_found')
     await endSessions(world, { tabletId })
     await audit(world, 'tablet_ended', { classId, by: viewer.accountId })
-    tellRegister(world, classId)
+    notifyRegister(world, classId)
   })
   return { done: true }
 }

@@ -6,7 +6,7 @@ import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf } f
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { ON_PLACE } from '../classes/onPlace.js'
 import type { SubmissionAddress } from '../work/moves.js'
-import { clearOutlived } from './clear.js'
+import { clearExpired } from './clear.js'
 import { STORED_IN } from './storedIn.js'
 
 const DAY = 86_400_000
@@ -76,11 +76,11 @@ it('files that were taken off go after thirty days, and what they stand for with
     await anna.get('removeFile', { ...submission, fileId: fileId as never })
   // only what was taken off before it was handed in is nobody's
   for (const hash of stored) await age(hash, 40)
-  const fresh = await clearOutlived(school.world)
+  const fresh = await clearExpired(school.world)
   expect(fresh.removedFile).toBe(0)
   expect((await hashes()).length).toBeGreaterThanOrEqual(4)
   school.clock.moveTo(school.clock.now() + LIVES.removedFile + 1)
-  await clearOutlived(school.world)
+  await clearExpired(school.world)
   const names = (await school.world.db.rows<{ id: string }>('select id from files')).map(row => row.id)
   expect(names).toEqual(expect.arrayContaining([on, shown, handedIn]))
 })
@@ -88,7 +88,7 @@ it('files that were taken off go after thirty days, and what they stand for with
 it('a file that nothing ever named goes after thirty days, and one put there since the start stays', async () => {
   const hash = await school.world.files.keepBytes(Buffer.from('a face before it was cut'))
   await age(hash, 31)
-  await clearOutlived(school.world)
+  await clearExpired(school.world)
   expect(await hashes()).toContain(hash)
   // as the next start finds it
   const again = new (
@@ -97,7 +97,7 @@ it('a file that nothing ever named goes after thirty days, and one put there sin
       pool: unknown,
     ) => typeof school.world.files
   )(join(school.folder, 'files'), school.world.workers.files)
-  const cleared = await clearOutlived({ ...school.world, files: again })
+  const cleared = await clearExpired({ ...school.world, files: again })
   expect(cleared.unusedFile).toBeGreaterThanOrEqual(1)
   expect(await hashes()).not.toContain(hash)
 })
@@ -126,10 +126,10 @@ it('ink that was taken off goes once nothing shows it, and every version still s
         workId: at.workId,
       })
     ).map(row => row.id)
-  await clearOutlived(school.world)
+  await clearExpired(school.world)
   expect(await ids()).toEqual(['one', 'three', 'two'])
   school.clock.moveTo(school.clock.now() + LIVES.removedInk + 1)
-  await clearOutlived(school.world)
+  await clearExpired(school.world)
   // one was handed in; three stood in nothing that is kept
   const left = await ids()
   expect(left).toEqual(expect.arrayContaining(['one', 'two']))
@@ -141,7 +141,7 @@ it('a letter that nothing names goes after an hour; one that has just been writt
   for (const name of ['lost.eml', 'fresh.eml']) await writeFile(join(outbox, name), 'Dear child')
   const then = new Date(Date.now() - 2 * 3_600_000)
   await utimes(join(outbox, 'lost.eml'), then, then)
-  expect((await clearOutlived(school.world)).lostLetter).toBe(1)
+  expect((await clearExpired(school.world)).lostLetter).toBe(1)
   expect(await readdir(outbox)).toEqual(['fresh.eml'])
 })
 
@@ -161,7 +161,7 @@ it('rows that have outlived their time go in parts, and no others', async () => 
     })
   })
   const before = (await db.row<{ n: number }>('select count(*) as n from audit_log'))?.n ?? 0
-  const cleared = await clearOutlived(school.world)
+  const cleared = await clearExpired(school.world)
   expect([cleared.auditLog, cleared.takenUpload]).toEqual([420, expect.any(Number)])
   expect((await db.row<{ n: number }>('select count(*) as n from audit_log'))?.n).toBe(before - 420)
   expect(await readdir(join(school.folder, 'files', 'incoming'))).toEqual([])

@@ -1,7 +1,7 @@
 import { readdir, rm, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
-import { type Kept, outlived } from '@oppen/core/retention'
+import { expiryOf, type Kept } from '@oppen/core/retention'
 import type { World } from '../../world.js'
 import { CLEARING, clearInk, oldLetters, worksheetsWithOldInk } from './queries.js'
 import { namedHashes } from './storedIn.js'
@@ -30,18 +30,18 @@ export type Cleared = Readonly<Record<string, number>>
  * Clears what has outlived its time: rows first, then the files that nothing names any more. Gives how many of each,
  * and says so in the log. `machineNow` is the time by which files are dated.
  */
-export async function clearOutlived(world: World, machineNow = Date.now()): Promise<Cleared> {
+export async function clearExpired(world: World, machineNow = Date.now()): Promise<Cleared> {
   const cleared: Record<string, number> = {}
   for (const [name, sql] of Object.entries(CLEARING) as [keyof typeof CLEARING, string][]) {
     const kind = KIND[name]
-    const before = kind === 'now' ? world.clock.now() : outlived(kind, world.clock.now())
+    const before = kind === 'now' ? world.clock.now() : expiryOf(kind, world.clock.now())
     cleared[name] = await clearRows(world, sql, before)
   }
   cleared.letter = await clearLetters(world)
   cleared.removedInk = await clearOldInk(world)
   cleared.lostLetter = await clearLostLetters(world, machineNow)
   cleared.upload = await clearUploads(world, machineNow)
-  cleared.unusedFile = await clearFiles(world, outlived('unusedFile', machineNow))
+  cleared.unusedFile = await clearFiles(world, expiryOf('unusedFile', machineNow))
   const some = Object.fromEntries(Object.entries(cleared).filter(([, count]) => count))
   if (Object.keys(some).length) world.log.info({ cleared: some }, 'cleared what had outlived its time')
   return cleared
@@ -62,7 +62,7 @@ async function clearRows(world: World, sql: string, before: number): Promise<num
 async function clearLetters(world: World): Promise<number> {
   let count = 0
   for (;;) {
-    const old = await oldLetters(world.db, outlived('letter', world.clock.now()), AT_ONCE)
+    const old = await oldLetters(world.db, expiryOf('letter', world.clock.now()), AT_ONCE)
     if (!old.length) return count
     const { outbox } = world.mailTransport
     if (outbox) for (const { file } of old) await rm(join(outbox, basename(file)), { force: true })
@@ -91,7 +91,7 @@ async function clearLostLetters(world: World, now: number): Promise<number> {
 async function clearOldInk(world: World): Promise<number> {
   let count = 0
   for (;;) {
-    const found = await worksheetsWithOldInk(world.db, outlived('removedInk', world.clock.now()), AT_ONCE)
+    const found = await worksheetsWithOldInk(world.db, expiryOf('removedInk', world.clock.now()), AT_ONCE)
     if (!found.length) return count
     for (const one of found) await world.db.write(() => clearInk(world.db, one))
     count += found.length
@@ -106,7 +106,7 @@ async function clearUploads(world: World, now: number): Promise<number> {
     world.db.run(
       'delete from uploads where at < $before and id not in (select value from json_each($here))',
       {
-        before: outlived('upload', world.clock.now()),
+        before: expiryOf('upload', world.clock.now()),
         here,
       },
     ),
@@ -141,7 +141,7 @@ export function keepClearing(world: World): () => void {
   let timer: ReturnType<typeof setTimeout>
   const next = (ms: number) => {
     timer = setTimeout(async () => {
-      await clearOutlived(world).catch(error => world.log.error({ err: error }, 'clearing failed'))
+      await clearExpired(world).catch(error => world.log.error({ err: error }, 'clearing failed'))
       next(EVERY)
     }, ms).unref()
   }

@@ -8,7 +8,7 @@ import type { World } from '../../world.js'
 import { NO_SECRET } from '../accounts/secrets.js'
 import { endSessions } from '../accounts/service.js'
 import { audit } from '../auditLog/service.js'
-import { tellOut, tellRegister } from '../classes/ties.js'
+import { notifyPerson, notifyRegister } from '../classes/ties.js'
 import { namedHashes, STORED_IN } from '../retention/storedIn.js'
 import { refreshTexts } from '../search/refresh.js'
 import { type Person, personOf, staysFor } from './people.js'
@@ -52,12 +52,12 @@ async function erase(world: World, viewer: Viewer, personId: string, typed: stri
   if (person.accountId) {
     await endSessions(world, { accountId: person.accountId })
     await leaveCircles(world, person.accountId)
-    tellOut(world, person.accountId)
+    notifyPerson(world, person.accountId)
   }
   await removeRows(world, person)
   await audit(world, 'person_erased', { classId: null, by: viewer.accountId, name: '…' })
-  for (const { classId } of classes) tellRegister(world, classId)
-  for (const one of tied) tellOut(world, one.personId as AccountId)
+  for (const { classId } of classes) notifyRegister(world, classId)
+  for (const one of tied) notifyPerson(world, one.personId as AccountId)
   return bytes
 }
 

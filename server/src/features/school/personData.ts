@@ -100,7 +100,7 @@ export const PERSON_DATA = {
   read_markers: {
     own: `${ofAccount} or exists (select 1 from json_each($places) one where read_markers.what like '%:' || one.value)`,
   },
-  sights: { own: ofAccount },
+  hidden_classes: { own: ofAccount },
   email_confirmations: { own: ofAccount, hidden: ['token_hash'] },
   resets: { own: ofAccount, hidden: ['token_hash'] },
   sessions: { own: ofAccount, hidden: ['token_hash'] },

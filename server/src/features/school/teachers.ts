@@ -10,7 +10,7 @@ import { changeSecret, hashSecret, makeAccount, seeMe } from '../accounts/servic
 import { audit } from '../auditLog/service.js'
 import { endFeedOf } from '../calendar/feed.js'
 import { giveClass, leaveTeams } from '../classes/service.js'
-import { tellOut } from '../classes/ties.js'
+import { notifyPerson } from '../classes/ties.js'
 import { readNewTeacher } from './forms.js'
 import { ownedClasses, ownerCount, teacherById, teachersJson } from './queries.js'
 
@@ -65,7 +65,7 @@ export async function changeTeacher(
     const kind =
       owned === form.ownsSchool ? 'teacher_changed' : form.ownsSchool ? 'owner_made' : 'owner_ended'
     await audit(world, kind, { classId: null, by: viewer.accountId, name: person.shownName })
-    tellOut(world, accountId)
+    notifyPerson(world, accountId)
   })
   return seeTeachers(world)
 }

@@ -3,7 +3,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { IN_SIGHT } from '../work/fragments.js'
+import { NOT_HIDDEN } from '../work/fragments.js'
 import type { ExtensionRow, LessonChangeRow, LessonRow, WorkTimeRow } from './models.js'
 
 export const calendarRow = (db: Database) =>
@@ -144,13 +144,13 @@ const GROUP = {
 const TAUGHT_GROUPS = `select ${jsonArray(
   jsonObject({ ...GROUP, child: 'null' }),
   `from teachers t join classes c on c.id = t.class_id and c.archived_at is null join groups g on g.class_id = c.id
-   where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, g.position`,
+   where t.account_id = $viewer and ${NOT_HIDDEN} order by c.made_at, g.position`,
 )} as json`
 
 const OWN_GROUPS = `select ${jsonArray(
   jsonObject({ ...GROUP, child: 'coalesce(p.account_id, p.id)' }),
   `from places p join classes c on c.id = p.class_id and c.archived_at is null join groups g on g.id = p.group_id
-   where p.left_at is null and ${IN_SIGHT} and (p.account_id = $viewer or (c.families = 1
+   where p.left_at is null and ${NOT_HIDDEN} and (p.account_id = $viewer or (c.families = 1
      and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))
    order by c.made_at`,
 )} as json`

@@ -1,5 +1,5 @@
 import type { GroupId } from '@oppen/core/ids'
-import { spread } from '@oppen/core/load'
+import { spreadLoad } from '@oppen/core/load'
 import type { Planner } from '@oppen/core/timing'
 import type { World } from '../../world.js'
 import { type WorkTimeRow, workLoads } from './models.js'
@@ -41,7 +41,7 @@ async function sharesOfWork(
   const sharesOf = (holder: string, one: Times | undefined, dueAt = one?.dueAt ?? null): Share[] => {
     if (!one) return []
     const from = Math.max(postedAt, one.appearsAt ?? 0, one.opensAt ?? 0)
-    const days = spread(calendar, {
+    const days = spreadLoad(calendar, {
       minutes,
       lane,
       from: dueAt === null ? from : Math.min(from, dueAt),

@@ -5,8 +5,8 @@ import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/inde
 import {
   APPEARED,
   counts,
-  IN_SIGHT,
   MINE,
+  NOT_HIDDEN,
   newNotes,
   OWN_LINE,
   ownNewNotes,
@@ -102,7 +102,7 @@ const teachingJson = jsonArray(
     works: workOfTeacher,
   }),
   `from teachers t join classes c on c.id = t.class_id and c.archived_at is null
-   where t.account_id = $viewer and ${IN_SIGHT} order by c.made_at, c.id`,
+   where t.account_id = $viewer and ${NOT_HIDDEN} order by c.made_at, c.id`,
 )
 
 const notices = (classes: string) =>

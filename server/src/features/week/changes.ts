@@ -9,8 +9,8 @@ import type { World } from '../../world.js'
 import { type ClassPlan, planOf } from '../timing/planner.js'
 import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
 import { copyWork, placeCard } from '../work/cards.js'
+import { notifyTopics } from '../work/notify.js'
 import { findWork, type WorkAddress } from '../work/posting.js'
-import { tellTopics } from '../work/tell.js'
 import { wireTimes } from '../work/trial.js'
 import { goals, lessonNotes } from './models.js'
 import { goalsOf, worksOfWeek } from './queries.js'
@@ -83,7 +83,7 @@ export async function moveCard(world: World, address: WorkAddress, spot: Spot): 
     const moved = replanned(plan, before, { ...spot, week: readWeek(world, spot.week) })
     await placeCard(world, workId, { ...moved, lane: spot.lane, version: before.version + 1 })
     await setTimes(world, await findTimed(world, workId), await groupsAsked(world, workId), plan.planner)
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }
@@ -99,7 +99,7 @@ export async function writeGoals(
     .map((text, index) => take(readText('title', text), `goals.${index}`))
   await world.db.write(async () => {
     await world.db.model(goals).upsert({ classId, week: readWeek(world, week), texts: JSON.stringify(texts) })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }
@@ -128,7 +128,7 @@ export async function writeLesson(
   const row = { classId, lessonKey: key, live: read(live, 'live'), own: read(own, 'own') }
   await world.db.write(async () => {
     for (const group of holding) await world.db.model(lessonNotes).upsert({ ...row, groupId: group.id })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }
@@ -182,7 +182,7 @@ export async function fillWeek(
     const own = await goalsOf(world.db, classId, week)
     if (fill.goals && before && (own?.texts ?? '[]') === '[]')
       await world.db.model(goals).upsert({ classId, week, texts: before.texts })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
     return { workIds }
   })
 }

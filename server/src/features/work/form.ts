@@ -166,7 +166,7 @@ export function readTime(
 }
 
 /** Which fixed times of a form come twice that night. */
-export const twiceIn = (world: World, { rules }: Pick<WorkForm, 'rules'>): string[] =>
+export const ambiguousTimes = (world: World, { rules }: Pick<WorkForm, 'rules'>): string[] =>
   TIMES.filter(name => {
     const rule = rules[name]
     if (rule?.is !== 'fixed') return false

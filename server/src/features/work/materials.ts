@@ -8,18 +8,18 @@ import type { World } from '../../world.js'
 import { sendStored } from '../files/service.js'
 import { receive, type Upload } from '../files/upload.js'
 import { materials } from './models.js'
+import { notifyTopics } from './notify.js'
 import { findWork, type WorkAddress } from './posting.js'
 import { materialOf, materialsOf } from './queriesOfPosting.js'
-import { tellTopics } from './tell.js'
 
 /** Takes a file that comes with the directions. */
 export async function addMaterial(world: World, address: WorkAddress, request: Request): Promise<Material> {
   await findWork(world, address)
-  return keepMaterial(world, address, await receive(world.files, request))
+  return saveMaterial(world, address, await receive(world.files, request))
 }
 
 /** Puts a stored file beside the directions. */
-export async function keepMaterial(world: World, address: WorkAddress, upload: Upload): Promise<Material> {
+export async function saveMaterial(world: World, address: WorkAddress, upload: Upload): Promise<Material> {
   const { workId, classId } = address
   const { name, hash, type, size } = upload
   const id = newId<MaterialId>(world)
@@ -29,7 +29,7 @@ export async function keepMaterial(world: World, address: WorkAddress, upload: U
     await world.db
       .model(materials)
       .create({ id, workId, kind: 'file', title: name, url: null, hash, type, size, position: here.length })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { id, kind: 'file', title: name, url: null, type, size }
 }
@@ -45,7 +45,7 @@ export async function removeMaterial(
     await findWork(world, address)
     const where = { id: materialId, workId: address.workId }
     if (!(await world.db.model(materials).destroy({ where }))) throw new Refused('not_found')
-    tellTopics(world, address.classId)
+    notifyTopics(world, address.classId)
   })
   return { done: true }
 }

@@ -12,7 +12,7 @@ import {
   twoGroups,
 } from '@oppen/demo'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { keepMaterial } from './materials.js'
+import { saveMaterial } from './materials.js'
 
 let school: TwoGroups
 beforeEach(async () => {
@@ -113,7 +113,7 @@ describe('posting in several classes', () => {
     const { workId } = (await post({ title: 'Look closely' }, { draft: true })).reply
     const hash = await world.files.keepBytes(Buffer.from('a picture'))
     const address = { classId: built.classId, workId }
-    const { id } = await keepMaterial(world, address, { name: 'a.png', hash, type: 'image/png', size: 9 })
+    const { id } = await saveMaterial(world, address, { name: 'a.png', hash, type: 'image/png', size: 9 })
     const picture = (classId: string, work: string, material: string) =>
       `/api/classes/${classId}/works/${work}/materials/${material}`
     const directions = `<p>This: <img src="${picture(built.classId, workId, id)}" alt="A gauge" /></p>`
@@ -218,7 +218,7 @@ describe('a handout', () => {
       links: [{ title: '', url: 'tides.example/table' }],
     })
     const hash = await school.world.files.keepBytes(Buffer.from('a table'))
-    const { id } = await keepMaterial(
+    const { id } = await saveMaterial(
       school.world,
       { ...at(), workId },
       { name: 'table.txt', hash, type: 'text/plain', size: 7 },

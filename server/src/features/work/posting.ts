@@ -10,8 +10,8 @@ import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
 import { copyMaterials } from './cards.js'
 import { type ReadWork, readForm } from './form.js'
 import { materials, workNews, workPupils, works } from './models.js'
+import { notifyTopics } from './notify.js'
 import { firstPosition, topicByName, topicNamed, workPageJson, workRow } from './queriesOfPosting.js'
-import { tellTopics } from './tell.js'
 import { addTopic } from './topics.js'
 
 export type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -60,7 +60,7 @@ async function create(
     removedAt: null,
   })
   await storeRest(world, { classId, workId }, read, { draft, newTimes: true })
-  tellTopics(world, classId)
+  notifyTopics(world, classId)
 }
 
 /** Pupils, links and times of a work; a posted one needs every time that it asks for. */
@@ -151,7 +151,7 @@ export async function changeWork(
       await world.db.model(workNews).create({ workId, at: now, byAccount: viewer.accountId })
     if (before.postedAt === null && post)
       await postAlso(world, viewer, { from: address, form, alsoIn: change.alsoIn })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
     return { version }
   })
 }
@@ -209,7 +209,7 @@ async function setRemoved(
     const work = await findTimed(world, address.workId)
     // the timetable may have changed while it was away
     await setTimes(world, work, await groupsAsked(world, work.id), planner)
-    tellTopics(world, address.classId)
+    notifyTopics(world, address.classId)
   })
   return { done: true }
 }
@@ -219,7 +219,7 @@ export async function pinWork(world: World, address: WorkAddress, pinned: boolea
   await world.db.write(async () => {
     await findWork(world, address)
     await world.db.model(works).update({ pinned: pinned ? 1 : 0 }, { where: { id: address.workId } })
-    tellTopics(world, address.classId)
+    notifyTopics(world, address.classId)
   })
   return { done: true }
 }

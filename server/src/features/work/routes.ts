@@ -10,15 +10,15 @@ import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from 
 import { outcomeJson, submissionJson } from './queries.js'
 import { readHandout, seeTopics } from './service.js'
 import { removeFromThread, removeNote, seeThread, writeInThread, writeNote } from './threads.js'
-import { addTopic, orderTopics, orderWorks, putAway, renameTopic } from './topics.js'
+import { addTopic, orderTopics, orderWorks, removeTopic, renameTopic } from './topics.js'
 import { tryWork } from './trial.js'
 
 export const workHandlers = {
   seeTopics: async ({ world, viewer, params }) => written(await seeTopics(world, viewer, params.classId)),
   addTopic: ({ world, params, body }) => addTopic(world, params.classId, body.name),
   renameTopic: ({ world, params, body }) => renameTopic(world, params, body.name),
-  mergeTopic: ({ world, params, body }) => putAway(world, params, body.into),
-  removeTopic: ({ world, params }) => putAway(world, params, null),
+  mergeTopic: ({ world, params, body }) => removeTopic(world, params, body.into),
+  removeTopic: ({ world, params }) => removeTopic(world, params, null),
   orderTopics: ({ world, params, body }) => orderTopics(world, params.classId, body.topicIds),
   orderWorks: ({ world, params, body }) => orderWorks(world, params.classId, body),
   tryWork: ({ world, params, body: { workId, ...form } }) => tryWork(world, params.classId, { form, workId }),

@@ -4,9 +4,9 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { topics, works } from './models.js'
+import { notifyTopics } from './notify.js'
 import { worksOfTopic } from './queriesOfPosting.js'
 import { lastTopicPosition, topicOfClass } from './queriesOfTopics.js'
-import { tellTopics } from './tell.js'
 
 export type TopicAddress = { readonly classId: ClassId; readonly topicId: TopicId }
 
@@ -17,7 +17,7 @@ export async function addTopic(world: World, classId: ClassId, typed: string): P
   await world.db.write(async () => {
     const last = await lastTopicPosition(world.db, classId)
     await world.db.model(topics).create({ id: topicId, classId, name, position: (last?.position ?? -1) + 1 })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { topicId }
 }
@@ -35,13 +35,13 @@ export async function renameTopic(
   await world.db.write(async () => {
     await findTopic(world, address)
     await world.db.model(topics).update({ name }, { where: { id: address.topicId } })
-    tellTopics(world, address.classId)
+    notifyTopics(world, address.classId)
   })
   return { done: true }
 }
 
 /** Puts all work of a topic at the end of another, or under none, and the topic away. */
-export async function putAway(
+export async function removeTopic(
   world: World,
   address: TopicAddress,
   into: TopicId | null,
@@ -57,7 +57,7 @@ export async function putAway(
     for (const [index, { id }] of here.entries())
       await world.db.model(works).update({ topicId: into, position: last + 1 + index }, { where: { id } })
     await world.db.model(topics).destroy({ where: { id: topicId } })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }
@@ -75,7 +75,7 @@ export async function orderTopics(
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     await world.db.run(inOrder('topics'), { classId, ids: JSON.stringify(topicIds) })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }
@@ -90,7 +90,7 @@ export async function orderWorks(
     if (topicId) await findTopic(world, { classId, topicId })
     const ids = JSON.stringify(workIds)
     await world.db.run(inOrder('works', ', topic_id = $topicId'), { classId, topicId, ids })
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
   })
   return { done: true }
 }

@@ -1,12 +1,12 @@
 import type { GroupTimes, WorkForm, WorkTrial } from '@oppen/contract'
 import type { ClassId, GroupId, WorkId } from '@oppen/core/ids'
-import { type Asked, lighterDay, spread } from '@oppen/core/load'
+import { type Asked, lighterDay, spreadLoad } from '@oppen/core/load'
 import { isSchoolDay, type Planner, type ResolvedTiming, type TimingRules } from '@oppen/core/timing'
 import { addDays, instantsIn, type LocalDate, localAt, localDateAt } from '@oppen/core/zone'
 import type { World } from '../../world.js'
 import { type GroupOf, planOf } from '../timing/planner.js'
 import { loadsByPupil } from '../week/loads.js'
-import { readForm, twiceIn } from './form.js'
+import { ambiguousTimes, readForm } from './form.js'
 
 type Trial = { readonly form: WorkForm; readonly workId: WorkId | null }
 
@@ -22,7 +22,7 @@ export async function tryWork(world: World, classId: ClassId, { form, workId }: 
     timing: planner.timingOf(group.id, read.row.week, own[group.id] ?? rules),
   }))
   return {
-    twice: twiceIn(world, form),
+    twice: ambiguousTimes(world, form),
     times: found.map(({ group, timing }) => ({
       ...wireTimes(group.id, timing),
       name: group.name,
@@ -72,7 +72,7 @@ async function loadOf(
   })
   const { average, most } = weigh(rows, group.pupils)
   const submission: Asked = { minutes: form.minutes ?? 0, lane: form.lane, from, dueAt }
-  const own = spread(calendar, submission)
+  const own = spreadLoad(calendar, submission)
   const lighter = lighterDay({ calendar, toInstant: instantsIn(zone) }, average, {
     ...submission,
     dueAt,

@@ -5,8 +5,8 @@ import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { sendStored } from '../files/service.js'
 import { receive } from '../files/upload.js'
+import { notifyTopics } from '../work/notify.js'
 import { findWork } from '../work/posting.js'
-import { tellTopics } from '../work/tell.js'
 import { MOST_SHEETS } from './intake.js'
 import { sheets } from './models.js'
 import { type NewSheet, pagesOf } from './newSheets.js'
@@ -40,7 +40,7 @@ export async function keepGiven(
     const here = (await givenSheets(world.db, workId)).length
     if (here + pages.length > MOST_SHEETS) throw new Refused('sheets_many', { most: MOST_SHEETS })
     const ids = await makeSheets(world, workId, null, pages)
-    tellTopics(world, classId)
+    notifyTopics(world, classId)
     return listed(world, workId, ids)
   })
 }
@@ -54,7 +54,7 @@ export async function removeGivenSheet(
     await findWork(world, address)
     if (!(await sheetGiven(world.db, address, sheetId))) throw new Refused('not_found')
     await world.db.model(sheets).update({ removedAt: world.clock.now() }, { where: { id: sheetId } })
-    tellTopics(world, address.classId)
+    notifyTopics(world, address.classId)
   })
   return { done: true }
 }

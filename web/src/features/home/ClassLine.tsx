@@ -94,8 +94,8 @@ function Since({ tie, children }: { readonly tie: Tie; readonly children: React.
 }
 
 function ClassActions({ tie, leaving, onLeave }: Props) {
-  const sight = useHideClass()
-  const { classId, className, outOfSight } = tie
+  const hide = useHideClass()
+  const { classId, className, hidden } = tie
   if (tie.role === 'leaver') {
     return (
       <Link to={homeOf(tie)} className="text-[15px] text-blue underline underline-offset-2">
@@ -108,11 +108,11 @@ function ClassActions({ tie, leaving, onLeave }: Props) {
       <Button
         variant="quiet"
         className="!min-h-0 !px-1 !py-0 text-sm"
-        aria-label={say(outOfSight ? 'classes_show_of' : 'classes_hide_of', { className })}
-        onClick={() => sight.go({ classId, className, out: !outOfSight })}
-        disabled={sight.busy}
+        aria-label={say(hidden ? 'classes_show_of' : 'classes_hide_of', { className })}
+        onClick={() => hide.go({ classId, className, hidden: !hidden })}
+        disabled={hide.busy}
       >
-        {say(outOfSight ? 'classes_show' : 'classes_hide')}
+        {say(hidden ? 'classes_show' : 'classes_hide')}
       </Button>
       {tie.role === 'pupil' && !tie.archived && areasOf(tie).length > 0 && (
         <Button

@@ -11,14 +11,14 @@ import { say } from '../../words/say.js'
 import { ClassLine } from './ClassLine.js'
 import { type Layout, LayoutChoice, useLayout } from './layout.js'
 
-/** All classes with what waits in each: those of every day, those put out of sight, archived and left. */
+/** All classes with what waits in each: those of every day, hidden, archived and left. */
 export function Screen() {
   const me = useMe()
   const { now } = useNow()
   const waiting = useWaiting()
   const [layout, setLayout] = useLayout()
   const [leaving, setLeaving] = useState<Tie>()
-  const { daily, out, archived, left } = placesOf(me)
+  const { daily, hidden, archived, left } = placesOf(me)
   const newest = Math.max(...me.ties.map(tie => tie.since))
   const list = (ties: readonly Tie[], keys = false) => (
     <ul
@@ -58,7 +58,7 @@ export function Screen() {
         </Row>
       )}
       {list(daily, true)}
-      <Others title={say('classes_out')} ties={out} list={list} />
+      <Others title={say('classes_hidden')} ties={hidden} list={list} />
       <Others title={say('classes_archived')} ties={archived} list={list} />
       <Others title={say('classes_left')} lead={say('classes_left_lead')} ties={left} list={list} />
     </Sheet>

@@ -6,17 +6,17 @@ import { reads } from '../../app/queries.js'
 import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
-type Asked = { readonly classId: ClassId; readonly className: string; readonly out: boolean }
+type Asked = { readonly classId: ClassId; readonly className: string; readonly hidden: boolean }
 
-/** Puts a class out of one's own sight, or back; undone by one press. */
+/** Hides a class for oneself, or shows it again; undone by one press. */
 export function useHideClass() {
-  const sight = useCommand({
-    do: ({ classId, out }: Asked) => call(routes.setSight, { classId }, { out }),
+  const hide = useCommand({
+    do: ({ classId, hidden }: Asked) => call(routes.hideClass, { classId }, { hidden }),
     again: [reads.me().queryKey, reads.today().queryKey],
     done: (_, asked) =>
-      showToast(say(asked.out ? 'sight_done' : 'sight_undone', { className: asked.className }), () =>
-        sight.go({ ...asked, out: !asked.out }),
+      showToast(say(asked.hidden ? 'hide_done' : 'hide_undone', { className: asked.className }), () =>
+        hide.go({ ...asked, hidden: !asked.hidden }),
       ),
   })
-  return sight
+  return hide
 }

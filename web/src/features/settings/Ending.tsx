@@ -12,7 +12,7 @@ import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { useHideClass } from '../home/useHideClass.js'
 
-/** Out of one's own sight, and archived for everybody at the year's end. */
+/** Hidden for oneself, and archived for everybody at the year's end. */
 export function Ending({ data }: { readonly data: ClassSettings }) {
   const time = useNow()
   const { classId, name: className, archivedAt } = data
@@ -27,7 +27,7 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
   })
   return (
     <>
-      <Sight data={data} />
+      <Hide data={data} />
       <Section title={say('settings_archive')}>
         <Row>
           <p className="mb-2 max-w-prose text-[15px] text-soft">
@@ -45,20 +45,20 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
   )
 }
 
-function Sight({ data }: { readonly data: ClassSettings }) {
-  const out = useTie()?.outOfSight ?? false
-  const sight = useHideClass()
+function Hide({ data }: { readonly data: ClassSettings }) {
+  const hidden = useTie()?.hidden ?? false
+  const hide = useHideClass()
   return (
-    <Section title={say('settings_sight')}>
+    <Section title={say('settings_hide')}>
       <Row>
-        <p className="mb-2 max-w-prose text-[15px] text-soft">{say('settings_sight_says')}</p>
+        <p className="mb-2 max-w-prose text-[15px] text-soft">{say('settings_hide_says')}</p>
         <Button
-          onClick={() => sight.go({ classId: data.classId, className: data.name, out: !out })}
-          disabled={sight.busy}
+          onClick={() => hide.go({ classId: data.classId, className: data.name, hidden: !hidden })}
+          disabled={hide.busy}
         >
-          {say(out ? 'settings_sight_back' : 'settings_sight_out')}
+          {say(hidden ? 'settings_hide_back' : 'settings_hide_go')}
         </Button>
-        {sight.words && <Problem words={sight.words} />}
+        {hide.words && <Problem words={hide.words} />}
       </Row>
     </Section>
   )

@@ -1,4 +1,4 @@
-import { compare, type Edition, idOf, type Joined, join, type Saved, unite } from '@oppen/core/draft'
+import { compare, type Edition, idOf, type Joined, join, mergeTexts, type Saved } from '@oppen/core/draft'
 import { Autosave, type Later } from '../../app/autosave.js'
 import type { NotYet, Reached } from '../../app/delivery.js'
 
@@ -133,7 +133,7 @@ export class DraftAutosave extends Autosave<DraftStatus> {
 
   /** Holds both texts out to the writer; `from` is what both came from, where that is known. */
   #hold(mine: string, theirs: Edition, from: string | null): void {
-    const joined = from === null ? unite(mine, theirs.html) : join(from, mine, theirs.html)
+    const joined = from === null ? mergeTexts(mine, theirs.html) : join(from, mine, theirs.html)
     this.html = mine
     this.set({ is: 'conflict', mine, theirs, joined })
   }

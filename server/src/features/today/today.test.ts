@@ -216,3 +216,17 @@ it('a look at Today is remembered for the person alone', async () => {
   expect((await school.anna.get('seeToday', {})).readAt).toBe(school.clock.now())
   expect((await school.bo.get('seeToday', {})).readAt).toBeNull()
 })
+
+it('has the newest twenty that came back, for whoever never looks at them', async () => {
+  const now = school.clock.now()
+  const named = Array.from({ length: 23 }, (_, index) => `Came back ${String(index).padStart(2, '0')}`)
+  for (const [index, title] of named.entries()) {
+    works.set(title, await buildWork(school.world, school.built, { title }))
+    await handInAs(school.bo, title, 'Bo Lund')
+    school.clock.moveTo(now + index * 60_000)
+    await school.teacher.get('handBack', address(title, 'Bo Lund'), { number: 1, mark: null, feedback: '' })
+  }
+  const shown = (await titles(school.bo)).filter(title => named.includes(title)).sort()
+  school.clock.moveTo(now)
+  expect(shown).toEqual(named.slice(3))
+})

@@ -30,7 +30,27 @@ export async function device(
     ...(options.keeps && { serviceWorkers: 'allow' }),
     ...(options.scripts === false && { javaScriptEnabled: false }),
   })
-  return { context, page: await context.newPage() }
+  const page = await context.newPage()
+  if (options.scripts !== false) waitsForAnswers(page)
+  return { context, page }
+}
+
+/** Resolves once a page hears keys and presses: the server shows it before that. */
+export const answers = (page: Page) => expect(page.locator('#root:not([data-rendered])')).toBeAttached()
+
+/** Whoever opens a page begins to use it when it answers. */
+function waitsForAnswers(page: Page): void {
+  const { goto, reload } = page
+  page.goto = async (...to) => {
+    const response = await goto.apply(page, to)
+    await answers(page)
+    return response
+  }
+  page.reload = async (...how) => {
+    const response = await reload.apply(page, how)
+    await answers(page)
+    return response
+  }
 }
 
 /** Is in, with nothing on the screen yet. */

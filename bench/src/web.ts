@@ -200,7 +200,7 @@ export async function answers(
   const next = page.getByRole('button', { name: /^Next to mark/ })
   await next.waitFor()
   // the server shows it before it can be used
-  await page.locator('#root:not([data-wide])').waitFor()
+  await page.locator('#root:not([data-rendered])').waitFor()
   await page.waitForLoadState('networkidle').catch(() => undefined)
   for (const nth of ['first', 'again']) {
     await timed(`the next to mark by key, ${nth}`, async () => {

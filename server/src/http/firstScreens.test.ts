@@ -100,7 +100,7 @@ describe('a page of somebody who is in', () => {
     const page = await visit(`/c/${own.classId}/topics`)
     expect(statuses(page)).toEqual({ '/api/me': 200, [topicsOf(own)]: 200 })
     expect(page.root).toBe(
-      `<div id="root" data-wide="true"><h1 data-style="0">en /api/me ${topicsOf(own)}</h1></div>`,
+      `<div id="root" data-rendered data-wide="true"><h1 data-style="0">en /api/me ${topicsOf(own)}</h1></div>`,
     )
     expect(page.state?.styles).toEqual(['width:40%'])
     const nonce = /<style nonce="([^"]+)">\[data-style="0"\]\{width:40%\}<\/style>/.exec(page.html)?.[1]

@@ -129,7 +129,7 @@ function stateOf(
 const inPage = (html: string, { nonce, rendered, styles, state }: Parts): string => {
   const rules = styles.map((style, number) => `[data-style="${number}"]{${style}}`).join('')
   const sheet = rules && `<style nonce="${nonce}">${rules}</style>`
-  const wide = rendered ? ` data-wide="${rendered.wide}"` : ''
+  const wide = rendered ? ` data-rendered data-wide="${rendered.wide}"` : ''
   const json = state.replaceAll('<', '\\u003c')
   return `<!--visit-->${sheet}<div id="root"${wide}>${html}</div><script type="application/json" id="${PAGE_STATE}">${json}</script><!--/visit-->`
 }

@@ -3,9 +3,11 @@ import { untilItAnswers, withoutStyles } from './render.js'
 
 it('what is typed into or sent is left alone until the page answers', () => {
   expect(
-    untilItAnswers('<form class="a"><input value="1"/><textarea></textarea></form><p>&lt;form</p>'),
+    untilItAnswers(
+      '<form class="a"><input value="1"/><button>b</button></form><a href="/">c</a><p>&lt;form</p>',
+    ),
   ).toBe(
-    '<form inert data-inert class="a"><input inert data-inert value="1"/><textarea inert data-inert></textarea></form><p>&lt;form</p>',
+    '<form inert data-inert class="a"><input inert data-inert value="1"/><button inert data-inert>b</button></form><a href="/">c</a><p>&lt;form</p>',
   )
 })
 

@@ -32,11 +32,11 @@ export async function render({ file, address, language, state }: RenderInput): P
 }
 
 /**
- * Nothing is typed or sent where no script hears of it yet: it would be lost, or sent as an address. React escapes `<`
- * wherever it is text.
+ * Nothing is typed, pressed or sent where no script hears of it yet: it would be lost, or sent as an address. Links lead
+ * where they lead. React escapes `<` wherever it is text.
  */
 export const untilItAnswers = (html: string): string =>
-  html.replace(/<(form|input|textarea|select)\b/g, '<$1 inert data-inert')
+  html.replace(/<(button|form|input|textarea|select|summary)\b/g, '<$1 inert data-inert')
 
 const ESCAPED: Readonly<Record<string, string>> = {
   '&quot;': '"',

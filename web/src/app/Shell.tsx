@@ -15,6 +15,7 @@ import { Keys } from './Keys.js'
 import { forgetReads } from './keptReads.js'
 import { useLive } from './live.js'
 import { PhoneBar, PhoneTop } from './PhoneBars.js'
+import { pageAnswers } from './pageState.js'
 import { fetched } from './part.js'
 import { reads } from './queries.js'
 import { MeContext, TimeContext, useMe, useTicking } from './session.js'
@@ -75,6 +76,7 @@ function Inside() {
   useFreeTablet(me)
   useLeft(me)
   useLanguage(me)
+  useEffect(pageAnswers, [])
   return (
     <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
       <a

@@ -19,6 +19,9 @@ export function setPageState(given: PageState): void {
 export const renderedAs = (): PageState['rendered'] => state.rendered
 export const renderedStyles = (): readonly string[] => state.styles
 
+/** The page answers to keys and presses from here on, also where the server rendered it. */
+export const pageAnswers = (): void => document.getElementById('root')?.removeAttribute('data-rendered')
+
 /** The answer that came with the page, once: what is asked for again is asked of the server. */
 export function takeAnswer(address: string): readonly [status: number, json: unknown] | undefined {
   const answer = left.get(address)

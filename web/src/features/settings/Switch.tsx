@@ -21,7 +21,7 @@ export function Switch({ label, says, on, onChange }: Props) {
         aria-describedby={`${id}-says`}
         className="mt-0.5 h-6 w-11 rounded border border-edge bg-linen-deep p-0.5 data-[state=checked]:border-blue data-[state=checked]:bg-blue"
       >
-        <Toggle.Thumb className="block size-[18px] rounded-sm bg-sheet transition-transform duration-100 data-[state=checked]:translate-x-5 motion-reduce:transition-none" />
+        <Toggle.Thumb className="block size-[18px] rounded-sm bg-sheet transition-transform duration-100 data-[state=checked]:translate-x-5 rtl:data-[state=checked]:-translate-x-5 motion-reduce:transition-none" />
       </Toggle.Root>
       <div>
         <label htmlFor={id} className="font-semibold">

@@ -12,20 +12,23 @@ const TICK = { fill: 'var(--color-soft)', fontSize: 13 }
 /** The average after each mark, in the order in which they were given. */
 export default function AverageChart({ run }: { readonly run: readonly RunPoint[] }) {
   const time = useNow()
+  // time runs as the language is read; the words of the axes are placed as in one that runs from the left
+  const fromTheRight = document.documentElement.dir === 'rtl'
   const points = run.map(({ at, permille, restsOn }) => ({ at, percent: permille / 10, permille, restsOn }))
   return (
     <>
-      <div aria-hidden="true" className="h-full">
+      <div aria-hidden="true" className="h-full" dir="ltr">
         <ResponsiveContainer width="100%" height="100%">
           <LineChart
             data={points}
-            margin={{ top: 8, right: 24, bottom: 0, left: 0 }}
+            margin={{ top: 8, right: fromTheRight ? 0 : 24, bottom: 0, left: fromTheRight ? 24 : 0 }}
             accessibilityLayer={false}
           >
             <CartesianGrid vertical={false} stroke="var(--color-rule)" />
             <XAxis
               dataKey="at"
               type="number"
+              reversed={fromTheRight}
               domain={['dataMin', 'dataMax']}
               ticks={ends(points.map(one => one.at))}
               tickFormatter={(at: number) => whenDay(at, time)}
@@ -35,6 +38,7 @@ export default function AverageChart({ run }: { readonly run: readonly RunPoint[
               height={22}
             />
             <YAxis
+              orientation={fromTheRight ? 'right' : 'left'}
               domain={[0, 100]}
               ticks={[0, 50, 100]}
               tickFormatter={(value: number) => `${value} %`}

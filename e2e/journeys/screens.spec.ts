@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, signIn, typeTime } from '../people.js'
+import { accessible, device, noSideways, PHONE, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 // each has a device of its own: they run beside those of other files

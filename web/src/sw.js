@@ -36,6 +36,8 @@ self.addEventListener('activate', event => {
     // tabs that were opened before still ask for the files of the build before
     const old = (await caches.keys()).filter(name => name.startsWith('oppen screens ') && name !== SCREENS)
     await Promise.all([...old.slice(0, -1), ...OUTDATED].map(name => caches.delete(name)))
+    // what the worker before kept of a page is not for whoever is next
+    for (const name of old.slice(-1)) await (await caches.open(name)).delete(PAGE)
   }
   event.waitUntil(tidy())
 })
@@ -53,7 +55,7 @@ const page = async request => {
     if (answer.ok) await cache.put(PAGE, await forAll(answer.clone()))
     return answer
   } catch (error) {
-    const kept = await caches.match(PAGE)
+    const kept = await cache.match(PAGE)
     if (kept) return kept
     throw error
   }

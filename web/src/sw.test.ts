@@ -197,6 +197,18 @@ describe('the screens', () => {
     expect((await caches.keys()).sort()).toEqual(['oppen files', 'oppen screens one', 'oppen screens two'])
   })
 
+  it('of the build before stay without its page, which may be that of somebody', async () => {
+    const before = await caches.open('oppen screens one')
+    await before.put('/', new Response('the page of Wren'))
+    await before.put('/assets/old-1.js', new Response('old'))
+    await (await caches.open('oppen screens two')).put('/', new Response('new page'))
+    begin('two', [])
+    await install()
+    network = down
+    expect(await ask('/today', { mode: 'navigate' })).toBe('new page')
+    expect((await before.keys()).map(({ url }) => new URL(url).pathname)).toEqual(['/assets/old-1.js'])
+  })
+
   it('with parts that few need are kept with those once they were used', async () => {
     const path = '/assets/pdfjs-1/wasm/jbig2.wasm'
     network = () => new Response('decoder')

@@ -119,13 +119,19 @@ export async function accessible(page: Page): Promise<void> {
   expect(found, page.url()).toEqual([])
 }
 
-/** The page is no wider than the screen. */
+/** The page is no wider than the screen, once what follows its width has done so. */
 export async function noSideways(page: Page): Promise<void> {
-  const { wide, screen } = await page.evaluate(() => ({
-    wide: Math.max(document.documentElement.scrollWidth, document.querySelector('main')?.scrollWidth ?? 0),
-    screen: window.innerWidth,
-  }))
-  expect(wide, `${page.url()} scrolls sideways`).toBeLessThanOrEqual(screen)
+  const over = () =>
+    page.evaluate(() => {
+      const wide = Math.max(
+        document.documentElement.scrollWidth,
+        document.querySelector('main')?.scrollWidth ?? 0,
+      )
+      return wide - window.innerWidth
+    })
+  await expect
+    .poll(over, { message: `${page.url()} scrolls sideways`, timeout: 10_000 })
+    .toBeLessThanOrEqual(0)
 }
 
 /** The writing place of the editor with the given name. */

@@ -150,7 +150,7 @@ print(
 
 const { script, outside } = await firstLoad(address, cookie)
 print(
-  `script on the first load of Today: ${(script / 1000).toFixed(1)} kB, ${(script / 130_000).toFixed(2)} of the 130 kB allowed; from outside: ${outside.length}`,
+  `script that Today waits for: ${(script / 1000).toFixed(1)} kB, ${(script / 130_000).toFixed(2)} of the 130 kB allowed; from outside: ${outside.length}`,
 )
 if (script > 130_000 || outside.length) missed.push('first load')
 

@@ -38,9 +38,10 @@ const page = (
     </BrowserRouter>
   </Page>
 )
+// it is right from here on, whatever the server took it for
+delete root.dataset.wide
 if (renderedAs()?.language === language) {
   styleRendered(root, renderedStyles())
-  delete root.dataset.wide
   // what differs, such as a minute that has passed meanwhile, React renders anew
   hydrateRoot(root, page, { onRecoverableError: () => undefined })
   // from here on React hears every key, also where it has not come to yet

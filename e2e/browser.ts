@@ -2,7 +2,7 @@ import type { LaunchOptions } from '@playwright/test'
 
 /** How Chromium is started for journeys and pictures: no sandbox, and no call to anywhere outside. */
 export const LAUNCH: LaunchOptions = {
-  executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

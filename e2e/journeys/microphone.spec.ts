@@ -3,10 +3,9 @@ import { LAUNCH } from '../browser.js'
 import { accessible, device, signIn } from '../people.js'
 import { School } from '../school.js'
 
-// a microphone is there, and nobody answers for it whether it may be used
-test.use({
-  launchOptions: { ...LAUNCH, args: [...(LAUNCH.args ?? []), '--use-fake-device-for-media-stream'] },
-})
+// a microphone is there, and whoever asks for it is given it
+const args = ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
+test.use({ launchOptions: { ...LAUNCH, args: [...(LAUNCH.args ?? []), ...args] } })
 
 let school: School
 test.beforeAll(async () => {
@@ -14,19 +13,25 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => school.close())
 
+/** Chromium's headless shell gives the microphone whatever its permission is; with windows it asks, and is refused. */
+function heedPermission(): void {
+  const { mediaDevices, permissions } = navigator
+  const give = mediaDevices.getUserMedia.bind(mediaDevices)
+  mediaDevices.getUserMedia = async wanted => {
+    const { state } = await permissions.query({ name: 'microphone' })
+    if (state !== 'granted') throw new DOMException('Permission denied', 'NotAllowedError')
+    return give(wanted)
+  }
+}
+
 test('a microphone that the browser refuses is said with the way on', async ({ browser }) => {
   const { page, context } = await device(browser, school.address)
+  await page.addInitScript(heedPermission)
   await signIn(page, 'lena.osei')
   await page
     .getByRole('link', { name: /Why the hill is wetter than the harbour/ })
     .first()
     .click()
-  const browserSide = await context.newCDPSession(page)
-  await browserSide.send('Browser.setPermission', {
-    permission: { name: 'microphone' },
-    setting: 'denied',
-    origin: school.address,
-  })
   await page.getByRole('button', { name: 'Record your voice' }).click()
   await expect(page.getByRole('alert')).toContainText('The browser does not allow Oppen to use it.')
   await accessible(page)

@@ -48,19 +48,7 @@ const workspaces = {
   },
 }
 
-rmSync('server/dist', { recursive: true, force: true })
-await build({
-  entryPoints: {
-    'server/dist/main': 'server/src/main.ts',
-    // threads stand beside whatever begins them
-    'server/dist/thread': 'server/src/workers/thread.ts',
-    'demo/dist/thread': 'server/src/workers/thread.ts',
-    'server/dist/addOwner': 'server/src/cli/addOwner.ts',
-    'server/dist/backup': 'server/src/cli/backup.ts',
-    'server/dist/restore': 'server/src/cli/restore.ts',
-    'demo/dist/serve': 'demo/src/serve.ts',
-  },
-  outdir: '.',
+const bundle = {
   outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
@@ -69,6 +57,29 @@ await build({
   sourcemap: 'linked',
   plugins: [workspaces],
   logLevel: 'warning',
+}
+
+for (const folder of ['server/dist', 'demo/dist']) rmSync(folder, { recursive: true, force: true })
+await build({
+  ...bundle,
+  entryPoints: {
+    'server/dist/main': 'server/src/main.ts',
+    'server/dist/addOwner': 'server/src/cli/addOwner.ts',
+    'server/dist/backup': 'server/src/cli/backup.ts',
+    'server/dist/restore': 'server/src/cli/restore.ts',
+  },
+  outdir: '.',
 })
+// in parts, so that what fills the demo is loaded only then
+await build({ ...bundle, entryPoints: { serve: 'demo/src/serve.ts' }, outdir: 'demo/dist', splitting: true })
+// threads stand beside whatever begins them; in parts, so that each job loads its own packages and no others
+for (const folder of ['server/dist', 'demo/dist'])
+  await build({
+    ...bundle,
+    entryPoints: { thread: 'server/src/workers/thread.ts' },
+    outdir: folder,
+    splitting: true,
+    chunkNames: 'jobs/[name]-[hash]',
+  })
 
 noteBuilt(sources)

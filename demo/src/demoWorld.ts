@@ -3,8 +3,8 @@ import { join } from 'node:path'
 import { fixedClock, movableClock } from '@oppen/server/clock'
 import { closeWorld, openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
+import { DEMO_NOW, DEMO_SCHOOL } from './moment.js'
 import { Seeded } from './random.js'
-import { buildSchool, DEMO_NOW, DEMO_SCHOOL } from './school.js'
 
 /**
  * Opens the demo in a folder, filling it first where there is none yet. Its clock begins at the demo's moment,
@@ -53,6 +53,8 @@ async function fillOnce(folder: string): Promise<void> {
     run: 'filled',
     hashing: QUICK_HASHING,
   })
+  // what fills it is only here once it is filled
+  const { buildSchool } = await import('./school.js')
   await buildSchool(world, clock)
   await closeWorld(world)
   await rm(folder, { recursive: true, force: true })

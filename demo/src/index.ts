@@ -1,6 +1,7 @@
 export * from './builders.js'
 export * from './demoWorld.js'
 export * from './forms.js'
+export * from './moment.js'
 export * from './people.js'
 export * from './random.js'
 export * from './school.js'

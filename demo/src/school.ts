@@ -24,16 +24,13 @@ import {
 import type { DemoSchool } from './demoSchool.js'
 import { doing } from './doing.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
+import { DEMO_NOW } from './moment.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { GAUGE, JAR, picture } from './pictures.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { Seeded } from './random.js'
 import { pupilOf, talk } from './talking.js'
 import { readHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
-
-/** The moment at which the demo stands: Wednesday 14 October 2026, 16:20 in Lisbon. */
-export const DEMO_NOW = Date.UTC(2026, 9, 14, 15, 20)
-export const DEMO_SCHOOL = { name: 'Tern Hollow School', zone: 'Europe/Lisbon' }
 
 const HOUR = 3_600_000
 

@@ -17,8 +17,8 @@ import { openDatabase } from '@oppen/server/db/index'
 import { type Listening, listen } from '@oppen/server/listen'
 import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
+import { DEMO_NOW, DEMO_SCHOOL } from './moment.js'
 import { Seeded } from './random.js'
-import { DEMO_NOW, DEMO_SCHOOL } from './school.js'
 
 export type TestServer = {
   readonly world: World

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, PHONE, signIn, typeTime } from '../people.js'
+import { accessible, device, noSideways, PHONE, readable, signIn, typeTime } from '../people.js'
 import { School } from '../school.js'
 
 // each has a device of its own: they run beside those of other files
@@ -143,7 +143,7 @@ for (const [userName, options] of [
       }
       if ('dark' in options || index % 4) continue
       await page.emulateMedia({ colorScheme: 'dark' })
-      await accessible(page)
+      await readable(page)
       await page.emulateMedia({ colorScheme: null })
     }
     expect(faults).toEqual([])

@@ -9,3 +9,14 @@ export async function sync(path: string): Promise<void> {
     await handle.close()
   }
 }
+
+/** Writes a file and waits until it is on the disk. */
+export async function writeThrough(path: string, bytes: Uint8Array): Promise<void> {
+  const file = await open(path, 'w')
+  try {
+    await file.writeFile(bytes)
+    await file.sync()
+  } finally {
+    await file.close()
+  }
+}

@@ -46,6 +46,8 @@ export const FILE_LIMITS = {
   largest: 100 * MIB,
   /** Files on one submission. */
   count: 20,
+  /** Pages of one worksheet, and so of a PDF that becomes one. */
+  sheets: 60,
   /** Bytes of all files of one pupil in a class, and of all pupils of a class. */
   pupil: 500 * MIB,
   class: 10 * 1024 * MIB,

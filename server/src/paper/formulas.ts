@@ -1,5 +1,4 @@
 import sharp from 'sharp'
-import temml from 'temml'
 
 /** A formula as a picture of its letters; its size on paper in points. */
 export type DrawnFormula = { readonly png: Buffer; readonly width: number; readonly height: number }
@@ -40,13 +39,4 @@ export async function drawFormula(tex: string, size: number): Promise<DrawnFormu
   if (!width || !height || svg.includes('data-mjx-error')) return undefined
   const png = await sharp(Buffer.from(svg), { density: FINE }).png().toBuffer()
   return { png, width: Number(width) * EX * size, height: Number(height) * EX * size }
-}
-
-/** A formula as MathML, which browsers draw and read aloud; what is no formula stays as it was typed. */
-export function formulaMarkup(tex: string): string | undefined {
-  try {
-    return temml.renderToString(tex, { throwOnError: true, strict: false, trust: false })
-  } catch {
-    return undefined
-  }
 }

@@ -2,7 +2,8 @@ import sharp from 'sharp'
 import { afterAll, describe, expect, it } from 'vitest'
 import { readPdf } from '../testing/readBack.js'
 import { makeWorkers } from '../workers/workers.js'
-import { drawFormula, formulaMarkup } from './formulas.js'
+import { formulaMarkup } from './formulaMarkup.js'
+import { drawFormula } from './formulas.js'
 
 const workers = makeWorkers()
 afterAll(() => workers.close())

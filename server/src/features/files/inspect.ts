@@ -1,7 +1,8 @@
-import { open, readFile } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import { FILE_KINDS, FILE_LIMITS, type FileKind, kindOfFile } from '@oppen/contract'
 import sharp from 'sharp'
 import { Refused } from '../../refusal.js'
+import { writeThrough } from '../../sync.js'
 import { trueType, utf16Of } from './types.js'
 
 export type Incoming = {
@@ -79,16 +80,5 @@ async function strippedPicture({ path, name, into }: Incoming): Promise<string> 
   } catch (error) {
     if (error instanceof Refused || (error as NodeJS.ErrnoException).code === 'ENOSPC') throw error
     throw new Refused('file_type', { name })
-  }
-}
-
-/** Writes a file and waits until it is on the disk. */
-export async function writeThrough(path: string, bytes: Uint8Array): Promise<void> {
-  const file = await open(path, 'w')
-  try {
-    await file.writeFile(bytes)
-    await file.sync()
-  } finally {
-    await file.close()
   }
 }

@@ -5,9 +5,8 @@ import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { FILE_LIMITS } from '@oppen/contract'
 import { Refused } from '../../refusal.js'
-import { sync } from '../../sync.js'
+import { sync, writeThrough } from '../../sync.js'
 import { JobTooMuch, type Pool } from '../../workers/pool.js'
-import { writeThrough } from './inspect.js'
 
 type Coming = {
   readonly name: string

@@ -5,7 +5,7 @@ import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
 import { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
-import { formulaMarkup } from '../../paper/formulas.js'
+import { formulaMarkup } from '../../paper/formulaMarkup.js'
 import { sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
 

@@ -1,4 +1,4 @@
-import type { Sheet } from '@oppen/contract'
+import { FILE_LIMITS, type Sheet } from '@oppen/contract'
 import type { ClassId, SheetId, WorkId } from '@oppen/core/ids'
 import type { Request, Response } from 'express'
 import { Refused } from '../../refusal.js'
@@ -7,7 +7,6 @@ import { sendStored } from '../files/service.js'
 import { receive } from '../files/upload.js'
 import { notifyTopics } from '../work/notify.js'
 import { findWork } from '../work/posting.js'
-import { MOST_SHEETS } from './intake.js'
 import { sheets } from './models.js'
 import { type NewSheet, pagesOf } from './newSheets.js'
 import { givenSheets, sheetGiven } from './queries.js'
@@ -38,7 +37,8 @@ export async function keepGiven(
 ): Promise<{ sheets: Sheet[] }> {
   return world.db.write(async () => {
     const here = (await givenSheets(world.db, workId)).length
-    if (here + pages.length > MOST_SHEETS) throw new Refused('sheets_many', { most: MOST_SHEETS })
+    if (here + pages.length > FILE_LIMITS.sheets)
+      throw new Refused('sheets_many', { most: FILE_LIMITS.sheets })
     const ids = await makeSheets(world, workId, null, pages)
     notifyTopics(world, classId)
     return listed(world, workId, ids)

@@ -1,12 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { kindOfFile } from '@oppen/contract'
+import { FILE_LIMITS, kindOfFile } from '@oppen/contract'
 import { ParseSpeeds, PDFDocument, type PDFPage } from 'pdf-lib'
 import sharp from 'sharp'
 import { UnpacksToTooMuch, unpacking } from '../../paper/unpacking.js'
 import { Refused } from '../../refusal.js'
-
-/** Pages of a worksheet at most, and so of a PDF that becomes one. */
-export const MOST_SHEETS = 60
 
 /** A page to be: how large it is, in points, and which page of its file. */
 export type PageOfFile = {
@@ -46,7 +43,8 @@ async function pdfPages(bytes: Uint8Array, name: string): Promise<Pages> {
   return unpacking(name, async () => {
     const pdf = await open(bytes, name)
     const count = pdf.getPageCount()
-    if (count > MOST_SHEETS) throw new Refused('pdf_pages', { name, pages: count, most: MOST_SHEETS })
+    const most = FILE_LIMITS.sheets
+    if (count > most) throw new Refused('pdf_pages', { name, pages: count, most })
     const still = await stillPages(pdf, name)
     const pages = still.getPages().map((page, index) => {
       const { width, height } = page.getSize()

@@ -1,4 +1,4 @@
-import type { Sheet, WorksheetPage } from '@oppen/contract'
+import { FILE_LIMITS, type Sheet, type WorksheetPage } from '@oppen/contract'
 import type { PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayFollow, mayWrite } from '@oppen/core/work'
@@ -6,7 +6,6 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { findSubmission, type SubmissionAddress } from '../work/moves.js'
-import { MOST_SHEETS } from './intake.js'
 import { sheets } from './models.js'
 import type { NewSheet } from './newSheets.js'
 import {
@@ -97,7 +96,8 @@ export async function addOwnSheets(
   return world.db.write(async () => {
     const before = await writable(world, address)
     const here = before.worksheet.sheets
-    if (here.length + pages.length > MOST_SHEETS) throw new Refused('sheets_many', { most: MOST_SHEETS })
+    if (here.length + pages.length > FILE_LIMITS.sheets)
+      throw new Refused('sheets_many', { most: FILE_LIMITS.sheets })
     const ids = await makeSheets(world, address.workId, address.placeId, pages)
     await next(world, viewer, address, before, { after: before.count, sheets: [...here, ...ids] })
     world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))

@@ -1,4 +1,4 @@
-import { addressOf, routes, type WorksheetPage } from '@oppen/contract'
+import { addressOf, FILE_LIMITS, routes, type WorksheetPage } from '@oppen/contract'
 import type { SheetId, WorkId } from '@oppen/core/ids'
 import { type InkItem, type InkPoint, pack } from '@oppen/core/ink'
 import { buildWork, type Person, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
@@ -7,7 +7,6 @@ import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readPdf } from '../../testing/readBack.js'
 import type { SubmissionAddress } from '../work/moves.js'
-import { MOST_SHEETS } from './intake.js'
 
 let school: SmallSchool
 let anna: Person
@@ -277,7 +276,7 @@ describe('a pupil’s own pages', () => {
   })
 
   it('are not more than a worksheet takes', async () => {
-    await give(await pdfOf(MOST_SHEETS))
+    await give(await pdfOf(FILE_LIMITS.sheets))
     expect(await add(await photo(), 'more.jpg')).toMatchObject({ error: { code: 'sheets_many' } })
   })
 })

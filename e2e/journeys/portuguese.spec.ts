@@ -88,6 +88,7 @@ test('a first day in Portuguese: from the code on the board to the mark', async 
   await teacher.page.getByRole('link', { name: new RegExp(`^${MARKED}.* por corrigir`) }).click()
   await expect(teacher.page).toHaveURL(/\/marking/)
   await teacher.page.getByRole('link', { name: new RegExp(String(free.name)) }).click()
+  await expect(teacher.page.getByLabel(new RegExp(`^Comentário para ${first}`))).toBeVisible()
   await teacher.page.getByLabel('Nota', { exact: true }).fill('9,5')
   await teacher.page.getByRole('button', { name: 'Devolver', exact: true }).click()
   await expect(page.getByText(/9,5/).first()).toBeVisible()
@@ -108,8 +109,8 @@ test('a teacher chooses Portuguese and marks in it; the next at the device is as
   // Today names Ada as well, and stands until the next screen is there
   await expect(page).toHaveURL(/\/marking/)
   await page.getByRole('link', { name: /Ada Moreno/ }).click()
-  await page.getByLabel('Nota', { exact: true }).fill('8,5')
   await page.getByLabel(/^Comentário para Ada/).fill('Muito bem.')
+  await page.getByLabel('Nota', { exact: true }).fill('8,5')
   await page.getByRole('button', { name: 'Devolver', exact: true }).click()
   await expect(page.getByRole('link', { name: /Ada Moreno.*8,5/ })).toBeVisible()
   await accessible(page)

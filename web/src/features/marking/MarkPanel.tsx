@@ -7,7 +7,7 @@ import { call, Refusal } from '../../app/api.js'
 import { isWriting } from '../../app/Keys.js'
 import { firstName } from '../../app/places.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Disclosure } from '../../parts/Disclosure.js'
 import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
@@ -22,6 +22,7 @@ import { History } from '../work/History.js'
 import { SideNote } from '../work/SideNote.js'
 import { OwnDeadline } from './OwnDeadline.js'
 import type { MarkingRow } from './rows.js'
+import { usePenDraft } from './usePenDraft.js'
 
 type Props = {
   readonly params: SubmissionParams
@@ -66,16 +67,19 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
   const time = useNow()
   const client = useQueryClient()
   const { status, work } = page
-  const [mark, setMark] = useState(
-    status.phase === 'handedBack' && status.mark !== null ? showHundredths(status.mark) : '',
-  )
-  const [feedback, setFeedback] = useState(status.phase === 'handedBack' ? (page.feedback ?? '') : '')
+  const { account } = useMe()
+  const key = [account.id, params.workId, params.placeId, status.phase, status.handIns].join(' ')
+  const { mark, feedback, write, done } = usePenDraft(key, {
+    mark: status.phase === 'handedBack' && status.mark !== null ? showHundredths(status.mark) : '',
+    feedback: status.phase === 'handedBack' ? (page.feedback ?? '') : '',
+  })
   const [by, setBy] = useState('')
   const markBox = useFocusKeys()
   const number = status.handIns
   const name = firstName(page.pupil.name)
   const options = (said: string) => ({
     onSuccess: async () => {
+      done()
       showToast(said)
       await Promise.all([
         client.invalidateQueries({ queryKey: reads.submission(params).queryKey }),
@@ -121,7 +125,7 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
               inputMode="decimal"
               autoComplete="off"
               value={mark}
-              onChange={event => setMark(event.target.value)}
+              onChange={event => write({ mark: event.target.value })}
               aria-invalid={aboutMark}
               className="font-head text-xl font-bold"
             />
@@ -138,7 +142,7 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
         label={say('marking_feedback', { name })}
         name="feedback"
         value={feedback}
-        onChange={event => setFeedback(event.target.value)}
+        onChange={event => write({ feedback: event.target.value })}
         className="!min-h-28"
       />
       {words && !aboutMark && !aboutBy && <Problem words={words} />}

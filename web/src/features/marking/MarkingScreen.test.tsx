@@ -78,3 +78,53 @@ describe('the keys of marking', () => {
     await waitFor(() => expect(address()).toBe(`${AT}/p4`))
   })
 })
+
+const SENT = { number: 1, mark: '8.5', feedback: 'Well seen.' }
+const submissionOf = (name: string) => ({
+  work: page.work,
+  pupil: { name },
+  status: isIn,
+  timing,
+  feedback: null,
+  draft: null,
+  worksheet: null,
+  files: [],
+  notes: [],
+  thread: [],
+  history: [],
+  moves: [],
+  handIns: [{ id: 'h1', number: 1, at: NOW, pressedAt: null, html: '<p>x</p>', files: [], worksheet: null }],
+})
+
+describe('what is written with the pen', () => {
+  it('stays with its pupil while the teacher goes to others, until it is sent', async () => {
+    const asked = network({ 'POST /api/classes/k1/works/w1/submissions/p2/hand-back': () => ({ json: {} }) })
+    const { user, address } = show(<Screen />, {
+      at: `${AT}/p2`,
+      path: '/c/:classId/work/:workId/marking/:placeId?',
+      read: [
+        [['marking', 'k1', 'w1'], page],
+        [['submission', 'k1', 'w1', 'p2'], submissionOf('Bo')],
+        [['submission', 'k1', 'w1', 'p4'], submissionOf('Dov')],
+      ],
+    })
+    const go = async (key: string, to: string) => {
+      screen.getByRole('link', { name: /^Anna/ }).focus()
+      await user.keyboard(key)
+      await waitFor(() => expect(address()).toBe(`${AT}/${to}`))
+    }
+    await user.type(await screen.findByLabelText('Mark'), '8.5')
+    await user.type(screen.getByLabelText(/^Feedback to Bo/), 'Well seen.')
+    await go('n', 'p4')
+    expect(await screen.findByLabelText(/^Feedback to Dov/)).toHaveProperty('value', '')
+    expect(screen.getByLabelText('Mark')).toHaveProperty('value', '')
+    await go('n', 'p2')
+    expect(await screen.findByLabelText(/^Feedback to Bo/)).toHaveProperty('value', 'Well seen.')
+    expect(screen.getByLabelText('Mark')).toHaveProperty('value', '8.5')
+    await user.click(screen.getByRole('button', { name: 'Hand back' }))
+    await waitFor(() => expect(asked).toContainEqual(expect.objectContaining({ body: SENT })))
+    await go('n', 'p4')
+    await go('n', 'p2')
+    expect(await screen.findByLabelText(/^Feedback to Bo/)).toHaveProperty('value', '')
+  })
+})

@@ -206,14 +206,14 @@ function Result({ found, onClose }: { readonly found: Found; readonly onClose: (
 
 /** A text with the words found in it marked in pencil. */
 function Marked({ text }: { readonly text: string }) {
-  return segmentsOf(text).map(({ text: submission, found }, index) =>
+  return segmentsOf(text).map(({ text: part, found }, index) =>
     found ? (
-      // biome-ignore lint/suspicious/noArrayIndexKey: pieces of a text have no name but their place
+      // biome-ignore lint/suspicious/noArrayIndexKey: parts of a text have no name but their place
       <mark key={index} className="rounded-sm bg-ochre-pale px-0.5 font-semibold text-ink">
-        {submission}
+        {part}
       </mark>
     ) : (
-      submission
+      part
     ),
   )
 }

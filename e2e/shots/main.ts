@@ -30,6 +30,11 @@ const settled = async (page: Page) => {
   await page.getByText('Loading …').waitFor({ state: 'hidden' })
 }
 
+const charted = async (page: Page) => {
+  await settled(page)
+  await page.locator('svg.recharts-surface').first().waitFor()
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'welcome', go: async page => void (await page.goto('/')) },
   {
@@ -40,14 +45,16 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('img', { name: /QR/ }).waitFor()
     },
   },
-  { name: 'today-pupil', who: 'ada.moreno', go: settled },
+  { name: 'today-pupil', who: 'ada.moreno', go: charted },
   { name: 'today-teacher', who: 'ms.varga', go: settled },
   {
     name: 'today-family-phone',
     who: 'mr.moreno',
     options: { phone: true },
     go: async page => {
-      await page.getByRole('link', { name: 'Ada' }).first().click()
+      await page.locator('nav a', { hasText: 'Ada' }).first().click()
+      await page.waitForURL(/child=/)
+      await settled(page)
     },
   },
   { name: 'week-pupil', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Week') },
@@ -80,10 +87,18 @@ const SHOTS: readonly Shot[] = [
         .first()
         .click()
       await page.getByRole('region', { name: /Ada Moreno/ }).waitFor()
+      await charted(page)
     },
   },
   { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
-  { name: 'progress', who: 'ada.moreno', go: page => inClass(page, 'Garden Science', 'Progress') },
+  {
+    name: 'progress',
+    who: 'ada.moreno',
+    go: async page => {
+      await inClass(page, 'Garden Science', 'Progress')
+      await charted(page)
+    },
+  },
   { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
   {
     name: 'school',

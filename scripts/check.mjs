@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
 import { installed, root, together } from './lib.mjs'
 
 /**
@@ -10,17 +11,11 @@ const began = Date.now()
 installed()
 const { lastTimes, testsReached, within } = await import('./nearTests.mjs')
 
+const TESTS = ['*.test.ts', '*.test.tsx', '*.test.mjs']
 const git = (...args) => execFileSync('git', args, { encoding: 'utf8' }).split('\n').filter(Boolean)
 const changed = [...git('diff', '--name-only', since), ...git('ls-files', '--others', '--exclude-standard')]
-const tests = git(
-  'ls-files',
-  '--cached',
-  '--others',
-  '--exclude-standard',
-  '*.test.ts',
-  '*.test.tsx',
-  '*.test.mjs',
-)
+// one that is removed is still listed
+const tests = git('ls-files', '--cached', '--others', '--exclude-standard', ...TESTS).filter(existsSync)
 /** What tests may take together, in seconds, so that all of it ends within a minute on two cores. */
 const MOST = 20
 const reached = await testsReached(root, changed, tests)

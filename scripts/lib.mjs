@@ -128,12 +128,12 @@ export function built() {
  * The browser for journeys, pictures and benches: the one in OPPEN_CHROMIUM, or Debian's, installed where it is
  * missing. The headless shell is Chromium without its windows: journeys take little more than half the time in it.
  */
-export function browser(name = 'chromium-headless-shell') {
-  const path = process.env.OPPEN_CHROMIUM ?? `/usr/bin/${name}`
+export function browser() {
+  const path = process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium-headless-shell'
   if (!existsSync(path)) {
     console.log('Installing Chromium …')
     run('apt-get', ['update', '-qq'])
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name])
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell'])
   }
   return path
 }

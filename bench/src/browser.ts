@@ -3,7 +3,7 @@ import { type Browser, type BrowserContext, type BrowserContextOptions, chromium
 /** Debian's Chromium, as the journeys use it. */
 export const launch = (): Promise<Browser> =>
   chromium.launch({
-    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.OPPEN_CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   })
 

@@ -68,8 +68,8 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
   const client = useQueryClient()
   const { status, work } = page
   const { account } = useMe()
-  const key = [account.id, params.workId, params.placeId, status.phase, status.handIns].join(' ')
-  const { mark, feedback, write, done } = usePenDraft(key, {
+  const about = [account.id, params.workId, params.placeId, status.phase, status.handIns].join(' ')
+  const { mark, feedback, write, done } = usePenDraft(about, {
     mark: status.phase === 'handedBack' && status.mark !== null ? showHundredths(status.mark) : '',
     feedback: status.phase === 'handedBack' ? (page.feedback ?? '') : '',
   })

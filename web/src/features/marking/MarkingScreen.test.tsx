@@ -127,4 +127,31 @@ describe('what is written with the pen', () => {
     await go('n', 'p2')
     expect(await screen.findByLabelText(/^Feedback to Bo/)).toHaveProperty('value', '')
   })
+
+  it('gives way to a mark that a colleague has given meanwhile', async () => {
+    const marked = (mark: number, feedback: string) => ({
+      ...submissionOf('Bo'),
+      status: { ...isIn, phase: 'handedBack', mark },
+      feedback,
+    })
+    const { user, address, client } = show(<Screen />, {
+      at: `${AT}/p2`,
+      path: '/c/:classId/work/:workId/marking/:placeId?',
+      read: [
+        [['marking', 'k1', 'w1'], page],
+        [['submission', 'k1', 'w1', 'p2'], marked(700, 'Good.')],
+        [['submission', 'k1', 'w1', 'p4'], submissionOf('Dov')],
+      ],
+    })
+    await user.type(await screen.findByLabelText(/^Feedback to Bo/), ' And more.')
+    screen.getByRole('link', { name: /^Anna/ }).focus()
+    await user.keyboard('n')
+    await waitFor(() => expect(address()).toBe(`${AT}/p4`))
+    client.setQueryData(['submission', 'k1', 'w1', 'p2'], marked(900, 'Very good.'))
+    await user.keyboard('k')
+    await user.keyboard('k')
+    await waitFor(() => expect(address()).toBe(`${AT}/p2`))
+    expect(await screen.findByLabelText(/^Feedback to Bo/)).toHaveProperty('value', 'Very good.')
+    expect(screen.getByLabelText('Mark')).toHaveProperty('value', '9')
+  })
 })

@@ -31,8 +31,8 @@ const FONTS_OF_SCRIPT: Readonly<Record<Script, () => Promise<unknown>>> = {
 const there = new Set<Script>()
 
 /**
- * Makes known the letters that a text needs; `style.css` names their families for a page that has any. What cannot be fetched is asked for with
- * the next text.
+ * Fetches the style sheets of the letters that a text needs; `style.css` names their families for a page that has any.
+ * What cannot be fetched is asked for with the next text.
  */
 export function loadScriptFonts(text: string): void {
   // the server only writes; it is the page that shows

@@ -4,7 +4,17 @@ import { segmentsOf, wordsOf } from '@oppen/core/search'
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
 import { Command } from 'cmdk'
 import { ClipboardList, FileText, type LucideIcon, MessagesSquare, Paperclip, UserRound } from 'lucide-react'
-import { memo, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import {
+  type KeyboardEvent,
+  memo,
+  startTransition,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
+import { flushSync } from 'react-dom'
 import { useNavigate } from 'react-router'
 import { Window } from '../parts/Window.js'
 import { say } from '../words/say.js'
@@ -24,11 +34,12 @@ const GROUP =
 /** Finds every class, area and action of whoever is signed in by its name, and everything written by its words. */
 export default function Palette({ onClose }: { readonly onClose: () => void }) {
   const [typed, setTyped] = useState('')
+  const [looked, catchUp] = usePaused(typed)
   const [chosen, setChosen] = useState('')
-  // the window and what is typed stand there at once, the list a moment later
-  const entries = useDeferredValue(useFitting(typed), NONE)
-  const search = useDeferredValue(useSearch(typed), NOTHING)
-  const results = search.found.map(idOf)
+  const entries = useGrowing(useFitting(looked))
+  const search = useDeferredValue(useSearch(looked), NOTHING)
+  // in the order in which they stand there
+  const results = FOUND_KINDS.flatMap(kind => search.found.filter(one => one.kind === kind).map(idOf))
   const all = [...entries.map(entry => entry.id), ...results]
   return (
     <Window open onClose={onClose} title={say('shortcut_find')} size="wide">
@@ -38,24 +49,55 @@ export default function Palette({ onClose }: { readonly onClose: () => void }) {
         // what was chosen may be gone as one types on: then the first is
         value={all.includes(chosen) ? chosen : (all[0] ?? '')}
         onValueChange={setChosen}
-        className="flex min-h-96 flex-col gap-2"
+        className="flex flex-col gap-2"
       >
         <Command.Input
           autoFocus
           placeholder={say('find_hint')}
           value={typed}
           onValueChange={setTyped}
+          onKeyDown={(event: KeyboardEvent) => {
+            // whoever chooses means what fits all that is typed
+            if (event.key === 'Enter' || event.key.startsWith('Arrow')) catchUp()
+          }}
           className="w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-3 py-2"
         />
         <Lines entries={entries} found={search.found} onClose={onClose} />
-        {search.words && (
-          <p role="status" className="px-3 py-2 text-sm text-soft">
-            {search.words}
-          </p>
-        )}
+        <p role="status" className="min-h-9 px-3 py-2 text-sm text-soft">
+          {search.words}
+        </p>
       </Command>
     </Window>
   )
+}
+
+/** Who types pauses for so long, in milliseconds, to see what was found. */
+const PAUSE = 150
+
+/** What was typed when typing last paused, and the way to have it now: before a key chooses from what it found. */
+function usePaused(typed: string): readonly [paused: string, catchUp: () => void] {
+  const [paused, setPaused] = useState(typed)
+  useEffect(() => {
+    const timer = setTimeout(() => startTransition(() => setPaused(typed)), PAUSE)
+    return () => clearTimeout(timer)
+  }, [typed])
+  return [paused, () => flushSync(() => setPaused(typed))]
+}
+
+/** So many lines are added at a time, with so many milliseconds in between for a picture and for keys. */
+const STEP = 12
+const BETWEEN = 32
+
+/** A list that grows to its whole length by and by, so that no key waits for all of it; nothing of it is there at first. */
+function useGrowing<T>(list: readonly T[]): readonly T[] {
+  const [length, setLength] = useState(0)
+  const whole = length >= list.length
+  useEffect(() => {
+    if (whole) return
+    const timer = setTimeout(() => startTransition(() => setLength(length + STEP)), BETWEEN)
+    return () => clearTimeout(timer)
+  }, [whole, length])
+  return useMemo(() => list.slice(0, length), [list, length])
 }
 
 type LinesProps = {
@@ -67,7 +109,7 @@ type LinesProps = {
 /** What there is to choose from; a key that changes nothing of it leaves it as it stands. */
 const Lines = memo(function Lines({ entries, found, onClose }: LinesProps) {
   return (
-    <Command.List className="max-h-[60vh] overflow-y-auto">
+    <Command.List className="h-[50vh] overflow-y-auto contain-strict">
       {entries.length > 0 && (
         <Command.Group heading={say('find_places')} className={GROUP}>
           {entries.map(entry => (
@@ -93,7 +135,6 @@ const Lines = memo(function Lines({ entries, found, onClose }: LinesProps) {
   )
 })
 
-const NONE: Entry[] = []
 const NOTHING: Search = { found: [], words: null }
 
 const idOf = ({ kind, ref }: Found): string => `found ${kind} ${ref}`
@@ -137,7 +178,7 @@ type Search = { readonly found: readonly Found[]; readonly words: string | null 
 
 /** What was found for what is typed, and how that is said. */
 function useSearch(typed: string): Search {
-  const looked = useDeferredValue(wordsOf(typed).join(' '))
+  const looked = wordsOf(typed).join(' ')
   const { data, isFetching, isError } = useQuery(searchFor(looked))
   return useMemo(() => {
     if (looked.length < LEAST) return NOTHING

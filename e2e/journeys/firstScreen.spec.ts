@@ -46,6 +46,20 @@ test('the first screen is there before any script: for a pupil, a family, a teac
     .first()
     .click()
   await rendered(varga, heading(varga, /Rainfall log/))
+  const { ties } = await (await varga.request.get('/api/me')).json()
+  const at = `/c/${ties[0].classId}`
+  const ofTeacher = ['about', 'progress', 'register', 'settings', 'timetable', 'audit-log'].map(
+    area => `${at}/${area}`,
+  )
+  for (const path of [...ofTeacher, '/school-year', '/calendar', '/account', '/classes', '/outbox']) {
+    await varga.goto(path)
+    await rendered(varga, varga.locator('h1'))
+  }
+  const { ties: children } = await (await family.request.get('/api/me')).json()
+  for (const area of ['week', 'progress', 'talk', 'about']) {
+    await family.goto(`/child/${children[0].child}/${area}`)
+    await rendered(family, family.locator('h1'))
+  }
 })
 
 test('the page goes on with what the server rendered, wide and on a phone', async ({ browser }) => {

@@ -80,6 +80,10 @@ export function childrenOf(me: Me): Child[] {
   return [...found].map(([child, { name, ties }]) => ({ child, name, ties }))
 }
 
+/** The classes of one child, for the family; none where it is not theirs. */
+export const tiesOfChild = (me: Me, child: string): readonly Tie[] =>
+  childrenOf(me).find(one => one.child === child)?.ties ?? []
+
 /** The areas of one child, for the family. */
 export function areasOfChild(child: string): Area[] {
   return [

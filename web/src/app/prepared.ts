@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { QueryClient } from '@tanstack/react-query'
 import type { ComponentType } from 'react'
 
@@ -11,6 +11,8 @@ export type Prepared = {
     readonly classId: ClassId
     readonly workId: WorkId
     readonly placeId: PlaceId
+    readonly circleId: CircleId
+    readonly child: string
     readonly week: string
   }
 }

@@ -1,13 +1,17 @@
 import type { ClassId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { childrenOf, firstName } from '../../app/places.js'
+import { childrenOf, firstName, tiesOfChild } from '../../app/places.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { ClassAbout } from './ClassAbout.js'
+
+export const prepare = ({ client, me, params }: Prepared) =>
+  Promise.all(tiesOfChild(me, params.child).map(({ classId }) => client.prefetchQuery(reads.about(classId))))
 
 /** What the classes of one child say of themselves, for the family: one at a time. */
 export function Screen() {

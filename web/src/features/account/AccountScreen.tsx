@@ -1,4 +1,6 @@
 import type { Me } from '@oppen/contract'
+import type { Prepared } from '../../app/prepared.js'
+import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -7,6 +9,8 @@ import { Language } from './Language.js'
 import { OwnPicture } from './OwnPicture.js'
 import { Profile } from './Profile.js'
 import { Sessions } from './Sessions.js'
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.account())
 
 /** The own account: name, address, picture, secret, and where it is signed in. */
 export function Screen() {

@@ -1,6 +1,7 @@
 import type { AuditKind, AuditLogPage } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -41,6 +42,8 @@ function passes(kind: AuditKind, filter: Filter): boolean {
   const isIn = (group: keyof typeof GROUPS) => (GROUPS[group] as readonly AuditKind[]).includes(kind)
   return filter === 'changes' ? !isIn('entries') && !isIn('refusals') : isIn(filter)
 }
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.auditLog(params.classId))
 
 /** Every entry, refusal, reset and removal of a class. */
 export function Screen() {

@@ -6,6 +6,7 @@ import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -16,6 +17,8 @@ import { CircleCode } from './CircleCode.js'
 import { CircleFiles } from './CircleFiles.js'
 import { CirclePosts } from './CirclePosts.js'
 import { Members } from './Members.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.circle(params.circleId))
 
 /** A circle: what was written, its files, who is in it, and the code to join. */
 export function Screen() {

@@ -1,17 +1,24 @@
 import { LayoutGrid, List } from 'lucide-react'
 import { ToggleGroup } from 'radix-ui'
-import { useState } from 'react'
+import { useSyncExternalStore } from 'react'
 import { say } from '../../words/say.js'
 
 export type Layout = 'list' | 'tiles'
 const KEY = 'oppen classes look'
 
-/** How all classes are shown on this device, as it was chosen last. */
+const listening = new Set<() => void>()
+const subscribe = (listener: () => void) => {
+  listening.add(listener)
+  return () => void listening.delete(listener)
+}
+const chosen = (): Layout => (localStorage.getItem(KEY) === 'tiles' ? 'tiles' : 'list')
+
+/** How all classes are shown on this device, as it was chosen last. The server takes it for the list. */
 export function useLayout(): [Layout, (layout: Layout) => void] {
-  const [layout, setLayout] = useState<Layout>(localStorage.getItem(KEY) === 'tiles' ? 'tiles' : 'list')
+  const layout = useSyncExternalStore(subscribe, chosen, (): Layout => 'list')
   const choose = (next: Layout) => {
     localStorage.setItem(KEY, next)
-    setLayout(next)
+    for (const listener of listening) listener()
   }
   return [layout, choose]
 }

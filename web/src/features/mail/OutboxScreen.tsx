@@ -3,6 +3,7 @@ import { addressOf, routes } from '@oppen/contract'
 import type { MailId } from '@oppen/core/ids'
 import { useQuery, useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -11,6 +12,8 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.outbox())
 
 /** The letters that Oppen wrote, where the school sends no mail of its own. */
 export function Screen() {

@@ -4,11 +4,19 @@ import { LANES, type Lane, usualRules } from '@oppen/core/timing'
 import { isDate, localAt, mondayOf } from '@oppen/core/zone'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Navigate, useParams, useSearchParams } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow, useTie } from '../../app/session.js'
 import { PostForm } from './PostForm.js'
 import type { Begun } from './useWorkForm.js'
 import { weekChoices } from './weekChoices.js'
+
+export const prepare = ({ client, params: { classId, workId } }: Prepared) =>
+  Promise.all([
+    client.prefetchQuery(reads.topics(classId)),
+    client.prefetchQuery(reads.calendar()),
+    workId && client.prefetchQuery(reads.work(classId, workId)),
+  ])
 
 /** Writes a work of any kind: a new one, a draft, or one that is posted already. */
 export function Screen() {

@@ -2,12 +2,20 @@ import type { Tie } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
-import { childrenOf } from '../../app/places.js'
+import { childrenOf, tiesOfChild } from '../../app/places.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Head, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ProgressOf } from './ProgressOf.js'
+
+export const prepare = ({ client, me, params }: Prepared) =>
+  Promise.all(
+    tiesOfChild(me, params.child).map(({ classId, placeId }) =>
+      client.prefetchQuery(reads.progress(classId, placeId as PlaceId)),
+    ),
+  )
 
 /** How one child gets on in all classes, for the family. */
 export function Screen() {

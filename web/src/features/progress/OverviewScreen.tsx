@@ -1,12 +1,17 @@
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, Navigate } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useNow, useTie } from '../../app/session.js'
+import { isTeacher, tieTo, useIds, useNow, useTie } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { oneDecimal } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+
+export const prepare = async ({ client, me, params }: Prepared) => {
+  if (isTeacher(tieTo(me, params.classId))) await client.prefetchQuery(reads.overview(params.classId))
+}
 
 /** How every pupil of a class gets on: a line each, and one press to all of it. */
 export function Screen() {

@@ -2,6 +2,7 @@ import type { SchoolPage } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -14,6 +15,8 @@ import { SchoolSheet } from './SchoolSheet.js'
 
 /** Less free room than this is said aloud, in bytes. */
 const LOW = 2 * 1024 ** 3
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.school())
 
 /** The school at a glance: what runs, and what somebody has to see to. */
 export function Screen() {

@@ -3,6 +3,7 @@ import { useSuspenseQuery } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -15,6 +16,8 @@ import { gibibytes, mebibytes } from '../../words/sizes.js'
 import { when } from '../../words/times.js'
 import { BackupsNow } from './BackupsNow.js'
 import { SchoolSheet } from './SchoolSheet.js'
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.storage())
 
 /** Backups, room, and how long what is no longer needed is kept. */
 export function Screen() {

@@ -1,6 +1,7 @@
 import type { TeacherLine } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -11,6 +12,8 @@ import { when } from '../../words/times.js'
 import { AddTeacher } from './AddTeacher.js'
 import { EditTeacher } from './EditTeacher.js'
 import { SchoolSheet } from './SchoolSheet.js'
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.teachers())
 
 /** Every teacher of the school, and how each comes in. */
 export function Screen() {

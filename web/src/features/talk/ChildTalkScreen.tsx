@@ -1,7 +1,8 @@
 import type { Tie } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
-import { childrenOf, firstName } from '../../app/places.js'
+import { childrenOf, firstName, tiesOfChild } from '../../app/places.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -9,6 +10,9 @@ import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { NoticeList } from './NoticeList.js'
 import { useMarkTalkRead } from './TalkScreen.js'
+
+export const prepare = ({ client, me, params }: Prepared) =>
+  Promise.all(tiesOfChild(me, params.child).map(({ classId }) => client.prefetchQuery(reads.talk(classId))))
 
 /** The notices of all classes of one child, for the family. */
 export function Screen() {

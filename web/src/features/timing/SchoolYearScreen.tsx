@@ -5,6 +5,7 @@ import { keepPreviousData, useQuery, useSuspenseQuery } from '@tanstack/react-qu
 import { type FormEvent, useDeferredValue, useState } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -18,6 +19,8 @@ import { ChooseCalendarFile } from './ChooseCalendarFile.js'
 import { addClosures } from './fromFile.js'
 import { KeepFoot } from './KeepFoot.js'
 import { weekdayName } from './parts.js'
+
+export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.calendar())
 
 /** The school's year, for all its classes. */
 export function Screen() {

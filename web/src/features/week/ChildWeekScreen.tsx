@@ -1,7 +1,9 @@
 import type { Tie } from '@oppen/contract'
+import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
-import { childrenOf, firstName } from '../../app/places.js'
+import { childrenOf, firstName, tiesOfChild } from '../../app/places.js'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -9,6 +11,15 @@ import { Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { PrintButton } from './PrintButton.js'
 import { OwnWeek } from './WeekSheet.js'
+
+export const prepare = ({ client, me, params: { child, week = 'now' } }: Prepared) =>
+  Promise.all(
+    tiesOfChild(me, child)
+      .filter(tie => !tie.archived)
+      .map(({ classId, placeId }) =>
+        client.prefetchQuery(reads.childWeek(classId, placeId as PlaceId, week)),
+      ),
+  )
 
 /** The week of a child in all its classes, for the family. */
 export function Screen() {

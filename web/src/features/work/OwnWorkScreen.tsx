@@ -2,6 +2,7 @@ import type { OwnWorkPage } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
+import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useMe, useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -12,6 +13,9 @@ import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
 import { when } from '../../words/times.js'
+
+export const prepare = ({ client, params }: Prepared) =>
+  client.prefetchQuery(reads.ownWork(params.classId, params.placeId))
 
 /** All own work of a pupil in one class, to be read and taken along, also after leaving. */
 export function Screen() {

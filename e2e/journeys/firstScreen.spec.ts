@@ -116,6 +116,29 @@ test('a narrow window that the server took for a wide one comes up narrow', asyn
   await expect(page.getByRole('complementary', { name: 'Binder' })).toHaveCount(0)
 })
 
+test('a page whose language and width were both guessed wrong comes up right', async ({ browser }) => {
+  const { page } = await device(browser, school.address, { locale: 'pt-PT' })
+  await comeIn(page, 'nia.falk')
+  const chosen = await page.request.put('/api/account/language', {
+    data: { language: 'en' },
+    headers: { origin: school.address, 'sec-fetch-site': 'same-origin' },
+  })
+  expect(chosen.ok()).toBe(true)
+  const problems: string[] = []
+  page.on('console', line => line.type() === 'error' && problems.push(line.text()))
+  page.on('pageerror', error => problems.push(error.message))
+  await page.setViewportSize(PHONE)
+  for (const path of ['/today', '/account', '/calendar']) {
+    await page.goto(path)
+    await expect(page.locator('html')).toHaveAttribute('lang', 'en')
+    await expect(page.locator('h1')).toBeVisible()
+    await expect(page.getByRole('complementary', { name: 'Binder' })).toHaveCount(0)
+    await accessible(page)
+  }
+  await expect(heading(page, 'October 2026')).toBeVisible()
+  expect(problems).toEqual([])
+})
+
 test('what belongs to one visit is not kept on the device', async ({ browser }) => {
   const { context, page } = await device(browser, school.address, { keeps: true })
   await signIn(page, 'ada.moreno')

@@ -1,5 +1,46 @@
 /** core ← contract ← server, web; demo may use all of the server; nothing of ours reaches into the web but the web. */
 const ours = '^(contract|server|web|demo|e2e|bench)/'
+
+/** The features of the server from the ground up: each may use those above it in this list, and none below. */
+const FEATURES = [
+  'live',
+  'auditLog',
+  'mail',
+  'fileStore',
+  'retention',
+  'backups',
+  'accounts',
+  'timing',
+  'classes',
+  'joining',
+  'circles',
+  'about',
+  'submissions',
+  'drafts',
+  'files',
+  'worksheets',
+  'answers',
+  'work',
+  'merging',
+  'talk',
+  'calendar',
+  'marking',
+  'progress',
+  'week',
+  'today',
+  'search',
+  'school',
+]
+const below = FEATURES.map((name, index) => ({
+  name: `features-in-order-${name}`,
+  comment: 'docs/ARCHITECTURE.md says which feature stands on which',
+  severity: 'error',
+  from: { path: `^server/src/features/${name}/`, pathNot: '\\.test\\.ts$' },
+  to: {
+    path: '^server/src/features/',
+    pathNot: `^server/src/features/(${FEATURES.slice(0, index + 1).join('|')})/`,
+  },
+}))
 module.exports = {
   forbidden: [
     { name: 'core-stands-alone', severity: 'error', from: { path: '^core/' }, to: { path: ours } },
@@ -46,6 +87,7 @@ module.exports = {
       from: { path: '^server/src/features/([^/]+)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^server/src/features/(?!$1/)[^/]+/(queries|models|routes)' },
     },
+    ...below,
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
   ],
   options: {

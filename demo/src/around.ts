@@ -1,7 +1,7 @@
 import type { fixedClock } from '@oppen/server/clock'
+import { setBirthday } from '@oppen/server/features/about/birthday'
 import { saveClassFile } from '@oppen/server/features/about/files'
 import { setLinks, writePage } from '@oppen/server/features/about/pages'
-import { setBirthday } from '@oppen/server/features/accounts/birthday'
 import { addEntry } from '@oppen/server/features/calendar/entries'
 import type { World } from '@oppen/server/world'
 import { at } from './builders.js'

@@ -12,13 +12,12 @@ import {
   makeClass,
   seeRegister,
 } from '@oppen/server/features/classes/service'
+import { saveDraft } from '@oppen/server/features/drafts/service'
 import { keepFile } from '@oppen/server/features/files/service'
+import type { SubmissionAddress } from '@oppen/server/features/submissions/moves'
 import { changeTimetable } from '@oppen/server/features/timing/timetable'
-import { saveDraft } from '@oppen/server/features/work/drafts'
 import { handIn } from '@oppen/server/features/work/handIn'
-import type { SubmissionAddress } from '@oppen/server/features/work/moves'
 import { postWork } from '@oppen/server/features/work/posting'
-
 import { addTopic } from '@oppen/server/features/work/topics'
 import type { World } from '@oppen/server/world'
 import { formOf, type PlainWork } from './forms.js'

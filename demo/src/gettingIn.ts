@@ -5,6 +5,7 @@ import { joinCircle, makeCircle, postInCircle, seeCircle } from '@oppen/server/f
 import { inviteFamily, invitePerson } from '@oppen/server/features/classes/invitations'
 import { places } from '@oppen/server/features/classes/models'
 import { changePlace, movePlaceAway } from '@oppen/server/features/classes/places'
+import { newestDoor } from '@oppen/server/features/classes/queriesOfDoors'
 import {
   archiveClass,
   changeSettings,
@@ -13,7 +14,6 @@ import {
 } from '@oppen/server/features/classes/service'
 import { findDoor } from '@oppen/server/features/joining/entry'
 import { askIn, requestAsFamily } from '@oppen/server/features/joining/joinRequests'
-import { newestDoor } from '@oppen/server/features/joining/queries'
 import { makeTablet } from '@oppen/server/features/joining/tablets'
 import type { World } from '@oppen/server/world'
 import sharp from 'sharp'

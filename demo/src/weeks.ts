@@ -1,6 +1,6 @@
 import type { GroupId, TopicId } from '@oppen/core/ids'
 import type { fixedClock } from '@oppen/server/clock'
-import { giveAnswer, replyToAnswer } from '@oppen/server/features/answers/service'
+import { giveAnswer, replyToAnswer } from '@oppen/server/features/kinds/question/service'
 import { changeCalendar } from '@oppen/server/features/timing/calendar'
 import { planOf } from '@oppen/server/features/timing/planner'
 import { changeTimetable, seeTimetable } from '@oppen/server/features/timing/timetable'

@@ -1,5 +1,5 @@
 import { Person, PUPILS } from '@oppen/demo'
-import type { SubmissionAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/submissions/moves'
 import { expect, test } from '@playwright/test'
 import { School } from '../school.js'
 

@@ -1,6 +1,6 @@
 import { sayingOf } from '@oppen/core/draft'
 import { Person, Seeded } from '@oppen/demo'
-import type { SubmissionAddress } from '@oppen/server/features/work/moves'
+import type { SubmissionAddress } from '@oppen/server/features/submissions/moves'
 import { expect, test } from '@playwright/test'
 import {
   DraftAutosave,

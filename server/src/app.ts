@@ -1,18 +1,19 @@
 import express, { type Express, type Router } from 'express'
 import { pinoHttp } from 'pino-http'
 import { aboutHandlers } from './features/about/routes.js'
+import { liveHandlers } from './features/accounts/liveRoutes.js'
 import { accountHandlers } from './features/accounts/routes.js'
 import { BY_HTTPS } from './features/accounts/sessions.js'
 import { STAND_IN_PATH } from './features/accounts/standInProvider.js'
-import { answerHandlers } from './features/answers/routes.js'
 import { auditLogHandlers } from './features/auditLog/routes.js'
 import { calendarHandlers } from './features/calendar/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
-import { liveHandlers } from './features/live/routes.js'
+import { answerHandlers } from './features/kinds/question/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
+import { mergingHandlers } from './features/merging/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
@@ -35,6 +36,7 @@ const handlers: Handlers = {
   ...accountHandlers,
   ...joiningHandlers,
   ...classHandlers,
+  ...mergingHandlers,
   ...timingHandlers,
   ...workHandlers,
   ...worksheetHandlers,

@@ -1,5 +1,5 @@
 import type { DataSteps } from './db/index.js'
-import { makeMissingKeys } from './features/joining/keys.js'
+import { makeMissingKeys } from './features/classes/keys.js'
 import { setMissingRules } from './features/timing/workTimes.js'
 import type { World } from './world.js'
 

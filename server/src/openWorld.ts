@@ -11,8 +11,8 @@ import { audienceOf } from './features/accounts/audience.js'
 import type { SchoolSignIn } from './features/accounts/schoolSignIn.js'
 import { type BackupSettings, Backups } from './features/backups/backups.js'
 import { refuseHalfRestored } from './features/backups/restore.js'
-import { FileStore } from './features/files/store.js'
-import { Uploads } from './features/files/uploads.js'
+import { FileStore } from './features/fileStore/store.js'
+import { Uploads } from './features/fileStore/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
 import { type MailTransport, outboxTransport } from './features/mail/mailTransport.js'
 import { takeUpSettings } from './features/school/settings.js'
@@ -81,7 +81,8 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
   const files = new FileStore(join(options.folder, 'files'), workers.files)
   await files.prepare()
   const uploads = new Uploads(join(options.folder, 'files', 'uploads'))
-  const live = new LiveStreams()
+  const run = options.run ?? randomBytes(6).toString('base64url')
+  const live = new LiveStreams(run)
   const school = { ...(options.school ?? { name: 'Oppen', zone: 'UTC' }) }
   const log = options.log ?? pino({ level: 'silent' })
   const backups = new Backups({
@@ -103,7 +104,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     live,
     backups,
     random,
-    run: options.run ?? randomBytes(6).toString('base64url'),
+    run,
     clock: options.clock ?? realClock,
     folder: options.folder,
     school,

@@ -60,6 +60,8 @@ export const me = z.object({
   now: instant,
   /** True where the clock can be moved, as in the demo. */
   clockMoves: z.boolean(),
+  /** How far everything had been told when this was read: a live stream that is opened with it misses nothing. */
+  live: z.string(),
 })
 
 export type Me = z.infer<typeof me>

@@ -1,27 +1,12 @@
 import type { MaterialId, PlaceId, WorkId } from '@oppen/core/ids'
+import { LANES } from '@oppen/core/timing'
+import { MOVE_KINDS, PHASES, WORK_KINDS } from '@oppen/core/work'
+import { SHOWN } from '@oppen/core/work/kinds/question'
 import { z } from 'zod'
 import { id, instant, line } from '../wire/shapes.js'
 
-export const phase = z.enum([
-  'untouched',
-  'started',
-  'withTeacher',
-  'handedBack',
-  'tryAgain',
-  'excused',
-  'received',
-])
-export const moveKind = z.enum([
-  'start',
-  'handIn',
-  'takeBack',
-  'handBack',
-  'tryAgain',
-  'excuse',
-  'include',
-  'receive',
-  'unreceive',
-])
+export const phase = z.enum(PHASES)
+export const moveKind = z.enum(MOVE_KINDS)
 
 export const status = z.object({
   phase,
@@ -42,9 +27,8 @@ export const timing = z.object({
   closesAt: instant.nullable(),
 })
 
-/** The kinds of posted work that are built. */
-export const workKind = z.enum(['handout', 'assignment', 'question'])
-export const lane = z.enum(['getReady', 'lesson', 'followUp'])
+export const workKind = z.enum(WORK_KINDS)
+export const lane = z.enum(LANES)
 
 /** What comes with the directions: a file, or a link to elsewhere. */
 export const material = z.object({
@@ -63,7 +47,7 @@ export const submissionPlace = z.object({ placeId: id<PlaceId>(), name: z.string
 export const question = z.object({
   choices: z.array(line).max(20),
   several: z.boolean(),
-  shown: z.enum(['never', 'afterOwn', 'always']),
+  shown: z.enum(SHOWN),
 })
 export type Question = z.infer<typeof question>
 

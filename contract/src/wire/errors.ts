@@ -117,6 +117,7 @@ export const ERRORS = {
   answer_changed: { status: 409, params: [] },
   answers_hidden: { status: 409, params: [] },
   nothing_asked: { status: 409, params: [] },
+  content_not_accepted: { status: 409, params: ['content'] },
   nothing_to_hand_in: { status: 422, params: [] },
   draft_changed: { status: 409, params: ['version', 'savedAt', 'html', 'lineage'] },
   words_not_own: { status: 403, params: [] },

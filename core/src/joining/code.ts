@@ -8,6 +8,9 @@ export const CODE_LENGTH = 7
 /** Symbols of a family or home key, the check symbol included: 2^75 different keys. */
 export const KEY_LENGTH = 16
 
+/** Whose key of a place it is: the pupil's from home, or the family's. */
+export type KeyKind = 'home' | 'family'
+
 export type CodeRefusal = {
   readonly code: 'code_symbol' | 'code_length' | 'code_check' | 'code_look' | 'code_swapped'
   readonly params?: Readonly<Record<string, string | number>>

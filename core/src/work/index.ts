@@ -1,5 +1,6 @@
-export * from './kind.js'
+export * from './kinds/index.js'
 export * from './pressed.js'
 export * from './state.js'
 export * from './status.js'
 export * from './title.js'
+export * from './writable.js'

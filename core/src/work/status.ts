@@ -2,18 +2,11 @@ import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
 
-/** Where a pupil's submission stands, by its recorded moves alone: no deadline and no clock in it. */
-export type Phase =
-  | 'untouched'
-  | 'started'
-  | 'withTeacher'
-  | 'handedBack'
-  | 'tryAgain'
-  | 'excused'
-  | 'received'
-
-/** The phases from the least to the furthest along: what counts where two submissions of one child become one. */
-export const PHASES: readonly Phase[] = [
+/**
+ * Where a pupil's submission can stand, by its recorded moves alone: no deadline and no clock in it. From the least to the
+ * furthest along: what counts where two submissions of one child become one.
+ */
+export const PHASES = [
   'untouched',
   'excused',
   'started',
@@ -21,7 +14,8 @@ export const PHASES: readonly Phase[] = [
   'received',
   'withTeacher',
   'handedBack',
-]
+] as const
+export type Phase = (typeof PHASES)[number]
 
 /** The moves of a work, as they are recorded. */
 export type Move =
@@ -76,6 +70,8 @@ export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
   receive: ['untouched', 'started', 'tryAgain'],
   unreceive: ['received'],
 }
+
+export const MOVE_KINDS = Object.keys(MOVES) as readonly MoveKind[]
 
 /** Whether a move can follow where the submission stands. */
 export const mayFollow = (kind: MoveKind, status: SubmissionStatus): boolean =>

@@ -48,8 +48,8 @@ export function firstScreens(folder: string, { read, workers }: Needs): FirstScr
   return async (request, response) => {
     const { screen, params } = screenAt(request.path) ?? {}
     if (!screen || !params || screen.outside) return ROOT
-    const first: ReadOf[] = [{ name: 'me', params: {} }]
-    if (screen.reads) first.push({ name: screen.reads, params })
+    const me: ReadOf = { name: 'me', params: {} }
+    const first: ReadOf[] = screen.reads ? [{ name: screen.reads, params }] : []
     const answers = new Map<string, Answered>()
     const answer = async (asked: readonly ReadOf[]) => {
       const found = await Promise.all(asked.map(one => read(one, { request, response })))
@@ -58,6 +58,8 @@ export function firstScreens(folder: string, { read, workers }: Needs): FirstScr
     }
     const late = after(LATE)
     const render = async () => {
+      // who is in before all else: what changes from then on is told again to the stream of this page
+      await answer([me])
       await answer(first)
       const language = languageOf(request, answers)
       const rendered = language ? { language, wide: isWide(request) } : null

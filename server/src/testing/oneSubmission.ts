@@ -9,7 +9,7 @@ import {
   submissionOf,
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach } from 'vitest'
-import type { SubmissionAddress } from '../features/work/moves.js'
+import type { SubmissionAddress } from '../features/submissions/moves.js'
 
 export type OneSubmission = {
   school: SmallSchool

@@ -4,11 +4,11 @@
  */
 export const jobs = {
   /** Looks at a file that came in: its true type, and a picture turned upright and rid of what a camera noted. */
-  inspect: () => import('../features/files/inspect.js').then(one => one.inspect),
+  inspect: () => import('../features/fileStore/inspect.js').then(one => one.inspect),
   /** A face, cut to a square. */
-  square: () => import('../features/files/squares.js').then(one => one.square),
+  square: () => import('../features/fileStore/squares.js').then(one => one.square),
   /** A picture turned a quarter to the right. */
-  turn: () => import('../features/files/turning.js').then(one => one.turn),
+  turn: () => import('../features/fileStore/turning.js').then(one => one.turn),
   /** The pages of a PDF or a picture, drawn anew. */
   pages: () => import('../features/worksheets/intake.js').then(one => one.pagesOfFile),
   /** A worksheet with everything on it, as a PDF. */

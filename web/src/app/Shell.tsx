@@ -71,7 +71,7 @@ function SignedOut() {
 function Inside() {
   const me = useMe()
   const wide = useWide()
-  useLive()
+  useLive(me.live)
   useFocusOnMove()
   useFreeTablet(me)
   useLeft(me)

@@ -1,7 +1,7 @@
 import type { LiveEvent } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useEffect, useEffectEvent } from 'react'
 import { keepOpen } from './stream.js'
 
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
@@ -29,17 +29,30 @@ export function onDraftSaved(listener: (event: DraftEvent) => void): () => void 
   return () => void draftListeners.delete(listener)
 }
 
-/** Keeps what the screens show true: what changed on the server is read again where it is shown. */
-export function useLive(): void {
+/**
+ * Keeps what the screens show true: what changed on the server is read again where it is shown. `since` is how far
+ * everything had been told when who is in was read (`Me.live`); nothing is heard before it is known.
+ */
+export function useLive(since: string | undefined): void {
   const client = useQueryClient()
+  const position = useEffectEvent(() => since ?? '')
+  const known = since !== undefined
   useEffect(() => {
+    if (!known) return
+    // what happened between the reading of the page and now is told again; after a cut everything is read anew
+    let query = `?since=${encodeURIComponent(position())}`
+    const open = () => {
+      const source = new EventSource(`/api/live${query}`)
+      query = ''
+      return source
+    }
     return keepOpen({
-      open: () => new EventSource('/api/live'),
+      open,
       onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
       onBack: () => void client.invalidateQueries(),
       onRefused: () => void client.invalidateQueries({ queryKey: ['me'] }),
     })
-  }, [client])
+  }, [client, known])
 }
 
 function apply(client: QueryClient, event: LiveEvent): void {

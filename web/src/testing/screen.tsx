@@ -32,6 +32,7 @@ export const TEACHER = {
   zone: 'Europe/Lisbon',
   now: NOW,
   clockMoves: false,
+  live: 'run.0',
 } as unknown as Me
 
 export type Asked = { readonly method: string; readonly path: string; readonly body: unknown }

@@ -1,5 +1,5 @@
 import { type Handlers, written } from '../../http/serve.js'
-import { setBirthday } from '../accounts/birthday.js'
+import { setBirthday } from './birthday.js'
 import { addClassFile, removeClassFile, restoreClassFile, sendClassFile } from './files.js'
 import { changePage, removePage, restorePage, setLinks, writePage } from './pages.js'
 import { seeAbout, seeMembers } from './service.js'

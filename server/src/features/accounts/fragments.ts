@@ -1,3 +1,11 @@
 /** The address that account `a` has given and not confirmed yet. */
 export const EMAIL_ASKED =
   '(select e.email from email_confirmations e where e.account_id = a.id order by e.made_at desc, e.rowid desc limit 1)'
+
+/** Classes `c` that the viewer has hidden ask nothing of the day. */
+export const NOT_HIDDEN =
+  'not exists (select 1 from hidden_classes s where s.account_id = $viewer and s.class_id = c.id)'
+
+/** The name of the teacher who owns class `c`. */
+export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
+  where t.class_id = c.id and t.role = 'owner')`

@@ -15,7 +15,7 @@ import type { Request, Response } from 'express'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
-import { clearPicture, receivePicture, sendPicture } from '../files/pictures.js'
+import { clearPicture, receivePicture, sendPicture } from '../fileStore/pictures.js'
 import { resetMail } from '../mail/messages.js'
 import { sendMail } from '../mail/service.js'
 import { setEmail } from './email.js'
@@ -230,4 +230,13 @@ export async function resetSecret(
     return beginSession(world, response, found.accountId, { cameBy: 'secret' })
   })
   return seeMe(world, found.accountId, session)
+}
+
+/** Stores the birthday of a person as "month-day", or forgets it; inside a command. */
+export async function storeBirthday(
+  world: World,
+  accountId: AccountId,
+  birthday: string | null,
+): Promise<void> {
+  await world.db.model(accounts).update({ birthday }, { where: { id: accountId } })
 }

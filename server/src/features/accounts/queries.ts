@@ -3,8 +3,7 @@ import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { isLanguage, type Language } from '@oppen/core/register'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { TEACHER_NAME } from '../work/fragments.js'
-import { EMAIL_ASKED } from './fragments.js'
+import { EMAIL_ASKED, TEACHER_NAME } from './fragments.js'
 
 const ARCHIVED = jsonBoolean('c.archived_at is not null')
 const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })

@@ -23,10 +23,13 @@ import { beginSession, endSessions } from './sessions.js'
 
 /** Who somebody is, with all classes and the time of the school; of the given session where there is one. */
 export async function seeMe(world: World, accountId: AccountId, session: string | null = null): Promise<Me> {
+  // before anything is read: what is told from here on is heard again by the stream that begins here
+  const live = world.live.position
   const json = await meJson(world.db, accountId, session)
   if (json === undefined) throw new Refused('sign_in_needed')
   const { name, zone } = world.school
-  return { ...JSON.parse(json), school: name, zone, now: world.clock.now(), clockMoves: !!world.clock.moveTo }
+  const now = world.clock.now()
+  return { ...JSON.parse(json), school: name, zone, now, clockMoves: !!world.clock.moveTo, live }
 }
 
 /** The account that a name and a secret open; refuses `sign_in_wrong` whichever of the two is wrong. */

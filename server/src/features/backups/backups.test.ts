@@ -24,7 +24,7 @@ import {
 } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { closeWorld, openWorld } from '../../openWorld.js'
-import type { SubmissionAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 import { RESTORING, restoreBackup } from './restore.js'
 import { backupsIn, fileIn, filesOf } from './store.js'
 import { writeBackup } from './write.js'

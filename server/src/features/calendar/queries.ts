@@ -2,8 +2,10 @@ import type { AccountId, EntryId, Instant } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { NOT_HIDDEN } from '../accounts/fragments.js'
+import { MINE } from '../classes/fragments.js'
+import { APPEARED, OWN_LINE, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
 import type { Person } from '../timing/ownLessons.js'
-import { APPEARED, MINE, NOT_HIDDEN, OWN_LINE, STATUS, TAUGHT_LINE } from '../work/fragments.js'
 
 const HEAD = { classId: 'c.id', className: 'c.name' } as const
 

@@ -1,14 +1,14 @@
 import type {
   AccountId,
   ClassId,
+  DoorId,
   GroupId,
   Instant,
   InvitationId,
-  MergeId,
+  KeyId,
   PlaceId,
-  WorkId,
 } from '@oppen/core/ids'
-import type { Admits, OwnSecret } from '@oppen/core/joining'
+import type { Admits, KeyKind, OwnSecret } from '@oppen/core/joining'
 import { table } from '../../db/index.js'
 
 export type ClassRow = {
@@ -146,39 +146,53 @@ export const invitations = table<InvitationRow>('invitations', {
   answeredAt: 'integer',
 })
 
-/** What a merge took from one place to another, so that it can be undone exactly. */
-export type Took = {
-  /** Works whose submissions went over. */
-  readonly over: readonly WorkId[]
-  /** Works of which both had a submission, and the one that was further along took the other's place. */
-  readonly swapped: readonly WorkId[]
-  /** Works that were asked of the place alone. */
-  readonly assigned?: readonly WorkId[]
-  /** Works whose own deadline went over, and those of which the later of two took the other's place. */
-  readonly extended?: { readonly over: readonly WorkId[]; readonly swapped: readonly WorkId[] }
-  readonly families: readonly AccountId[]
-  readonly account: AccountId | null
-  readonly claimedAt: Instant | null
+export type KeyRow = {
+  id: KeyId
+  placeId: PlaceId
+  kind: KeyKind
+  /** What the key is derived from, together with the secret of the installation. */
+  source: string
+  hash: string
+  madeAt: Instant
+  usedAt: Instant | null
+  endedAt: Instant | null
 }
 
-export const merges = table<{
-  id: MergeId
+export const keys = table<KeyRow>('keys', {
+  id: 'id',
+  placeId: 'text',
+  kind: 'text',
+  source: 'text',
+  hash: 'text',
+  madeAt: 'integer',
+  usedAt: 'integer',
+  endedAt: 'integer',
+})
+
+export type DoorRow = {
+  id: DoorId
   classId: ClassId
-  fromPlace: PlaceId
-  intoPlace: PlaceId
-  at: Instant
-  byAccount: AccountId
-  took: string
-  running: number
-  undoneAt: Instant | null
-}>('merges', {
+  code: string
+  admits: Admits
+  openedBy: AccountId
+  openedAt: Instant
+  closesAt: Instant | null
+  closedAt: Instant | null
+}
+
+export const doors = table<DoorRow>('doors', {
   id: 'id',
   classId: 'text',
-  fromPlace: 'text',
-  intoPlace: 'text',
-  at: 'integer',
-  byAccount: 'text',
-  took: 'json',
-  running: 'integer',
-  undoneAt: 'integer',
+  code: 'text',
+  admits: 'text',
+  openedBy: 'text',
+  openedAt: 'integer',
+  closesAt: 'integer',
+  closedAt: 'integer',
 })
+
+export const doorEntries = table<{ doorId: DoorId; placeId: PlaceId; at: Instant }>(
+  'door_entries',
+  { doorId: 'id', placeId: 'id', at: 'integer' },
+  ['doorId', 'placeId'],
+)

@@ -7,11 +7,13 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { renameWhere } from '../accounts/profile.js'
 import { audit } from '../auditLog/service.js'
-import { makeKeys } from '../joining/keys.js'
 import { timesForGroup } from '../timing/workTimes.js'
+import { makeKeys } from './keys.js'
 import { groups, type PlaceRow, places } from './models.js'
 import { type FoundPlace, familiesOfOne, groupsOfClass, namesOfClass, placeOfRegister } from './queries.js'
 import { notifyPerson, notifyRegister, unclaimPlace } from './ties.js'
+
+export { type FoundPlace, familiesOfOne } from './queries.js'
 
 export type PlaceAddress = { readonly classId: ClassId; readonly placeId: PlaceId }
 

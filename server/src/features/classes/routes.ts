@@ -11,7 +11,6 @@ import {
   showInvitation,
   withdraw,
 } from './invitations.js'
-import { mergePlaces, undoMerge } from './merge.js'
 import { addPlaces, bringPlaceBack, changePlace, freePlace, leaveClass, movePlaceAway } from './places.js'
 import {
   archiveClass,
@@ -48,8 +47,6 @@ export const classHandlers = {
   movePlaceAway: ({ world, viewer, params }) => movePlaceAway(world, viewer, params),
   bringPlaceBack: ({ world, viewer, params }) => bringPlaceBack(world, viewer, params),
   leaveClass: ({ world, viewer, params }) => leaveClass(world, viewer, params),
-  mergePlaces: ({ world, viewer, params, body }) => mergePlaces(world, viewer, params, body.into),
-  undoMerge: ({ world, viewer, params }) => undoMerge(world, viewer, params),
   endFamilyLink: ({ world, viewer, params }) => endFamilyLink(world, viewer, params),
   changeFace: ({ world, params, request }) => changeFace(world, params, request),
   removeFace: ({ world, params }) => removeFace(world, params),

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, PlaceId } from '@oppen/core/ids'
+import type { AccountId, ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import { Op } from 'sequelize'
 import type { World } from '../../world.js'
 import { familyLinks, places } from './models.js'
@@ -58,6 +58,38 @@ export async function unlinkFamily(world: World, { classId, placeId, accountId }
   await world.db.model(familyLinks).destroy({ where: { placeId, accountId: { [Op.eq]: accountId } } })
   notifyRegister(world, classId)
   notifyPerson(world, accountId)
+}
+
+type Holder = { readonly account: AccountId | null; readonly claimedAt: Instant | null }
+
+/** Gives a place to an account, or to nobody, and tells no one: for what moves accounts between places. */
+export async function setAccountOf(
+  world: World,
+  placeId: PlaceId,
+  { account, claimedAt }: Holder,
+): Promise<void> {
+  await world.db.model(places).update({ accountId: account, claimedAt }, { where: { id: placeId } })
+}
+
+/** Takes a place off the register that was merged into another; `freed` where its account goes with it. */
+export async function leaveMerged(
+  world: World,
+  placeId: PlaceId,
+  { freed }: { readonly freed: boolean },
+): Promise<void> {
+  const gone = freed ? { accountId: null, claimedAt: null } : {}
+  const left = { leftAt: world.clock.now(), leftHow: 'merged' } as const
+  await world.db.model(places).update({ ...left, ...gone }, { where: { id: placeId } })
+}
+
+/** Puts a merged place back onto the register, with the account that it had before where it was taken off. */
+export async function returnMerged(
+  world: World,
+  placeId: PlaceId,
+  holder: Holder | undefined,
+): Promise<void> {
+  await world.db.model(places).update({ leftAt: null, leftHow: null }, { where: { id: placeId } })
+  if (holder) await setAccountOf(world, placeId, holder)
 }
 
 /** Tells somebody's devices to look again what they may see: at once, on every one of them. */

@@ -6,8 +6,8 @@ import type { FileId } from '@oppen/core/ids'
 import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf, TUS } from '@oppen/demo'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { SubmissionAddress } from '../work/moves.js'
-import { tidyFileName } from './upload.js'
+import { tidyFileName } from '../fileStore/upload.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 const MIB = 1024 * 1024
 

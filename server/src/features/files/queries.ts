@@ -1,6 +1,6 @@
 import type { ClassId, FileId, PlaceId } from '@oppen/core/ids'
 import type { Database } from '../../db/index.js'
-import type { SubmissionAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 export type FileAddress = SubmissionAddress & { readonly fileId: FileId }
 

@@ -1,19 +1,15 @@
-import {
-  type ErrorCode,
-  FILE_LIMITS,
-  type FileKind,
-  kindOfFile,
-  type RoomPage,
-  type SubmissionFile,
-} from '@oppen/contract'
+import { type ErrorCode, FILE_LIMITS, type RoomPage, type SubmissionFile } from '@oppen/contract'
 import type { ClassId, FileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { mayWrite } from '@oppen/core/work'
+import { mayWriteOn } from '@oppen/core/work'
 import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findSubmission, type SubmissionAddress, start } from '../work/moves.js'
+import { sendStored } from '../fileStore/sending.js'
+import { tooMuch } from '../fileStore/store.js'
+import { tidyFileName, type Upload } from '../fileStore/upload.js'
+import { findSubmission, type SubmissionAddress, start } from '../submissions/moves.js'
 import { files, takenUploads, uploads } from './models.js'
 import {
   countOfSubmission,
@@ -23,8 +19,6 @@ import {
   roomOfPupils,
   takenUpload,
 } from './queries.js'
-import { tooMuch } from './store.js'
-import { tidyFileName, type Upload } from './upload.js'
 
 const ownerOf = ({ workId, placeId }: SubmissionAddress): string => `submission ${workId} ${placeId}`
 
@@ -222,7 +216,7 @@ export function keepFile(
 
 async function writable(world: World, address: SubmissionAddress) {
   const submission = await findSubmission(world, address)
-  take(mayWrite(submission.status, submission.timing, world.clock.now()))
+  take(mayWriteOn(submission, 'files', world.clock.now()))
   const count = await countOfSubmission(world.db, address)
   if ((count?.files ?? 0) >= FILE_LIMITS.count) throw new Refused('files_many', { most: FILE_LIMITS.count })
   return submission
@@ -242,8 +236,7 @@ async function setRemoved(
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     if (!(await fileOfSubmission(world.db, address))) throw new Refused('not_found')
-    const { status, timing } = await findSubmission(world, address)
-    take(mayWrite(status, timing, world.clock.now()))
+    take(mayWriteOn(await findSubmission(world, address), 'files', world.clock.now()))
     await world.db.model(files).update({ removedAt }, { where: { id: address.fileId } })
     tellSubmission(world, address)
   })
@@ -259,41 +252,4 @@ export async function sendFile(world: World, address: FileAddress, response: Res
   const file = await fileOfSubmission(world.db, address)
   if (!file) throw new Refused('not_found')
   return sendStored(world, file, response)
-}
-
-type StoredFile = {
-  readonly hash: string
-  readonly name: string
-  readonly type: string
-  readonly size: number
-}
-
-/** Kinds that a page of ours shows in place; the rest is saved. */
-const SHOWN: readonly (FileKind | undefined)[] = ['picture', 'audio', 'video', 'text', 'table', 'pdf']
-
-/** Sends a stored file, or the part of it that is asked for, so that no browser takes it for a page of ours. */
-export async function sendStored(world: World, file: StoredFile, response: Response): Promise<undefined> {
-  if (!(await world.files.has(file.hash))) throw missing(world, file)
-  const shown = SHOWN.includes(kindOfFile(file.type)) ? 'inline' : 'attachment'
-  response.set({
-    'content-type': file.type.startsWith('text/') ? `${file.type}; charset=utf-8` : file.type,
-    'content-disposition': `${shown}; filename*=UTF-8''${encodeURIComponent(file.name)}`,
-    'content-security-policy': "default-src 'none'; sandbox",
-    'x-content-type-options': 'nosniff',
-    'cache-control': 'private, no-cache',
-  })
-  await new Promise<void>((resolve, reject) => {
-    const sent = (error?: Error) => (error && !response.headersSent ? reject(error) : resolve())
-    response.sendFile(world.files.pathOf(file.hash), { cacheControl: false, dotfiles: 'allow' }, sent)
-  })
-  return undefined
-}
-
-/** What is in the database and not in the folder, as after a backup that was put together by hand. */
-export function missing(
-  world: World,
-  { name, hash }: { readonly name: string; readonly hash: string },
-): Refused {
-  world.log.error({ hash }, 'a stored file is missing')
-  return new Refused('file_missing', { name })
 }

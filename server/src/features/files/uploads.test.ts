@@ -7,7 +7,7 @@ import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf, TU
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { SubmissionAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 let school: SmallSchool
 let anna: Person

@@ -1,10 +1,11 @@
 import type { ClassId } from '@oppen/core/ids'
+import type { KeyKind } from '@oppen/core/joining'
 import { isLanguage } from '@oppen/core/register'
 import type { World } from '../../world.js'
+import { classHead } from '../classes/doors.js'
+import { keysByPlace } from '../classes/keys.js'
 import type { Card } from './cardsPdf.js'
-import { keysByPlace } from './keys.js'
-import type { KeyKind } from './models.js'
-import { cardsOfClass, classHead } from './queries.js'
+import { cardsOfClass } from './queries.js'
 
 /** The cards of a class, one for each pupil who has such a key. */
 export async function cardsOf(world: World, classId: ClassId, kind: KeyKind): Promise<Card[]> {

@@ -1,11 +1,10 @@
-import { showCode } from '@oppen/core/joining'
+import { type KeyKind, showCode } from '@oppen/core/joining'
 import type { Language } from '@oppen/core/register'
 import { PDFDocument, type PDFPage, rgb } from 'pdf-lib'
 import { create as createQr } from 'qrcode'
 import { fontkitForPdf } from '../../paper/fontkit.js'
 import { PdfText } from '../../paper/pdfText.js'
 import { sayIn } from '../../words/index.js'
-import type { KeyKind } from './models.js'
 
 /** Points to the millimetre: PDF measures in 1/72 inch. */
 const MM = 72 / 25.4

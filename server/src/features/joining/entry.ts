@@ -22,8 +22,8 @@ import {
   spendSecret,
 } from '../accounts/service.js'
 import { audit, auditLater } from '../auditLog/service.js'
+import { noteEntry } from '../classes/doors.js'
 import { bringBackOwn, claimPlace } from '../classes/ties.js'
-import { noteEntry } from './doors.js'
 import { type FoundDoor, findByCode, placeOfAccount, placeOfClass } from './queries.js'
 import { sharedHere } from './tablets.js'
 

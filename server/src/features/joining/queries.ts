@@ -8,10 +8,10 @@ import type {
   PlaceId,
   TabletId,
 } from '@oppen/core/ids'
-import type { Admits, OwnSecret, SecretKind } from '@oppen/core/joining'
+import type { Admits, KeyKind, OwnSecret, SecretKind } from '@oppen/core/joining'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { TEACHER_NAME } from '../work/fragments.js'
-import type { KeyKind } from './models.js'
+import { TEACHER_NAME } from '../accounts/fragments.js'
+import type { WaitLine } from '../classes/doors.js'
 
 export type FoundDoor = {
   id: DoorId
@@ -66,15 +66,6 @@ export async function findByCode(db: Database, code: string): Promise<Behind> {
   return JSON.parse((await db.json(BEHIND, { code })) ?? '{}')
 }
 
-/** Whether a code was ever given out, to a door or a circle. */
-export const codeIsTaken = async (db: Database, code: string): Promise<boolean> =>
-  !!(await db.row(
-    'select 1 from doors where code = $code union all select 1 from circles where code = $code',
-    {
-      code,
-    },
-  ))
-
 /** How many codes open something now: doors and circles. */
 export async function openCodes(db: Database, now: Instant): Promise<number> {
   const found = await db.row<{ open: number }>(
@@ -84,16 +75,6 @@ export async function openCodes(db: Database, now: Instant): Promise<number> {
   )
   return found?.open ?? 0
 }
-
-type NewestDoor = Pick<FoundDoor, 'id' | 'code' | 'admits' | 'closesAt' | 'closedAt'> & { openedAt: Instant }
-
-/** The newest door of a class. */
-export const newestDoor = (db: Database, classId: ClassId) =>
-  db.row<NewestDoor>(
-    `select id, code, admits, opened_at as openedAt, closes_at as closesAt, closed_at as closedAt
-     from doors where class_id = $classId order by opened_at desc, rowid desc limit 1`,
-    { classId },
-  )
 
 export const placeOfClass = (db: Database, classId: ClassId, placeId: PlaceId) =>
   db.row<{ id: PlaceId; name: string; accountId: AccountId | null }>(
@@ -131,81 +112,6 @@ export const holderByKey = (db: Database, hash: string) =>
             k.ended_at as endedAt, p.left_at as leftAt
      from keys k join places p on p.id = k.place_id join classes c on c.id = p.class_id where k.hash = $hash`,
     { hash },
-  )
-
-export type KeyLine = {
-  placeId: PlaceId
-  keyId: KeyId
-  kind: KeyKind
-  source: string
-  madeAt: Instant
-  usedAt: Instant | null
-}
-
-/** The keys of all places of the pupil who has place `p`, with `s` for those places. */
-const KEYS_OF_PUPIL = `join places s on s.id = p.id
-       or (p.account_id is not null and s.account_id = p.account_id and s.left_at is null)
-     join keys k on k.place_id = s.id and k.ended_at is null`
-
-/**
- * One home key and one family key for each pupil of a class. A pupil of several classes has got a card in each, and
- * all of them open; shown is the one of this class, with the last use of any.
- */
-export const keysOfClass = (db: Database, classId: ClassId) =>
-  db.rows<KeyLine>(
-    `select placeId, keyId, kind, source, madeAt, usedAt from (
-       select p.id as placeId, p.name, k.id as keyId, k.kind, k.source, k.made_at as madeAt,
-         max(k.used_at) over (partition by p.id, k.kind) as usedAt,
-         row_number() over (partition by p.id, k.kind order by s.id = p.id desc, k.made_at desc, k.id) as nth
-       from places p ${KEYS_OF_PUPIL}
-       where p.class_id = $classId and p.left_at is null)
-     where nth = 1 order by name, kind desc`,
-    { classId },
-  )
-
-/** Every key of one kind that opens to the pupil of a place, whichever class it was given in. */
-export const keysOfPupil = (db: Database, placeId: PlaceId, kind: KeyKind) =>
-  db.rows<{ keyId: KeyId }>(
-    `select k.id as keyId from places p ${KEYS_OF_PUPIL} where p.id = $placeId and k.kind = $kind`,
-    { placeId, kind },
-  )
-
-export const placesWithoutKey = (db: Database, kind: KeyKind) =>
-  db.rows<{ placeId: PlaceId }>(
-    `select p.id as placeId from places p
-     where not exists (select 1 from keys k where k.place_id = p.id and k.kind = $kind)`,
-    { kind },
-  )
-
-export const classHead = (db: Database, classId: ClassId) =>
-  db.row<{ className: string; yearLabel: string; teacherName: string; admits: Admits; shared: number }>(
-    `select c.name as className, c.year_label as yearLabel, c.admits, c.shared, ${TEACHER_NAME} as teacherName
-     from classes c where c.id = $classId`,
-    { classId },
-  )
-
-/** Every place of a class, with when it came in by the given door. */
-export const attendance = (db: Database, classId: ClassId, doorId: DoorId | null) =>
-  db.rows<{ placeId: PlaceId; name: string; at: Instant | null }>(
-    `select p.id as placeId, p.name, e.at from places p
-     left join door_entries e on e.place_id = p.id and e.door_id = $doorId
-     where p.class_id = $classId and p.left_at is null order by e.at desc, p.name`,
-    { classId, doorId },
-  )
-
-export type WaitLine = {
-  id: JoinRequestId
-  kind: 'newcomer' | 'family' | 'tablet'
-  name: string
-  about: string | null
-  at: Instant
-}
-
-/** Who waits at a class, the first one first. */
-export const joinRequestsOfClass = (db: Database, classId: ClassId) =>
-  db.rows<WaitLine>(
-    'select id, kind, name, about, at from join_requests where class_id = $classId and answer is null order by at, id',
-    { classId },
   )
 
 type FoundWait = WaitLine & {

@@ -3,8 +3,9 @@ import { sendBytes, sendCsv } from '../../http/download.js'
 import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
 import { Refused } from '../../refusal.js'
+import { closeDoor, lengthenDoor, openDoor, seeDoor } from '../classes/doors.js'
+import { replaceKey } from '../classes/keys.js'
 import { cardsOf } from './cards.js'
-import { closeDoor, lengthenDoor, openDoor, seeDoor } from './doors.js'
 import { claim, enterAsSelf, lookUpCode } from './entry.js'
 import {
   answerJoinRequest,
@@ -14,7 +15,7 @@ import {
   comeAsGuest,
   seeJoinRequest,
 } from './joinRequests.js'
-import { comeHome, followChild, joinFamily, replaceKey, showKey } from './keys.js'
+import { comeHome, followChild, joinFamily, showKey } from './keys.js'
 import {
   comeInAtTablet,
   endTablet,

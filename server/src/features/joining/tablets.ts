@@ -7,6 +7,7 @@ import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { hasOwner } from '../accounts/owners.js'
 import { fits, NO_SECRET } from '../accounts/secrets.js'
 import {
   beginSession,
@@ -19,11 +20,10 @@ import {
 } from '../accounts/service.js'
 import { type Beginning, cookieOf, endSession, hashOf, newToken, setCookie } from '../accounts/sessions.js'
 import { audit, auditLater } from '../auditLog/service.js'
+import { noteInside } from '../classes/doors.js'
 import { claimPlace, notifyRegister } from '../classes/ties.js'
-import { sendPicture } from '../files/pictures.js'
-import { hasOwner } from '../school/owners.js'
+import { sendPicture } from '../fileStore/pictures.js'
 import { lessonsThisWeek } from '../timing/planner.js'
-import { noteInside } from './doors.js'
 import { tablets } from './models.js'
 import { type FoundTablet, faceOfClass, facesOfClass, type TabletFace, tabletByToken } from './queries.js'
 

@@ -65,7 +65,7 @@ const draftOf = (placeId: string): LiveEvent => ({
 })
 
 function make(viewers: Viewer[], ends: Record<string, Instant> = {}) {
-  const streams = new LiveStreams()
+  const streams = new LiveStreams('run')
   const asked = { class: 0, end: 0 }
   const clock = { now: 0 }
   streams.audience = {
@@ -168,4 +168,49 @@ it('a save of one class asks nothing of the sessions of open screens, and reads 
   expect(statements.filter(sql => /from sessions|from accounts|family_links/.test(sql))).toEqual([])
   for (const stream of streams) await stream.body?.cancel()
   await school.stop()
+})
+
+describe('a stream that is opened after its page was read', () => {
+  const circle: LiveEvent = { what: 'circle', circleId: 'other' as never }
+
+  it('is told what concerns it of all that was told meanwhile, in order', async () => {
+    const { streams } = make([pupil('anna'), pupil('bo')])
+    await streams.tell(draftOf('place of anna'))
+    const since = streams.position
+    await streams.tell(draftOf('place of bo'))
+    await streams.tell({ what: 'talk', classId })
+    await streams.tellPerson('anna' as AccountId, { what: 'me' })
+    await streams.tellPerson('bo' as AccountId, { what: 'me' })
+    await streams.tell(circle)
+    const screen = new Screen('anna')
+    streams.add(screen, Infinity)
+    streams.catchUp(screen, pupil('anna'), since)
+    expect(screen.heard).toEqual(['talk', 'me'])
+  })
+
+  it('is told nothing where nothing happened', () => {
+    const { streams } = make([pupil('anna')])
+    const screen = new Screen('anna')
+    streams.catchUp(screen, pupil('anna'), streams.position)
+    expect(screen.heard).toEqual([])
+  })
+
+  it.each(['', 'another.0', 'run.-1', 'run.1', 'run.x', 'run.1e3', 'x'.repeat(100_000)])(
+    'is told to read everything anew where its position is not known (%.20s)',
+    since => {
+      const { streams } = make([pupil('anna')])
+      const screen = new Screen('anna')
+      streams.catchUp(screen, pupil('anna'), since)
+      expect(screen.heard).toEqual(['me'])
+    },
+  )
+
+  it('is told so as well where more happened than is remembered', async () => {
+    const { streams } = make([pupil('anna')])
+    const since = streams.position
+    for (let n = 0; n < 2_001; n++) streams.tellAll({ what: 'clock' })
+    const screen = new Screen('anna')
+    streams.catchUp(screen, pupil('anna'), since)
+    expect(screen.heard).toEqual(['me'])
+  })
 })

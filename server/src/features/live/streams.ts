@@ -19,6 +19,9 @@ export type Stream = {
 
 type Open = Stream & { endsAt: Instant }
 
+/** Something that was told: to all whom it concerns, or to one person. */
+type Recent = { readonly event: LiveEvent; readonly to: AccountId | null }
+
 /** Finds out who may be told of something, and how long a session lasts. */
 export type Audience = {
   readonly now: () => Instant
@@ -31,6 +34,8 @@ export type Audience = {
 
 /** More screens of one person than this are a fault: the one that has been open longest is closed. */
 const MOST_OF_ONE = 24
+/** So many events are remembered, for those whose page was read before their stream was open. */
+const MOST_RECENT = 2_000
 /** A stream whose other end has not taken in so many bytes is dead or never reads; it is closed. */
 const MOST_UNREAD = 256 * 1024
 
@@ -41,7 +46,42 @@ const MOST_UNREAD = 256 * 1024
  */
 export class LiveStreams {
   readonly #ofAccount = new Map<AccountId, Set<Open>>()
+  readonly #run: string
+  readonly #recent: Recent[] = []
+  #told = 0
   audience: Audience | undefined
+
+  /** `run` tells this run of the server from others. */
+  constructor(run: string) {
+    this.#run = run
+  }
+
+  /** How far everything has been told, to be given back by a stream that is opened later (`since`). */
+  get position(): string {
+    return `${this.#run}.${this.#told}`
+  }
+
+  #note(event: LiveEvent, to: AccountId | null = null): void {
+    this.#told += 1
+    this.#recent.push({ event, to })
+    if (this.#recent.length > MOST_RECENT) this.#recent.shift()
+  }
+
+  /**
+   * Tells a stream what it missed between the position at which its page was read and now; where that is not known any
+   * more, that everything may be another.
+   */
+  catchUp(stream: Pick<Stream, 'session'>, viewer: Viewer, since: string): void {
+    const [run, told] = since.split('.')
+    const missed = this.#told - Number(told)
+    const known = run === this.#run && missed >= 0 && missed <= this.#recent.length
+    if (!known) return void stream.session.push({ what: 'me' })
+    if (missed === 0) return
+    for (const { event, to } of this.#recent.slice(-missed)) {
+      const concerned = 'classId' in event || 'circleId' in event ? concerns(viewer, event) : true
+      if (concerned && (to === null || to === viewer.accountId)) stream.session.push(event)
+    }
+  }
 
   /** Adds the stream of a session that ends at a moment unless it is used. */
   add(stream: Stream, endsAt: Instant): void {
@@ -63,6 +103,7 @@ export class LiveStreams {
 
   /** Tells all who may see it. */
   async tell(event: LiveEvent): Promise<void> {
+    this.#note(event)
     if (!this.#ofAccount.size) return
     const viewers = await this.#concerned(event).catch(() => undefined)
     // where it cannot be found out who may be told, screens open anew and read again
@@ -81,10 +122,12 @@ export class LiveStreams {
 
   /** Tells one person, on every device of theirs. */
   async tellPerson(accountId: AccountId, event: LiveEvent): Promise<void> {
+    this.#note(event, accountId)
     for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, event)
   }
 
   tellAll(event: LiveEvent): void {
+    this.#note(event)
     for (const one of this.#all()) this.#push(one, event)
   }
 

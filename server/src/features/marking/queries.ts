@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { newNotes, OWN_TIMING, STATUS, TAUGHT_LINE } from '../work/fragments.js'
+import { newNotes, OWN_TIMING, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
 
 const MARKING = `select ${jsonObject({
   className: 'c.name',

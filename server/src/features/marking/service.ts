@@ -4,8 +4,8 @@ import { LIMITS } from '@oppen/core/texts'
 import type { MoveKind, SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { readTime } from '../work/form.js'
-import { applyMove, findSubmission, type SubmissionAddress } from '../work/moves.js'
 
 export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
 

@@ -1,6 +1,7 @@
 import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, OWN_LINE, OWN_TIMING, STATUS, TEACHER_NAME } from '../work/fragments.js'
+import { TEACHER_NAME } from '../accounts/fragments.js'
+import { APPEARED, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
 
 const PROGRESS = `select ${jsonObject({
   className: 'c.name',

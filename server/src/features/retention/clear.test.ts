@@ -1,11 +1,10 @@
 import { mkdir, readdir, utimes, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-
 import { LIVES } from '@oppen/core/retention'
 import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { ON_PLACE } from '../classes/onPlace.js'
-import type { SubmissionAddress } from '../work/moves.js'
+import { ON_PLACE } from '../merging/onPlace.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 import { clearExpired } from './clear.js'
 import { STORED_IN } from './storedIn.js'
 

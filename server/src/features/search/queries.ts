@@ -1,6 +1,6 @@
 import type { AccountId, Instant } from '@oppen/core/ids'
 import { around, type Bind, type Database, fit, jsonBoolean, jsonObject } from '../../db/index.js'
-import { APPEARED } from '../work/fragments.js'
+import { APPEARED } from '../submissions/fragments.js'
 import type { SourceKind } from './sources.js'
 
 export const dueRows = (db: Database, most: number) =>

@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { noteJson } from '../work/fragments.js'
+import { noteJson } from '../submissions/fragments.js'
 
 /** The name of a person's read marker of the talk of a class. */
 export const talkMarker = (classId: ClassId): string => `talk:${classId}`

@@ -3,7 +3,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { NOT_HIDDEN } from '../work/fragments.js'
+import { NOT_HIDDEN } from '../accounts/fragments.js'
 import type { ExtensionRow, LessonChangeRow, LessonRow, WorkTimeRow } from './models.js'
 
 export const calendarRow = (db: Database) =>

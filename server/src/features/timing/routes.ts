@@ -1,6 +1,5 @@
 import type { Handlers } from '../../http/serve.js'
 import { changeCalendar, seeCalendar, tryCalendar } from './calendar.js'
-import { setExtension } from './extension.js'
 import { readClosures, readLessons } from './foreignCalendar.js'
 import { changeTimetable, seeTimetable, tryTimetable } from './timetable.js'
 
@@ -10,7 +9,6 @@ export const timingHandlers = {
   readCalendarFile: ({ world, body }) => readClosures(world, body),
   readTimetableFile: ({ world, body }) => readLessons(world, body),
   changeCalendar: ({ world, body }) => changeCalendar(world, body),
-  setExtension: ({ world, viewer, params, body }) => setExtension(world, viewer, params, body.due),
   seeTimetable: ({ world, params }) => seeTimetable(world, params.classId),
   tryTimetable: ({ world, params, body }) => tryTimetable(world, params.classId, body),
   changeTimetable: ({ world, viewer, params, body }) => changeTimetable(world, viewer, params.classId, body),

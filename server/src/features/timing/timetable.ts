@@ -7,11 +7,11 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
-import { roomsOf, setRoom } from '../classes/rooms.js'
 import { type LessonChangeRow, type LessonRow, lessonChanges, lessonTimes } from './models.js'
 import { type Lessons, scheduleInputsOf } from './planner.js'
 import { changeRows, lessonRows } from './queries.js'
 import { markTimesStale, movesUnder, recomputeDeadlines } from './recomputeDeadlines.js'
+import { roomsOf, setRoom } from './rooms.js'
 
 /** The weekly lessons that hold, what is different on single dates, and the groups with their meeting rooms. */
 export async function seeTimetable(world: World, classId: ClassId): Promise<TimetablePage> {

@@ -2,7 +2,6 @@ import type { ClassId, GroupId, Instant, WorkId } from '@oppen/core/ids'
 import { NO_TIMES, type Planner, type ResolvedTiming, type TimingRules } from '@oppen/core/timing'
 import { localOf } from '@oppen/core/zone'
 import type { World } from '../../world.js'
-import { storeRules } from '../work/rules.js'
 import { extensions, type WorkTimeRow, workTimes } from './models.js'
 import { planOf } from './planner.js'
 import {
@@ -101,6 +100,10 @@ export async function timesForGroup(world: World, classId: ClassId, groupId: Gro
     await storeTimes(world, work, times, planner)
   }
 }
+
+/** Stores the rules of a work that had none; inside a command. */
+const storeRules = (world: World, workId: WorkId, rules: TimingRules): Promise<void> =>
+  world.db.run('update works set rules = $rules where id = $workId', { workId, rules: JSON.stringify(rules) })
 
 /**
  * Gives work that was posted before there were rules the ones that say the same: its times, fixed in the school's

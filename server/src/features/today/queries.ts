@@ -2,18 +2,17 @@ import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { addDays, type LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
+import { NOT_HIDDEN, TEACHER_NAME } from '../accounts/fragments.js'
+import { MINE } from '../classes/fragments.js'
 import {
   APPEARED,
   counts,
-  MINE,
-  NOT_HIDDEN,
   newNotes,
   OWN_LINE,
   ownNewNotes,
   STATUS,
   TAUGHT_LINE,
-  TEACHER_NAME,
-} from '../work/fragments.js'
+} from '../submissions/fragments.js'
 
 const DAY = 86_400_000
 /** What closed, was said or changed stays on Today for so long; Progress has all of it. */

@@ -12,7 +12,7 @@ import {
   POSTING,
   STATUS,
   TAUGHT_LINE,
-} from '../work/fragments.js'
+} from '../submissions/fragments.js'
 
 /** Work without a week stands in the week that its deadline falls into. */
 const LANE = {

@@ -25,8 +25,8 @@ import {
 } from '@oppen/core/zone'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { averageLoad, type DayLoad, type Who } from '../timing/loads.js'
 import { planOf } from '../timing/planner.js'
-import { averageLoad, type DayLoad, type Who } from './loads.js'
 import { notesOfLessons, ownWeekJson, taughtWeekJson, type WeekSpan } from './queries.js'
 
 export type WeekAddress = { readonly classId: ClassId; readonly week: string }

@@ -7,7 +7,7 @@ import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readPdf, unzip } from '../../testing/readBack.js'
-import type { SubmissionAddress } from './moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 let school: SmallSchool
 let anna: Person

@@ -2,7 +2,7 @@ import { type Move, replay } from '@oppen/core/work'
 import { buildWork, placeOf } from '@oppen/demo'
 import { describe, expect, it } from 'vitest'
 import { oneSubmission } from '../../testing/oneSubmission.js'
-import { allMoves } from './queries.js'
+import { allMoves } from '../submissions/queries.js'
 
 const HOUR = 3_600_000
 

@@ -12,12 +12,11 @@ import {
 } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { changed, draftOf } from '../drafts/service.js'
+import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../submissions/moves.js'
 import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
-import { changed } from './drafts.js'
 import { handInFiles } from './models.js'
-import { applyMove, findSubmission, freeze, type SubmissionAddress } from './moves.js'
 import { filesOf } from './queries.js'
-import { draftOf } from './queriesOfDrafts.js'
 
 export type HandIn = {
   /** The version of the draft that the pupil looked at; 0 where there is none. */

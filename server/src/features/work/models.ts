@@ -1,4 +1,3 @@
-import type { KeptFor } from '@oppen/core/draft'
 import type {
   AccountId,
   ClassId,
@@ -12,7 +11,7 @@ import type {
   WorkId,
 } from '@oppen/core/ids'
 import type { Lane } from '@oppen/core/timing'
-import type { MoveKind, SubmissionStatus, WorkKind } from '@oppen/core/work'
+import type { WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
 import { table } from '../../db/index.js'
 
@@ -122,112 +121,6 @@ export const workNews = table<{ id: number; workId: WorkId; at: Instant; byAccou
     byAccount: 'text',
   },
 )
-
-type SubmissionKey = { workId: WorkId; placeId: PlaceId }
-
-export type MoveRow = SubmissionKey & {
-  number: number
-  kind: MoveKind
-  at: Instant
-  byAccount: AccountId
-  mark: number | null
-  tryAgainBy: Instant | null
-  feedback: string | null
-  handInId: HandInId | null
-  /** When it was pressed, where that was earlier than it arrived. */
-  pressedAt: Instant | null
-}
-
-export const moves = table<MoveRow>(
-  'moves',
-  {
-    workId: 'id',
-    placeId: 'id',
-    number: 'integer',
-    kind: 'text',
-    at: 'integer',
-    byAccount: 'text',
-    mark: 'integer',
-    tryAgainBy: 'integer',
-    feedback: 'text',
-    handInId: 'text',
-    pressedAt: 'integer',
-  },
-  ['workId', 'placeId', 'number'],
-)
-
-export type SubmissionRow = SubmissionKey & SubmissionStatus & { feedback: string | null; moves: number }
-
-export const submissions = table<SubmissionRow>(
-  'submissions',
-  {
-    workId: 'id',
-    placeId: 'id',
-    phase: 'text',
-    phaseBefore: 'text',
-    handIns: 'integer',
-    firstHandedInAt: 'integer',
-    handedInAt: 'integer',
-    handedBackAt: 'integer',
-    receivedAt: 'integer',
-    mark: 'integer',
-    tryAgainBy: 'integer',
-    feedback: 'text',
-    moves: 'integer',
-  },
-  ['workId', 'placeId'],
-)
-
-type Draft = SubmissionKey & { html: string; version: number; savedAt: Instant }
-const draft = { workId: 'id', placeId: 'id', html: 'text', version: 'integer', savedAt: 'integer' } as const
-
-export type DraftRow = Draft & {
-  /** A `Lineage`, as JSON. */
-  lineage: string
-  /** When an earlier text of it was last kept. */
-  keptAt: Instant | null
-}
-
-export const drafts = table<DraftRow>('drafts', { ...draft, lineage: 'json', keptAt: 'integer' }, [
-  'workId',
-  'placeId',
-])
-
-export type DraftVersionRow = Draft & {
-  why: KeptFor
-  keptAt: Instant
-  keptBy: AccountId | null
-  words: number
-}
-
-/** Earlier texts of a draft, and texts that another has taken the place of by somebody's choice. */
-export const draftVersions = table<DraftVersionRow>(
-  'draft_versions',
-  { ...draft, why: 'text', keptAt: 'integer', keptBy: 'text', words: 'integer' },
-  ['workId', 'placeId', 'version'],
-)
-
-export type HandInRow = SubmissionKey & {
-  id: HandInId
-  number: number
-  html: string
-  /** When it arrived. */
-  at: Instant
-  pressedAt: Instant | null
-  /** Pages and version of the worksheet as it was handed in, as JSON. */
-  worksheet: string | null
-}
-
-export const handIns = table<HandInRow>('hand_ins', {
-  id: 'id',
-  workId: 'text',
-  placeId: 'text',
-  number: 'integer',
-  html: 'text',
-  at: 'integer',
-  pressedAt: 'integer',
-  worksheet: 'json',
-})
 
 export const handInFiles = table<{ handInId: HandInId; fileId: FileId }>(
   'hand_in_files',

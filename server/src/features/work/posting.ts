@@ -5,16 +5,17 @@ import type { TimingProblem } from '@oppen/core/timing'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import type { WorkAddress } from '../submissions/address.js'
+import { notifyTopics } from '../submissions/notify.js'
+import { findWork } from '../submissions/works.js'
 import { type GroupOf, planOf } from '../timing/planner.js'
 import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
 import { copyMaterials } from './cards.js'
 import { type ReadWork, readForm } from './form.js'
 import { materials, workNews, workPupils, works } from './models.js'
-import { notifyTopics } from './notify.js'
-import { firstPosition, topicByName, topicNamed, workPageJson, workRow } from './queriesOfPosting.js'
+import { firstPosition, topicByName, topicNamed, workPageJson } from './queriesOfPosting.js'
 import { addTopic } from './topics.js'
 
-export type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 export type NewWork = {
   readonly form: WorkForm
   readonly draft: boolean
@@ -176,13 +177,6 @@ async function postAlso(world: World, viewer: Viewer, { from, form, alsoIn }: Al
 async function sameTopic(world: World, classId: ClassId, name: string): Promise<TopicId> {
   const found = await topicByName(world.db, classId, name)
   return found?.id ?? (await addTopic(world, classId, name)).topicId
-}
-
-/** The work of the class; `not_found` for any other. */
-export async function findWork(world: World, { classId, workId }: WorkAddress) {
-  const row = await workRow(world.db, classId, workId)
-  if (!row) throw new Refused('not_found')
-  return row
 }
 
 /** The form of a work as it was kept. */

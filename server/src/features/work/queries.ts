@@ -1,7 +1,8 @@
-import type { ClassId, FileId, HandInId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { FileId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import type { SubmissionStatus, Timing, WorkKind } from '@oppen/core/work'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { TEACHER_NAME } from '../accounts/fragments.js'
+import type { SubmissionAddress } from '../submissions/address.js'
 import {
   fromSubmission,
   MATERIALS,
@@ -9,17 +10,8 @@ import {
   OWN_LINE,
   removableNoteJson,
   STATUS,
-  SUBMISSION_NOW,
   submissionMarker,
-  TEACHER_NAME,
-} from './fragments.js'
-
-/** One pupil's submission of one posted work. */
-export type SubmissionAddress = {
-  readonly classId: ClassId
-  readonly workId: WorkId
-  readonly placeId: PlaceId
-}
+} from '../submissions/fragments.js'
 
 const fileJson = jsonObject({
   id: 'f.id',
@@ -71,8 +63,6 @@ const head = {
   feedback: 'i.feedback',
 }
 
-const FROM_SUBMISSION = fromSubmission()
-
 /** What stands in a submission that is not open yet is for its teachers alone. */
 const LOCKED = "(a.opens_at > $now and $kind <> 'teacher')"
 const unlocked = (sql: string, locked: string) => `iif(${LOCKED}, ${locked}, ${sql})`
@@ -89,6 +79,8 @@ const WORKSHEET = `coalesce(
     from worksheets t where t.work_id = w.id and t.place_id = p.id),
   (select json_object('pages', count(*), 'version', 0, 'items', 0) from sheets s
     where s.work_id = w.id and s.place_id is null and s.removed_at is null having count(*) > 0))`
+
+const FROM_SUBMISSION = fromSubmission()
 
 const SUBMISSION = `select ${jsonObject({
   ...head,
@@ -144,54 +136,8 @@ export const outcomeJson = (
   now: Instant,
 ) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
 
-const SEE_SUBMISSION = `select ${jsonObject({ ...SUBMISSION_NOW, template: 'w.template' })} as json ${FROM_SUBMISSION}`
-
-/** Where a submission stands, its times and whose it is; undefined where work and place are not of one class. */
-export async function submissionNow(
-  db: Database,
-  { classId, workId, placeId }: SubmissionAddress,
-  now: Instant,
-) {
-  const row = await db.row<{ json: string }>(SEE_SUBMISSION, { classId, workId, placeId, now })
-  return row && (JSON.parse(row.json) as SubmissionNow)
-}
-
-export type SubmissionNow = {
-  readonly status: SubmissionStatus
-  readonly timing: Timing
-  readonly kind: WorkKind
-  readonly feedback: string | null
-  readonly moves: number
-  readonly points: number | null
-  readonly template: string | null
-}
-
-export const namesOfSubmission = (db: Database, { classId, workId, placeId }: SubmissionAddress) =>
-  db.row<{ title: string; pupil: string }>(
-    `select w.title, p.name as pupil from works w join places p on p.id = $placeId and p.class_id = w.class_id
-     where w.id = $workId and w.class_id = $classId`,
-    { classId, workId, placeId },
-  )
-
 export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
   db.rows<{ id: FileId }>(
     'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
     { workId, placeId },
-  )
-
-/** Every recorded move of every submission, with what the lists show of it; for checking one against the other. */
-export const allMoves = (db: Database) =>
-  db.rows<{
-    workId: WorkId
-    placeId: PlaceId
-    kind: string
-    at: Instant
-    mark: number | null
-    tryAgainBy: Instant | null
-    handInId: HandInId | null
-    pressedAt: Instant | null
-  }>(
-    `select work_id as workId, place_id as placeId, kind, at, mark, try_again_by as tryAgainBy, hand_in_id as handInId,
-       pressed_at as pressedAt
-     from moves order by work_id, place_id, number`,
   )

@@ -1,9 +1,6 @@
 import type { AccountId, ClassId, Instant, MaterialId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
-import type { Lane } from '@oppen/core/timing'
-import type { WorkKind } from '@oppen/core/work'
-import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
-import { APPEARED, groupTimes } from './fragments.js'
+import { APPEARED, groupTimes } from '../submissions/fragments.js'
 import type { MaterialRow, WorkRow } from './models.js'
 
 export const topicNamed = (db: Database, topicId: TopicId) =>
@@ -24,23 +21,6 @@ export const firstPosition = (db: Database, classId: ClassId, topicId: TopicId |
 
 export const placesAmong = (db: Database, classId: ClassId) =>
   db.rows<{ id: PlaceId }>('select id from places where class_id = $classId and left_at is null', { classId })
-
-export const workRow = (db: Database, classId: ClassId, workId: WorkId) =>
-  db.row<{
-    id: WorkId
-    title: string
-    kind: WorkKind
-    week: LocalDate | null
-    lane: Lane | null
-    rules: string
-    groupRules: string
-    version: number
-    postedAt: Instant | null
-  }>(
-    `select id, title, kind, week, lane, rules, group_rules as groupRules, version, posted_at as postedAt from works
-     where id = $workId and class_id = $classId`,
-    { classId, workId },
-  )
 
 export const materialsOf = (db: Database, workId: WorkId) =>
   db.rows<MaterialRow>(

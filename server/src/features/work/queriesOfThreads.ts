@@ -1,8 +1,8 @@
 import type { AccountId, ClassId, Instant, NoteId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, removableNoteJson, threadMarker } from './fragments.js'
-import type { SubmissionAddress } from './moves.js'
+import { APPEARED, removableNoteJson, threadMarker } from '../submissions/fragments.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 type FoundNote = { byAccount: AccountId; removedAt: Instant | null }

@@ -10,7 +10,7 @@ import {
   POSTING,
   STATUS,
   TAUGHT_LINE,
-} from './fragments.js'
+} from '../submissions/fragments.js'
 import type { OwnPlace } from './queriesOfExport.js'
 
 const TOPICS = `from (select id, name, position from topics where class_id = $classId

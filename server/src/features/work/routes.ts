@@ -1,8 +1,9 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { isShared } from '../accounts/sessions.js'
+import { bringBack, saveDraft, seeVersion, seeVersions } from '../drafts/service.js'
 import { addFile, removeFile, restoreFile, seeRoom, sendFile, turnPicture, upload } from '../files/service.js'
-import { bringBack, saveDraft, seeVersion, seeVersions } from './drafts.js'
 import { sendExport } from './export.js'
+import { setExtension } from './extension.js'
 import { handIn, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork } from './ownWork.js'
@@ -14,6 +15,7 @@ import { addTopic, orderTopics, orderWorks, removeTopic, renameTopic } from './t
 import { tryWork } from './trial.js'
 
 export const workHandlers = {
+  setExtension: ({ world, viewer, params, body }) => setExtension(world, viewer, params, body.due),
   seeTopics: async ({ world, viewer, params }) => written(await seeTopics(world, viewer, params.classId)),
   addTopic: ({ world, params, body }) => addTopic(world, params.classId, body.name),
   renameTopic: ({ world, params, body }) => renameTopic(world, params, body.name),

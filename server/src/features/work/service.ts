@@ -3,8 +3,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import { mayWrite, type SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { applyMove, findSubmission } from './moves.js'
-import { namesOfSubmission, type SubmissionAddress } from './queries.js'
+import type { SubmissionAddress } from '../submissions/address.js'
+import { applyMove, findSubmission } from '../submissions/moves.js'
 import { ownTopicsJson, taughtTopicsJson } from './queriesOfTopics.js'
 
 /** Topics and work of a class, as the viewer may see them. */
@@ -29,14 +29,4 @@ export async function readHandout(
     take(mayWrite(status, { ...timing, closesAt: null }, world.clock.now()))
     return applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
   })
-}
-
-/** What a submission is called, and whose it is. Answers `not_found` where work and place do not belong together. */
-export async function titleOfSubmission(
-  world: World,
-  address: SubmissionAddress,
-): Promise<{ readonly title: string; readonly pupil: string }> {
-  const named = await namesOfSubmission(world.db, address)
-  if (!named) throw new Refused('not_found')
-  return named
 }

@@ -6,9 +6,9 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { setReadMarker } from '../accounts/service.js'
-import { submissionMarker, threadMarker } from './fragments.js'
+import { submissionMarker, threadMarker } from '../submissions/fragments.js'
+import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { classNotes, sideNotes } from './models.js'
-import { findSubmission, type SubmissionAddress } from './moves.js'
 import { classNoteOf, isAsked, sideNoteOf, threadJson } from './queriesOfThreads.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }

@@ -4,8 +4,8 @@ import { type Asked, lighterDay, spreadLoad } from '@oppen/core/load'
 import { isSchoolDay, type Planner, type ResolvedTiming, type TimingRules } from '@oppen/core/timing'
 import { addDays, instantsIn, type LocalDate, localAt, localDateAt } from '@oppen/core/zone'
 import type { World } from '../../world.js'
+import { loadsByPupil } from '../timing/loads.js'
 import { type GroupOf, planOf } from '../timing/planner.js'
-import { loadsByPupil } from '../week/loads.js'
 import { ambiguousTimes, readForm } from './form.js'
 
 type Trial = { readonly form: WorkForm; readonly workId: WorkId | null }

@@ -1,6 +1,6 @@
 import type { World } from '../../world.js'
-import { tooMuch } from '../files/store.js'
-import type { Upload } from '../files/upload.js'
+import { tooMuch } from '../fileStore/store.js'
+import type { Upload } from '../fileStore/upload.js'
 import type { PageOfFile } from './intake.js'
 
 /** A page to be, with where its file is stored. */

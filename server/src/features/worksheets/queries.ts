@@ -2,9 +2,9 @@ import type { KeptVersion, Lineage } from '@oppen/core/draft'
 import type { ClassId, Instant, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { InkItem } from '@oppen/core/ink'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { fromSubmission, WRITABLE } from '../work/fragments.js'
-import { readSeen, type SeenSubmission } from '../work/lastSeen.js'
-import type { SubmissionAddress } from '../work/moves.js'
+import { fromSubmission, WRITABLE } from '../submissions/fragments.js'
+import { readSeen, type SeenSubmission } from '../submissions/lastSeen.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 import type { SheetRow } from './models.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }

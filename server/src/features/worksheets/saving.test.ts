@@ -5,7 +5,7 @@ import { buildWork, type SmallSchool, smallSchool, submissionOf } from '@oppen/d
 import fc from 'fast-check'
 import { PDFDocument } from 'pdf-lib'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { SubmissionAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 import { saveInk } from './saving.js'
 
 let school: SmallSchool

@@ -6,8 +6,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import { mayWriteOn } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { LastSeen } from '../work/lastSeen.js'
-import { type SubmissionAddress, start } from '../work/moves.js'
+import { LastSeen } from '../submissions/lastSeen.js'
+import { type SubmissionAddress, start } from '../submissions/moves.js'
 import { ink, worksheetVersions } from './models.js'
 import {
   type DrawnOn,
@@ -68,7 +68,7 @@ async function saveOnSeen(
   if (!found || change.drop.length || !change.put.length) return undefined
   const now = world.clock.now()
   const changing = whatChanges({ ...found, live: NOTHING }, change)
-  if (!changing.ok || !mayWriteOn(found.submission, now).ok) return undefined
+  if (!changing.ok || !mayWriteOn(found.submission, 'ink', now).ok) return undefined
   const { come, after } = changing.value
   const { worksheet, reason } = goingOn(world, found, { after })
   // the row keeps its lineage, as it does within a run of the server
@@ -110,7 +110,7 @@ export async function writable(
   const now = world.clock.now()
   const found = await drawnOn(world.db, address, ids, now)
   if (!found) throw new Refused('not_found')
-  take(mayWriteOn(found.submission, now))
+  take(mayWriteOn(found.submission, 'ink', now))
   return found
 }
 

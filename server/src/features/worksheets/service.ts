@@ -1,11 +1,11 @@
 import { FILE_LIMITS, type Sheet, type WorksheetPage } from '@oppen/contract'
 import type { PlaceId, SheetId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { mayFollow, mayWrite } from '@oppen/core/work'
+import { mayFollow, mayWriteOn } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { findSubmission, type SubmissionAddress } from '../work/moves.js'
+import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { sheets } from './models.js'
 import type { NewSheet } from './newSheets.js'
 import {
@@ -67,9 +67,9 @@ export async function bringInkBack(
     const now = world.clock.now()
     const before = await drawnOn(world.db, address, [], now)
     if (!before) throw new Refused('not_found')
-    const { status, timing } = before.submission
-    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
-    if (!teacher) take(mayWrite(status, timing, now))
+    const { submission } = before
+    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', submission.status)
+    if (!teacher) take(mayWriteOn(submission, 'ink', now))
     const json = await seeInkVersion(world, address)
     if (!before.worksheet.version || json === undefined) throw new Refused('not_found')
     const then = JSON.parse(json) as WorksheetPage

@@ -6,7 +6,7 @@ import { degrees, PDFDocument, PDFName, PDFString } from 'pdf-lib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { readPdf } from '../../testing/readBack.js'
-import type { SubmissionAddress } from '../work/moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 let school: SmallSchool
 let anna: Person

@@ -19,9 +19,9 @@ import { WhoIsIn } from './WhoIsIn.js'
 /** The door on the board: the code for the back row, and who is in. */
 export function Screen() {
   const { classId } = useIds()
-  useLive()
-  const page = useQuery(reads.door(classId))
   const me = useQuery(reads.me())
+  useLive(me.data?.live)
+  const page = useQuery(reads.door(classId))
   if (page.error) throw page.error
   if (!page.data || !me.data) return <Waiting />
   return <Board page={page.data} zone={me.data.zone} />

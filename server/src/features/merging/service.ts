@@ -1,24 +1,31 @@
-import type { AccountId, ClassId, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { PHASES, type Phase } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
-import { recomputeLoad } from '../timing/workLoads.js'
-import { findTimed } from '../timing/workTimes.js'
-import { familyLinks, merges, places, type Took } from './models.js'
-import { PIECE_TABLES } from './onPlace.js'
-import { findPlace, findPlaceHere, type PlaceAddress } from './places.js'
 import {
-  extensionsOfBoth,
   type FoundPlace,
   familiesOfOne,
-  mergeOfClass,
-  submissionsOfBoth,
-  worksAssignedOnlyTo,
-} from './queries.js'
-import { linkFamily, notifyPerson, notifyRegister } from './ties.js'
+  findPlace,
+  findPlaceHere,
+  type PlaceAddress,
+} from '../classes/places.js'
+import {
+  leaveMerged,
+  linkFamily,
+  notifyPerson,
+  notifyRegister,
+  returnMerged,
+  setAccountOf,
+  unlinkFamily,
+} from '../classes/ties.js'
+import { recomputeLoad } from '../timing/workLoads.js'
+import { findTimed } from '../timing/workTimes.js'
+import { merges, type Took } from './models.js'
+import { PIECE_TABLES } from './onPlace.js'
+import { extensionsOfBoth, mergeOfClass, submissionsOfBoth, worksAssignedOnlyTo } from './queries.js'
 
 /**
  * Merges one place into another: one child who stands on the register twice, or somebody who came in with a name
@@ -169,13 +176,8 @@ async function handOverAccount(
   from: FoundPlace,
   target: FoundPlace,
 ): Promise<void> {
-  const model = world.db.model(places)
-  const leftAt = world.clock.now()
-  const gone = took.account ? { accountId: null, claimedAt: null } : {}
-  await model.update({ leftAt, leftHow: 'merged', ...gone }, { where: { id: from.id } })
-  if (took.account) {
-    await model.update({ accountId: took.account, claimedAt: took.claimedAt }, { where: { id: target.id } })
-  }
+  await leaveMerged(world, from.id, { freed: took.account !== null })
+  if (took.account) await setAccountOf(world, target.id, took)
 }
 
 function tellAll(world: World, classId: ClassId, from: FoundPlace, target: FoundPlace): void {
@@ -200,8 +202,7 @@ export async function undoMerge(
     await moveAsked(world, took, merge.intoPlace, merge.fromPlace)
     await takeBackAccount(world, took, merge)
     for (const accountId of took.families) {
-      await world.db.model(familyLinks).destroy({ where: { placeId: merge.intoPlace, accountId } })
-      notifyPerson(world, accountId as AccountId)
+      await unlinkFamily(world, { classId, placeId: merge.intoPlace, accountId })
     }
     await model.update({ running: 0, undoneAt: world.clock.now() }, { where: { id: mergeId } })
     const from = await findPlace(world, { classId, placeId: merge.fromPlace })
@@ -217,8 +218,6 @@ async function takeBackAccount(
   took: Took,
   { fromPlace, intoPlace }: { fromPlace: PlaceId; intoPlace: PlaceId },
 ): Promise<void> {
-  const model = world.db.model(places)
-  if (took.account) await model.update({ accountId: null, claimedAt: null }, { where: { id: intoPlace } })
-  const back = took.account ? { accountId: took.account, claimedAt: took.claimedAt } : {}
-  await model.update({ leftAt: null, leftHow: null, ...back }, { where: { id: fromPlace } })
+  if (took.account) await setAccountOf(world, intoPlace, { account: null, claimedAt: null })
+  await returnMerged(world, fromPlace, took.account ? took : undefined)
 }

@@ -1,6 +1,6 @@
 import type { WritableSubmission } from '@oppen/core/work'
 import type { World } from '../../world.js'
-import type { SubmissionAddress } from './queries.js'
+import type { SubmissionAddress } from './address.js'
 
 /** A submission as a command saw it, and as the database writes it, to tell whether it is still so. */
 export type SeenSubmission = { readonly submission: WritableSubmission; readonly written: string }

@@ -1,6 +1,6 @@
 import { buildWork, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { SubmissionAddress } from './moves.js'
+import type { SubmissionAddress } from '../submissions/moves.js'
 
 let school: SmallSchool
 let statements: string[] = []

@@ -2,8 +2,8 @@ import { readBirthday } from '@oppen/core/about'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { notifyAbout } from '../about/notify.js'
-import { accounts } from './models.js'
+import { storeBirthday } from '../accounts/profile.js'
+import { notifyAbout } from './notify.js'
 
 type Given = { readonly day: number; readonly month: number } | null
 
@@ -15,7 +15,7 @@ export async function setBirthday(world: World, viewer: Viewer, given: Given): P
   if (viewer.kind !== 'pupil') throw new Refused('not_found')
   const birthday = given && take(readBirthday(given), 'birthday')
   await world.db.write(async () => {
-    await world.db.model(accounts).update({ birthday }, { where: { id: viewer.accountId } })
+    await storeBirthday(world, viewer.accountId, birthday)
     for (const { classId } of viewer.places) notifyAbout(world, classId)
   })
   return { done: true }

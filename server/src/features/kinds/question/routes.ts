@@ -1,4 +1,4 @@
-import type { Handlers } from '../../http/serve.js'
+import type { Handlers } from '../../../http/serve.js'
 import { giveAnswer, replyToAnswer, seeAnswers } from './service.js'
 
 export const answerHandlers = {

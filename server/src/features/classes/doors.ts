@@ -16,7 +16,9 @@ import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
 import { lessonsThisWeek } from '../timing/planner.js'
 import { doorEntries, doors } from './models.js'
-import { attendance, classHead, codeIsTaken, joinRequestsOfClass, newestDoor } from './queries.js'
+import { attendance, classHead, codeIsTaken, joinRequestsOfClass, newestDoor } from './queriesOfDoors.js'
+
+export { classHead, type WaitLine } from './queriesOfDoors.js'
 
 /** The door page: the newest door of the class, who came in by it, and who waits. */
 export async function seeDoor(world: World, classId: ClassId): Promise<DoorPage> {

@@ -1,6 +1,6 @@
 import { createSession } from 'better-sse'
 import type { Handlers } from '../../http/serve.js'
-import { endOfSession, sessionOf } from '../accounts/sessions.js'
+import { endOfSession, sessionOf } from './sessions.js'
 
 export const liveHandlers = {
   live: async ({ world, viewer, request, response }) => {
@@ -9,7 +9,10 @@ export const liveHandlers = {
     // each at a pace of its own: those of a whole school were opened in the same minute
     const keepAlive = 20_000 + Math.random() * 10_000
     const session = await createSession(request, response, { keepAlive })
-    world.live.add({ tokenHash, accountId: viewer.accountId, session, response }, endsAt ?? 0)
+    const stream = { tokenHash, accountId: viewer.accountId, session, response }
+    world.live.add(stream, endsAt ?? 0)
+    const { since } = request.query
+    if (typeof since === 'string') world.live.catchUp(stream, viewer, since)
     return undefined
   },
 } satisfies Partial<Handlers>

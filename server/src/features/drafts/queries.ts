@@ -1,10 +1,10 @@
 import type { Edition, KeptVersion } from '@oppen/core/draft'
 import type { Instant } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { fromSubmission, WRITABLE } from './fragments.js'
-import { readSeen, type SeenSubmission } from './lastSeen.js'
+import type { SubmissionAddress } from '../submissions/address.js'
+import { fromSubmission, WRITABLE } from '../submissions/fragments.js'
+import { readSeen, type SeenSubmission } from '../submissions/lastSeen.js'
 import type { DraftRow } from './models.js'
-import type { SubmissionAddress } from './queries.js'
 
 /** The draft as it is now, with when an earlier text of it was last kept. */
 export type DraftNow = Edition & { readonly keptAt: Instant | null }

@@ -1,14 +1,8 @@
 import type { Instant } from '../ids/index.js'
 import { err, type Outcome } from '../outcome/index.js'
+import { accepts, type Content, handsIn, type WorkKind } from './kinds/index.js'
 import { mayWrite, type SubmissionState, stateOf, type Timing } from './state.js'
 import type { SubmissionStatus } from './status.js'
-
-/** The kinds of posted work: to read or watch, to make and hand in, to answer. */
-export const WORK_KINDS = ['handout', 'assignment', 'question'] as const
-export type WorkKind = (typeof WORK_KINDS)[number]
-
-/** Whether pupils hand something in, so that there is something to mark and to follow. */
-export const handsIn = (kind: WorkKind): boolean => kind !== 'handout'
 
 /** What it hangs on whether a submission may be written on. */
 export type WritableSubmission = {
@@ -17,9 +11,19 @@ export type WritableSubmission = {
   readonly timing: Timing
 }
 
-/** Whether the pupil may write and draw on a submission now: as `mayWrite`, and `nothing_asked` of work that asks nothing. */
-export const mayWriteOn = ({ kind, status, timing }: WritableSubmission, now: Instant): Outcome<true> =>
-  handsIn(kind) ? mayWrite(status, timing, now) : err('nothing_asked')
+/**
+ * Whether the pupil may put this on a submission now: as `mayWrite`, and `nothing_asked` of work that asks for nothing to
+ * be handed in, `content_not_accepted` (with `content`) where the kind has no room for it.
+ */
+export function mayWriteOn(
+  { kind, status, timing }: WritableSubmission,
+  content: Content,
+  now: Instant,
+): Outcome<true> {
+  if (!handsIn(kind)) return err('nothing_asked')
+  if (!accepts(kind, content)) return err('content_not_accepted', { content })
+  return mayWrite(status, timing, now)
+}
 
 /**
  * The state of a submission of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time

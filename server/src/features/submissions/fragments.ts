@@ -98,25 +98,6 @@ export const STATUS = jsonObject({
   tryAgainBy: 'i.try_again_by',
 })
 
-/** Classes `c` that the viewer has hidden ask nothing of the day. */
-export const NOT_HIDDEN =
-  'not exists (select 1 from hidden_classes s where s.account_id = $viewer and s.class_id = c.id)'
-
-/** The table `mine`: the own places of the viewer ($viewer), and those of the children followed. */
-export const MINE = `mine as materialized (
-    select p.id as place_id, p.class_id, p.account_id as child, 1 as own from places p
-      join classes c on c.id = p.class_id and c.archived_at is null
-      where p.account_id = $viewer and p.left_at is null and ${NOT_HIDDEN}
-    union all
-    select p.id, p.class_id, coalesce(p.account_id, p.id), 0
-    from family_links f join places p on p.id = f.place_id and p.left_at is null
-      join classes c on c.id = p.class_id and c.archived_at is null and c.families = 1
-      where f.account_id = $viewer and ${NOT_HIDDEN})`
-
-/** The name of the teacher who owns class `c`. */
-export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
-  where t.class_id = c.id and t.role = 'owner')`
-
 /** The name of a person's read marker of a submission. */
 export const submissionMarker = (workId: string, placeId: string): string => `submission:${workId}:${placeId}`
 

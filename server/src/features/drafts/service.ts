@@ -12,13 +12,13 @@ import {
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { LIMITS } from '@oppen/core/texts'
-import { mayFollow, mayWrite, mayWriteOn } from '@oppen/core/work'
+import { mayFollow, mayWriteOn } from '@oppen/core/work'
 import { cleanAside } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { LastSeen, type SeenSubmission } from './lastSeen.js'
+import { LastSeen, type SeenSubmission } from '../submissions/lastSeen.js'
+import { findSubmission, type SubmissionAddress, start } from '../submissions/moves.js'
 import { draftVersions } from './models.js'
-import { findSubmission, type SubmissionAddress, start } from './moves.js'
 import {
   type DraftNow,
   draftOf,
@@ -30,7 +30,9 @@ import {
   submissionWithDraft,
   versionJson,
   versionsJson,
-} from './queriesOfDrafts.js'
+} from './queries.js'
+
+export { draftOf }
 
 export type Save = {
   readonly html: string
@@ -79,7 +81,7 @@ async function saveAfterRead(
   const found = await submissionWithDraft(world.db, address, now)
   if (!found) throw new Refused('not_found')
   const before = found.draft
-  take(mayWriteOn(found.submission, now))
+  take(mayWriteOn(found.submission, 'page', now))
   const aside = await notKept(world, address, kept)
   if (before?.html === html && !aside.length) return before
   if (before && !beganFrom(before, save)) throw changed(before)
@@ -114,7 +116,7 @@ async function saveOnSeen(
   const digest = digestOf(html)
   const lineage = continueLineage(draft.lineage, { run: world.run, version })
   const plain =
-    mayWriteOn(submission, savedAt).ok &&
+    mayWriteOn(submission, 'page', savedAt).ok &&
     beganFrom(draft, save) &&
     seen.digest !== digest &&
     // the row keeps its lineage, as it does within a run of the server
@@ -262,9 +264,9 @@ export async function bringBack(
   address: SubmissionAddress & { readonly number: string },
 ): Promise<Edition> {
   return world.db.write(async () => {
-    const { status, timing } = await findSubmission(world, address)
-    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', status)
-    if (!teacher) take(mayWrite(status, timing, world.clock.now()))
+    const submission = await findSubmission(world, address)
+    const teacher = viewer.kind === 'teacher' && mayFollow('handIn', submission.status)
+    if (!teacher) take(mayWriteOn(submission, 'page', world.clock.now()))
     const before = await draftOf(world.db, address)
     const json = await versionJson(world.db, address, Number(address.number))
     if (!before || json === undefined) throw new Refused('not_found')

@@ -4,8 +4,9 @@ import { type Move, next, type SubmissionStatus } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import type { SubmissionAddress } from './address.js'
 import { handIns, moves, submissions } from './models.js'
-import { type SubmissionAddress, type SubmissionNow, submissionNow } from './queries.js'
+import { type SubmissionNow, submissionNow } from './queries.js'
 
 export type { SubmissionAddress, SubmissionNow }
 

@@ -1,8 +1,13 @@
-import { err, type Outcome, ok } from '../outcome/index.js'
-import { readText } from '../texts/index.js'
+import { err, type Outcome, ok } from '../../../outcome/index.js'
+import { readText } from '../../../texts/index.js'
+import type { KindRules } from '../kind.js'
+
+/** A question that all answer, in words or by choice, and that classmates can talk about. */
+export const question = { asks: 'handIn', accepts: ['answers'], hasPoints: true } as const satisfies KindRules
 
 /** When classmates' answers to an open question are shown. */
-export type Shown = 'never' | 'afterOwn' | 'always'
+export const SHOWN = ['never', 'afterOwn', 'always'] as const
+export type Shown = (typeof SHOWN)[number]
 
 export type Question = {
   /** Empty for an answer in words. */

@@ -1,5 +1,5 @@
 import type { AccountId, Instant, NoteId, PlaceId, WorkId } from '@oppen/core/ids'
-import { table } from '../../db/index.js'
+import { table } from '../../../db/index.js'
 
 export type AnswerRow = {
   workId: WorkId

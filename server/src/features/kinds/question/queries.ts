@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
-import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { APPEARED, noteJson, OWN_LINE, TAUGHT_LINE } from '../work/fragments.js'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../../db/index.js'
+import { APPEARED, noteJson, OWN_LINE, TAUGHT_LINE } from '../../submissions/fragments.js'
 
 const repliesJson = jsonArray(
   noteJson('r', 'b'),

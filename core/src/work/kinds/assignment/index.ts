@@ -1,0 +1,8 @@
+import type { KindRules } from '../kind.js'
+
+/** A page, a worksheet or files to make and hand in. */
+export const assignment = {
+  asks: 'handIn',
+  accepts: ['page', 'ink', 'files'],
+  hasPoints: true,
+} as const satisfies KindRules

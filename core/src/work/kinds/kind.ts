@@ -1,0 +1,13 @@
+/** What a pupil can put on a submission: a written page, ink on a worksheet, files, or answers to questions. */
+export const CONTENTS = ['page', 'ink', 'files', 'answers'] as const
+export type Content = (typeof CONTENTS)[number]
+
+/** What a kind of work is, as far as every rule, list and count asks. */
+export type KindRules = {
+  /** What it asks of a pupil: to look at it, or to make something and hand it in. */
+  readonly asks: 'look' | 'handIn'
+  /** What a pupil can put on a submission of it. */
+  readonly accepts: readonly Content[]
+  /** Whether it can have points. */
+  readonly hasPoints: boolean
+}

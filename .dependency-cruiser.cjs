@@ -19,7 +19,7 @@ const FEATURES = [
   'drafts',
   'files',
   'worksheets',
-  'answers',
+  'kinds',
   'work',
   'merging',
   'talk',

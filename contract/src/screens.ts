@@ -124,8 +124,8 @@ export const SCREENS = [
   },
   {
     path: '/c/:classId/work/:workId/answers',
-    file: 'answers/AnswersScreen',
-    words: ['answers'],
+    file: 'kinds/question/AnswersScreen',
+    words: ['answers', 'classroom', 'doing'],
     reads: 'seeAnswers',
   },
   {

@@ -1,6 +1,6 @@
 import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { id, instant, line, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { note } from './submissions.js'
 import { question, status, workLine } from './workParts.js'
 
@@ -40,5 +40,6 @@ export const answerShapes = {
     body: z.object({ text: typed, choices: z.array(line).max(20), version: z.number().int().min(0) }),
     reply: status,
   },
+  removeReply: { reply: done },
   replyToAnswer: { body: z.object({ text: typed }), reply: z.object({ noteId: id<NoteId>() }) },
 }

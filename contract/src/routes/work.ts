@@ -217,6 +217,11 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/submissions/:placeId/answer',
     'submission.write',
   ),
+  removeReply: route<Shapes['removeReply']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/answers/:answerOf/replies/:noteId',
+    'answers.reply',
+  ),
   replyToAnswer: route<Shapes['replyToAnswer']>()(
     'POST',
     '/api/classes/:classId/works/:workId/answers/:answerOf/replies',

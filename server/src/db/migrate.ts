@@ -20,7 +20,9 @@ import { knownWords } from './migrations/2026-11-28-known-words.js'
 import { languages } from './migrations/2026-11-28-languages.js'
 import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 import { worksheetSaves } from './migrations/2026-11-28-worksheet-saves.js'
+import { answers } from './migrations/2026-11-30-answers.js'
 import { hiddenClasses } from './migrations/2026-11-30-hidden-classes.js'
+import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -42,6 +44,8 @@ const migrations: readonly Migration[] = [
   knownWords,
   languages,
   hiddenClasses,
+  whatWorkAsks,
+  answers,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -29,6 +29,7 @@ import { keysByPlace } from '../features/classes/keys.js'
 import { places, teachers as teacherTable } from '../features/classes/models.js'
 import { addCoTeacher, addPlaces, seeRegister, seeSettings } from '../features/classes/service.js'
 import { makeTablet } from '../features/joining/tablets.js'
+import { giveAnswer, replyToAnswer } from '../features/kinds/question/service.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { mergePlaces } from '../features/merging/service.js'
 import { saveMaterial } from '../features/work/materials.js'
@@ -136,6 +137,12 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     const work = { classId, workId: workId as WorkId }
     params.noteId = (await writeInThread(world, spares.anna, work, 'to be taken away')).id
   }
+  if (name === 'removeReply') {
+    const answer = { classId, workId: workId as WorkId, answerOf: params.answerOf as PlaceId }
+    const given = { text: 'an answer', choices: [], version: 0 }
+    await giveAnswer(world, spares.anna, { ...answer, placeId: answer.answerOf }, given)
+    params.noteId = (await replyToAnswer(world, spares.anna, answer, 'to be taken away')).noteId
+  }
   if (name === 'seeClassFile') {
     const hash = await world.files.keepBytes(Buffer.from('a table'))
     const file = { name: 'a.txt', hash, type: 'text/plain', size: 7 }
@@ -209,7 +216,8 @@ async function freshWork(name: RouteName) {
   const topicId = own.topicId ?? ''
   if (name === 'readHandout')
     return { workId: await buildWork(world, built, { title: 'To read', kind: 'handout' }), topicId }
-  if (!['seeAnswers', 'answer', 'replyToAnswer'].includes(name)) return { workId: own.workId ?? '', topicId }
+  if (!['seeAnswers', 'answer', 'replyToAnswer', 'removeReply'].includes(name))
+    return { workId: own.workId ?? '', topicId }
   const question = { choices: [], several: false, shown: 'always' as const }
   return {
     workId: await buildWork(world, built, { title: 'To answer', kind: 'question', question }),

@@ -152,6 +152,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeAnswers: [...teachers, 'anna', 'bo'],
   answer: ['anna'],
   replyToAnswer: [...teachers, 'anna', 'bo'],
+  removeReply: [...teachers, 'anna', 'bo'],
   seeWeek: [...teachers, 'anna', 'bo'],
   seeChildWeek: [...teachers, 'anna', 'annasFamily'],
   writeGoals: teachers,

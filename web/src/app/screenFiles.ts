@@ -6,7 +6,7 @@ import type { ScreenFile } from './prepared.js'
 
 /** Every screen has a file of its own, fetched when somebody goes there; Today comes with the page. */
 const files = import.meta.glob<ScreenFile>([
-  '../features/*/*Screen.tsx',
+  '../features/**/*Screen.tsx',
   '!../features/today/TodayScreen.tsx',
 ])
 const HERE: Readonly<Record<string, ScreenFile>> = { 'today/TodayScreen': today }

@@ -52,3 +52,9 @@ export const roomOfPupils = (db: Database, classId: ClassId) =>
      group by p.id order by used desc, p.name`,
     { classId },
   )
+
+export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
+  db.rows<{ id: FileId }>(
+    'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
+    { workId, placeId },
+  )

@@ -20,6 +20,8 @@ import {
   takenUpload,
 } from './queries.js'
 
+export { filesOf } from './queries.js'
+
 const ownerOf = ({ workId, placeId }: SubmissionAddress): string => `submission ${workId} ${placeId}`
 
 /**

@@ -1,7 +1,7 @@
 import type { ClassId, Instant, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Phase } from '@oppen/core/work'
 import type { Database } from '../../db/index.js'
-import { PIECE_TABLES } from './onPlace.js'
+import { SUBMISSION_TABLES } from './onPlace.js'
 
 type SubmissionHeld = {
   workId: WorkId
@@ -16,7 +16,7 @@ export const submissionsOfBoth = (db: Database, one: PlaceId, other: PlaceId) =>
   db.rows<SubmissionHeld>(
     `select w.work_id as workId, w.place_id as placeId, coalesce(i.phase, 'untouched') as phase,
             coalesce(i.moves, 0) as moves, k.saved_at as savedAt
-     from (${PIECE_TABLES.map(
+     from (${SUBMISSION_TABLES.map(
        table => `select work_id, place_id from ${table} where place_id in ($one, $other)`,
      ).join(' union ')}) w
      left join submissions i on i.work_id = w.work_id and i.place_id = w.place_id

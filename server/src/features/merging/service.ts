@@ -24,7 +24,7 @@ import {
 import { recomputeLoad } from '../timing/workLoads.js'
 import { findTimed } from '../timing/workTimes.js'
 import { merges, type Took } from './models.js'
-import { PIECE_TABLES } from './onPlace.js'
+import { SUBMISSION_TABLES } from './onPlace.js'
 import { extensionsOfBoth, mergeOfClass, submissionsOfBoth, worksAssignedOnlyTo } from './queries.js'
 
 /**
@@ -159,7 +159,7 @@ async function moveAsked(
 }
 
 async function moveRows(world: World, workId: WorkId, from: PlaceId, into: PlaceId): Promise<void> {
-  for (const table of PIECE_TABLES) {
+  for (const table of SUBMISSION_TABLES) {
     await run(world, `update ${table} set place_id = $into where work_id = $workId and place_id = $from`, {
       workId,
       from,

@@ -17,7 +17,7 @@ const PROGRESS = `select ${jsonObject({
     }),
     `from asked a join works w on w.id = a.work_id left join topics t on t.id = w.topic_id
      left join submissions i on i.work_id = w.id and i.place_id = p.id
-     where a.place_id = p.id and ${APPEARED} and w.kind <> 'handout' order by w.posted_at desc, w.id`,
+     where a.place_id = p.id and ${APPEARED} and w.asks = 'handIn' order by w.posted_at desc, w.id`,
   ),
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
 
@@ -34,7 +34,7 @@ type AskedRow = {
 
 const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
   jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), status: STATUS }),
-  `from asked a join works w on w.id = a.work_id and w.kind <> 'handout'
+  `from asked a join works w on w.id = a.work_id and w.asks = 'handIn'
    left join submissions i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
 )} as submissions from places p where p.class_id = $classId and p.left_at is null order by p.name`
 

@@ -1,7 +1,7 @@
 import type { AccountId, Instant } from '@oppen/core/ids'
 import { around, type Bind, type Database, fit, jsonBoolean, jsonObject } from '../../db/index.js'
 import { APPEARED } from '../submissions/fragments.js'
-import type { SourceKind } from './sources.js'
+import { MADE_SOURCES, type SourceKind } from './sources.js'
 
 export const dueRows = (db: Database, most: number) =>
   db.rows<{ kind: SourceKind; ref: string }>('select kind, ref from search_due limit $most', { most })
@@ -20,6 +20,13 @@ const asked = (more: string) => `exists (select 1 ${MINE} and exists (
   select 1 from asked a where a.work_id = e.work_id and a.place_id = p.id and ${APPEARED} ${more}))`
 const OPEN = 'and (a.opens_at is null or a.opens_at <= $now)'
 
+/** What pupils make on submissions, in a `case` of the kinds of entries. */
+const made = (then: string): string => MADE_SOURCES.map(kind => `when '${kind}' then ${then}`).join(' ')
+/** Entries that have the title of their work. */
+const WITHOUT_TITLE = ['directions', 'inThread', 'sideNote', ...MADE_SOURCES]
+  .map(kind => `'${kind}'`)
+  .join(', ')
+
 /**
  * Whether the viewer may see entry `e`; that the viewer belongs to its class or circle is seen to before. Work and
  * what belongs to it are seen by those of whom it is asked, directions once they are open; work that was taken away by
@@ -34,11 +41,12 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   when 'file' then ${TAUGHT} or ${OWN_PLACE}
   when 'inThread' then ${TAUGHT} or ${OWN_ASKED}
   when 'sideNote' then ${TAUGHT} or ${OWN_PLACE}
+  ${made(`${TAUGHT} or ${OWN_PLACE}`)}
   when 'reply' then ${TAUGHT} or ${OWN}
   when 'place' then ${TAUGHT} or (${OWN} and $guest = 0) or exists (select 1 ${MINE} and p.id = e.place_id)
   else 1 end`
 
-const KIND = `case e.kind when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
+const KIND = `case e.kind ${made("'work'")} when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
   when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post'
   when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
@@ -70,7 +78,7 @@ const FOUND = `with hits as materialized (
     placeId: `coalesce(e.place_id, ${CHILD('p.id')})`,
     child: CHILD('coalesce(p.account_id, p.id)'),
     draft: jsonBoolean('w.id is not null and w.posted_at is null'),
-    title: `iif(e.kind in ('directions', 'inThread', 'sideNote'), w.title, ${around('search_texts', 'title', 24)})`,
+    title: `iif(e.kind in (${WITHOUT_TITLE}), w.title, ${around('search_texts', 'title', 24)})`,
     body: around('search_texts', 'body', 16),
     at: 'e.at',
   })} as one

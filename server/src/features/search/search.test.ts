@@ -243,6 +243,28 @@ it('whatever is typed is looked for, and nothing of it is taken for a command', 
   expect(await said(school.anna, 'near title')).toEqual(['work: NEAR the scope of title'])
 })
 
+it('answers to open questions are found by who gave them and by teachers, by words and choices', async () => {
+  const question = { choices: ['Monday', 'Friday'], several: false, shown: 'always' as const }
+  const workId = await buildWork(school.world, school.built, {
+    title: 'Which day?',
+    kind: 'question',
+    question,
+  })
+  const given = { text: 'because of the thunder', choices: ['Friday'], version: 0 }
+  await school.anna.get('answer', submissionOf(school.built, workId, 'Anna Reyes'), given)
+  for (const person of [school.anna, school.teacher]) {
+    const { found } = await person.get('search', {}, { words: 'thunder' })
+    expect(found.map(one => [one.kind, one.title, one.workId])).toEqual([['work', 'Which day?', workId]])
+    expect((await person.get('search', {}, { words: 'friday' })).found).toHaveLength(1)
+  }
+  for (const person of [school.bo, school.family])
+    expect((await person.get('search', {}, { words: 'thunder' })).found).toEqual([])
+  const again = { ...given, text: 'because of the hail', version: 1 }
+  await school.anna.get('answer', submissionOf(school.built, workId, 'Anna Reyes'), again)
+  expect((await school.anna.get('search', {}, { words: 'thunder' })).found).toEqual([])
+  expect((await school.anna.get('search', {}, { words: 'hail' })).found).toHaveLength(1)
+})
+
 it('texts made as things change are those made anew from everything', async () => {
   const { world } = school
   await buildWork(world, school.built, { title: 'One', directions: '<p>two</p>' })

@@ -1,42 +1,19 @@
-import type { CircleId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { WorkKind } from '@oppen/core/work'
 import type { Database } from '../../db/index.js'
+import { IN, plain, reading, type Source } from '../../searchSource.js'
+import { SERVER_KINDS } from '../kinds/index.js'
 
-/** A text of one kind as it stands in its table now. */
-export type Source = {
-  ref: string
-  classId: ClassId | null
-  circleId: CircleId | null
-  workId: WorkId | null
-  placeId: PlaceId | null
-  at: Instant | null
-  title: string
-  /** Formatted text. */
-  html: string
-}
-
-const NOTHING = {
-  classId: 'null',
-  circleId: 'null',
-  workId: 'null',
-  placeId: 'null',
-  at: 'null',
-  title: "''",
-  html: "''",
-}
-
-/** A statement that reads the sources of given refs ($refs, as JSON); what was removed is none. */
-const reading = (fields: Partial<Record<keyof Source, string>> & { ref: string }, from: string): string =>
-  `select ${Object.entries({ ...NOTHING, ...fields })
-    .map(([name, sql]) => `${sql} as ${name}`)
-    .join(', ')} ${from}`
-
-/** Plain text as it would stand in formatted text. */
-const plain = (text: string): string => `replace(replace(${text}, '&', '&amp;'), '<', '&lt;')`
-
-const IN = 'in (select value from json_each($refs))'
+/** What pupils make on submissions, as the kinds of work have it found. */
+type Made = { [K in WorkKind]: keyof (typeof SERVER_KINDS)[K]['searched'] }[WorkKind]
+const MADE: Readonly<Record<Made, string>> = Object.assign(
+  {},
+  ...Object.values(SERVER_KINDS).map(kind => kind.searched),
+)
+export const MADE_SOURCES = Object.keys(MADE) as readonly Made[]
 
 /** How the texts of each kind are read. */
 export const SOURCES = {
+  ...MADE,
   work: reading(
     { ref: 'w.id', classId: 'w.class_id', workId: 'w.id', at: 'w.posted_at', title: 'w.title' },
     `from works w where w.id ${IN} and w.removed_at is null`,
@@ -127,6 +104,8 @@ export const SOURCES = {
 } as const
 
 export type SourceKind = keyof typeof SOURCES
+
+export type { Source }
 
 export const sourcesOf = (db: Database, kind: SourceKind, refs: readonly string[]) =>
   db.rows<Source>(SOURCES[kind], { refs: JSON.stringify(refs) })

@@ -130,12 +130,12 @@ const askedOf = (group: string) => `iif(w.for_whom = 'pupils',
     (select count(*) from work_times u join places s on s.group_id = u.group_id and s.left_at is null
       where u.work_id = w.id ${group && `and u.group_id = ${group}`}))`
 
-/** Counts over the works `w`: in, to mark, and asked; of all groups, or of one. A handout is in once it was opened. */
+/** Counts over the works `w`: in, to mark, and asked; of all groups, or of one. What is to be looked at is in once it was opened. */
 export const counts = (group = ''): string =>
   `(select json_object(
       'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')
-                                or (w.kind = 'handout' and phase = 'started')),
-      'toMark', count(*) filter (where phase = 'withTeacher' and w.kind <> 'handout'),
+                                or (w.asks = 'look' and phase = 'started')),
+      'toMark', count(*) filter (where phase = 'withTeacher' and w.asks = 'handIn'),
       'of', ${askedOf(group)} - count(*) filter (where phase = 'excused'))
     from submissions q join places s on s.id = q.place_id and s.left_at is null
     where q.work_id = w.id ${group && `and s.group_id = ${group}`})`

@@ -4,6 +4,7 @@ import type { ClassId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
 import { readPoints } from '@oppen/core/marks'
 import { isBlank, LIMITS, readText } from '@oppen/core/texts'
 import { readRule, TIMES, type TimeRule, type TimingRules } from '@oppen/core/timing'
+import { hasPoints, KINDS } from '@oppen/core/work'
 import { instantOf, isDate, mondayOf } from '@oppen/core/zone'
 import { readHtml } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
@@ -46,6 +47,7 @@ export async function readForm(
   return {
     row: {
       kind: form.kind,
+      asks: KINDS[form.kind].asks,
       topicId: form.topicId,
       title: draft && !form.title.trim() ? '' : take(readText('title', form.title), 'title'),
       directions: isBlank(form.directions)
@@ -58,8 +60,7 @@ export async function readForm(
       rules: JSON.stringify(rules),
       groupRules: JSON.stringify(groupRules),
       forWhom: form.forWhom,
-      points:
-        form.points === null || form.kind === 'handout' ? null : take(readPoints(form.points), 'points'),
+      points: form.points === null || !hasPoints(form.kind) ? null : take(readPoints(form.points), 'points'),
       minutes: form.minutes,
       category: readShort(form.category, 'category'),
     },

@@ -1,9 +1,7 @@
 import type { PlaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { isBlank } from '@oppen/core/texts'
 import {
   AT_ONCE,
-  handsIn,
   mayHandIn,
   mayTakeBack,
   type Press,
@@ -12,11 +10,9 @@ import {
 } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { changed, draftOf } from '../drafts/service.js'
+import { serverKind } from '../kinds/index.js'
 import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../submissions/moves.js'
-import { type FrozenWorksheet, worksheetToHandIn } from '../worksheets/service.js'
 import { handInFiles } from './models.js'
-import { filesOf } from './queries.js'
 
 export type HandIn = {
   /** The version of the draft that the pupil looked at; 0 where there is none. */
@@ -30,8 +26,8 @@ export type HandIn = {
 }
 
 /**
- * Hands in the draft and its files, frozen as they are. Refuses `draft_changed` if the draft is another by now,
- * `nothing_to_hand_in`, on a shared tablet `tablet_who` and `not_your_page`, and what `mayHandIn` refuses at the moment
+ * Hands in what was made, frozen as it is, by way of its kind. Refuses `nothing_asked`, `nothing_to_hand_in`, what the kind
+ * refuses where it is another by now (as `draft_changed`), on a shared tablet `tablet_who` and `not_your_page`, and what `mayHandIn` refuses at the moment
  * of the press.
  */
 export async function handIn(
@@ -44,30 +40,21 @@ export async function handIn(
   if (shared && as === null) throw new Refused('tablet_who')
   if (as !== null && as !== address.placeId) throw new Refused('not_your_page')
   return world.db.write(async () => {
-    const { status, timing, template, kind } = await findSubmission(world, address)
-    if (!handsIn(kind)) throw new Refused('nothing_asked')
-    const draft = await draftOf(world.db, address)
-    const files = await filesOf(world.db, address)
-    const worksheet = await worksheetToHandIn(world, address)
-    const written = draft && draft.html !== template && !isBlank(draft.html)
-    if (status.phase !== 'withTeacher' && !written && !files.length && !worksheet?.items)
-      throw new Refused('nothing_to_hand_in')
+    const submission = await findSubmission(world, address)
+    const { status, timing } = submission
+    const { made: read } = serverKind(submission.kind)
+    if (!read) throw new Refused('nothing_asked')
+    const made = await read(world, address, submission, { version, ink })
+    if (status.phase !== 'withTeacher' && made.isBlank) throw new Refused('nothing_to_hand_in')
     const at = world.clock.now()
-    const pressed = press ? pressTime(press, at, draft?.savedAt ?? null) : at
+    const pressed = press ? pressTime(press, at, made.savedAt) : at
     take(mayHandIn(status, timing, pressed))
-    if (draft && draft.version !== version) throw changed(draft)
-    if (worksheet && ink !== null && worksheet.version !== ink)
-      throw new Refused('worksheet_changed', { version: worksheet.version })
+    if (made.changed) throw made.changed
     const pressedAt = at - pressed >= AT_ONCE ? pressed : null
-    const frozen = {
-      number: status.handIns + 1,
-      html: draft?.html ?? '',
-      at,
-      pressedAt,
-      worksheet: frozenJson(worksheet),
-    }
-    const id = await freeze(world, address, frozen)
-    await world.db.model(handInFiles).bulkCreate(files.map(file => ({ handInId: id, fileId: file.id })))
+    const { html, worksheet, files } = made
+    const number = status.handIns + 1
+    const id = await freeze(world, address, { number, html, at, pressedAt, worksheet })
+    await world.db.model(handInFiles).bulkCreate(files.map(fileId => ({ handInId: id, fileId })))
     return applyMove(
       world,
       address,
@@ -90,7 +77,3 @@ export async function takeBack(
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
   })
 }
-
-/** The worksheet of a hand-in as it is kept: its pages in order, and the version at which it stood. */
-const frozenJson = (worksheet: FrozenWorksheet | null): string | null =>
-  worksheet && JSON.stringify({ ...worksheet, pages: worksheet.sheets.length })

@@ -11,7 +11,7 @@ import type {
   WorkId,
 } from '@oppen/core/ids'
 import type { Lane } from '@oppen/core/timing'
-import type { WorkKind } from '@oppen/core/work'
+import type { KindRules, WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
 import { table } from '../../db/index.js'
 
@@ -27,6 +27,8 @@ export type WorkRow = {
   classId: ClassId
   topicId: TopicId | null
   kind: WorkKind
+  /** What its kind asks, for statements. */
+  asks: KindRules['asks']
   title: string
   directions: string
   template: string | null
@@ -58,6 +60,7 @@ export const works = table<WorkRow>('works', {
   classId: 'text',
   topicId: 'text',
   kind: 'text',
+  asks: 'text',
   title: 'text',
   directions: 'text',
   template: 'text',

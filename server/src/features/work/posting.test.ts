@@ -242,6 +242,9 @@ describe('a handout', () => {
     expect(await school.anna.ask('saveDraft', submission, { html: '<p>x</p>', base: 0 })).toMatchObject({
       error: { code: 'nothing_asked' },
     })
+    expect(await school.anna.upload(submission, Buffer.from('mine'), 'mine.txt')).toMatchObject({
+      error: { code: 'nothing_asked' },
+    })
     const [line] = (await school.teacher.get('seeTopics', at())).topics.flatMap(topic => topic.works)
     expect(line?.counts).toEqual({ in: 1, toMark: 0, of: 3 })
   })

@@ -1,4 +1,4 @@
-import type { FileId, Instant } from '@oppen/core/ids'
+import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
@@ -135,9 +135,3 @@ export const outcomeJson = (
   { kind }: Viewer,
   now: Instant,
 ) => db.json(OUTCOME, { classId, workId, placeId, kind, now })
-
-export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
-  db.rows<{ id: FileId }>(
-    'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
-    { workId, placeId },
-  )

@@ -1,6 +1,6 @@
 import type { ClassId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { mayWrite, type SubmissionStatus } from '@oppen/core/work'
+import { KINDS, mayWrite, type SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import type { SubmissionAddress } from '../submissions/address.js'
@@ -16,7 +16,7 @@ export function seeTopics(world: World, viewer: Viewer, classId: ClassId): Promi
     : taughtTopicsJson(world.db, classId, viewer.accountId, now)
 }
 
-/** Notes that the pupil has looked at a handout that is open; again changes nothing. */
+/** Notes that the pupil has looked at work that asks for that, and is open; again changes nothing. */
 export async function readHandout(
   world: World,
   viewer: Viewer,
@@ -24,7 +24,7 @@ export async function readHandout(
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
     const { status, timing, kind } = await findSubmission(world, address)
-    if (kind !== 'handout') throw new Refused('not_found')
+    if (KINDS[kind].asks !== 'look') throw new Refused('not_found')
     if (status.phase !== 'untouched') return status
     take(mayWrite(status, { ...timing, closesAt: null }, world.clock.now()))
     return applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })

@@ -3,7 +3,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useEffectEvent, useMemo, useState } from 'react'
-import { Link, useLocation, useNavigate, useParams } from 'react-router'
+import { useLocation, useNavigate, useParams } from 'react-router'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { part } from '../../app/part.js'
 import type { Prepared } from '../../app/prepared.js'
@@ -13,6 +13,7 @@ import { Sheet } from '../../parts/Sheet.js'
 import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { TAUGHT_LINK } from '../kinds/taught.js'
 import { MarkPanel } from './MarkPanel.js'
 import { Paper } from './Paper.js'
 import { PupilList } from './PupilList.js'
@@ -129,8 +130,8 @@ function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {
 function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {
   const time = useNow()
   const { classId, workId } = useIds()
-  const to = `/c/${classId}/work/${workId}/answers`
   const { work } = page
+  const MoreLink = TAUGHT_LINK[work.kind]
   const isIn = rows.filter(row => ['withTeacher', 'handedBack', 'received'].includes(row.state.is)).length
   const asked = rows.filter(row => row.state.is !== 'excused').length
   const marks = rows.flatMap(row =>
@@ -152,14 +153,7 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
           <h1 className="text-[27px] max-md:text-[22px]">{work.title}</h1>
           <p className="text-[15px] text-soft">
             {about.join(' · ')}
-            {work.kind === 'question' && (
-              <>
-                {' · '}
-                <Link to={to} className="text-blue underline underline-offset-2">
-                  {say('answers_all')}
-                </Link>
-              </>
-            )}
+            {MoreLink && <MoreLink classId={classId} workId={workId} />}
           </p>
         </div>
         {work.points !== null && marks.length > 0 && (

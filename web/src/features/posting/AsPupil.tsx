@@ -5,6 +5,7 @@ import { StateLabel } from '../../parts/StateLabel.js'
 import { Window } from '../../parts/Window.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
+import { POSTED } from '../kinds/posted.js'
 import { MaterialList } from '../work/Materials.js'
 import { useSubmissionState } from '../work/useSubmissionState.js'
 import { parsePoints } from './points.js'
@@ -32,6 +33,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
     postedAt: 0,
   }
   const { state, said } = useSubmissionState(line, UNTOUCHED)
+  const { Preview } = POSTED[form.kind]
   const links = form.links
     .filter(link => link.url.trim())
     .map((link, index) => ({
@@ -73,17 +75,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
         <>
           {form.directions && <Written html={form.directions} className="mt-3 max-w-prose text-[17px]" />}
           <MaterialList materials={[...files, ...links]} html={form.directions} />
-          {form.kind === 'question' &&
-            form.question?.choices.map(choice => (
-              <p key={choice} className="mt-1">
-                ○ {choice}
-              </p>
-            ))}
-          {form.template && (
-            <div className="mt-4 rounded-[var(--radius-card)] border border-rule px-5 py-4">
-              <Written html={form.template} />
-            </div>
-          )}
+          {Preview && <Preview form={form} />}
         </>
       )}
     </Window>

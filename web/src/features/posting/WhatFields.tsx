@@ -1,12 +1,11 @@
 import type { WorkForm, WorkPage } from '@oppen/contract'
-import { WORK_KINDS } from '@oppen/core/work'
+import { hasPoints, WORK_KINDS } from '@oppen/core/work'
 import { Field } from '../../parts/Field.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { POSTED } from '../kinds/posted.js'
 import { FormattedField } from './FormattedField.js'
-import { GivenSheets } from './GivenSheets.js'
 import { Materials } from './Materials.js'
-import { QuestionFields } from './QuestionFields.js'
 import type { Posting } from './usePosting.js'
 import type { Begun } from './useWorkForm.js'
 
@@ -20,6 +19,7 @@ type Props = {
 /** What the work is: its kind, title, directions, attachments, and the page or question that comes with it. */
 export function WhatFields({ posting, begun, begunBy, notBegun }: Props) {
   const { state, form, put, files, setFiles, problemAt, addPicture } = posting
+  const { Fields } = POSTED[form.kind]
   return (
     <div className="flex flex-col gap-4">
       <KindChoice form={form} put={put} fixed={begun.posted} />
@@ -38,18 +38,7 @@ export function WhatFields({ posting, begun, begunBy, notBegun }: Props) {
         problem={problemAt('directions')}
       />
       <Materials state={state} files={files} onFiles={setFiles} problemAt={problemAt} />
-      {form.kind === 'question' && <QuestionFields form={form} put={put} problem={problemAt('question')} />}
-      {form.kind === 'assignment' && (
-        <FormattedField
-          label={say('post_field_template')}
-          html={begun.form.template ?? ''}
-          onPicture={addPicture}
-          onChange={html => put({ template: html || null })}
-          problem={problemAt('template')}
-          hint={say('post_template_hint', { title: form.title.trim() || '…' })}
-        />
-      )}
-      {form.kind === 'assignment' && <GivenSheets state={state} />}
+      {Fields && <Fields posting={posting} begun={begun} />}
       {begun.posted && form.template !== begun.form.template && begunBy.length > 0 && (
         <Reach begunBy={begunBy} notBegun={notBegun} />
       )}
@@ -69,7 +58,7 @@ function KindChoice({ form, put, fixed }: KindProps) {
           type="button"
           aria-pressed={form.kind === kind}
           disabled={fixed}
-          onClick={() => put({ kind, points: kind === 'handout' ? null : (form.points ?? '10') })}
+          onClick={() => put({ kind, points: hasPoints(kind) ? (form.points ?? '10') : null })}
           className="rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-[15px] aria-pressed:border-blue aria-pressed:bg-pale aria-pressed:font-semibold disabled:opacity-60"
         >
           {say(`kind_${kind}`)}

@@ -19,6 +19,7 @@ import {
 import { CSS } from '@dnd-kit/utilities'
 import type { TopicsPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
+import { handsIn } from '@oppen/core/work'
 import { GripVertical, Pin } from 'lucide-react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
@@ -29,7 +30,7 @@ import { NewMark } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
-import { KIND_ICON } from '../week/Card.js'
+import { KIND_ICON } from '../kinds/icons.js'
 import { Times } from '../week/Times.js'
 import type { TopicWork } from './filter.js'
 
@@ -130,7 +131,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
               </span>
             ) : (
               <span className="text-[15px] text-soft tabular-nums">
-                {say(work.kind === 'handout' ? 'counts_seen' : 'counts_in', counts)}
+                {say(handsIn(work.kind) ? 'counts_in' : 'counts_seen', counts)}
               </span>
             )}
             {counts.toMark > 0 && (

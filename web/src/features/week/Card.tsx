@@ -1,20 +1,14 @@
 import type { WeekCard } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
-import { UNTOUCHED } from '@oppen/core/work'
-import { FileText, HelpCircle, type LucideIcon, PencilRuler } from 'lucide-react'
+import { handsIn, UNTOUCHED } from '@oppen/core/work'
 import { Link } from 'react-router'
 import { NewMark } from '../../parts/Feedback.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
+import { KIND_ICON } from '../kinds/icons.js'
 import { useSubmissionState } from '../work/useSubmissionState.js'
 import { shownCounts } from './layout.js'
 import { Times } from './Times.js'
-
-export const KIND_ICON: Readonly<Record<WeekCard['kind'], LucideIcon>> = {
-  handout: FileText,
-  assignment: PencilRuler,
-  question: HelpCircle,
-}
 
 export function CardHead({ card }: { readonly card: Pick<WeekCard, 'kind' | 'minutes'> }) {
   const Icon = KIND_ICON[card.kind]
@@ -49,7 +43,7 @@ export function OwnCard({ card, to }: { readonly card: WeekCard; readonly to: st
     <Link to={to} className={`${FRAME} ${look}`}>
       <CardHead card={card} />
       <span className="block text-[15px] leading-snug font-semibold">{card.title}</span>
-      {(card.kind !== 'handout' || state.is !== 'toDo' || state.by !== null) && (
+      {(handsIn(card.kind) || state.is !== 'toDo' || state.by !== null) && (
         <StateLabel small state={state} said={said} />
       )}
       {card.newNotes > 0 && <NewMark>{say('new_notes', { count: card.newNotes })}</NewMark>}
@@ -84,7 +78,7 @@ export function TaughtCard({ card, to, groupId, groups }: TaughtProps) {
         ) : (
           counts && (
             <span className="tabular-nums">
-              {say(card.kind === 'handout' ? 'counts_seen' : 'counts_in', counts)}
+              {say(handsIn(card.kind) ? 'counts_in' : 'counts_seen', counts)}
             </span>
           )
         )}

@@ -1,6 +1,6 @@
 import type { WeekCard, WeekPage } from '@oppen/contract'
 import { LANES } from '@oppen/core/timing'
-import { UNTOUCHED } from '@oppen/core/work'
+import { handsIn, UNTOUCHED } from '@oppen/core/work'
 import { localDateAt } from '@oppen/core/zone'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
@@ -10,8 +10,9 @@ import { StateLabel } from '../../parts/StateLabel.js'
 import { dayNumber, longDay } from '../../words/dates.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { KIND_ICON } from '../kinds/icons.js'
 import { useSubmissionState } from '../work/useSubmissionState.js'
-import { KIND_ICON } from './Card.js'
+
 import { LessonNote } from './LessonNote.js'
 import { cellsOf, shownLessons } from './layout.js'
 
@@ -72,7 +73,7 @@ function ListCard({ card, lane, to }: CardProps) {
       <Link to={to} className="block rounded">
         <span className="block text-[17px] leading-snug font-semibold">{card.title}</span>
         <span className="flex flex-wrap items-baseline gap-x-3">
-          {(card.kind !== 'handout' || state.is !== 'toDo' || state.by !== null) && (
+          {(handsIn(card.kind) || state.is !== 'toDo' || state.by !== null) && (
             <StateLabel state={state} said={said} />
           )}
           <span className="inline-flex items-baseline gap-1 text-sm text-soft">

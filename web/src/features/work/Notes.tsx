@@ -40,7 +40,7 @@ export function Notes({ notes, seenAt, field, write, remove, mayRemove, shut = f
             key={note.id}
             className={`rounded-[var(--radius-card)] border-s-4 px-3 py-2 text-[15px] ${note.mine ? 'bg-pale' : 'bg-ochre-pale'} ${isFresh(note, seenAt) ? 'border-ochre' : 'border-transparent'}`}
           >
-            <Said note={note} remove={!shut && mayRemove(note) ? () => remove(note.id) : undefined} />
+            <SaidNote note={note} remove={!shut && mayRemove(note) ? () => remove(note.id) : undefined} />
           </li>
         ))}
       </ol>
@@ -70,7 +70,8 @@ export const isFresh = (note: Note, seenAt: number | null): boolean =>
 
 type SaidProps = { readonly note: Note; readonly remove: (() => Promise<unknown>) | undefined }
 
-function Said({ note, remove }: SaidProps) {
+/** Something that was said, by whom and when, with the way to remove it; what was removed says so. */
+export function SaidNote({ note, remove }: SaidProps) {
   const time = useNow()
   const [asking, setAsking] = useState(false)
   const taking = useCommand({ do: async () => remove?.() })

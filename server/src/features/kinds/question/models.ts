@@ -24,6 +24,8 @@ export const answerReplies = table<{
   byAccount: AccountId
   text: string
   at: Instant
+  removedAt: Instant | null
+  removedBy: AccountId | null
 }>('answer_replies', {
   id: 'id',
   workId: 'text',
@@ -31,4 +33,6 @@ export const answerReplies = table<{
   byAccount: 'text',
   text: 'text',
   at: 'integer',
+  removedAt: 'integer',
+  removedBy: 'text',
 })

@@ -1,11 +1,13 @@
-import type { AccountId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, Instant, NoteId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../../db/index.js'
-import { APPEARED, noteJson, OWN_LINE, TAUGHT_LINE } from '../../submissions/fragments.js'
+import { APPEARED, OWN_LINE, removableNoteJson, TAUGHT_LINE } from '../../submissions/fragments.js'
+import type { AnswerRow } from './models.js'
 
 const repliesJson = jsonArray(
-  noteJson('r', 'b'),
+  removableNoteJson('r', 'b'),
   `from answer_replies r join accounts b on b.id = r.by_account
-   where r.work_id = n.work_id and r.place_id = n.place_id order by r.at, r.id`,
+   where r.work_id = n.work_id and r.place_id = n.place_id order by r.at, r.rowid`,
 )
 
 const answersJson = jsonArray(
@@ -31,7 +33,7 @@ const statement = (line: string, from: string) => `select ${jsonObject({
     where a.work_id = w.id and p.left_at is null
       and not exists (select 1 from answers n where n.work_id = w.id and n.place_id = p.id) order by p.name))`,
 })} as json from works w join classes c on c.id = w.class_id ${from}
-  where w.id = $workId and w.class_id = $classId and w.kind = 'question' and w.removed_at is null`
+  where w.id = $workId and w.class_id = $classId and w.question is not null and w.removed_at is null`
 
 const OWN = statement(
   jsonObject(OWN_LINE),
@@ -43,6 +45,8 @@ export type Asking = {
   readonly classId: ClassId
   readonly workId: WorkId
   readonly viewer: AccountId
+  /** What the viewer is: only teachers read what was removed. */
+  readonly kind: AccountKind
   readonly now: Instant
 }
 
@@ -54,17 +58,35 @@ export const answersJsonOf = (db: Database, asking: Asking, placeId: PlaceId | n
         classId: asking.classId,
         workId: asking.workId,
         viewer: asking.viewer,
+        kind: asking.kind,
         placeId: null,
       })
 
 export const answerOf = (db: Database, workId: WorkId, placeId: PlaceId) =>
-  db.row<{ version: number }>('select version from answers where work_id = $workId and place_id = $placeId', {
-    workId,
-    placeId,
-  })
+  db.row<Pick<AnswerRow, 'text' | 'choices' | 'at' | 'version'>>(
+    'select text, choices, at, version from answers where work_id = $workId and place_id = $placeId',
+    { workId, placeId },
+  )
 
 export const questionOf = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<{ question: string }>(
-    "select question from works where id = $workId and class_id = $classId and kind = 'question'",
+    'select question from works where id = $workId and class_id = $classId and question is not null',
     { classId, workId },
+  )
+
+/** A reply to exactly this answer to a question of exactly this class. */
+export const replyOf = (
+  db: Database,
+  {
+    classId,
+    workId,
+    answerOf: placeId,
+    noteId,
+  }: { classId: ClassId; workId: WorkId; answerOf: PlaceId; noteId: NoteId },
+) =>
+  db.row<{ byAccount: AccountId; removedAt: Instant | null }>(
+    `select r.by_account as byAccount, r.removed_at as removedAt from answer_replies r
+     join works w on w.id = r.work_id and w.class_id = $classId
+     where r.id = $noteId and r.work_id = $workId and r.place_id = $placeId`,
+    { classId, workId, placeId, noteId },
   )

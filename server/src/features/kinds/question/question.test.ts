@@ -71,6 +71,32 @@ describe('an open question', () => {
     })
   })
 
+  it('has room for an answer alone: no page, no file, no ink', async () => {
+    const workId = await make()
+    const nothingElse = { error: { code: 'content_not_accepted' } }
+    const page = { html: '<p>Friday</p>', base: 0 }
+    expect(await school.anna.ask('saveDraft', anna(workId), page)).toMatchObject(nothingElse)
+    expect(await school.anna.upload(anna(workId), Buffer.from('Friday'), 'day.txt')).toMatchObject({
+      status: 409,
+    })
+    expect(await school.anna.ask('handIn', anna(workId), { version: 0 })).toMatchObject({
+      error: { code: 'nothing_to_hand_in' },
+    })
+  })
+
+  it('that was taken back is handed in again as it stands', async () => {
+    const workId = await make()
+    await school.anna.get('answer', anna(workId), words('Friday'))
+    await school.anna.get('takeBack', anna(workId))
+    expect(await school.anna.ask('handIn', anna(workId), { version: 0 })).toMatchObject({
+      error: { code: 'answer_changed' },
+    })
+    const status = await school.anna.get('handIn', anna(workId), { version: 1 })
+    expect(status).toMatchObject({ phase: 'withTeacher', handIns: 2 })
+    const { handIns } = await school.teacher.get('seeSubmission', anna(workId))
+    expect(handIns.map(one => one.html)).toEqual(['<p>Friday</p>', '<p>Friday</p>'])
+  })
+
   it.each([
     ['never', false, false],
     ['always', true, true],
@@ -106,6 +132,34 @@ describe('an open question', () => {
     expect(mine?.replies.map(one => [one.by, one.byTeacher, one.text])).toEqual([
       ['Anna Reyes', false, 'Why?'],
       ['Ms Kestrel', true, 'Because of the storm.'],
+    ])
+  })
+
+  it('lets who wrote a reply remove it, and teachers any; teachers still read what it said', async () => {
+    const workId = await make({ question: { choices: [], several: false, shown: 'always' } })
+    await school.bo.get('answer', bo(workId), words('Tuesday'))
+    const address = { ...at(workId), answerOf: placeOf(school.built, 'Bo Lund').placeId }
+    const { noteId } = await school.anna.get('replyToAnswer', address, { text: 'Silly.' })
+    const other = await school.teacher.get('replyToAnswer', address, { text: 'Why?' })
+    expect(await school.bo.ask('removeReply', { ...address, noteId })).toMatchObject({
+      error: { code: 'words_not_own' },
+    })
+    expect(await school.anna.ask('removeReply', { ...address, noteId: other.noteId })).toMatchObject({
+      error: { code: 'words_not_own' },
+    })
+    await school.anna.get('removeReply', { ...address, noteId })
+    expect(await school.anna.ask('removeReply', { ...address, noteId })).toMatchObject({ status: 404 })
+    const seen = async (person: typeof school.bo) => {
+      const { mine, answers } = await person.get('seeAnswers', at(workId))
+      return (mine ?? answers[0])?.replies.map(one => [one.text, one.removedBy])
+    }
+    expect(await seen(school.bo)).toEqual([
+      ['', 'Anna Reyes'],
+      ['Why?', null],
+    ])
+    expect(await seen(school.teacher)).toEqual([
+      ['Silly.', 'Anna Reyes'],
+      ['Why?', null],
     ])
   })
 

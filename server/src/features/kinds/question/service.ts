@@ -4,20 +4,21 @@ import type { Viewer } from '@oppen/core/permissions'
 import { readText } from '@oppen/core/texts'
 import { mayHandIn, mayTakeBack, type SubmissionStatus } from '@oppen/core/work'
 import { type GivenAnswer, type Question, readAnswer, seesAnswers } from '@oppen/core/work/kinds/question'
-import { escapeHtml } from '../../../html.js'
 import { newId } from '../../../ids.js'
 import { Refused, take } from '../../../refusal.js'
 import type { World } from '../../../world.js'
 import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../../submissions/moves.js'
 import { answerReplies, answers } from './models.js'
-import { answerOf, answersJsonOf, questionOf } from './queries.js'
+import { pageOf } from './page.js'
+import { answerOf, answersJsonOf, questionOf, replyOf } from './queries.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
 
 /** A question with the answers that the viewer may see: all for teachers, for pupils as the question says. */
 export async function seeAnswers(world: World, viewer: Viewer, address: WorkAddress): Promise<AnswersPage> {
   const place = viewer.places.find(tie => tie.classId === address.classId)
-  const asking = { ...address, viewer: viewer.accountId, now: world.clock.now() }
+  const { classId, workId } = address
+  const asking = { classId, workId, viewer: viewer.accountId, kind: viewer.kind, now: world.clock.now() }
   const json = await answersJsonOf(world.db, asking, place?.placeId ?? null)
   if (json === undefined) throw new Refused('not_found')
   const { notYet, ...page } = JSON.parse(json) as Omit<AnswersPage, 'mine' | 'shown' | 'answered' | 'of'>
@@ -64,7 +65,7 @@ export async function giveAnswer(
       status = await applyMove(world, address, { kind: 'takeBack', at }, { by })
     }
     take(mayHandIn(status, submission.timing, at))
-    const id = await freeze(world, address, { number: status.handIns + 1, html: htmlOf(answer), at })
+    const id = await freeze(world, address, { number: status.handIns + 1, html: pageOf(answer), at })
     const choices = JSON.stringify(answer.choices)
     await world.db
       .model(answers)
@@ -72,15 +73,6 @@ export async function giveAnswer(
     tellAnswers(world, address)
     return applyMove(world, address, { kind: 'handIn', at }, { by, handInId: id })
   })
-}
-
-/** An answer as the teacher marks it. */
-function htmlOf({ text, choices }: GivenAnswer): string {
-  const chosen = choices.length
-    ? `<ul>${choices.map(one => `<li>${escapeHtml(one)}</li>`).join('')}</ul>`
-    : ''
-  const words = text.split(/\n+/).map(line => `<p>${escapeHtml(line)}</p>`)
-  return `${chosen}${text ? words.join('') : ''}`
 }
 
 /** Replies to somebody's answer. Refuses `answers_hidden` where the viewer does not see it. */
@@ -97,12 +89,36 @@ export async function replyToAnswer(
   const noteId = newId<NoteId>(world)
   await world.db.write(async () => {
     const at = world.clock.now()
-    await world.db
-      .model(answerReplies)
-      .create({ id: noteId, workId, placeId, byAccount: viewer.accountId, text, at })
+    await world.db.model(answerReplies).create({
+      id: noteId,
+      workId,
+      placeId,
+      byAccount: viewer.accountId,
+      text,
+      at,
+      removedAt: null,
+      removedBy: null,
+    })
     tellAnswers(world, { classId, workId })
   })
   return { noteId }
+}
+
+/** Takes a reply away: one's own, or any for a teacher. That it was there, and who removed it, stays; teachers still read it. */
+export async function removeReply(
+  world: World,
+  viewer: Viewer,
+  address: WorkAddress & { readonly answerOf: PlaceId; readonly noteId: NoteId },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const reply = await replyOf(world.db, address)
+    if (!reply || reply.removedAt !== null) throw new Refused('not_found')
+    if (reply.byAccount !== viewer.accountId && viewer.kind !== 'teacher') throw new Refused('words_not_own')
+    const gone = { removedAt: world.clock.now(), removedBy: viewer.accountId }
+    await world.db.model(answerReplies).update(gone, { where: { id: address.noteId } })
+    tellAnswers(world, address)
+  })
+  return { done: true }
 }
 
 function tellAnswers(world: World, { classId, workId }: WorkAddress): void {

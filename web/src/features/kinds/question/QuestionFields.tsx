@@ -1,19 +1,16 @@
-import type { Question, WorkForm } from '@oppen/contract'
+import type { Question } from '@oppen/contract'
+import { SHOWN } from '@oppen/core/work/kinds/question'
 import { X } from 'lucide-react'
-import { Button } from '../../parts/Button.js'
-import { Choice } from '../../parts/Field.js'
-import { say } from '../../words/say.js'
-
-type Props = {
-  readonly form: WorkForm
-  readonly put: (part: Partial<WorkForm>) => void
-  readonly problem?: string | undefined
-}
+import { Button } from '../../../parts/Button.js'
+import { Choice } from '../../../parts/Field.js'
+import { say } from '../../../words/say.js'
+import type { FieldsProps } from '../postedProps.js'
 
 const USUAL: Question = { choices: [], several: false, shown: 'afterOwn' }
 
 /** How an open question is answered, and when classmates' answers are shown. */
-export function QuestionFields({ form, put, problem }: Props) {
+export function QuestionFields({ posting: { form, put, problemAt } }: FieldsProps) {
+  const problem = problemAt('question')
   const question = form.question ?? USUAL
   const set = (part: Partial<Question>) => put({ question: { ...question, ...part } })
   const { choices } = question
@@ -78,7 +75,7 @@ export function QuestionFields({ form, put, problem }: Props) {
         label={say('post_shown')}
         value={question.shown}
         onChange={value => set({ shown: value as Question['shown'] })}
-        options={(['never', 'afterOwn', 'always'] as const).map(value => ({
+        options={SHOWN.map(value => ({
           value,
           label: say(`post_shown_${value}`),
         }))}

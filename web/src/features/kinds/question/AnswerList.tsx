@@ -1,17 +1,19 @@
 import type { Answer, AnswersPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import type { ClassId, WorkId } from '@oppen/core/ids'
+import type { ClassId, NoteId, WorkId } from '@oppen/core/ids'
+import { useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
-import { call } from '../../app/api.js'
-import { useCommand } from '../../app/command.js'
-import { reads } from '../../app/queries.js'
-import { useIds, useNow } from '../../app/session.js'
-import { Button } from '../../parts/Button.js'
-import { Problem } from '../../parts/Feedback.js'
-import { TextBox } from '../../parts/Field.js'
-import { Row, Section } from '../../parts/Sheet.js'
-import { say } from '../../words/say.js'
-import { when } from '../../words/times.js'
+import { call } from '../../../app/api.js'
+import { useCommand } from '../../../app/command.js'
+import { reads } from '../../../app/queries.js'
+import { isTeacher, useIds, useNow, useTie } from '../../../app/session.js'
+import { Button } from '../../../parts/Button.js'
+import { Problem } from '../../../parts/Feedback.js'
+import { TextBox } from '../../../parts/Field.js'
+import { Row, Section } from '../../../parts/Sheet.js'
+import { say } from '../../../words/say.js'
+import { when } from '../../../words/times.js'
+import { SaidNote } from '../../work/Notes.js'
 
 /** What was answered, how often each choice was taken, and what others said to it. */
 export function AnswerList({ page, writes }: { readonly page: AnswersPage; readonly writes: boolean }) {
@@ -81,17 +83,24 @@ function OneAnswer({ answer, writes }: { readonly answer: Answer; readonly write
 
 /** An answer and what was said to it. */
 export function Said({ answer }: { readonly answer: Answer }) {
-  const time = useNow()
+  const { classId, workId } = useIds()
+  const client = useQueryClient()
+  const tie = useTie()
+  const remove = async (noteId: NoteId) => {
+    await call(routes.removeReply, { classId, workId, answerOf: answer.placeId, noteId })
+    await client.invalidateQueries({ queryKey: reads.answers(classId, workId).queryKey })
+  }
   return (
     <>
       {answer.choices.length > 0 && <p>{answer.choices.join(' · ')}</p>}
       {answer.text && <p className="max-w-prose whitespace-pre-line">{answer.text}</p>}
-      <ul className="mt-1">
+      <ul className="mt-1 flex max-w-prose flex-col gap-1">
         {answer.replies.map(reply => (
-          <li key={reply.id} className="border-s-2 border-rule py-0.5 ps-3 text-[15px]">
-            <span className={`font-semibold ${reply.byTeacher ? 'text-rust' : ''}`}>{reply.by}</span>{' '}
-            <span className="whitespace-pre-line">{reply.text}</span>{' '}
-            <span className="text-sm text-soft">{when(reply.at, time)}</span>
+          <li key={reply.id} className="border-s-2 border-rule ps-3 text-[15px]">
+            <SaidNote
+              note={reply}
+              remove={!tie?.archived && (reply.mine || isTeacher(tie)) ? () => remove(reply.id) : undefined}
+            />
           </li>
         ))}
       </ul>

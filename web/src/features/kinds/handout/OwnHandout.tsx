@@ -1,23 +1,21 @@
-import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { call } from '../../app/api.js'
-import { reads, type SubmissionParams } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
-import { Empty } from '../../parts/Feedback.js'
-import { Row, Sheet } from '../../parts/Sheet.js'
-import { Written } from '../../parts/Written.js'
-import { say } from '../../words/say.js'
-import { when } from '../../words/times.js'
-import { MaterialList } from './Materials.js'
-import { SubmissionHead } from './SubmissionHead.js'
-import { useSubmissionState } from './useSubmissionState.js'
-
-type Props = { readonly params: SubmissionParams; readonly page: SubmissionPage }
+import { call } from '../../../app/api.js'
+import { reads } from '../../../app/queries.js'
+import { useNow } from '../../../app/session.js'
+import { Empty } from '../../../parts/Feedback.js'
+import { Row, Sheet } from '../../../parts/Sheet.js'
+import { Written } from '../../../parts/Written.js'
+import { say } from '../../../words/say.js'
+import { when } from '../../../words/times.js'
+import { MaterialList } from '../../work/Materials.js'
+import { SubmissionHead } from '../../work/SubmissionHead.js'
+import { useSubmissionState } from '../../work/useSubmissionState.js'
+import type { OwnProps } from '../ownProps.js'
 
 /** Something to read or watch: opening it is all that is asked. */
-export function Handout({ params, page }: Props) {
+export function OwnHandout({ params, page }: OwnProps) {
   const time = useNow()
   const client = useQueryClient()
   const { work, status } = page

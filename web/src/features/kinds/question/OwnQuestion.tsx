@@ -1,27 +1,26 @@
-import type { SubmissionPage } from '@oppen/contract'
 import { mayTakeBack, mayWrite } from '@oppen/core/work'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { reads, type SubmissionParams } from '../../app/queries.js'
-import { useNow, useTie } from '../../app/session.js'
-import { Button } from '../../parts/Button.js'
-import { Empty } from '../../parts/Feedback.js'
-import { Row, Sheet } from '../../parts/Sheet.js'
-import { Written } from '../../parts/Written.js'
-import { say } from '../../words/say.js'
-import { when } from '../../words/times.js'
-import { MaterialList } from '../work/Materials.js'
-import { SideNote } from '../work/SideNote.js'
-import { SubmissionHead } from '../work/SubmissionHead.js'
-import { TeacherSays } from '../work/TeacherSays.js'
-import { useSubmissionState } from '../work/useSubmissionState.js'
+import { reads, type SubmissionParams } from '../../../app/queries.js'
+import { useNow, useTie } from '../../../app/session.js'
+import { Button } from '../../../parts/Button.js'
+import { Empty } from '../../../parts/Feedback.js'
+import { Row, Sheet } from '../../../parts/Sheet.js'
+import { Written } from '../../../parts/Written.js'
+import { say } from '../../../words/say.js'
+import { when } from '../../../words/times.js'
+import { ClassThread } from '../../work/ClassThread.js'
+import { MaterialList } from '../../work/Materials.js'
+import { SideNote } from '../../work/SideNote.js'
+import { SubmissionHead } from '../../work/SubmissionHead.js'
+import { TeacherSays } from '../../work/TeacherSays.js'
+import { useSubmissionState } from '../../work/useSubmissionState.js'
+import type { OwnProps } from '../ownProps.js'
 import { AnswerForm } from './AnswerForm.js'
 import { AnswerList, Said } from './AnswerList.js'
 
-type Props = { readonly params: SubmissionParams; readonly page: SubmissionPage }
-
 /** An open question as its pupil has it: what is asked, the own answer, and what the others say. */
-export function OwnQuestion({ params, page }: Props) {
+export function OwnQuestion({ params, page }: OwnProps) {
   const time = useNow()
   const { work, status } = page
   const { state } = useSubmissionState(work, status)
@@ -44,8 +43,9 @@ export function OwnQuestion({ params, page }: Props) {
                 </div>
                 <Own params={params} page={page} />
               </div>
-              <div className="lg:border-s lg:border-rule lg:ps-6">
+              <div className="flex flex-col gap-6 lg:border-s lg:border-rule lg:ps-6">
                 <SideNote params={params} page={page} who={say('work_note_who')} />
+                <ClassThread address={params} thread={page.thread} />
               </div>
             </div>
           </Row>
@@ -56,7 +56,7 @@ export function OwnQuestion({ params, page }: Props) {
   )
 }
 
-function Own({ params, page }: Props) {
+function Own({ params, page }: OwnProps) {
   const { data } = useSuspenseQuery(reads.answers(params.classId, params.workId))
   const time = useNow()
   const { now } = time

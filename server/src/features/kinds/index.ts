@@ -1,0 +1,12 @@
+import type { WorkKind } from '@oppen/core/work'
+import { assignment } from './assignment/index.js'
+import { handout } from './handout/index.js'
+import type { ServerKind } from './kind.js'
+import { question } from './question/index.js'
+
+/** Every kind of work on the server. */
+export const SERVER_KINDS = { handout, assignment, question } as const satisfies Readonly<
+  Record<WorkKind, ServerKind>
+>
+
+export const serverKind = (kind: WorkKind): ServerKind => SERVER_KINDS[kind]

@@ -1,0 +1,34 @@
+import type { FileId, Instant } from '@oppen/core/ids'
+import type { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import type { SubmissionAddress, SubmissionNow } from '../submissions/moves.js'
+
+/** The versions that a pupil looked at: of what is written (0 where there is nothing), and of the worksheet. */
+export type Seen = { readonly version: number; readonly ink: number | null }
+
+/** What a pupil has made on a submission, as it would be handed in. */
+export type Made = {
+  /** Whether nothing of it was made by the pupil. */
+  readonly isBlank: boolean
+  /** When it was saved last: it cannot have been handed in before. Null where that is not known. */
+  readonly savedAt: Instant | null
+  /** Why it is not what the pupil looked at; undefined where it is. */
+  readonly changed: Refused | undefined
+  /** As a page, for whoever marks it. */
+  readonly html: string
+  /** The worksheet as it is kept with a hand-in, as JSON. */
+  readonly worksheet: string | null
+  readonly files: readonly FileId[]
+}
+
+/** What the server asks of a kind of work. */
+export type ServerKind = {
+  /** The tables that hold what is made on a submission of this kind: their rows go where the submission goes. */
+  readonly tables: readonly string[]
+  /** How what is made on it is read to be found, by the kind of entry: see `searchSource.ts`. */
+  readonly searched: Readonly<Record<string, string>>
+  /** Reads what is to be handed in; inside a command. Null where nothing is handed in. */
+  readonly made:
+    | ((world: World, address: SubmissionAddress, submission: SubmissionNow, seen: Seen) => Promise<Made>)
+    | null
+}

@@ -1,0 +1,22 @@
+import { Refused } from '../../../refusal.js'
+import type { ServerKind } from '../kind.js'
+import { pageOf } from './page.js'
+import { answerOf } from './queries.js'
+import { searched } from './searched.js'
+
+export const question = {
+  searched,
+  tables: ['answers', 'answer_replies'],
+  // an answer that was taken back is handed in again as it stands
+  made: async (world, { workId, placeId }, _, { version }) => {
+    const answer = await answerOf(world.db, workId, placeId)
+    return {
+      isBlank: !answer,
+      savedAt: answer?.at ?? null,
+      changed: answer && answer.version !== version ? new Refused('answer_changed') : undefined,
+      html: answer ? pageOf({ text: answer.text, choices: JSON.parse(answer.choices) }) : '',
+      worksheet: null,
+      files: [],
+    }
+  },
+} as const satisfies ServerKind

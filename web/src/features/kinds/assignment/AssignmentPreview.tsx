@@ -1,0 +1,10 @@
+import { Written } from '../../../parts/Written.js'
+import type { PreviewProps } from '../postedProps.js'
+
+/** The page that pupils begin with. */
+export const AssignmentPreview = ({ form: { template } }: PreviewProps) =>
+  template && (
+    <div className="mt-4 rounded-[var(--radius-card)] border border-rule px-5 py-4">
+      <Written html={template} />
+    </div>
+  )

@@ -1,0 +1,9 @@
+import type { WorkKind } from '@oppen/core/work'
+import { FileText, HelpCircle, type LucideIcon, PencilRuler } from 'lucide-react'
+
+/** The icon of each kind of work. */
+export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
+  handout: FileText,
+  assignment: PencilRuler,
+  question: HelpCircle,
+}

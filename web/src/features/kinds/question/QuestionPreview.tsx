@@ -1,0 +1,9 @@
+import type { PreviewProps } from '../postedProps.js'
+
+/** The choices of an open question. */
+export const QuestionPreview = ({ form: { question } }: PreviewProps) =>
+  question?.choices.map(choice => (
+    <p key={choice} className="mt-1">
+      ○ {choice}
+    </p>
+  ))

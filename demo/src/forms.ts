@@ -1,4 +1,4 @@
-import { EMPTY_WORK, type WorkForm } from '@oppen/contract'
+import { type Details, EMPTY_WORK, type Question, type WorkForm } from '@oppen/contract'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
@@ -7,20 +7,28 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly opens?: string | TimeRule | null
   readonly due?: string | TimeRule | null
   readonly closes?: string | TimeRule | null
+  /** The page that pupils begin with, of an assignment. */
+  readonly template?: string
+  /** Choices and the showing of answers, of an open question. */
+  readonly question?: Question
 }
 
 const ruleOf = (time: string | TimeRule | null | undefined): TimeRule | null =>
   typeof time === 'string' ? { is: 'fixed', local: time } : (time ?? null)
 
 /** The whole form of a work; what is not said is left open, and it is an assignment for all. */
-export function formOf({ appears, opens, due, closes, ...rest }: PlainWork): WorkForm {
+export function formOf({ appears, opens, due, closes, template, question, ...rest }: PlainWork): WorkForm {
   const rules: TimingRules = {
     appears: ruleOf(appears),
     opens: ruleOf(opens),
     due: ruleOf(due),
     closes: ruleOf(closes),
   }
-  return { ...EMPTY_WORK, title: 'Work', ...rest, rules }
+  const details: Details = {
+    ...(template !== undefined && { assignment: { template } }),
+    ...(question && { question }),
+  }
+  return { ...EMPTY_WORK, title: 'Work', details, ...rest, rules }
 }
 
 /** Start or end of the n-th lesson of the week. */

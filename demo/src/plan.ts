@@ -1,4 +1,4 @@
-import type { WorkForm } from '@oppen/contract'
+import type { Question, WorkForm } from '@oppen/contract'
 import type { TimeRule } from '@oppen/core/timing'
 import { lessonRule } from './forms.js'
 
@@ -17,7 +17,7 @@ export type PlannedWork = {
   readonly lane?: WorkForm['lane']
   readonly category?: string
   readonly links?: WorkForm['links']
-  readonly question?: WorkForm['question']
+  readonly question?: Question
   /** What holds in place of the fixed times, where work follows lessons. */
   readonly rules?: { readonly opens?: TimeRule; readonly due?: TimeRule }
   readonly directions: string

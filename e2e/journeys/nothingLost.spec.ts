@@ -69,7 +69,11 @@ class Device {
       },
       now: () => performance.now(),
     }
-    this.autosave = new DraftAutosave(world, page.draft ?? undefined, page.work.template ?? '')
+    this.autosave = new DraftAutosave(
+      world,
+      page.draft ?? undefined,
+      page.work.details.assignment?.template ?? '',
+    )
     this.autosave.begin()
   }
 

@@ -1,8 +1,9 @@
 import type { NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
+import { question } from '../kinds/question/index.js'
 import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { note } from './submissions.js'
-import { question, status, workLine } from './workParts.js'
+import { status, workLine } from './workParts.js'
 
 const answer = z.object({
   placeId: id<PlaceId>(),

@@ -1,5 +1,6 @@
 import type { FileId, HandInId, NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
+import { details } from '../kinds/index.js'
 import { done, id, instant, typed } from '../wire/shapes.js'
 import { why } from './timing.js'
 import { material, moveKind, status, submissionPlace, workLine } from './workParts.js'
@@ -92,7 +93,7 @@ export const submissionPage = z.object({
   topicName: z.string().nullable(),
   work: workLine.extend({
     directions: z.string(),
-    template: z.string().nullable(),
+    details,
     /** Why the deadline is when it is. */
     why: why.nullable(),
     materials: z.array(material),

@@ -1,9 +1,10 @@
 import type { ClassId, FileId, GroupId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { TimingRules } from '@oppen/core/timing'
 import { z } from 'zod'
+import { details } from '../kinds/index.js'
 import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 import { groupTimes, timingRules } from './timing.js'
-import { lane, material, phase, question, status, submissionPlace, workKind, workLine } from './workParts.js'
+import { lane, material, phase, status, submissionPlace, workKind, workLine } from './workParts.js'
 
 /** How many are in, wait for a mark, and are asked. */
 export const counts = z.object({ in: z.number().int(), toMark: z.number().int(), of: z.number().int() })
@@ -65,8 +66,7 @@ export const workForm = z.object({
   topicId: id<TopicId>().nullable(),
   title: line,
   directions: typed,
-  template: typed.nullable(),
-  question: question.nullable(),
+  details,
   /** The Monday of its week. */
   week: z.string().max(40).nullable(),
   lane: lane.nullable(),

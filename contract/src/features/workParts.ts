@@ -1,9 +1,8 @@
 import type { MaterialId, PlaceId, WorkId } from '@oppen/core/ids'
 import { LANES } from '@oppen/core/timing'
 import { MOVE_KINDS, PHASES, WORK_KINDS } from '@oppen/core/work'
-import { SHOWN } from '@oppen/core/work/kinds/question'
 import { z } from 'zod'
-import { id, instant, line } from '../wire/shapes.js'
+import { id, instant } from '../wire/shapes.js'
 
 export const phase = z.enum(PHASES)
 export const moveKind = z.enum(MOVE_KINDS)
@@ -42,14 +41,6 @@ export const material = z.object({
 export type Material = z.infer<typeof material>
 
 export const submissionPlace = z.object({ placeId: id<PlaceId>(), name: z.string() })
-
-/** Choices to take one or several of, or none for an answer in words; and when classmates' answers are shown. */
-export const question = z.object({
-  choices: z.array(line).max(20),
-  several: z.boolean(),
-  shown: z.enum(SHOWN),
-})
-export type Question = z.infer<typeof question>
 
 /** A posted work as lists show it: with the reader's own times, or for a teacher from the first to the last. */
 export const workLine = z.object({

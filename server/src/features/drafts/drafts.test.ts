@@ -10,7 +10,7 @@ describe('the draft', () => {
     const before = await on.anna.get('seeSubmission', on.submission())
     expect(before).toMatchObject({
       draft: null,
-      work: { template: '<p>High water: </p>' },
+      work: { details: { assignment: { template: '<p>High water: </p>' } } },
       status: { phase: 'untouched' },
     })
     const saved = await on.anna.get('saveDraft', on.submission(), {

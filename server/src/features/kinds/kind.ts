@@ -1,3 +1,4 @@
+import type { Details } from '@oppen/contract'
 import type { FileId, Instant } from '@oppen/core/ids'
 import type { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -23,6 +24,11 @@ export type Made = {
 
 /** What the server asks of a kind of work. */
 export type ServerKind = {
+  /**
+   * Reads what a work of this kind has of its own, as JSON to be stored; null where there is nothing. Refuses with the field,
+   * as `details.<kind>.…`; a draft may lack what posted work needs.
+   */
+  readonly readDetails: (world: World, details: Details, draft: boolean) => Promise<string | null>
   /** The tables that hold what is made on a submission of this kind: their rows go where the submission goes. */
   readonly tables: readonly string[]
   /** How what is made on it is read to be found, by the kind of entry: see `searchSource.ts`. */

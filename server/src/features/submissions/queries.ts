@@ -1,14 +1,15 @@
+import type { Details } from '@oppen/contract'
 import type { ClassId, HandInId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Lane } from '@oppen/core/timing'
 import type { SubmissionStatus, Timing, WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
-import { type Database, jsonObject } from '../../db/index.js'
+import { type Database, jsonNested, jsonObject } from '../../db/index.js'
 import type { SubmissionAddress } from './address.js'
-import { fromSubmission, SUBMISSION_NOW } from './fragments.js'
+import { DETAILS, fromSubmission, SUBMISSION_NOW } from './fragments.js'
 
 const FROM_SUBMISSION = fromSubmission()
 
-const SEE_SUBMISSION = `select ${jsonObject({ ...SUBMISSION_NOW, template: 'w.template' })} as json ${FROM_SUBMISSION}`
+const SEE_SUBMISSION = `select ${jsonObject({ ...SUBMISSION_NOW, details: jsonNested(DETAILS) })} as json ${FROM_SUBMISSION}`
 
 /** Where a submission stands, its times and whose it is; undefined where work and place are not of one class. */
 export async function submissionNow(
@@ -27,7 +28,7 @@ export type SubmissionNow = {
   readonly feedback: string | null
   readonly moves: number
   readonly points: number | null
-  readonly template: string | null
+  readonly details: Details
 }
 
 export const namesOfSubmission = (db: Database, { classId, workId, placeId }: SubmissionAddress) =>

@@ -87,7 +87,7 @@ export async function copyMaterials(world: World, { from, to, kinds }: Copying):
   await world.db
     .model(works)
     .update(
-      { directions: own(texts.directions), template: texts.template && own(texts.template) },
+      { directions: own(texts.directions), details: texts.details && own(texts.details) },
       { where: { id: to } },
     )
 }

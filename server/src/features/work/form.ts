@@ -9,6 +9,7 @@ import { instantOf, isDate, mondayOf } from '@oppen/core/zone'
 import { readHtml } from '../../html.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { serverKind } from '../kinds/index.js'
 import type { GroupOf } from '../timing/planner.js'
 import type { WorkRow } from './models.js'
 import { placesAmong } from './queriesOfPosting.js'
@@ -53,8 +54,7 @@ export async function readForm(
       directions: isBlank(form.directions)
         ? ''
         : await readHtml(world, 'directions', form.directions, 'directions'),
-      template: await readTemplate(world, form),
-      question: form.kind === 'question' ? readQuestion(form, draft) : null,
+      details: await serverKind(form.kind).readDetails(world, form.details, draft),
       week: readWeek(form.week),
       lane: form.week === null ? null : (form.lane ?? 'followUp'),
       rules: JSON.stringify(rules),
@@ -71,11 +71,6 @@ export async function readForm(
       link.url.trim() || link.title.trim() ? [readLink(link, `links.${index}`)] : [],
     ),
   }
-}
-
-async function readTemplate(world: World, { kind, template }: WorkForm): Promise<string | null> {
-  if (kind !== 'assignment' || template === null || isBlank(template)) return null
-  return readHtml(world, 'draft', template, 'template')
 }
 
 function readWeek(week: string | null): string | null {
@@ -121,29 +116,6 @@ async function readPupils(
   const here = await placesAmong(world.db, classId)
   const known = new Set(here.map(one => one.id))
   return [...new Set(placeIds)].filter(id => known.has(id))
-}
-
-/** An open question's choices: none for an answer in words, or two at least. */
-function readQuestion({ question }: WorkForm, draft: boolean): string {
-  const choices = (question?.choices ?? []).map((text, index) => readShortChoice(text, index)).filter(Boolean)
-  const unlike = new Set(choices).size === choices.length
-  if (!draft && (choices.length === 1 || !unlike))
-    throw new Refused('question_choices', undefined, 'question')
-  return JSON.stringify({
-    choices,
-    several: choices.length > 0 && (question?.several ?? false),
-    shown: question?.shown ?? 'afterOwn',
-  })
-}
-
-function readShortChoice(text: string, index: number): string {
-  const tidy = text.trim()
-  if (tidy.length <= LIMITS.title) return tidy
-  throw new Refused(
-    'text_long',
-    { what: 'choice', most: LIMITS.title, got: tidy.length },
-    `question.${index}`,
-  )
 }
 
 /** A link to elsewhere: a web address, named by itself where no title is given. */

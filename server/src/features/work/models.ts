@@ -31,9 +31,8 @@ export type WorkRow = {
   asks: KindRules['asks']
   title: string
   directions: string
-  template: string | null
-  /** Choices and the showing of answers, of an open question. */
-  question: string | null
+  /** What its kind has of its own, as JSON; null where there is nothing. */
+  details: string | null
   week: LocalDate | null
   lane: Lane | null
   /** `TimingRules` of all groups. */
@@ -63,8 +62,7 @@ export const works = table<WorkRow>('works', {
   asks: 'text',
   title: 'text',
   directions: 'text',
-  template: 'text',
-  question: 'json',
+  details: 'json',
   week: 'text',
   lane: 'text',
   rules: 'json',

@@ -63,11 +63,18 @@ describe('changing posted work', () => {
     await school.anna.get('saveDraft', submission, { html: '<p>mine</p>', base: 0 })
     const { form, version, begun } = await school.teacher.get('seeWork', { ...at(), workId })
     expect(begun.map(one => one.name)).toEqual(['Anna Reyes'])
-    const { reply } = await change(workId, { ...form, title: 'After', template: '<p>two</p>' }, version)
+    const { reply } = await change(
+      workId,
+      { ...form, title: 'After', details: { assignment: { template: '<p>two</p>' } } },
+      version,
+    )
     expect(reply.version).toBe(version + 1)
     const seen = await school.anna.get('seeSubmission', submission)
     expect(seen.draft?.html).toBe('<p>mine</p>')
-    expect(seen.work).toMatchObject({ title: 'After', template: '<p>two</p>' })
+    expect(seen.work).toMatchObject({
+      title: 'After',
+      details: { assignment: { template: '<p>two</p>' } },
+    })
     expect(await change(workId, form, version)).toMatchObject({
       status: 409,
       error: { code: 'work_changed', params: { version: version + 1 } },
@@ -167,12 +174,12 @@ describe('what is wrong in the form is named', () => {
     [
       { kind: 'question', question: { choices: ['one'], several: false, shown: 'never' } },
       'question_choices',
-      'question',
+      'details.question',
     ],
     [
       { kind: 'question', question: { choices: ['one', 'one'], several: false, shown: 'never' } },
       'question_choices',
-      'question',
+      'details.question',
     ],
     [{ category: 'x'.repeat(81) }, 'text_long', 'category'],
   ])('%j', async (work, code, path) => {

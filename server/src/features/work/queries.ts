@@ -4,6 +4,7 @@ import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
 import {
+  DETAILS,
   fromSubmission,
   MATERIALS,
   NEW_IN_THREAD,
@@ -84,7 +85,7 @@ const FROM_SUBMISSION = fromSubmission()
 
 const SUBMISSION = `select ${jsonObject({
   ...head,
-  work: jsonObject({ ...OWN_LINE, ...inside, template: unlocked('w.template', 'null') }),
+  work: jsonObject({ ...OWN_LINE, ...inside, details: jsonNested(unlocked(DETAILS, "'{}'")) }),
   draft: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
             'versions', (select count(*) from draft_versions v where v.work_id = $workId and v.place_id = $placeId))
           from drafts

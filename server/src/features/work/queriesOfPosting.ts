@@ -1,6 +1,6 @@
 import type { AccountId, ClassId, Instant, MaterialId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
-import { APPEARED, groupTimes } from '../submissions/fragments.js'
+import { APPEARED, DETAILS, groupTimes } from '../submissions/fragments.js'
 import type { MaterialRow, WorkRow } from './models.js'
 
 export const topicNamed = (db: Database, topicId: TopicId) =>
@@ -34,8 +34,7 @@ const FORM = jsonObject({
   topicId: 'w.topic_id',
   title: 'w.title',
   directions: 'w.directions',
-  template: 'w.template',
-  question: jsonNested('w.question'),
+  details: jsonNested(DETAILS),
   week: 'w.week',
   lane: 'w.lane',
   forWhom: 'w.for_whom',
@@ -117,15 +116,15 @@ export const materialOf = (
 
 /** The formatted texts of a work, and the class it is in. */
 export const textsOf = (db: Database, workId: WorkId) =>
-  db.row<{ classId: ClassId; directions: string; template: string | null }>(
-    'select class_id as classId, directions, template from works where id = $workId',
+  db.row<{ classId: ClassId; directions: string; details: string | null }>(
+    'select class_id as classId, directions, details from works where id = $workId',
     { workId },
   )
 
 /** All of a work, for copying it. */
 export const fullWork = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<WorkRow>(
-    `select id, class_id as classId, topic_id as topicId, kind, asks, title, directions, template, question, week, lane,
+    `select id, class_id as classId, topic_id as topicId, kind, asks, title, directions, details, week, lane,
        rules, group_rules as groupRules, for_whom as forWhom, points, minutes, category, pinned, position, version,
        made_at as madeAt, posted_at as postedAt, posted_by as postedBy, removed_at as removedAt
      from works where id = $workId and class_id = $classId`,

@@ -1,7 +1,6 @@
 import type { WorkForm, WorkPage } from '@oppen/contract'
 import { hasPoints, WORK_KINDS } from '@oppen/core/work'
 import { Field } from '../../parts/Field.js'
-import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { POSTED } from '../kinds/posted.js'
 import { FormattedField } from './FormattedField.js'
@@ -38,10 +37,7 @@ export function WhatFields({ posting, begun, begunBy, notBegun }: Props) {
         problem={problemAt('directions')}
       />
       <Materials state={state} files={files} onFiles={setFiles} problemAt={problemAt} />
-      {Fields && <Fields posting={posting} begun={begun} />}
-      {begun.posted && form.template !== begun.form.template && begunBy.length > 0 && (
-        <Reach begunBy={begunBy} notBegun={notBegun} />
-      )}
+      {Fields && <Fields posting={posting} begun={begun} begunBy={begunBy} notBegun={notBegun} />}
     </div>
   )
 }
@@ -68,13 +64,3 @@ function KindChoice({ form, put, fixed }: KindProps) {
     </fieldset>
   )
 }
-
-type ReachProps = { readonly begunBy: WorkPage['begun']; readonly notBegun: number }
-
-/** Whom another template reaches, and who keeps the page they have begun. */
-const Reach = ({ begunBy, notBegun }: ReachProps) => (
-  <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
-    {say('post_reaches', { count: notBegun })}{' '}
-    {say('post_keep_theirs', { names: listWords(begunBy.map(one => one.name)) })}
-  </p>
-)

@@ -18,7 +18,7 @@ import { type Begun, useWorkForm } from './useWorkForm.js'
 
 /** Paths of problems that stand beside a field of the form. */
 const FIELDS = new RegExp(
-  `^(title|directions|template|question|forWhom|points|category|links\\.\\d+|rules\\.(${TIMES.join('|')}))$`,
+  `^(title|directions|details\\.[\\w.]+|forWhom|points|category|links\\.\\d+|rules\\.(${TIMES.join('|')}))$`,
 )
 
 /**

@@ -40,7 +40,7 @@ const answerOf = (route: string, body: Record<string, unknown>): unknown => {
   }
   if (route.endsWith('/worksheet/ink')) return { version: 7, savedAt: 1, lineage: [] }
   if (route.startsWith('GET'))
-    return { draft: { html: text, version: 3 }, work: { template: null }, worksheet: { version: 6 } }
+    return { draft: { html: text, version: 3 }, work: { details: {} }, worksheet: { version: 6 } }
   return {}
 }
 

@@ -9,6 +9,7 @@ import type { SubmissionParams } from '../../app/queries.js'
 import { say } from '../../words/say.js'
 import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
+import { templateOf } from '../kinds/assignment/template.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
@@ -67,7 +68,7 @@ async function sendSubmission(
   const press = readPendingHandIn(draft)
   if (!press || isOpen(draft)) return
   const page = await call(routes.seeSubmission, params)
-  if (!sameText(press.html, page.draft?.html ?? page.work.template ?? '')) {
+  if (!sameText(press.html, page.draft?.html ?? templateOf(page.work) ?? '')) {
     staying.set(draft, timesOpened(draft))
     return
   }

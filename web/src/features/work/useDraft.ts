@@ -8,6 +8,7 @@ import { onDraftSaved } from '../../app/live.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { useAutosave } from '../../app/useAutosave.js'
+import { templateOf } from '../kinds/assignment/template.js'
 import { DraftAutosave, type SaveResult, type Sending } from './draftAutosave.js'
 import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
 
@@ -31,6 +32,7 @@ export function useDraft(params: SubmissionParams, page: SubmissionPage): DraftA
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
+  const template = templateOf(page.work) ?? ''
   // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as the submission is open; news comes by `heard`
   const autosave = useMemo(() => {
     const world = {
@@ -39,7 +41,7 @@ export function useDraft(params: SubmissionParams, page: SubmissionPage): DraftA
       later,
       now: () => Date.now(),
     }
-    return new DraftAutosave(world, page.draft ?? undefined, page.work.template ?? '')
+    return new DraftAutosave(world, page.draft ?? undefined, template)
   }, [account.id, classId, workId, placeId])
 
   useEffect(() => openedDraft(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
@@ -60,8 +62,8 @@ export function useDraft(params: SubmissionParams, page: SubmissionPage): DraftA
   )
   useEffect(() => {
     if (page.draft) autosave.heard(page.draft)
-    else autosave.given(page.work.template ?? '')
-  }, [autosave, page.draft, page.work.template])
+    else autosave.given(template)
+  }, [autosave, page.draft, template])
 
   const snapshot = useCallback(() => autosave.status, [autosave])
   useSyncExternalStore(autosave.subscribe, snapshot)

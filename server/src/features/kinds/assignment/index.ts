@@ -1,4 +1,5 @@
 import { isBlank } from '@oppen/core/texts'
+import { readHtml } from '../../../html.js'
 import { Refused } from '../../../refusal.js'
 import { changed, draftOf } from '../../drafts/service.js'
 import { filesOf } from '../../files/service.js'
@@ -6,14 +7,20 @@ import { worksheetToHandIn } from '../../worksheets/service.js'
 import type { ServerKind } from '../kind.js'
 
 export const assignment = {
+  readDetails: async (world, { assignment: own }) => {
+    const template = own?.template ?? null
+    if (template === null || isBlank(template)) return null
+    const cleaned = await readHtml(world, 'draft', template, 'details.assignment.template')
+    return JSON.stringify({ template: cleaned })
+  },
   // its files are found by their names, as all files
   searched: {},
   tables: ['drafts', 'draft_versions', 'files', 'ink', 'sheets', 'worksheet_versions', 'worksheets'],
-  made: async (world, address, { template }, { version, ink }) => {
+  made: async (world, address, { details }, { version, ink }) => {
     const draft = await draftOf(world.db, address)
     const files = await filesOf(world.db, address)
     const worksheet = await worksheetToHandIn(world, address)
-    const written = !!draft && draft.html !== template && !isBlank(draft.html)
+    const written = !!draft && draft.html !== (details.assignment?.template ?? null) && !isBlank(draft.html)
     const refusal = () => {
       if (draft && draft.version !== version) return changed(draft)
       if (worksheet && ink !== null && worksheet.version !== ink)

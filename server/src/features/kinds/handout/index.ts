@@ -1,3 +1,8 @@
 import type { ServerKind } from '../kind.js'
 
-export const handout = { tables: [], searched: {}, made: null } as const satisfies ServerKind
+export const handout = {
+  readDetails: async () => null,
+  tables: [],
+  searched: {},
+  made: null,
+} as const satisfies ServerKind

@@ -1,10 +1,12 @@
 import { Refused } from '../../../refusal.js'
 import type { ServerKind } from '../kind.js'
+import { readQuestion } from './details.js'
 import { pageOf } from './page.js'
 import { answerOf } from './queries.js'
 import { searched } from './searched.js'
 
 export const question = {
+  readDetails: async (_, details, draft) => readQuestion(details, draft),
   searched,
   tables: ['answers', 'answer_replies'],
   // an answer that was taken back is handed in again as it stands

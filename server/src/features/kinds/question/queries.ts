@@ -24,16 +24,19 @@ const answersJson = jsonArray(
   'from answers n join places p on p.id = n.place_id where n.work_id = w.id and p.left_at is null order by n.at',
 )
 
+/** Whether work `w` is one whose answers can be shown. */
+const SHOWS_ANSWERS = "w.details ->> 'shown' is not null"
+
 const statement = (line: string, from: string) => `select ${jsonObject({
   className: 'c.name',
   work: line,
-  question: jsonNested('w.question'),
+  question: jsonNested('w.details'),
   answers: answersJson,
   notYet: `(select json_group_array(name) from (select p.name from asked a join places p on p.id = a.place_id
     where a.work_id = w.id and p.left_at is null
       and not exists (select 1 from answers n where n.work_id = w.id and n.place_id = p.id) order by p.name))`,
 })} as json from works w join classes c on c.id = w.class_id ${from}
-  where w.id = $workId and w.class_id = $classId and w.question is not null and w.removed_at is null`
+  where w.id = $workId and w.class_id = $classId and ${SHOWS_ANSWERS} and w.removed_at is null`
 
 const OWN = statement(
   jsonObject(OWN_LINE),
@@ -70,7 +73,7 @@ export const answerOf = (db: Database, workId: WorkId, placeId: PlaceId) =>
 
 export const questionOf = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<{ question: string }>(
-    'select question from works where id = $workId and class_id = $classId and question is not null',
+    `select w.details as question from works w where w.id = $workId and w.class_id = $classId and ${SHOWS_ANSWERS}`,
     { classId, workId },
   )
 

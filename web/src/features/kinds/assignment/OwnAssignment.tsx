@@ -35,6 +35,7 @@ import { WorkBar } from '../../work/WorkBar.js'
 import { LazyAddPages, LazySheetVersions, LazyShown, LazyWorksheet } from '../../worksheets/LazyWorksheet.js'
 import type { InkState } from '../../worksheets/OwnWorksheet.js'
 import type { OwnProps } from '../ownProps.js'
+import { templateOf } from './template.js'
 
 /** A page, a worksheet or files that a pupil makes and hands in. */
 export function OwnAssignment({ params, page }: OwnProps) {
@@ -42,6 +43,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
   const autosave = useDraft(params, page)
   const [ink, setInk] = useState<InkState | null>(null)
   const { work, status } = page
+  const template = templateOf(work)
   const archived = useTie()?.archived ?? false
   const open = !archived && mayWrite(status, work, time.now).ok
   const coming = open && page.worksheet !== null ? undefined : null
@@ -56,12 +58,12 @@ export function OwnAssignment({ params, page }: OwnProps) {
   const [making, setMaking] = useState<Making | null>(null)
   const [writing, setWriting] = useState(false)
   // where there is a worksheet, a page to write on is there once somebody wants it
-  const showsPage = !page.worksheet || writing || !!work.template || autosave.html !== ''
+  const showsPage = !page.worksheet || writing || !!template || autosave.html !== ''
   const html = useDeferredValue(autosave.html)
   const missing: Missing[] = [
     ...missingOnPage({
       html,
-      template: work.template,
+      template,
       files: page.files.length + uploads.list.length + (ink?.autosave.items.size ?? 0),
     }),
     ...(ink?.autosave.items.size && ink.emptyPages.length

@@ -94,7 +94,7 @@ export function Said({ answer }: { readonly answer: Answer }) {
     <>
       {answer.choices.length > 0 && <p>{answer.choices.join(' · ')}</p>}
       {answer.text && <p className="max-w-prose whitespace-pre-line">{answer.text}</p>}
-      <ul className="mt-1 flex max-w-prose flex-col gap-1">
+      <ul className="mt-1 flex max-w-prose flex-col items-start gap-1">
         {answer.replies.map(reply => (
           <li key={reply.id} className="border-s-2 border-rule ps-3 text-[15px]">
             <SaidNote

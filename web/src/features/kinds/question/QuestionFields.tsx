@@ -10,9 +10,10 @@ const USUAL: Question = { choices: [], several: false, shown: 'afterOwn' }
 
 /** How an open question is answered, and when classmates' answers are shown. */
 export function QuestionFields({ posting: { form, put, problemAt } }: FieldsProps) {
-  const problem = problemAt('question')
-  const question = form.question ?? USUAL
-  const set = (part: Partial<Question>) => put({ question: { ...question, ...part } })
+  const problem = problemAt('details.question')
+  const question = form.details.question ?? USUAL
+  const set = (part: Partial<Question>) =>
+    put({ details: { ...form.details, question: { ...question, ...part } } })
   const { choices } = question
   return (
     <fieldset className="flex flex-col gap-3">

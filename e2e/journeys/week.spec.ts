@@ -327,3 +327,47 @@ test('an open question shows what others said once the own answer is given, and 
   await expect(ada.page.getByRole('button', { name: 'Edit your answer' })).toHaveCount(0)
   for (const one of [ada, bram, teacher]) await one.context.close()
 })
+
+test('a question by choice with a key is handed back with its marks by one press', async ({ browser }) => {
+  const teacher = await device(browser, school.address)
+  await signIn(teacher.page, 'ms.varga')
+  const { ties } = await (await teacher.page.request.get('/api/me')).json()
+  const { classId } = ties.find((tie: { className: string }) => tie.className === 'Garden Science')
+  await teacher.page.goto(`/c/${classId}/post`)
+  await teacher.page.getByRole('button', { name: /^Open question/ }).click()
+  await teacher.page.getByLabel('Title').fill('Where does hail come from?')
+  await teacher.page.getByRole('radio', { name: 'choices' }).check()
+  await teacher.page.getByLabel('Choice 1').fill('From high clouds')
+  await teacher.page.getByLabel('Choice 2').fill('From the sea')
+  await teacher.page.getByLabel('“From high clouds” is right').check()
+  await teacher.page.getByLabel('Points').fill('3')
+  await accessible(teacher.page)
+  await teacher.page.getByRole('button', { name: 'Post', exact: true }).click()
+  await expect(teacher.page.getByRole('heading', { name: '12 – 16 October', level: 1 })).toBeVisible()
+  for (const [name, choice] of [
+    ['ada.moreno', 'From high clouds'],
+    ['bram.okoye', 'From the sea'],
+  ] as const) {
+    const { page, context } = await device(browser, school.address, { phone: true })
+    await signIn(page, name)
+    await page.goto(`/c/${classId}/topics`)
+    await page.getByRole('link', { name: /Where does hail come from/ }).click()
+    await page.getByRole('radio', { name: choice }).check()
+    await expect(page.getByText('is right')).toHaveCount(0)
+    await page.getByRole('button', { name: 'Answer', exact: true }).click()
+    await expect(page.getByRole('button', { name: 'Edit your answer' })).toBeVisible()
+    await context.close()
+  }
+  await teacher.page
+    .getByRole('link', { name: /Where does hail come from/ })
+    .first()
+    .click()
+  await teacher.page.getByRole('link', { name: 'All answers' }).click()
+  await expect(teacher.page.getByText('Right: From high clouds.')).toBeVisible()
+  await accessible(teacher.page)
+  await teacher.page.getByRole('button', { name: 'Hand back 2 answers with their marks' }).click()
+  await expect(teacher.page.getByText('2 answers handed back.')).toBeVisible()
+  await teacher.page.getByRole('link', { name: 'Mark answers' }).click()
+  await expect(teacher.page.getByRole('link', { name: /Ada Moreno.*3/ })).toBeVisible()
+  await expect(teacher.page.getByRole('link', { name: /Bram Okoye.*0/ })).toBeVisible()
+})

@@ -32,6 +32,8 @@ export const answersPage = z.object({
   /** How many of how many have answered. */
   answered: z.number().int(),
   of: z.number().int(),
+  /** How many wait for a mark; for teachers alone. */
+  toMark: z.number().int(),
 })
 export type AnswersPage = z.infer<typeof answersPage>
 

@@ -27,6 +27,7 @@ const number = z.number().int().min(0)
 
 export const markingShapes = {
   seeMarking: { reply: markingPage },
+  handBackByKey: { reply: z.object({ handedBack: z.number().int() }) },
   handBack: {
     body: z.object({ number, mark: z.string().max(40).nullable(), feedback: typed }),
     reply: status,

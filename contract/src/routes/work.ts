@@ -252,6 +252,11 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/marking',
     'marking.see',
   ),
+  handBackByKey: route<Shapes['handBackByKey']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/hand-back-by-key',
+    'work.change',
+  ),
   handBack: route<Shapes['handBack']>()(
     'POST',
     '/api/classes/:classId/works/:workId/submissions/:placeId/hand-back',

@@ -87,6 +87,8 @@ export const ERRORS = {
   link_unreadable: { status: 422, params: ['text'] },
   work_changed: { status: 409, params: ['version'] },
   nobody_asked: { status: 422, params: [] },
+  question_key: { status: 422, params: [] },
+  work_without_key: { status: 409, params: [] },
   question_choices: { status: 422, params: [] },
   page_changed: { status: 409, params: [] },
   month_unreadable: { status: 422, params: ['text'] },

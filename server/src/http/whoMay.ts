@@ -151,6 +151,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   readHandout: ['anna'],
   seeAnswers: [...teachers, 'anna', 'bo'],
   answer: ['anna'],
+  handBackByKey: teachers,
   replyToAnswer: [...teachers, 'anna', 'bo'],
   removeReply: [...teachers, 'anna', 'bo'],
   seeWeek: [...teachers, 'anna', 'bo'],

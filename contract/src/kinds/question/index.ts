@@ -7,5 +7,7 @@ export const question = z.object({
   choices: z.array(line).max(20),
   several: z.boolean(),
   shown: z.enum(SHOWN),
+  /** Which choices are right; nothing of it leaves the server but for teachers. */
+  key: z.object({ right: z.array(line).max(20) }).optional(),
 })
 export type Question = z.infer<typeof question>

@@ -1,5 +1,6 @@
 import type { Details } from '@oppen/contract'
 import type { FileId, Instant } from '@oppen/core/ids'
+import type { Hundredths } from '@oppen/core/marks'
 import type { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import type { SubmissionAddress, SubmissionNow } from '../submissions/moves.js'
@@ -33,6 +34,13 @@ export type ServerKind = {
   readonly tables: readonly string[]
   /** How what is made on it is read to be found, by the kind of entry: see `searchSource.ts`. */
   readonly searched: Readonly<Record<string, string>>
+  /**
+   * The mark of what lies with the teacher, where the kind can tell it by itself; inside a command. Null where a teacher has
+   * to say it.
+   */
+  readonly markOf:
+    | ((world: World, address: SubmissionAddress, submission: SubmissionNow) => Promise<Hundredths | null>)
+    | null
   /** Reads what is to be handed in; inside a command. Null where nothing is handed in. */
   readonly made:
     | ((world: World, address: SubmissionAddress, submission: SubmissionNow, seen: Seen) => Promise<Made>)

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { newNotes, OWN_TIMING, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
 
@@ -24,3 +24,12 @@ const MARKING = `select ${jsonObject({
 /** All pupils of a class and where each stands with one work. */
 export const markingJson = (db: Database, classId: ClassId, workId: WorkId, viewer: AccountId) =>
   db.json(MARKING, { classId, workId, viewer })
+
+/** The submissions of a work that wait for a mark, of those who are here. */
+export const waitingFor = (db: Database, { classId, workId }: { classId: ClassId; workId: WorkId }) =>
+  db.rows<{ placeId: PlaceId }>(
+    `select i.place_id as placeId from submissions i
+     join places p on p.id = i.place_id and p.class_id = $classId and p.left_at is null
+     where i.work_id = $workId and i.phase = 'withTeacher' order by p.name`,
+    { classId, workId },
+  )

@@ -4,8 +4,12 @@ import { LIMITS } from '@oppen/core/texts'
 import type { MoveKind, SubmissionStatus } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { serverKind } from '../kinds/index.js'
+import type { WorkAddress } from '../submissions/address.js'
 import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
+import { findWork } from '../submissions/works.js'
 import { readTime } from '../work/form.js'
+import { waitingFor } from './queries.js'
 
 export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
 
@@ -61,6 +65,31 @@ function readFeedback(text: string): string {
   const trimmed = text.trim()
   if (trimmed.length <= LIMITS.feedback) return trimmed
   throw new Refused('text_long', { what: 'feedback', most: LIMITS.feedback, got: trimmed.length }, 'feedback')
+}
+
+/**
+ * Hands back everything of a work that lies with the teacher with the mark that its kind finds by itself. Refuses
+ * `work_without_key` where the kind or the work has none.
+ */
+export async function handBackByKey(
+  world: World,
+  viewer: Viewer,
+  address: WorkAddress,
+): Promise<{ handedBack: number }> {
+  return world.db.write(async () => {
+    const { kind } = await findWork(world, address)
+    const { markOf } = serverKind(kind)
+    if (!markOf) throw new Refused('work_without_key')
+    const waiting = await waitingFor(world.db, address)
+    for (const { placeId } of waiting) {
+      const submission = { ...address, placeId }
+      const mark = await markOf(world, submission, await findSubmission(world, submission))
+      if (mark === null) throw new Refused('work_without_key')
+      const move = { kind: 'handBack', at: world.clock.now(), mark } as const
+      await applyMove(world, submission, move, { by: viewer.accountId })
+    }
+    return { handedBack: waiting.length }
+  })
 }
 
 /** Makes a move that needs nothing more: excuse, include, receive, unreceive. */

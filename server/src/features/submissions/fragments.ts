@@ -77,6 +77,10 @@ export const APPEARED = '(a.appears_at is null or a.appears_at <= $now)'
 /** What the kind of work `w` has of its own: `details` of the contract. */
 export const DETAILS = "iif(w.details is null, '{}', json_object(w.kind, json(w.details)))"
 
+/** The same for whoever reads it ($kind): what stands under `key` gives answers away and is for teachers alone. */
+export const SEEN_DETAILS =
+  "iif(w.details is null, '{}', json_object(w.kind, json(iif($kind = 'teacher', w.details, json_remove(w.details, '$.key')))))"
+
 /** Where work `w` stands before its pupils: `posting` of the contract. */
 export const POSTING = `case when w.posted_at is null then 'draft'
   when not exists (select 1 from work_times t where t.work_id = w.id and (t.appears_at is null or t.appears_at <= $now))

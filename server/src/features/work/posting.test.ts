@@ -181,6 +181,19 @@ describe('what is wrong in the form is named', () => {
       'question_choices',
       'details.question',
     ],
+    [
+      {
+        kind: 'question',
+        question: {
+          choices: ['one', 'two'],
+          several: false,
+          shown: 'never',
+          key: { right: ['one', 'two'] },
+        },
+      },
+      'question_key',
+      'details.question',
+    ],
     [{ category: 'x'.repeat(81) }, 'text_long', 'category'],
   ])('%j', async (work, code, path) => {
     expect(await post(work)).toMatchObject({ error: { code, path } })

@@ -4,12 +4,12 @@ import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
 import {
-  DETAILS,
   fromSubmission,
   MATERIALS,
   NEW_IN_THREAD,
   OWN_LINE,
   removableNoteJson,
+  SEEN_DETAILS,
   STATUS,
   submissionMarker,
 } from '../submissions/fragments.js'
@@ -85,7 +85,7 @@ const FROM_SUBMISSION = fromSubmission()
 
 const SUBMISSION = `select ${jsonObject({
   ...head,
-  work: jsonObject({ ...OWN_LINE, ...inside, details: jsonNested(unlocked(DETAILS, "'{}'")) }),
+  work: jsonObject({ ...OWN_LINE, ...inside, details: jsonNested(unlocked(SEEN_DETAILS, "'{}'")) }),
   draft: `(select json_object('html', html, 'version', version, 'savedAt', saved_at, 'lineage', json(lineage),
             'versions', (select count(*) from draft_versions v where v.work_id = $workId and v.place_id = $placeId))
           from drafts

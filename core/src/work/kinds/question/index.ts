@@ -1,3 +1,4 @@
+import type { Hundredths } from '../../../marks/index.js'
 import { err, type Outcome, ok } from '../../../outcome/index.js'
 import { readText } from '../../../texts/index.js'
 import type { KindRules } from '../kind.js'
@@ -14,6 +15,8 @@ export type Question = {
   readonly choices: readonly string[]
   readonly several: boolean
   readonly shown: Shown
+  /** Which choices are right, where some are; for teachers alone. */
+  readonly key?: { readonly right: readonly string[] } | undefined
 }
 
 export type GivenAnswer = { readonly text: string; readonly choices: readonly string[] }
@@ -21,6 +24,23 @@ export type GivenAnswer = { readonly text: string; readonly choices: readonly st
 /** Whether a pupil may see what classmates answered. */
 export const seesAnswers = ({ shown }: Question, hasAnswered: boolean): boolean =>
   shown === 'always' || (shown === 'afterOwn' && hasAnswered)
+
+/**
+ * The mark of an answer by choice, of so many points; null where no choice is right or wrong. One choice has all of the points
+ * or none. Of several, each right one has its share, and each wrong one takes a share away, never below nothing ("right minus
+ * wrong", common practice), so that choosing everything gains nothing. Rounded once, half up.
+ */
+export function markOfAnswer(
+  { key }: Question,
+  chosen: readonly string[],
+  points: Hundredths,
+): Hundredths | null {
+  const right = key?.right ?? []
+  if (!right.length) return null
+  const hits = chosen.filter(choice => right.includes(choice)).length
+  const share = Math.max(0, hits - (chosen.length - hits))
+  return Math.round((points * share) / right.length)
+}
 
 /**
  * An answer as it would be kept. Refuses `answer_empty`, `answer_choice` for what is no choice of the question or

@@ -16,6 +16,7 @@ export const assignment = {
   // its files are found by their names, as all files
   searched: {},
   tables: ['drafts', 'draft_versions', 'files', 'ink', 'sheets', 'worksheet_versions', 'worksheets'],
+  markOf: null,
   made: async (world, address, { details }, { version, ink }) => {
     const draft = await draftOf(world.db, address)
     const files = await filesOf(world.db, address)

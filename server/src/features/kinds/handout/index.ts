@@ -4,5 +4,6 @@ export const handout = {
   readDetails: async () => null,
   tables: [],
   searched: {},
+  markOf: null,
   made: null,
 } as const satisfies ServerKind

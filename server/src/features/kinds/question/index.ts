@@ -1,3 +1,4 @@
+import { markOfAnswer } from '@oppen/core/work/kinds/question'
 import { Refused } from '../../../refusal.js'
 import type { ServerKind } from '../kind.js'
 import { readQuestion } from './details.js'
@@ -9,6 +10,11 @@ export const question = {
   readDetails: async (_, details, draft) => readQuestion(details, draft),
   searched,
   tables: ['answers', 'answer_replies'],
+  markOf: async (world, { workId, placeId }, { details, points }) => {
+    const answer = await answerOf(world.db, workId, placeId)
+    if (!answer || !details.question || points === null) return null
+    return markOfAnswer(details.question, JSON.parse(answer.choices), points)
+  },
   // an answer that was taken back is handed in again as it stands
   made: async (world, { workId, placeId }, _, { version }) => {
     const answer = await answerOf(world.db, workId, placeId)

@@ -27,11 +27,13 @@ const answersJson = jsonArray(
 /** Whether work `w` is one whose answers can be shown. */
 const SHOWS_ANSWERS = "w.details ->> 'shown' is not null"
 
-const statement = (line: string, from: string) => `select ${jsonObject({
+const statement = (line: string, details: string, from: string) => `select ${jsonObject({
   className: 'c.name',
   work: line,
-  question: jsonNested('w.details'),
+  question: jsonNested(details),
   answers: answersJson,
+  toMark: `(select count(*) from submissions i join places p on p.id = i.place_id and p.left_at is null
+    where i.work_id = w.id and i.phase = 'withTeacher')`,
   notYet: `(select json_group_array(name) from (select p.name from asked a join places p on p.id = a.place_id
     where a.work_id = w.id and p.left_at is null
       and not exists (select 1 from answers n where n.work_id = w.id and n.place_id = p.id) order by p.name))`,
@@ -40,9 +42,10 @@ const statement = (line: string, from: string) => `select ${jsonObject({
 
 const OWN = statement(
   jsonObject(OWN_LINE),
+  "json_remove(w.details, '$.key')",
   `join asked a on a.work_id = w.id and a.place_id = $placeId and ${APPEARED} and (a.opens_at is null or a.opens_at <= $now)`,
 )
-const TAUGHT = statement(jsonObject(TAUGHT_LINE), '')
+const TAUGHT = statement(jsonObject(TAUGHT_LINE), 'w.details', '')
 
 export type Asking = {
   readonly classId: ClassId

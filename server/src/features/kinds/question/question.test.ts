@@ -118,6 +118,58 @@ describe('an open question', () => {
     expect(mine?.choices).toEqual(['snow'])
   })
 
+  it('by choice with a key is handed back with its marks by one press; the key is for teachers alone', async () => {
+    const right = ['snow', 'hail']
+    const question = {
+      choices: ['rain', 'snow', 'hail'],
+      several: true,
+      shown: 'always' as const,
+      key: { right },
+    }
+    const workId = await make({ question, points: '4' })
+    const choose = (...choices: string[]) => ({ text: '', choices, version: 0 })
+    await school.anna.get('answer', anna(workId), choose('snow', 'hail'))
+    await school.bo.get('answer', bo(workId), choose('snow', 'rain', 'hail'))
+    const texts = await Promise.all([
+      school.anna.get('seeSubmission', anna(workId)),
+      school.anna.get('seeAnswers', at(workId)),
+    ])
+    expect(texts[0].work.details.question).toEqual({
+      choices: question.choices,
+      several: true,
+      shown: 'always',
+    })
+    expect(JSON.stringify(texts)).not.toContain('key')
+    expect(await school.teacher.get('seeAnswers', at(workId))).toMatchObject({ question, toMark: 2 })
+    expect(await school.anna.ask('handBackByKey', at(workId))).toMatchObject({ status: 404 })
+    expect(await school.teacher.get('handBackByKey', at(workId))).toEqual({ handedBack: 2 })
+    expect((await school.anna.get('seeSubmission', anna(workId))).status).toMatchObject({
+      phase: 'handedBack',
+      mark: 400,
+    })
+    expect((await school.bo.get('seeSubmission', bo(workId))).status.mark).toBe(200)
+    expect(await school.teacher.get('handBackByKey', at(workId))).toEqual({ handedBack: 0 })
+  })
+
+  it('without a key, or without points, is not marked by itself', async () => {
+    const choices = ['rain', 'snow']
+    const plain = { choices, several: false, shown: 'always' as const }
+    const assignment = await buildWork(school.world, school.built, { title: 'A page' })
+    for (const workId of [
+      await make({ question: plain, points: '4' }),
+      await make({ question: { ...plain, key: { right: ['rain'] } }, points: null }),
+    ]) {
+      await school.anna.get('answer', anna(workId), { text: '', choices: ['rain'], version: 0 })
+      expect(await school.teacher.ask('handBackByKey', at(workId))).toMatchObject({
+        error: { code: 'work_without_key' },
+      })
+      expect((await school.anna.get('seeSubmission', anna(workId))).status.phase).toBe('withTeacher')
+    }
+    expect(await school.teacher.ask('handBackByKey', at(assignment))).toMatchObject({
+      error: { code: 'work_without_key' },
+    })
+  })
+
   it('takes replies to answers that one sees, and to no others', async () => {
     const workId = await make()
     await school.bo.get('answer', bo(workId), words('Tuesday'))

@@ -30,6 +30,7 @@ export async function seeAnswers(world: World, viewer: Viewer, address: WorkAddr
     shown,
     answers: shown ? page.answers.filter(one => !one.mine) : [],
     notYet: place ? [] : notYet,
+    toMark: place ? 0 : page.toMark,
     answered: page.answers.length,
     of: page.answers.length + notYet.length,
   }

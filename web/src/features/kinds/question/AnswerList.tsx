@@ -2,6 +2,7 @@ import type { Answer, AnswersPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, NoteId, WorkId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
+import { Check } from 'lucide-react'
 import { type FormEvent, useState } from 'react'
 import { call } from '../../../app/api.js'
 import { useCommand } from '../../../app/command.js'
@@ -17,11 +18,12 @@ import { SaidNote } from '../../work/Notes.js'
 
 /** What was answered, how often each choice was taken, and what others said to it. */
 export function AnswerList({ page, writes }: { readonly page: AnswersPage; readonly writes: boolean }) {
+  const teaches = isTeacher(useTie())
   if (!page.shown) return null
   const everybody = page.mine ? [page.mine, ...page.answers] : page.answers
   return (
     <Section
-      title={say('answers_title')}
+      title={say(teaches ? 'answers_all' : 'answers_title')}
       aside={
         <span className="text-[15px] text-soft tabular-nums">
           {say('answers_count', { in: page.answered, of: page.of })}
@@ -58,7 +60,15 @@ function Counts({ page, answers }: { readonly page: AnswersPage; readonly answer
             key={choice}
             className="grid grid-cols-[minmax(0,2fr)_minmax(0,3fr)_2.5rem] items-center gap-3 py-0.5"
           >
-            <span>{choice}</span>
+            <span>
+              {choice}
+              {page.question.key?.right.includes(choice) && (
+                <span className="ms-2 inline-flex items-center gap-1 text-sm font-semibold text-leaf">
+                  <Check size={14} aria-hidden="true" />
+                  {say('answers_right')}
+                </span>
+              )}
+            </span>
             <span aria-hidden="true" className="h-2.5 bg-pale">
               <span className="block h-full bg-blue/70" style={{ width: `${(100 * count) / most}%` }} />
             </span>

@@ -366,7 +366,7 @@ test('a question by choice with a key is handed back with its marks by one press
   await expect(teacher.page.getByText('Right: From high clouds.')).toBeVisible()
   await accessible(teacher.page)
   await teacher.page.getByRole('button', { name: 'Hand back 2 answers with their marks' }).click()
-  await expect(teacher.page.getByText('2 answers handed back.')).toBeVisible()
+  await expect(teacher.page.getByText('2 answers handed back.', { exact: true })).toBeVisible()
   await teacher.page.getByRole('link', { name: 'Mark answers' }).click()
   await expect(teacher.page.getByRole('link', { name: /Ada Moreno.*3/ })).toBeVisible()
   await expect(teacher.page.getByRole('link', { name: /Bram Okoye.*0/ })).toBeVisible()

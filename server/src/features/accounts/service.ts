@@ -2,6 +2,7 @@ import type { Me } from '@oppen/contract'
 import type { AccountId } from '@oppen/core/ids'
 import { type SecretKind, tidyName, userNameFor } from '@oppen/core/joining'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
+import { isMarker } from '@oppen/core/readMarkers'
 import type { Language } from '@oppen/core/register'
 import { instantOf } from '@oppen/core/zone'
 import type { Response } from 'express'
@@ -136,6 +137,7 @@ export { beginSession, endSessions, fits, hashSecret, personNamed }
 
 /** Remembers that somebody has looked at something now: what comes later is new to them. */
 export async function markRead(world: World, viewer: Viewer, what: string): Promise<void> {
+  if (!isMarker(what)) throw new Refused('not_found')
   await world.db.write(() => setReadMarker(world, viewer.accountId, what))
 }
 

@@ -1,9 +1,7 @@
 import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
+import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import type { CircleRole } from './models.js'
-
-/** The name of a person's read marker of a circle. */
-export const circleMarker = (circleId: CircleId): string => `circle:${circleId}`
 
 const MINE = (by: string) => jsonBoolean(`${by} = $viewer`)
 
@@ -44,7 +42,7 @@ const CIRCLE = `select ${jsonObject({
 
 /** A circle with its people, posts and files; the code only for who looks after it. */
 export const circleJson = (db: Database, circleId: CircleId, viewer: AccountId, keeps: boolean) =>
-  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0, marker: circleMarker(circleId) })
+  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0, marker: markerOf('circle', circleId) })
 
 export const circleOfCode = (db: Database, code: string) =>
   db.row<{ id: CircleId; name: string }>('select id, name from circles where code = $code', { code })

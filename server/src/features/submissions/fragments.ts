@@ -1,3 +1,4 @@
+import { markerInSql } from '@oppen/core/readMarkers'
 import { jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 
 /** SQL that writes the shapes of the contract; the statements of several features share it. */
@@ -105,15 +106,9 @@ export const STATUS = jsonObject({
   tryAgainBy: 'i.try_again_by',
 })
 
-/** The name of a person's read marker of a submission. */
-export const submissionMarker = (workId: string, placeId: string): string => `submission:${workId}:${placeId}`
-
-/** The name of a person's read marker of the class thread of a work. */
-export const threadMarker = (workId: string): string => `thread:${workId}`
-
 /** How many words by others came into the class thread of work `w` since the viewer ($viewer) last looked. */
 export const NEW_IN_THREAD = `(select count(*) from class_notes n
-    left join read_markers l on l.account_id = $viewer and l.what = 'thread:' || n.work_id
+    left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('thread', 'n.work_id')}
     where n.work_id = w.id and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 
 /**
@@ -122,7 +117,7 @@ export const NEW_IN_THREAD = `(select count(*) from class_notes n
  */
 export const newNotes = (place?: string): string =>
   `(select count(*) from side_notes n
-    left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
+    left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('submission', 'n.work_id', 'n.place_id')}
     where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
       and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
 

@@ -1,9 +1,7 @@
 import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
+import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { noteJson } from '../submissions/fragments.js'
-
-/** The name of a person's read marker of the talk of a class. */
-export const talkMarker = (classId: ClassId): string => `talk:${classId}`
 
 const repliesJson = jsonArray(
   noteJson('r', 'b'),
@@ -21,7 +19,7 @@ const TALK = `select ${jsonObject({
 
 /** The notices of a class, newest first; replies name pupils, so whoever may not see those gets none. */
 export const talkJson = (db: Database, classId: ClassId, viewer: AccountId, replies: boolean) =>
-  db.json(TALK, { classId, viewer, marker: talkMarker(classId), replies: replies ? 1 : 0 })
+  db.json(TALK, { classId, viewer, marker: markerOf('talk', classId), replies: replies ? 1 : 0 })
 
 export const noticeOfClass = (db: Database, classId: ClassId, noticeId: NoticeId) =>
   db.row<{ id: NoticeId }>('select id from notices where id = $noticeId and class_id = $classId', {

@@ -1,5 +1,6 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { markerInSql } from '@oppen/core/readMarkers'
 import { addDays, type LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { NOT_HIDDEN, TEACHER_NAME } from '../accounts/fragments.js'
@@ -40,7 +41,7 @@ const submissionsJson = jsonArray(
    left join submissions i on i.work_id = w.id and i.place_id = m.place_id
    where case coalesce(i.phase, 'untouched')
      when 'handedBack' then i.handed_back_at > coalesce((select at from read_markers
-       where account_id = $viewer and what = 'submission:' || w.id || ':' || m.place_id), 0)
+       where account_id = $viewer and what = ${markerInSql('submission', 'w.id', 'm.place_id')}), 0)
        and i.handed_back_at >= coalesce((select j.handed_back_at from submissions j where j.place_id = m.place_id
          and j.handed_back_at is not null order by j.handed_back_at desc limit 1 offset ${BACK - 1}), 0)
      when 'withTeacher' then 1
@@ -83,7 +84,7 @@ const asksJson = jsonArray(
     at: 'n.at',
   }),
   `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
-   left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
+   left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('submission', 'n.work_id', 'n.place_id')}
    where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
    order by n.at limit 20`,
 )
@@ -115,7 +116,7 @@ const notices = (classes: string) =>
       isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
     }),
     `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-     left join read_markers l on l.account_id = $viewer and l.what = 'talk:' || c.id
+     left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('talk', 'c.id')}
      where n.at > $since and n.class_id in (${classes}) order by n.at desc limit 6`,
   )
 
@@ -152,7 +153,7 @@ const changesJson = jsonArray(
     by: 'b.shown_name',
     at: 'n.at',
     isNew: jsonBoolean(
-      "n.at > coalesce((select at from read_markers where account_id = $viewer and what = 'today'), 0)",
+      `n.at > coalesce((select at from read_markers where account_id = $viewer and what = ${markerInSql('today')}), 0)`,
     ),
   }),
   `from work_news n cross join works w on w.id = n.work_id and w.removed_at is null
@@ -164,7 +165,7 @@ const changesJson = jsonArray(
 
 const head = {
   now: '$now',
-  readAt: "(select at from read_markers where account_id = $viewer and what = 'today')",
+  readAt: `(select at from read_markers where account_id = $viewer and what = ${markerInSql('today')})`,
   invitations: invitationsJson,
 }
 

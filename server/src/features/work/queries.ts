@@ -1,5 +1,6 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
@@ -11,7 +12,6 @@ import {
   removableNoteJson,
   SEEN_DETAILS,
   STATUS,
-  submissionMarker,
 } from '../submissions/fragments.js'
 
 const fileJson = jsonObject({
@@ -120,7 +120,7 @@ export const submissionJson = (
     viewer: accountId,
     kind,
     now,
-    marker: submissionMarker(workId, placeId),
+    marker: markerOf('submission', workId, placeId),
   })
 
 const OUTCOME = `select ${jsonObject({

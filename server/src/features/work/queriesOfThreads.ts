@@ -1,7 +1,8 @@
 import type { AccountId, ClassId, Instant, NoteId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { APPEARED, removableNoteJson, threadMarker } from '../submissions/fragments.js'
+import { APPEARED, removableNoteJson } from '../submissions/fragments.js'
 import type { SubmissionAddress } from '../submissions/moves.js'
 
 type WorkAddress = { readonly classId: ClassId; readonly workId: WorkId }
@@ -50,5 +51,5 @@ export const threadJson = (db: Database, { classId, workId }: WorkAddress, viewe
     workId,
     viewer: viewer.accountId,
     kind: viewer.kind,
-    marker: threadMarker(workId),
+    marker: markerOf('thread', workId),
   })

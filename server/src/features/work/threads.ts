@@ -1,12 +1,12 @@
 import type { Note, ThreadPage } from '@oppen/contract'
 import type { ClassId, NoteId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { markerOf } from '@oppen/core/readMarkers'
 import { readText } from '@oppen/core/texts'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { setReadMarker } from '../accounts/service.js'
-import { submissionMarker, threadMarker } from '../submissions/fragments.js'
 import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { classNotes, sideNotes } from './models.js'
 import { classNoteOf, isAsked, sideNoteOf, threadJson } from './queriesOfThreads.js'
@@ -27,7 +27,7 @@ export async function writeNote(
     await findSubmission(world, address)
     const at = world.clock.now()
     await world.db.model(sideNotes).create({ id, workId, placeId, byAccount: viewer.accountId, text, at })
-    await setReadMarker(world, viewer.accountId, submissionMarker(workId, placeId))
+    await setReadMarker(world, viewer.accountId, markerOf('submission', workId, placeId))
     tellNote(world, address)
     return written(viewer, { id, text, at })
   })
@@ -91,7 +91,7 @@ export async function writeInThread(
   return world.db.write(async () => {
     const at = world.clock.now()
     await world.db.model(classNotes).create({ id, workId, byAccount: viewer.accountId, text, at })
-    await setReadMarker(world, viewer.accountId, threadMarker(workId))
+    await setReadMarker(world, viewer.accountId, markerOf('thread', workId))
     tellThread(world, address)
     return written(viewer, { id, text, at })
   })

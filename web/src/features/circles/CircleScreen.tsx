@@ -1,6 +1,7 @@
 import type { CirclePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { CircleId } from '@oppen/core/ids'
+import { markerOf } from '@oppen/core/readMarkers'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -41,7 +42,7 @@ function useMarkRead({ id, posts }: CirclePage): void {
   const { length } = posts
   // biome-ignore lint/correctness/useExhaustiveDependencies: another post is looked at anew
   useEffect(() => {
-    void call(routes.markRead, {}, { what: `circle:${id}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: markerOf('circle', id) }).catch(() => undefined)
   }, [id, length])
 }
 

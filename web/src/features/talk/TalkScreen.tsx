@@ -1,6 +1,7 @@
 import type { TalkPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
+import { markerOf } from '@oppen/core/readMarkers'
 import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -61,7 +62,7 @@ export function useMarkTalkRead(classId: ClassId, page: TalkPage): number | null
   const count = page.notices.reduce((sum, notice) => sum + 1 + notice.replies.length, 0)
   // biome-ignore lint/correctness/useExhaustiveDependencies: another notice or reply is looked at anew
   useEffect(() => {
-    void call(routes.markRead, {}, { what: `talk:${classId}` })
+    void call(routes.markRead, {}, { what: markerOf('talk', classId) })
       .then(() => client.invalidateQueries({ queryKey: reads.today().queryKey }))
       .catch(() => undefined)
   }, [classId, count, client])

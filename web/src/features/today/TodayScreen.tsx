@@ -1,5 +1,6 @@
 import type { TodayPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
+import { markerOf } from '@oppen/core/readMarkers'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -36,7 +37,7 @@ export function Screen() {
   const readAt = useFirst(data)
   const time = useNow()
   useEffect(() => {
-    void call(routes.markRead, {}, { what: 'today' }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: markerOf('today') }).catch(() => undefined)
   }, [])
   const name = me.account.shownName
   const [search] = useSearchParams()

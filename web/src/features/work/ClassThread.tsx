@@ -1,6 +1,7 @@
 import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { ClassId, WorkId } from '@oppen/core/ids'
+import { markerOf } from '@oppen/core/readMarkers'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -48,7 +49,7 @@ function Thread({ address }: { readonly address: Address }) {
   const count = data?.notes.length
   useEffect(() => {
     if (count !== undefined)
-      void call(routes.markRead, {}, { what: `thread:${workId}` }).catch(() => undefined)
+      void call(routes.markRead, {}, { what: markerOf('thread', workId) }).catch(() => undefined)
   }, [count, workId])
   if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
   if (!data) return <Waiting />

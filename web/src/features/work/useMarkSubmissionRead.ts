@@ -1,4 +1,5 @@
 import { routes } from '@oppen/contract'
+import { markerOf } from '@oppen/core/readMarkers'
 import { useEffect } from 'react'
 import { call } from '../../app/api.js'
 import type { SubmissionParams } from '../../app/queries.js'
@@ -7,6 +8,6 @@ import type { SubmissionParams } from '../../app/queries.js'
 export function useMarkSubmissionRead({ workId, placeId }: SubmissionParams, news: number): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `news` is what makes it look again
   useEffect(() => {
-    void call(routes.markRead, {}, { what: `submission:${workId}:${placeId}` }).catch(() => undefined)
+    void call(routes.markRead, {}, { what: markerOf('submission', workId, placeId) }).catch(() => undefined)
   }, [workId, placeId, news])
 }

@@ -1,7 +1,7 @@
 import { assignment } from './assignment/index.js'
 import { handout } from './handout/index.js'
 import type { Content, KindRules } from './kind.js'
-import { question } from './question/index.js'
+import { question } from './question/kind.js'
 
 export { CONTENTS, type Content, type KindRules } from './kind.js'
 

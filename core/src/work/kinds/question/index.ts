@@ -1,10 +1,8 @@
 import type { Hundredths } from '../../../marks/index.js'
 import { err, type Outcome, ok } from '../../../outcome/index.js'
 import { readText } from '../../../texts/index.js'
-import type { KindRules } from '../kind.js'
 
-/** A question that all answer, in words or by choice, and that classmates can talk about. */
-export const question = { asks: 'handIn', accepts: ['answers'], hasPoints: true } as const satisfies KindRules
+export { question } from './kind.js'
 
 /** When classmates' answers to an open question are shown. */
 export const SHOWN = ['never', 'afterOwn', 'always'] as const

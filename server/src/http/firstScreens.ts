@@ -56,11 +56,11 @@ export function firstScreens(folder: string, { read, workers }: Needs): FirstScr
       for (const [index, one] of asked.entries())
         answers.set(addressOf(routes[one.name], one.params as never), found[index] as Answered)
     }
+    // who is in before all else: what changes from then on is told again to the stream of this page
+    await answer([me]).catch(() => undefined)
+    await answer(first).catch(() => undefined)
     const late = after(LATE)
     const render = async () => {
-      // who is in before all else: what changes from then on is told again to the stream of this page
-      await answer([me])
-      await answer(first)
       const language = languageOf(request, answers)
       const rendered = language ? { language, wide: isWide(request) } : null
       for (let round = 0; renders && rendered && round < ROUNDS; round++) {

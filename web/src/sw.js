@@ -12,7 +12,7 @@ const SHOWN =
   /^\/api\/classes\/[^/]+\/works\/[^/]+\/(submissions\/[^/]+\/(worksheet\/sheets|files)|materials|sheets)\/[^/]+$/
 const FILES_SHOWN = 'oppen kept files 2'
 /** What was kept in shapes that the screens no longer read. */
-const OUTDATED = ['oppen kept', 'oppen kept files']
+const OUTDATED = ['oppen kept', 'oppen kept 2', 'oppen kept files']
 /** So many are kept, the newest. */
 const MOST = 60
 
@@ -74,7 +74,7 @@ const file = async request => (await caches.match(request)) ?? fetch(request)
 
 /** Whether a pupil is in whose device this is: nothing is kept for those who share one, nor after a sign-out. */
 const isOwn = async () => {
-  const me = await caches.match('/kept/me', { cacheName: 'oppen kept 2' })
+  const me = await caches.match('/kept/me', { cacheName: 'oppen kept 3' })
   return me !== undefined && (await me.json()).data.account.kind === 'pupil'
 }
 

@@ -84,7 +84,7 @@ async function install(): Promise<void> {
 }
 
 const isIn = async (kind: string) =>
-  (await caches.open('oppen kept 2')).put(
+  (await caches.open('oppen kept 3')).put(
     '/kept/me',
     new Response(JSON.stringify({ at: 1, data: { account: { kind } } })),
   )
@@ -126,7 +126,7 @@ describe('pictures and printed pages', () => {
   it('leave nothing of somebody who signs out while they come', async () => {
     await isIn('pupil')
     network = async path => {
-      await caches.delete('oppen kept 2')
+      await caches.delete('oppen kept 3')
       await caches.delete('oppen kept files 2')
       return image('late')(path)
     }

@@ -22,7 +22,7 @@ const refused = (): Promise<never> => Promise.reject(new Refusal(401, { code: 's
 /** Keeping goes on behind what is shown: this waits until it has come to that. */
 const until = (wanted: () => Promise<boolean>) => expect.poll(wanted, { interval: 2 }).toBe(true)
 const kept = async () => {
-  const cache = await caches.open('oppen kept 2')
+  const cache = await caches.open('oppen kept 3')
   return (await cache.keys()).map(({ url }) => new URL(url).pathname)
 }
 const isIn = async (who: Me) => {
@@ -55,7 +55,7 @@ describe('who is in', () => {
     await isIn(me('ann'))
     await reading('submission/w1/p1', { words: 'mine' })
     await expect(keepMe(refused)).rejects.toThrow(Refusal)
-    await until(async () => !(await caches.has('oppen kept 2')))
+    await until(async () => !(await caches.has('oppen kept 3')))
     await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
   })
 })
@@ -84,7 +84,7 @@ describe('what somebody read', () => {
   it('is never kept on a tablet that a class shares', async () => {
     await isIn(me('ann'))
     await keepMe(async () => me('ann', { tablet: { classId: 'c1' } }))
-    await until(async () => !(await caches.has('oppen kept 2')))
+    await until(async () => !(await caches.has('oppen kept 3')))
     await keepRead('submission/w1/p1', async () => ({ words: 'mine' }))
     await expect(keepRead('submission/w1/p1', cut)).rejects.toThrow(Unreachable)
   })

@@ -3,7 +3,7 @@ import { Unreachable } from './api.js'
 import { loadScriptFonts } from './scriptFonts.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
-const KEPT = 'oppen kept 2'
+const KEPT = 'oppen kept 3'
 /** What the service worker keeps of the pictures and printed pages of those submissions (`sw.js`). */
 const KEPT_SHOWN = 'oppen kept files 2'
 const ME = '/kept/me'

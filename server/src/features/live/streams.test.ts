@@ -205,6 +205,15 @@ describe('a stream that is opened after its page was read', () => {
     },
   )
 
+  it('is told so once in place of very many single things', async () => {
+    const { streams } = make([pupil('anna')])
+    const since = streams.position
+    for (let n = 0; n < 51; n++) await streams.tell({ what: 'talk', classId })
+    const screen = new Screen('anna')
+    streams.catchUp(screen, pupil('anna'), since)
+    expect(screen.heard).toEqual(['me'])
+  })
+
   it('is told so as well where more happened than is remembered', async () => {
     const { streams } = make([pupil('anna')])
     const since = streams.position

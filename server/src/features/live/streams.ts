@@ -36,6 +36,8 @@ export type Audience = {
 const MOST_OF_ONE = 24
 /** So many events are remembered, for those whose page was read before their stream was open. */
 const MOST_RECENT = 2_000
+/** Whoever missed more than so many is told once that everything may be another. */
+const MOST_MISSED = 50
 /** A stream whose other end has not taken in so many bytes is dead or never reads; it is closed. */
 const MOST_UNREAD = 256 * 1024
 
@@ -77,10 +79,13 @@ export class LiveStreams {
     const known = run === this.#run && missed >= 0 && missed <= this.#recent.length
     if (!known) return void stream.session.push({ what: 'me' })
     if (missed === 0) return
-    for (const { event, to } of this.#recent.slice(-missed)) {
-      const concerned = 'classId' in event || 'circleId' in event ? concerns(viewer, event) : true
-      if (concerned && (to === null || to === viewer.accountId)) stream.session.push(event)
-    }
+    const concerning = this.#recent.slice(-missed).flatMap(({ event, to }) => {
+      const concerned = to === null ? concerns(viewer, event) : to === viewer.accountId
+      return concerned ? [event] : []
+    })
+    // reading everything once is less than hearing of so many single things
+    if (concerning.length > MOST_MISSED) stream.session.push({ what: 'me' })
+    else for (const event of concerning) stream.session.push(event)
   }
 
   /** Adds the stream of a session that ends at a moment unless it is used. */

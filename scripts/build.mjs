@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { decode, encode } from '@jridgewell/sourcemap-codec'
 import { noteBuilt, sourcesNow, tool } from './lib.mjs'
 
 /** Builds the screens, packs them for the wire, and bundles the server and the demo. */
@@ -37,7 +38,10 @@ await build({
 
 const ours = /^@oppen\//
 
-/** Packages stay outside of the bundle; our own workspaces go in. */
+/** What brings machine code or files of its own and is found beside it, and the driver of a database that is not ours. */
+const OUTSIDE = /^(sqlite3|sharp|pdfjs-dist|pdfkit|@node-rs\/|pg-hstore)/
+
+/** Our own workspaces go into a bundle, packages stay outside. */
 const workspaces = {
   name: 'workspaces',
   setup: ({ onResolve }) => {
@@ -48,6 +52,36 @@ const workspaces = {
   },
 }
 
+/** Packages go in as well, so that a server starts by reading one file for thousands. */
+const packages = {
+  name: 'packages',
+  setup: ({ onResolve, onEnd }) => {
+    onResolve({ filter: OUTSIDE }, ({ path }) => ({ path, external: true }))
+    onEnd(({ metafile }) => {
+      for (const file of Object.keys(metafile.outputs)) if (file.endsWith('.map')) onlyOurs(file)
+    })
+  },
+}
+
+/** Takes packages out of a source map: it is read at the first error, while everybody waits. */
+function onlyOurs(file) {
+  const map = JSON.parse(readFileSync(file, 'utf8'))
+  const isOurs = map.sources.map(source => !source.includes('node_modules/'))
+  const places = new Map(isOurs.flatMap((ours, index) => (ours ? [index] : [])).map((index, n) => [index, n]))
+  const lines = decode(map.mappings).map(line =>
+    line.flatMap(([column, source, ...original]) => {
+      const place = places.get(source)
+      return place === undefined ? [] : [[column, place, ...original.slice(0, 2)]]
+    }),
+  )
+  const sources = map.sources.filter((_, index) => isOurs[index])
+  writeFileSync(file, JSON.stringify({ ...map, sources, names: [], mappings: encode(lines) }))
+}
+
+/** What packages of the older kind ask for. */
+const COMMON_JS = `import { createRequire as __createRequire } from 'node:module';
+const require = __createRequire(import.meta.url), __filename = import.meta.filename, __dirname = import.meta.dirname;`
+
 const bundle = {
   outExtension: { '.js': '.mjs' },
   bundle: true,
@@ -55,27 +89,37 @@ const bundle = {
   target: 'node20',
   format: 'esm',
   sourcemap: 'linked',
-  plugins: [workspaces],
   logLevel: 'warning',
 }
 
+const whole = {
+  plugins: [packages],
+  metafile: true,
+  sourcesContent: false,
+  banner: { js: COMMON_JS },
+  legalComments: 'external',
+  splitting: true,
+}
+
 for (const folder of ['server/dist', 'demo/dist']) rmSync(folder, { recursive: true, force: true })
+// in parts, so that what few need, and what fills the demo, is loaded only then
 await build({
   ...bundle,
+  ...whole,
   entryPoints: {
-    'server/dist/main': 'server/src/main.ts',
-    'server/dist/addOwner': 'server/src/cli/addOwner.ts',
-    'server/dist/backup': 'server/src/cli/backup.ts',
-    'server/dist/restore': 'server/src/cli/restore.ts',
+    main: 'server/src/main.ts',
+    addOwner: 'server/src/cli/addOwner.ts',
+    backup: 'server/src/cli/backup.ts',
+    restore: 'server/src/cli/restore.ts',
   },
-  outdir: '.',
+  outdir: 'server/dist',
 })
-// in parts, so that what fills the demo is loaded only then
-await build({ ...bundle, entryPoints: { serve: 'demo/src/serve.ts' }, outdir: 'demo/dist', splitting: true })
+await build({ ...bundle, ...whole, entryPoints: { serve: 'demo/src/serve.ts' }, outdir: 'demo/dist' })
 // threads stand beside whatever begins them; in parts, so that each job loads its own packages and no others
 for (const folder of ['server/dist', 'demo/dist'])
   await build({
     ...bundle,
+    plugins: [workspaces],
     entryPoints: { thread: 'server/src/workers/thread.ts' },
     outdir: folder,
     splitting: true,

@@ -1,0 +1,3 @@
+export * from './equal.js'
+export * from './parse.js'
+export * from './value.js'

@@ -1,0 +1,3 @@
+export * from './attempt.js'
+export { quiz } from './kind.js'
+export * from './quiz.js'

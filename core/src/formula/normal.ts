@@ -1,4 +1,14 @@
-import { add, equal, multiply, negate, ONE, type Rational, showRational, ZERO } from '../quantity/index.js'
+import {
+  add,
+  equal,
+  lengthOf,
+  multiply,
+  negate,
+  ONE,
+  type Rational,
+  showRational,
+  ZERO,
+} from '../quantity/index.js'
 import type { Formula } from './parse.js'
 import { exactValue } from './value.js'
 
@@ -12,11 +22,18 @@ type Powers = ReadonlyMap<string, number>
 /** One polynomial over another. */
 export type Normal = { readonly top: Polynomial; readonly bottom: Polynomial; readonly atoms: boolean }
 
-/** How much is multiplied out: past it a formula has no normal form, and its values decide. */
-const MOST_TERMS = 200
+/**
+ * How much is multiplied out: terms of a sum, powers, products of terms over a whole comparison, and digits (of base 16) of
+ * a factor. Past it a formula has no normal form, and its values decide: nothing takes longer than some milliseconds.
+ */
+const MOST_TERMS = 100
 const MOST_POWER = 100
+const MOST_PRODUCTS = 1_500
+const MOST_DIGITS = 300
 
 class TooMuch extends Error {}
+/** How much may still be multiplied. */
+type Left = { products: number }
 
 const NOTHING: Powers = new Map()
 const constant = (factor: Rational): Polynomial =>
@@ -30,7 +47,7 @@ const UNIT = constant(ONE)
  */
 export function normalOf(formula: Formula): Normal | null {
   try {
-    return normalize(formula)
+    return normalize(formula, { products: MOST_PRODUCTS })
   } catch (error) {
     if (error instanceof TooMuch) return null
     throw error
@@ -39,8 +56,9 @@ export function normalOf(formula: Formula): Normal | null {
 
 /** Whether two normal forms are the same fraction; null where that is too much to find out. */
 export function sameNormal(a: Normal, b: Normal): boolean | null {
+  const left = { products: MOST_PRODUCTS }
   try {
-    const difference = plus(times(a.top, b.bottom), negative(times(b.top, a.bottom)))
+    const difference = plus(times(a.top, b.bottom, left), negative(times(b.top, a.bottom, left)))
     return difference.size === 0
   } catch (error) {
     if (error instanceof TooMuch) return null
@@ -48,7 +66,7 @@ export function sameNormal(a: Normal, b: Normal): boolean | null {
   }
 }
 
-function normalize(formula: Formula): Normal {
+function normalize(formula: Formula, left: Left): Normal {
   switch (formula.is) {
     case 'number':
       return { top: constant(formula.value), bottom: UNIT, atoms: false }
@@ -57,25 +75,26 @@ function normalize(formula: Formula): Normal {
     case 'variable':
       return atom(`$${formula.name}`, false)
     case 'negative': {
-      const of = normalize(formula.of)
+      const of = normalize(formula.of, left)
       return { ...of, top: negative(of.top) }
     }
     case 'call':
-      return call(formula.name, normalize(formula.of))
+      return call(formula.name, normalize(formula.of, left))
     case '^':
-      return raise(normalize(formula.left), exactValue(formula.right, {}), formula)
+      return raise(normalize(formula.left, left), exactValue(formula.right, {}), { formula, left })
     default: {
-      const [a, b] = [normalize(formula.left), normalize(formula.right)]
+      const [a, b] = [normalize(formula.left, left), normalize(formula.right, left)]
       const atoms = a.atoms || b.atoms
-      if (formula.is === '*') return { top: times(a.top, b.top), bottom: times(a.bottom, b.bottom), atoms }
+      if (formula.is === '*')
+        return { top: times(a.top, b.top, left), bottom: times(a.bottom, b.bottom, left), atoms }
       if (formula.is === '/')
-        return over({ top: times(a.top, b.bottom), bottom: times(a.bottom, b.top), atoms })
+        return over({ top: times(a.top, b.bottom, left), bottom: times(a.bottom, b.top, left), atoms })
       const right = formula.is === '-' ? negative(b.top) : b.top
       const same = shown(a.bottom) === shown(b.bottom)
       if (same) return { top: plus(a.top, right), bottom: a.bottom, atoms }
       return {
-        top: plus(times(a.top, b.bottom), times(right, a.bottom)),
-        bottom: times(a.bottom, b.bottom),
+        top: plus(times(a.top, b.bottom, left), times(right, a.bottom, left)),
+        bottom: times(a.bottom, b.bottom, left),
         atoms,
       }
     }
@@ -95,7 +114,11 @@ function over(fraction: Normal): Normal {
 
 const call = (name: string, of: Normal): Normal => atom(`${name}(${shown(of.top)}:${shown(of.bottom)})`, true)
 
-function raise(base: Normal, exponent: Rational | null, formula: Formula): Normal {
+function raise(
+  base: Normal,
+  exponent: Rational | null,
+  { formula, left }: { readonly formula: Formula; readonly left: Left },
+): Normal {
   if (exponent?.d !== 1n)
     return atom(
       `(${JSON.stringify(formula, (_, value) => (typeof value === 'bigint' ? `${value}` : value))})`,
@@ -103,16 +126,16 @@ function raise(base: Normal, exponent: Rational | null, formula: Formula): Norma
     )
   const size = Math.abs(Number(exponent.n))
   if (size > MOST_POWER) throw new TooMuch()
-  const [top, bottom] = [powerOf(base.top, size), powerOf(base.bottom, size)]
+  const [top, bottom] = [powerOf(base.top, size, left), powerOf(base.bottom, size, left)]
   const { atoms } = base
   return exponent.n < 0n ? over({ top: bottom, bottom: top, atoms }) : { top, bottom, atoms }
 }
 
-function powerOf(base: Polynomial, exponent: number): Polynomial {
+function powerOf(base: Polynomial, exponent: number, budget: Left): Polynomial {
   let result = UNIT
   for (let left = exponent, square = base; left > 0; left >>= 1) {
-    if (left & 1) result = times(result, square)
-    if (left > 1) square = times(square, square)
+    if (left & 1) result = times(result, square, budget)
+    if (left > 1) square = times(square, square, budget)
   }
   return result
 }
@@ -124,8 +147,9 @@ function plus(a: Polynomial, b: Polynomial): Polynomial {
   return sum
 }
 
-function times(a: Polynomial, b: Polynomial): Polynomial {
-  if (a.size * b.size > MOST_TERMS * 20) throw new TooMuch()
+function times(a: Polynomial, b: Polynomial, left: Left): Polynomial {
+  left.products -= a.size * b.size
+  if (left.products < 0) throw new TooMuch()
   const product = new Map<string, { factor: Rational; powers: Powers }>()
   for (const one of a.values())
     for (const other of b.values()) {
@@ -144,6 +168,7 @@ function put(
   factor: Rational,
 ): void {
   const sum = add(into.get(key)?.factor ?? ZERO, factor)
+  if (lengthOf(sum) > MOST_DIGITS) throw new TooMuch()
   if (sum.n === 0n) into.delete(key)
   else into.set(key, { factor: sum, powers })
 }

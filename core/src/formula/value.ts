@@ -2,6 +2,7 @@ import {
   add,
   divide,
   fromNumber,
+  lengthOf,
   multiply,
   negate,
   power,
@@ -57,6 +58,9 @@ function raised(exponent: Formula, left: number, right: number): number {
   return (of.n % 2n === 0n ? 1 : -1) * (-left) ** right
 }
 
+/** The longest number that a power may give, in digits of base 16. */
+const LONGEST = 2_000
+
 /**
  * The exact value of a formula; null where it has none: division by zero, a power that is too large, or no real number.
  * Roots and functions are as exact as JavaScript has them.
@@ -108,6 +112,7 @@ function exactPower(left: Rational, right: Rational): Rational | null {
   const exponent = Number(right.n)
   if (right.d === 1n) {
     if (Math.abs(exponent) > LARGEST_POWER || (left.n === 0n && exponent < 0)) return null
+    if (lengthOf(left) * Math.abs(exponent) > LONGEST) return null
     return power(left, exponent)
   }
   const value = toNumber(left) ** toNumber(right)

@@ -39,6 +39,9 @@ export function power(a: Rational, exponent: number): Rational {
   return exponent < 0 ? rational(raised.d, raised.n) : raised
 }
 
+/** How long a number is, in digits of base 16: what it costs to go on with it. */
+export const lengthOf = ({ n, d }: Rational): number => n.toString(16).length + d.toString(16).length
+
 /** Ten to a whole power. */
 export const tenTo = (exponent: number): Rational => power({ n: 10n, d: 1n }, exponent)
 

@@ -29,7 +29,7 @@ export type Normal = { readonly top: Polynomial; readonly bottom: Polynomial; re
 const MOST_TERMS = 100
 const MOST_POWER = 100
 const MOST_PRODUCTS = 1_500
-const MOST_DIGITS = 300
+const MOST_DIGITS = 60
 
 class TooMuch extends Error {}
 /** How much may still be multiplied. */

@@ -3,6 +3,7 @@ export type Rational = { readonly n: bigint; readonly d: bigint }
 
 /** Makes an exact number of a fraction. Throws where the denominator is zero. */
 export function rational(n: bigint, d = 1n): Rational {
+  if (d === 1n) return { n, d }
   if (d === 0n) throw new RangeError('a fraction has no denominator of zero')
   const divisor = gcd(n < 0n ? -n : n, d < 0n ? -d : d)
   const sign = d < 0n ? -1n : 1n

@@ -26,6 +26,7 @@ export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
+export type { AskedInQuiz, QuizPage, QuizResult } from './features/quiz.js'
 export type {
   PersonLine,
   PersonPage,
@@ -64,6 +65,7 @@ export type { Material, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
 export type { Details } from './kinds/index.js'
 export type { Question } from './kinds/question/index.js'
+export type { QuizDetails } from './kinds/quiz/index.js'
 export { PAGE_STATE, type PageState, type ReadOf } from './page.js'
 export { type RouteName, routes } from './routes.js'
 export { SCREENS, type ScreenPlace, screenAt } from './screens.js'

@@ -1,4 +1,5 @@
 import { peopleRoutes } from './routes/people.js'
+import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
 import { schoolRoutes } from './routes/school.js'
 import { workRoutes } from './routes/work.js'
@@ -13,6 +14,7 @@ export const routes = {
   ...peopleRoutes,
   ...workRoutes,
   ...worksheetRoutes,
+  ...quizRoutes,
   ...readingRoutes,
   ...schoolRoutes,
 }

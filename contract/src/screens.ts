@@ -97,7 +97,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/post/:workId?',
     file: 'posting/PostScreen',
-    words: ['classroom', 'doing', 'planning', 'week', 'worksheets'],
+    words: ['answers', 'classroom', 'doing', 'planning', 'quiz', 'week', 'worksheets'],
   },
   { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom'], reads: 'seeTalk' },
   {
@@ -120,7 +120,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId',
     file: 'work/WorkScreen',
-    words: ['answers', 'classroom', 'doing', 'week', 'worksheets'],
+    words: ['answers', 'classroom', 'doing', 'week', 'worksheets', 'quiz'],
   },
   {
     path: '/c/:classId/work/:workId/answers',

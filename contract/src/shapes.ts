@@ -9,6 +9,7 @@ import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
 import { progressShapes } from './features/progress.js'
+import { quizShapes } from './features/quiz.js'
 import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
 import { submissionShapes } from './features/submissions.js'
@@ -29,6 +30,7 @@ export const shapes = {
   ...submissionShapes,
   ...worksheetShapes,
   ...answerShapes,
+  ...quizShapes,
   ...weekShapes,
   ...markingShapes,
   ...talkShapes,

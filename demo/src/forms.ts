@@ -1,4 +1,4 @@
-import { type Details, EMPTY_WORK, type Question, type WorkForm } from '@oppen/contract'
+import { type Details, EMPTY_WORK, type Question, type QuizDetails, type WorkForm } from '@oppen/contract'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
@@ -11,13 +11,24 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly template?: string
   /** Choices and the showing of answers, of an open question. */
   readonly question?: Question
+  /** How a quiz runs, and its questions. */
+  readonly quiz?: QuizDetails
 }
 
 const ruleOf = (time: string | TimeRule | null | undefined): TimeRule | null =>
   typeof time === 'string' ? { is: 'fixed', local: time } : (time ?? null)
 
 /** The whole form of a work; what is not said is left open, and it is an assignment for all. */
-export function formOf({ appears, opens, due, closes, template, question, ...rest }: PlainWork): WorkForm {
+export function formOf({
+  appears,
+  opens,
+  due,
+  closes,
+  template,
+  question,
+  quiz,
+  ...rest
+}: PlainWork): WorkForm {
   const rules: TimingRules = {
     appears: ruleOf(appears),
     opens: ruleOf(opens),
@@ -27,6 +38,7 @@ export function formOf({ appears, opens, due, closes, template, question, ...res
   const details: Details = {
     ...(template !== undefined && { assignment: { template } }),
     ...(question && { question }),
+    ...(quiz && { quiz }),
   }
   return { ...EMPTY_WORK, title: 'Work', details, ...rest, rules }
 }

@@ -11,6 +11,7 @@ import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
+import { quizHandlers } from './features/kinds/quiz/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { mergingHandlers } from './features/merging/routes.js'
@@ -41,6 +42,7 @@ const handlers: Handlers = {
   ...workHandlers,
   ...worksheetHandlers,
   ...answerHandlers,
+  ...quizHandlers,
   ...weekHandlers,
   ...markingHandlers,
   ...talkHandlers,

@@ -3,11 +3,13 @@ import { z } from 'zod'
 import { assignmentDetails } from './assignment/index.js'
 import { handoutDetails } from './handout/index.js'
 import { question } from './question/index.js'
+import { quizDetails } from './quiz/index.js'
 
 const DETAILS = {
   handout: handoutDetails,
   assignment: assignmentDetails,
   question,
+  quiz: quizDetails,
 } satisfies Readonly<Record<WorkKind, z.ZodType>>
 
 /**

@@ -12,6 +12,10 @@ const MORE: Partial<Record<RouteName, number>> = {
   postWork: 1_536,
   changeWork: 1_536,
   tryWork: 1_536,
+  // questions at once, and long answers or a drawing among them
+  saveAnswers: 512,
+  checkAnswer: 128,
+  drawQuestion: 256,
   // a calendar file of another program
   readCalendarFile: 1_024,
   readTimetableFile: 1_024,

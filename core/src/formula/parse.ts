@@ -99,7 +99,10 @@ function tokensOf(text: string, variables: readonly string[]): Token[] {
     const found = TOKEN.exec(text)?.groups
     if (!found) {
       if (!text.slice(at).trim()) break
-      throw new Unreadable('formula_unreadable', { text: text.slice(at).trim().slice(0, 10), at: at + 1 })
+      throw new Unreadable('formula_unreadable', {
+        text: text.slice(at).trim().slice(0, 10),
+        position: at + 1,
+      })
     }
     if (found.number) tokens.push({ text: found.number, at, is: 'number' })
     else if (found.sign) tokens.push({ text: found.sign, at, is: 'sign' })
@@ -240,6 +243,6 @@ class Reading {
 
   #unreadable(): Unreadable {
     const { text = '', at = 0 } = this.#peek() ?? {}
-    return new Unreadable('formula_unreadable', { text, at: at + 1 })
+    return new Unreadable('formula_unreadable', { text, position: at + 1 })
   }
 }

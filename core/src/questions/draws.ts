@@ -67,7 +67,7 @@ export function drawNumbers(question: Question, words: string): Outcome<Drawn> {
     if (ranges.every(({ name, not }) => !not.some(one => compare(one, drawn[name] as Rational) === 0)))
       if (isFair(question, drawn)) return ok(drawn)
   }
-  return err('draw_unfair', { tries: MOST_TRIES })
+  return err('draw_unfair', { count: MOST_TRIES })
 }
 
 const drawOne = ({ from, step, count }: Range, random: Drawing): Rational =>

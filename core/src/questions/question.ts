@@ -172,3 +172,11 @@ export function notesOn(question: Question, wrong: readonly string[]): string[] 
   if (!('notes' in key)) return []
   return wrong.flatMap(id => (Object.hasOwn(key.notes, id) && key.notes[id] ? [key.notes[id]] : []))
 }
+
+/** An answer as a text that is the same for the same answer, whatever the order of its parts. */
+export const answerText = (answer: Answer | null): string => JSON.stringify(answer, inOrder)
+
+const inOrder = (_: string, value: unknown): unknown =>
+  value && typeof value === 'object' && !Array.isArray(value)
+    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+    : value

@@ -22,6 +22,7 @@ import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 import { worksheetSaves } from './migrations/2026-11-28-worksheet-saves.js'
 import { answers } from './migrations/2026-11-30-answers.js'
 import { hiddenClasses } from './migrations/2026-11-30-hidden-classes.js'
+import { quiz } from './migrations/2026-11-30-quiz.js'
 import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
 
 const migrations: readonly Migration[] = [
@@ -46,6 +47,7 @@ const migrations: readonly Migration[] = [
   hiddenClasses,
   whatWorkAsks,
   answers,
+  quiz,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -1,4 +1,4 @@
-import { addressOf, type RouteName, routes } from '@oppen/contract'
+import { addressOf, type QuizDetails, type RouteName, routes } from '@oppen/contract'
 import type { CircleFileId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
@@ -208,6 +208,38 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   return params
 }
 
+const QUIZ: QuizDetails = {
+  checks: 1,
+  checkCost: 0,
+  attempts: null,
+  counted: 'best',
+  shown: 'afterHandIn',
+  mixed: false,
+  pages: 'all',
+  minutes: null,
+  key: {
+    sections: [
+      {
+        id: 's1',
+        title: '',
+        pick: null,
+        questions: [
+          {
+            id: 'q1',
+            kind: 'long',
+            prompt: '<p>Why?</p>',
+            hint: null,
+            points: 100,
+            draws: [],
+            ask: {},
+            key: { example: '', ifRight: '', ifWrong: '', working: '' },
+          },
+        ],
+      },
+    ],
+  },
+}
+
 /** What the tests before have put away, anew. */
 async function freshWork(name: RouteName) {
   const { world } = school
@@ -216,6 +248,8 @@ async function freshWork(name: RouteName) {
   const topicId = own.topicId ?? ''
   if (name === 'readHandout')
     return { workId: await buildWork(world, built, { title: 'To read', kind: 'handout' }), topicId }
+  if (['seeQuiz', 'beginAttempt', 'saveAnswers', 'checkAnswer'].includes(name))
+    return { workId: await buildWork(world, built, { title: 'To check', kind: 'quiz', quiz: QUIZ }), topicId }
   if (!['seeAnswers', 'answer', 'replyToAnswer', 'removeReply'].includes(name))
     return { workId: own.workId ?? '', topicId }
   const question = { choices: [], several: false, shown: 'always' as const }

@@ -149,6 +149,11 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   // all of whom the work is asked, and their families
   seeMaterial: members,
   readHandout: ['anna'],
+  seeQuiz: [...teachers, 'anna'],
+  beginAttempt: ['anna'],
+  saveAnswers: ['anna'],
+  checkAnswer: ['anna'],
+  drawQuestion: teachers,
   seeAnswers: [...teachers, 'anna', 'bo'],
   answer: ['anna'],
   handBackByKey: teachers,

@@ -8,6 +8,8 @@ export const INK = 'oppen ink '
 export const INK_BASE = 'oppen inkbase '
 /** And hand-ins that were pressed and have not arrived. */
 export const PRESS = 'oppen press '
+/** Answers to quizzes that have not arrived. */
+export const QUIZ = 'oppen quiz '
 
 /** Files that have not arrived, in a store of their own. */
 export const KEPT_FILES = 'oppen files'
@@ -62,7 +64,7 @@ const sentInk = (accountId = ''): string[] =>
 export function unsentHere(accountId: string): string[] {
   const left = new Set<string>()
   for (const key of Object.keys(localStorage))
-    for (const kind of [PAGE, INK, PRESS]) {
+    for (const kind of [PAGE, INK, PRESS, QUIZ]) {
       if (!key.startsWith(`${kind}${accountId} `)) continue
       if (kind === PAGE && !readKept<Page>(key)?.dirty) continue
       if (kind === INK && readKept<{ sent: boolean }>(key)?.sent !== false) continue

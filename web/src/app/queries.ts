@@ -51,6 +51,11 @@ export const reads = {
       queryKey: ['answers', classId, workId],
       queryFn: ({ signal }) => call(routes.seeAnswers, { classId, workId }, undefined, { signal }),
     }),
+  quiz: (params: SubmissionParams) =>
+    queryOptions({
+      queryKey: ['quiz', params.workId, params.placeId],
+      queryFn: ({ signal }) => call(routes.seeQuiz, params, undefined, { signal }),
+    }),
   /** What a form would come to for each group. */
   tryWork: (classId: ClassId, form: BodyOf<typeof routes.tryWork>) =>
     queryOptions({

@@ -12,6 +12,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/joining.json') &
   typeof import('../../../words/en/people.json') &
   typeof import('../../../words/en/planning.json') &
+  typeof import('../../../words/en/quiz.json') &
   typeof import('../../../words/en/register.json') &
   typeof import('../../../words/en/school.json') &
   typeof import('../../../words/en/settings.json') &

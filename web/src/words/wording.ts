@@ -19,6 +19,7 @@ export const NAMESPACES = [
   'school',
   'settings',
   'week',
+  'quiz',
   'worksheets',
 ] as const
 

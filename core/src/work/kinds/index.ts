@@ -2,11 +2,14 @@ import { assignment } from './assignment/index.js'
 import { handout } from './handout/index.js'
 import type { Content, KindRules } from './kind.js'
 import { question } from './question/kind.js'
+import { quiz } from './quiz/kind.js'
 
 export { CONTENTS, type Content, type KindRules } from './kind.js'
 
 /** Every kind of posted work. A kind is added here, and each layer asks for its part of it by type. */
-export const KINDS = { handout, assignment, question } as const satisfies Readonly<Record<string, KindRules>>
+export const KINDS = { handout, assignment, question, quiz } as const satisfies Readonly<
+  Record<string, KindRules>
+>
 
 export type WorkKind = keyof typeof KINDS
 export const WORK_KINDS = Object.keys(KINDS) as readonly WorkKind[]
@@ -20,4 +23,7 @@ export const handsIn = (kind: WorkKind): boolean => rulesOf(kind).asks === 'hand
 export const accepts = (kind: WorkKind, content: Content): boolean => rulesOf(kind).accepts.includes(content)
 
 /** Whether the kind can have points. */
-export const hasPoints = (kind: WorkKind): boolean => rulesOf(kind).hasPoints
+export const hasPoints = (kind: WorkKind): boolean => rulesOf(kind).points !== 'none'
+
+/** Whether its teacher types its points. */
+export const typesPoints = (kind: WorkKind): boolean => rulesOf(kind).points === 'typed'

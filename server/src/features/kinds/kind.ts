@@ -1,6 +1,7 @@
 import type { Details } from '@oppen/contract'
 import type { FileId, Instant } from '@oppen/core/ids'
 import type { Hundredths } from '@oppen/core/marks'
+import type { Viewer } from '@oppen/core/permissions'
 import type { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import type { SubmissionAddress, SubmissionNow } from '../submissions/moves.js'
@@ -30,6 +31,8 @@ export type ServerKind = {
    * as `details.<kind>.…`; a draft may lack what posted work needs.
    */
   readonly readDetails: (world: World, details: Details, draft: boolean) => Promise<string | null>
+  /** The points of a kind whose parts have points, from a form that was read; null where the teacher types them. */
+  readonly pointsOf: ((details: Details) => Hundredths) | null
   /** The tables that hold what is made on a submission of this kind: their rows go where the submission goes. */
   readonly tables: readonly string[]
   /** How what is made on it is read to be found, by the kind of entry: see `searchSource.ts`. */
@@ -44,5 +47,9 @@ export type ServerKind = {
   /** Reads what is to be handed in; inside a command. Null where nothing is handed in. */
   readonly made:
     | ((world: World, address: SubmissionAddress, submission: SubmissionNow, seen: Seen) => Promise<Made>)
+    | null
+  /** What a hand-in does besides; inside its command. Null where it does nothing. */
+  readonly handedIn:
+    | ((world: World, viewer: Viewer, address: SubmissionAddress, at: Instant) => Promise<void>)
     | null
 }

@@ -60,7 +60,7 @@ export async function readForm(
       rules: JSON.stringify(rules),
       groupRules: JSON.stringify(groupRules),
       forWhom: form.forWhom,
-      points: form.points === null || !hasPoints(form.kind) ? null : take(readPoints(form.points), 'points'),
+      points: pointsOf(form),
       minutes: form.minutes,
       category: readShort(form.category, 'category'),
     },
@@ -71,6 +71,13 @@ export async function readForm(
       link.url.trim() || link.title.trim() ? [readLink(link, `links.${index}`)] : [],
     ),
   }
+}
+
+/** The points that a teacher typed, or those of its parts together; none where there are none. */
+function pointsOf({ kind, points, details }: WorkForm): number | null {
+  const { pointsOf: summed } = serverKind(kind)
+  if (summed) return summed(details) || null
+  return points === null || !hasPoints(kind) ? null : take(readPoints(points), 'points')
 }
 
 function readWeek(week: string | null): string | null {

@@ -42,7 +42,7 @@ export async function handIn(
   return world.db.write(async () => {
     const submission = await findSubmission(world, address)
     const { status, timing } = submission
-    const { made: read } = serverKind(submission.kind)
+    const { made: read, handedIn } = serverKind(submission.kind)
     if (!read) throw new Refused('nothing_asked')
     const made = await read(world, address, submission, { version, ink })
     if (status.phase !== 'withTeacher' && made.isBlank) throw new Refused('nothing_to_hand_in')
@@ -55,12 +55,15 @@ export async function handIn(
     const number = status.handIns + 1
     const id = await freeze(world, address, { number, html, at, pressedAt, worksheet })
     await world.db.model(handInFiles).bulkCreate(files.map(fileId => ({ handInId: id, fileId })))
-    return applyMove(
+    const handed = await applyMove(
       world,
       address,
       { kind: 'handIn', at, pressedAt },
       { by: viewer.accountId, handInId: id },
     )
+    if (!handedIn) return handed
+    await handedIn(world, viewer, address, pressed)
+    return (await findSubmission(world, address)).status
   })
 }
 

@@ -1,9 +1,10 @@
 import type { WorkKind } from '@oppen/core/work'
-import { FileText, HelpCircle, type LucideIcon, PencilRuler } from 'lucide-react'
+import { FileText, HelpCircle, ListChecks, type LucideIcon, PencilRuler } from 'lucide-react'
 
 /** The icon of each kind of work. */
 export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
   handout: FileText,
   assignment: PencilRuler,
   question: HelpCircle,
+  quiz: ListChecks,
 }

@@ -5,6 +5,8 @@ import { AssignmentPreview } from './assignment/AssignmentPreview.js'
 import type { FieldsProps, PreviewProps } from './postedProps.js'
 import { QuestionFields } from './question/QuestionFields.js'
 import { QuestionPreview } from './question/QuestionPreview.js'
+import { QuizFields } from './quiz/QuizFields.js'
+import { QuizPreview } from './quiz/QuizPreview.js'
 
 type Posted = {
   /** Its part of the post form; null where it has none. */
@@ -18,4 +20,5 @@ export const POSTED: Readonly<Record<WorkKind, Posted>> = {
   handout: { Fields: null, Preview: null },
   assignment: { Fields: AssignmentFields, Preview: AssignmentPreview },
   question: { Fields: QuestionFields, Preview: QuestionPreview },
+  quiz: { Fields: QuizFields, Preview: QuizPreview },
 }

@@ -10,4 +10,5 @@ export const TAUGHT_LINK: Readonly<Record<WorkKind, ComponentType<TaughtLinkProp
   handout: null,
   assignment: null,
   question: AllAnswersLink,
+  quiz: null,
 }

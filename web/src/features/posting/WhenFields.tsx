@@ -1,7 +1,7 @@
 import type { TopicsPage, WorkForm } from '@oppen/contract'
 import type { TopicId } from '@oppen/core/ids'
 import { LANES, type Lane, type TimeName } from '@oppen/core/timing'
-import { hasPoints } from '@oppen/core/work'
+import { hasPoints, typesPoints } from '@oppen/core/work'
 import { Choice, Field } from '../../parts/Field.js'
 import { say } from '../../words/say.js'
 import { AlsoIn } from './AlsoIn.js'
@@ -68,7 +68,7 @@ export function WhenFields({ posting, page, plan, posted }: Props) {
           value={form.minutes ?? ''}
           onChange={event => put({ minutes: event.target.value ? Number(event.target.value) : null })}
         />
-        {hasPoints(form.kind) && (
+        {typesPoints(form.kind) && (
           <Field
             label={say('post_field_points')}
             inputMode="decimal"

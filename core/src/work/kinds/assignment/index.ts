@@ -4,5 +4,5 @@ import type { KindRules } from '../kind.js'
 export const assignment = {
   asks: 'handIn',
   accepts: ['page', 'ink', 'files'],
-  hasPoints: true,
+  points: 'typed',
 } as const satisfies KindRules

@@ -1,4 +1,4 @@
 import type { KindRules } from '../kind.js'
 
 /** Questions that are answered, checked and scored by themselves, as far as they have a key. */
-export const quiz = { asks: 'handIn', accepts: ['answers'], hasPoints: true } as const satisfies KindRules
+export const quiz = { asks: 'handIn', accepts: ['answers'], points: 'summed' } as const satisfies KindRules

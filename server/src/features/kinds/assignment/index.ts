@@ -38,4 +38,6 @@ export const assignment = {
       files: files.map(file => file.id),
     }
   },
+  pointsOf: null,
+  handedIn: null,
 } as const satisfies ServerKind

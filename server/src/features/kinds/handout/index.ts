@@ -6,4 +6,6 @@ export const handout = {
   searched: {},
   markOf: null,
   made: null,
+  pointsOf: null,
+  handedIn: null,
 } as const satisfies ServerKind

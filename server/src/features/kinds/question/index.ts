@@ -27,4 +27,6 @@ export const question = {
       files: [],
     }
   },
+  pointsOf: null,
+  handedIn: null,
 } as const satisfies ServerKind

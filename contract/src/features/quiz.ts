@@ -1,0 +1,104 @@
+import { z } from 'zod'
+import { quizRules, sectionOf } from '../kinds/quiz/index.js'
+import { askedShape, givenShape, questionShape } from '../kinds/quiz/question.js'
+import { instant } from '../wire/shapes.js'
+import { status } from './workParts.js'
+
+const questionId = z.string().regex(/^[\w-]{1,20}$/)
+const attemptNumber = z.number().int().min(1).max(1000)
+
+/** How right an answer is, as far as the pupil may see it. */
+const result = z.object({
+  /** The part of its points that it is worth; null while a teacher has to say it. */
+  share: z.number().min(0).max(1).nullable(),
+  points: z.number().int().nullable(),
+  wrong: z.array(z.string()),
+  slip: z.boolean(),
+  /** What the teacher says to this answer. */
+  said: z.array(z.string()),
+  /** What was right and how it is worked out; null while that may not be seen. */
+  right: z.object({ answer: z.string(), working: z.string() }).nullable(),
+})
+export type QuizResult = z.infer<typeof result>
+
+const asked = z.object({
+  question: askedShape,
+  answer: givenShape.nullable(),
+  /** Of the answer: 0 before the first. */
+  version: z.number().int(),
+  flagged: z.boolean(),
+  checks: z.number().int(),
+  wrongChecks: z.number().int(),
+  solved: z.boolean(),
+  result: result.nullable(),
+})
+export type AskedInQuiz = z.infer<typeof asked>
+
+/** A quiz as one pupil has it. */
+export const quizPage = z.object({
+  rules: quizRules,
+  /** The points of the whole quiz, and how many questions an attempt has. */
+  points: z.number().int(),
+  count: z.number().int(),
+  moreMinutes: z.number().int(),
+  attempts: z.array(
+    z.object({
+      number: z.number().int(),
+      begunAt: instant,
+      endsAt: instant.nullable(),
+      handedInAt: instant.nullable(),
+      /** Null while it is not handed in, not marked, or not to be seen yet. */
+      score: z.number().int().nullable(),
+    }),
+  ),
+  /** The questions of the newest attempt; none before the first. */
+  sections: z.array(sectionOf(asked)),
+})
+export type QuizPage = z.infer<typeof quizPage>
+
+const saved = z.object({
+  savedAt: instant,
+  saved: z.array(z.object({ questionId, version: z.number().int() })),
+  /** Answers that were changed elsewhere in between: what stands there, for the pupil to choose. */
+  changed: z.array(z.object({ questionId, answer: givenShape, version: z.number().int() })),
+})
+
+export const quizShapes = {
+  seeQuiz: { reply: quizPage },
+  beginAttempt: { body: z.object({ number: attemptNumber }), reply: status },
+  saveAnswers: {
+    body: z.object({
+      attempt: attemptNumber,
+      answers: z
+        .array(
+          z.object({
+            questionId,
+            answer: givenShape,
+            /** The version that it was written over. */
+            version: z.number().int().min(0),
+            flagged: z.boolean(),
+            /** For how long it waited on the device, in milliseconds. */
+            waited: z.number().min(0),
+          }),
+        )
+        .min(1)
+        .max(100),
+    }),
+    reply: saved,
+  },
+  checkAnswer: {
+    body: z.object({
+      attempt: attemptNumber,
+      questionId,
+      answer: givenShape,
+      version: z.number().int().min(0),
+      /** Which check of this question it is, from 1: sent twice it counts once. */
+      check: z.number().int().min(1).max(1000),
+    }),
+    reply: asked,
+  },
+  drawQuestion: {
+    body: z.object({ question: questionShape }),
+    reply: z.object({ drawings: z.array(z.object({ prompt: z.string(), answers: z.array(z.string()) })) }),
+  },
+}

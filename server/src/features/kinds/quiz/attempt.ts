@@ -1,0 +1,97 @@
+import type { QuizDetails } from '@oppen/contract'
+import type { Instant } from '@oppen/core/ids'
+import type { Hundredths } from '@oppen/core/marks'
+import {
+  type Answer,
+  drawNumbers,
+  isMarkedByKey,
+  type Marking,
+  markAnswerTo,
+  type Question,
+} from '@oppen/core/questions'
+import {
+  pickSections,
+  type QuizRules,
+  questionsOf,
+  type Section,
+  scoreOf,
+  UNCHECKED,
+} from '@oppen/core/work/kinds/quiz'
+import { Refused } from '../../../refusal.js'
+import type { World } from '../../../world.js'
+import type { SubmissionAddress, SubmissionNow } from '../../submissions/moves.js'
+import type { AnswerRow, AttemptRow } from './models.js'
+import { answersOf, attemptsOf } from './queries.js'
+
+export type Attempt = Omit<AttemptRow, 'workId' | 'placeId'>
+export type StoredAnswer = Omit<AnswerRow, 'workId' | 'placeId' | 'attempt'>
+
+/** A quiz as it was posted, with its questions. */
+export type Quiz = { readonly rules: QuizRules; readonly sections: readonly Section[] }
+
+/** The quiz of a submission. Refuses `not_found` for work of another kind. */
+export function quizOf({ details, kind }: Pick<SubmissionNow, 'details' | 'kind'>): Quiz {
+  if (kind !== 'quiz' || !details.quiz) throw new Refused('not_found')
+  const { key, ...rules }: QuizDetails = details.quiz
+  return { rules, sections: key?.sections ?? [] }
+}
+
+/** What names a pupil's attempt: the same numbers and the same order are drawn from it again. */
+export const wordsOf = ({ workId, placeId }: SubmissionAddress, attempt: number): string =>
+  `${workId} ${placeId} ${attempt}`
+
+/** The sections of an attempt, with the questions that were picked for it. */
+export const sectionsOf = (quiz: Quiz, address: SubmissionAddress, attempt: number): Section[] =>
+  pickSections(quiz.sections, quiz.rules, wordsOf(address, attempt))
+
+/** What an answer to a question is marked with: the numbers that were drawn for it. */
+export function markingOf(question: Question, words: string, decimalSign: Marking['decimalSign']): Marking {
+  if (!question.draws.length) return { decimalSign, drawn: {} }
+  const drawn = drawNumbers(question, `${words} ${question.id}`)
+  return { decimalSign, drawn: drawn.ok ? drawn.value : {} }
+}
+
+/** Which part of its points an answer is worth; null while a teacher has to say it. */
+export const shareOf = (question: Question, answer: Answer, marking: Marking): number | null =>
+  markAnswerTo(question, answer, marking)?.share ?? null
+
+/** The attempt that a pupil is at, and what was answered in it; null before the first. */
+export async function newestAttempt(
+  world: World,
+  address: SubmissionAddress,
+): Promise<{ attempts: Attempt[]; newest: Attempt | undefined; answers: Map<string, StoredAnswer> }> {
+  const attempts = await attemptsOf(world.db, address)
+  const newest = attempts.at(-1)
+  const answers = newest ? await answersOf(world.db, address, newest.number) : []
+  return { attempts, newest, answers: new Map(answers.map(one => [one.questionId, one])) }
+}
+
+/**
+ * The score of an attempt: what each of its questions is worth, less its checks. Null while a teacher has to mark a part of
+ * it that was answered.
+ */
+export function scoreOfAttempt(
+  rules: QuizRules,
+  sections: readonly Section[],
+  answers: ReadonlyMap<string, StoredAnswer>,
+): Hundredths | null {
+  let score = 0
+  for (const question of questionsOf(sections)) {
+    const answer = answers.get(question.id)
+    if (!answer) continue
+    if (answer.share === null) {
+      if (!isMarkedByKey(question)) return null
+      continue
+    }
+    score += scoreOf(question.points, answer.share, answer ?? UNCHECKED, rules)
+  }
+  return score
+}
+
+/** The latest moment at which something of an attempt was saved; when it was begun, where nothing was. */
+export const lastSavedAt = (attempt: Attempt, answers: ReadonlyMap<string, StoredAnswer>): Instant =>
+  [...answers.values()].reduce((latest, { at }) => Math.max(latest, at), attempt.begunAt)
+
+/** The version of an attempt as a whole: it rises with every answer that is changed. */
+export const versionOf = (answers: ReadonlyMap<string, StoredAnswer>): number =>
+  [...answers.values()].reduce((sum, { version }) => sum + version, 0)

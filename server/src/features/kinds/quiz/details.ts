@@ -1,0 +1,65 @@
+import type { Details } from '@oppen/contract'
+import { checkQuestion, type Question } from '@oppen/core/questions'
+import { LIMITS } from '@oppen/core/texts'
+import { checkSections, type Section } from '@oppen/core/work/kinds/quiz'
+import { readHtml } from '../../../html.js'
+import { Refused, take } from '../../../refusal.js'
+import type { World } from '../../../world.js'
+
+const PATH = 'details.quiz.key.sections'
+
+/**
+ * A quiz as it is stored, as JSON: how it runs, and under `key`, which is for teachers alone, its questions. Refuses what
+ * `checkSections` and `checkQuestion` refuse, with the question; a draft may lack anything.
+ */
+export async function readQuiz(world: World, { quiz }: Details, draft: boolean): Promise<string> {
+  const { key, ...rules } = quiz ?? USUAL
+  const sections = key?.sections ?? []
+  if (!draft) take(checkSections(sections), PATH)
+  const read: Section[] = []
+  for (const [at, section] of sections.entries()) {
+    const questions: Question[] = []
+    for (const [index, question] of section.questions.entries()) {
+      const path = `${PATH}.${at}.questions.${index}`
+      if (!draft) take(checkQuestion(question), path)
+      questions.push(await readQuestion(world, question, path))
+    }
+    read.push({ ...section, title: readTitle(section.title), questions })
+  }
+  return JSON.stringify({ ...rules, key: { sections: read } })
+}
+
+/** How a quiz runs where nothing was said. */
+export const USUAL = {
+  checks: 1,
+  checkCost: 0,
+  attempts: 1,
+  counted: 'best',
+  shown: 'afterHandIn',
+  mixed: false,
+  pages: 'all',
+  minutes: null,
+  key: { sections: [] },
+} as const
+
+function readTitle(typed: string): string {
+  const title = typed.trim()
+  if (title.length <= LIMITS.title) return title
+  throw new Refused('text_long', { what: 'title', most: LIMITS.title, got: title.length }, PATH)
+}
+
+async function readQuestion(world: World, question: Question, path: string): Promise<Question> {
+  const clean = (html: string) => (html ? readHtml(world, 'note', html, path) : '')
+  const { key } = question
+  return {
+    ...question,
+    prompt: await clean(question.prompt),
+    hint: question.hint && (await clean(question.hint)),
+    key: {
+      ...key,
+      ifRight: await clean(key.ifRight),
+      ifWrong: await clean(key.ifWrong),
+      working: await clean(key.working),
+    },
+  } as Question
+}

@@ -41,6 +41,7 @@ export function Attempt({ params, page, quiz, attempt }: Props) {
   }
   return (
     <>
+      <h2 className="text-lg">{say('quiz_attempt', { number: attempt.number })}</h2>
       <Overview all={all} autosave={autosave} at={single ? at : null} onGo={go} />
       {quiz.sections
         .filter(section => section.questions.some(one => shown.includes(one)))

@@ -129,6 +129,12 @@ export const SCREENS = [
     reads: 'seeAnswers',
   },
   {
+    path: '/c/:classId/work/:workId/results',
+    file: 'kinds/quiz/ResultsScreen',
+    words: ['quiz'],
+    reads: 'seeQuizResults',
+  },
+  {
     path: '/c/:classId/work/:workId/outcome/:placeId',
     file: 'work/OutcomeScreen',
     words: ['classroom', 'doing', 'week'],

@@ -59,8 +59,8 @@ test('a quiz is built, checked and handed in; one pupil loses the network in the
   await ada.page.getByLabel('At the mouth').check()
   const rises = await question(ada.page, 2)
     .getByText(/The water rises/)
-    .innerText()
-  const right = 3 * Number(/\d+/.exec(rises)?.[0])
+    .textContent()
+  const right = 3 * Number(/\d+/.exec(rises ?? '')?.[0])
   await ada.page.getByLabel('Your answer, as a number').fill(`${right} cn`)
   await question(ada.page, 2).getByRole('button', { name: 'Check this answer' }).click()
   // what cannot be read costs no check
@@ -109,4 +109,13 @@ test('a quiz is built, checked and handed in; one pupil loses the network in the
     .click()
   await expect(teacher.page.getByRole('link', { name: /Ada Moreno.*3/ })).toBeVisible()
   await expect(teacher.page.getByRole('link', { name: /Bram Okoye.*1/ })).toBeVisible()
+
+  // pupils by questions, and one question of all side by side
+  await teacher.page.getByRole('link', { name: 'Pupils and questions' }).click()
+  const grid = teacher.page.getByRole('table').first()
+  await expect(grid.getByRole('row', { name: /Ada Moreno/ })).toContainText('3')
+  await expect(grid.getByRole('row', { name: /Points earned/ })).toContainText('100 %')
+  await accessible(teacher.page)
+  await teacher.page.getByRole('button', { name: 'Question 3' }).click()
+  await expect(teacher.page.getByText('tide · 2')).toBeVisible()
 })

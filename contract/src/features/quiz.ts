@@ -1,7 +1,8 @@
+import type { PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { quizRules, sectionOf } from '../kinds/quiz/index.js'
 import { askedShape, givenShape, questionShape } from '../kinds/quiz/question.js'
-import { instant } from '../wire/shapes.js'
+import { id, instant } from '../wire/shapes.js'
 import { status } from './workParts.js'
 
 const questionId = z.string().regex(/^[\w-]{1,20}$/)
@@ -63,7 +64,50 @@ const saved = z.object({
   changed: z.array(z.object({ questionId, answer: givenShape, version: z.number().int() })),
 })
 
+/** All attempts at a quiz, for its teachers: who answered what how well, and the figures of each question. */
+export const quizResults = z.object({
+  className: z.string(),
+  title: z.string(),
+  points: z.number().int(),
+  questions: z.array(
+    z.object({
+      id: z.string(),
+      kind: z.string(),
+      prompt: z.string(),
+      points: z.number().int(),
+      /** The mean part of its points, and how well it tells pupils apart; null where nothing can be said. */
+      earned: z.number().nullable(),
+      separates: z.number().nullable(),
+      /** How often each choice was taken, of a question with choices. */
+      taken: z.array(z.object({ text: z.string(), right: z.boolean(), count: z.number().int() })),
+    }),
+  ),
+  pupils: z.array(
+    z.object({
+      placeId: id<PlaceId>(),
+      name: z.string(),
+      attempt: z.number().int().nullable(),
+      handedInAt: instant.nullable(),
+      score: z.number().int().nullable(),
+      answers: z.array(
+        z.object({
+          questionId: z.string(),
+          answer: z.string(),
+          share: z.number().nullable(),
+          checks: z.number().int(),
+        }),
+      ),
+    }),
+  ),
+  /** How consistent the questions are; null where nothing can be said. */
+  alpha: z.number().nullable(),
+  isKr20: z.boolean(),
+  few: z.boolean(),
+})
+export type QuizResults = z.infer<typeof quizResults>
+
 export const quizShapes = {
+  seeQuizResults: { reply: quizResults },
   seeQuiz: { reply: quizPage },
   beginAttempt: { body: z.object({ number: attemptNumber }), reply: status },
   saveAnswers: {

@@ -5,6 +5,11 @@ const SUBMISSION = '/api/classes/:classId/works/:workId/submissions/:placeId'
 
 /** A quiz and its attempts. */
 export const quizRoutes = {
+  seeQuizResults: route<Shapes['seeQuizResults']>()(
+    'GET',
+    '/api/classes/:classId/works/:workId/quiz',
+    'marking.see',
+  ),
   seeQuiz: route<Shapes['seeQuiz']>()('GET', `${SUBMISSION}/quiz`, 'submission.see'),
   beginAttempt: route<Shapes['beginAttempt']>()('POST', `${SUBMISSION}/attempts`, 'submission.write'),
   saveAnswers: route<Shapes['saveAnswers']>()('PUT', `${SUBMISSION}/answers`, 'submission.write'),

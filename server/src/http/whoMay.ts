@@ -149,6 +149,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   // all of whom the work is asked, and their families
   seeMaterial: members,
   readHandout: ['anna'],
+  seeQuizResults: teachers,
   seeQuiz: [...teachers, 'anna'],
   beginAttempt: ['anna'],
   saveAnswers: ['anna'],

@@ -51,6 +51,12 @@ export const reads = {
       queryKey: ['answers', classId, workId],
       queryFn: ({ signal }) => call(routes.seeAnswers, { classId, workId }, undefined, { signal }),
     }),
+  // told anew with every answer that is given
+  quizResults: (classId: ClassId, workId: WorkId) =>
+    queryOptions({
+      queryKey: ['answers', classId, workId, 'results'],
+      queryFn: ({ signal }) => call(routes.seeQuizResults, { classId, workId }, undefined, { signal }),
+    }),
   quiz: (params: SubmissionParams) =>
     queryOptions({
       queryKey: ['quiz', params.workId, params.placeId],

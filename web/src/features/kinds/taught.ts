@@ -2,6 +2,7 @@ import type { ClassId, WorkId } from '@oppen/core/ids'
 import type { WorkKind } from '@oppen/core/work'
 import type { ComponentType } from 'react'
 import { AllAnswersLink } from './question/AllAnswersLink.js'
+import { ResultsLink } from './quiz/ResultsLink.js'
 
 export type TaughtLinkProps = { readonly classId: ClassId; readonly workId: WorkId }
 
@@ -10,5 +11,5 @@ export const TAUGHT_LINK: Readonly<Record<WorkKind, ComponentType<TaughtLinkProp
   handout: null,
   assignment: null,
   question: AllAnswersLink,
-  quiz: null,
+  quiz: ResultsLink,
 }

@@ -1,5 +1,5 @@
-import type { PlaceId, WorkId } from '@oppen/core/ids'
-import type { Database } from '../../../db/index.js'
+import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../../db/index.js'
 import type { AnswerRow, AttemptRow, CheckRow } from './models.js'
 
 type Key = { readonly workId: WorkId; readonly placeId: PlaceId }
@@ -35,3 +35,36 @@ export const checkOf = (
 /** Who posted a work: what it does by itself is done in that name. */
 export const postedBy = (db: Database, workId: WorkId) =>
   db.row<{ postedBy: string }>('select posted_by as postedBy from works where id = $workId', { workId })
+
+/** A quiz with the newest attempt of everybody of whom it is asked, as JSON; undefined where it is no quiz of the class. */
+export const resultsJsonOf = (db: Database, classId: ClassId, workId: WorkId) =>
+  db.json(RESULTS, { classId, workId })
+
+const RESULTS = `select ${jsonObject({
+  className: 'c.name',
+  title: 'w.title',
+  details: jsonNested('w.details'),
+  pupils: jsonArray(
+    jsonObject({
+      placeId: 'p.id',
+      name: 'p.name',
+      attempt: 't.number',
+      handedInAt: 't.handed_in_at',
+      score: 't.score',
+      answers: jsonArray(
+        jsonObject({
+          questionId: 'n.question_id',
+          answer: jsonNested('n.answer'),
+          share: 'n.share',
+          checks: 'n.checks',
+        }),
+        'from quiz_answers n where n.work_id = t.work_id and n.place_id = t.place_id and n.attempt = t.number',
+      ),
+    }),
+    `from asked a join places p on p.id = a.place_id and p.left_at is null
+     left join quiz_attempts t on t.work_id = w.id and t.place_id = p.id
+       and t.number = (select max(number) from quiz_attempts m where m.work_id = w.id and m.place_id = p.id)
+     where a.work_id = w.id order by p.name`,
+  ),
+})} as json from works w join classes c on c.id = w.class_id
+  where w.id = $workId and w.class_id = $classId and w.removed_at is null and w.details ->> '$.key.sections' is not null`

@@ -337,6 +337,50 @@ describe('attempts', () => {
   })
 })
 
+describe('what a teacher sees of a quiz', () => {
+  it('is everybody’s newest attempt with each answer, and the figures of those who handed in', async () => {
+    const workId = await make({ attempts: 1 }, [RIVER, WHY])
+    const at = { classId: school.built.classId, workId }
+    const empty = await school.teacher.get('seeQuizResults', at)
+    expect(empty.pupils).toHaveLength(3)
+    expect(empty).toMatchObject({ points: 400, alpha: null, few: true, questions: [{ earned: null }, {}] })
+    await begun(workId)
+    await check(workId, choice('a'))
+    await school.anna.get('saveAnswers', anna(workId), { attempt: 1, answers: [given('q1', choice('b'), 1)] })
+    const live = await school.teacher.get('seeQuizResults', at)
+    expect(live.pupils.find(({ name }) => name === 'Anna Reyes')).toMatchObject({
+      attempt: 1,
+      handedInAt: null,
+      answers: [{ questionId: 'q1', answer: 'Brook', share: 1, checks: 1 }],
+    })
+    await school.anna.get('handIn', anna(workId), { version: 2, ink: null })
+    const bo = submissionOf(school.built, workId, 'Bo Lund')
+    await school.bo.get('beginAttempt', bo, { number: 1 })
+    await school.bo.get('saveAnswers', bo, { attempt: 1, answers: [given('q1', choice('a'))] })
+    await school.bo.get('handIn', bo, { version: 1, ink: null })
+    const [river] = (await school.teacher.get('seeQuizResults', at)).questions
+    expect(river).toMatchObject({
+      earned: 0.5,
+      taken: [
+        { text: 'Alder', right: false, count: 1 },
+        { text: 'Brook', right: true, count: 1 },
+      ],
+    })
+  })
+
+  it('is not there for work that is no quiz', async () => {
+    const at = { classId: school.built.classId, workId: '' as WorkId }
+    expect(
+      await school.teacher.ask('seeQuizResults', {
+        ...at,
+        workId: await buildWork(school.world, school.built, { title: 'A page' }),
+      }),
+    ).toMatchObject({
+      error: { code: 'not_found' },
+    })
+  })
+})
+
 describe('a form', () => {
   const refusal = async (questions: Question[]) => {
     const error = await make({}, questions).catch(problem => problem)

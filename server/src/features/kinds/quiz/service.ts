@@ -206,6 +206,8 @@ async function write(world: World, address: SubmissionAddress, open: Open, row: 
   const { number } = open.attempt
   await world.db.model(quizAnswers).upsert({ workId, placeId, attempt: number, ...row })
   open.answers.set(row.questionId, row)
+  const { classId } = address
+  world.db.afterCommit(() => void world.live.tell({ what: 'answers', classId, workId }))
 }
 
 /**

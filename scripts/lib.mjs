@@ -107,7 +107,9 @@ function* files(folder) {
 
 /** Tells the sources of a build from others. */
 export function sourcesNow() {
-  const sources = ['core', 'contract', 'server', 'web', 'words', 'demo'].flatMap(folder => [...files(folder)])
+  const folders = ['core', 'contract', 'server', 'web', 'words', 'demo']
+  // packages go into the bundle as well
+  const sources = ['package-lock.json', ...folders.flatMap(folder => [...files(folder)])]
   return hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
 }
 

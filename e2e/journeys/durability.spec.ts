@@ -1,3 +1,4 @@
+import { EMPTY_WORK, type QuizDetails } from '@oppen/contract'
 import { Person, PUPILS } from '@oppen/demo'
 import type { SubmissionAddress } from '@oppen/server/features/submissions/moves'
 import { expect, test } from '@playwright/test'
@@ -83,4 +84,114 @@ async function isThere(address: string, last: Told): Promise<void> {
   expect(page.handIns.length).toBe(page.status.handIns)
   const handedIn = page.handIns.find(one => one.number === last.handIns)
   if (last.handIns) expect(numberOf(handedIn?.html)).toBeLessThanOrEqual(numberOf(page.draft?.html))
+}
+
+const QUIZ: QuizDetails = {
+  checks: null,
+  checkCost: 1,
+  attempts: 1,
+  counted: 'best',
+  shown: 'never',
+  mixed: false,
+  pages: 'all',
+  minutes: null,
+  key: {
+    sections: [
+      {
+        id: 's1',
+        title: '',
+        pick: null,
+        questions: [
+          {
+            id: 'q1',
+            kind: 'text',
+            prompt: '<p>Which?</p>',
+            hint: null,
+            points: 1000,
+            draws: [],
+            ask: {},
+            key: {
+              accepted: ['never given'],
+              capitals: true,
+              accents: true,
+              spaces: true,
+              slips: 0,
+              ifRight: '',
+              ifWrong: '',
+              working: '',
+            },
+          },
+        ],
+      },
+    ],
+  },
+}
+
+test('a server killed hard in a stream of checks has every one that it acknowledged, and each once', async () => {
+  const school = await School.open()
+  const teacher = await new Person(school.address).signIn('ms.varga')
+  const { ties } = await teacher.get('me', {})
+  const classId = ties.find(tie => !tie.archived)?.classId
+  if (!classId) throw new Error('Ms Varga has no class')
+  const form = {
+    ...EMPTY_WORK,
+    kind: 'quiz' as const,
+    title: 'Checked without pause',
+    details: { quiz: QUIZ },
+  }
+  const { workId } = await teacher.get('postWork', { classId }, { form, draft: false, alsoIn: [] })
+  const signedIn = await Promise.all(
+    userNames.slice(0, 6).map(name => new Person(school.address).signIn(name)),
+  )
+  const people = await Promise.all(
+    signedIn.map(async person => {
+      const me = await person.get('me', {})
+      const tie = me.ties.find(one => one.classId === classId)
+      if (!tie?.placeId) throw new Error('not in the class')
+      const submission = { classId, workId, placeId: tie.placeId }
+      await person.get('beginAttempt', submission, { number: 1 })
+      return { person, submission, told: 0 }
+    }),
+  )
+  for (let round = 0; round < 2; round++) {
+    const before = people.reduce((sum, { told }) => sum + told, 0)
+    const working = people.map(one => checkOn(one))
+    await expect
+      .poll(() => people.reduce((sum, { told }) => sum + told, 0) - before, { intervals: [5] })
+      .toBeGreaterThan(40)
+    await school.stop('SIGKILL')
+    await Promise.all(working)
+    await school.start()
+    for (const one of people) {
+      const page = await one.person.get('seeQuiz', one.submission)
+      const [asked] = page.sections.flatMap(section => section.questions)
+      // one more may have been counted whose answer was cut off; never one fewer, and none twice
+      expect(asked?.checks).toBeGreaterThanOrEqual(one.told)
+      expect(asked?.checks).toBeLessThanOrEqual(one.told + 1)
+      expect(asked?.wrongChecks).toBe(asked?.checks)
+      one.told = asked?.checks ?? 0
+    }
+  }
+  await school.close()
+})
+
+type Checking = { readonly person: Person; readonly submission: SubmissionAddress; told: number }
+
+/** Checks without pause, each twice at once, until the server is gone; notes what was acknowledged. */
+async function checkOn(one: Checking): Promise<void> {
+  const { person, submission } = one
+  try {
+    let { version } = (await person.get('seeQuiz', submission)).sections[0]?.questions[0] ?? { version: 0 }
+    for (;;) {
+      const check = one.told + 1
+      const answer = { kind: 'text', text: `answer ${check}` } as const
+      const asked = { attempt: 1, questionId: 'q1', answer, version, check }
+      const both = await Promise.all([1, 2].map(() => person.get('checkAnswer', submission, asked)))
+      for (const { checks } of both) expect(checks).toBe(check)
+      version = both[0]?.version ?? version
+      one.told = check
+    }
+  } catch (error) {
+    expect(String(error)).toMatch(/fetch failed|terminated|ECONNRE|socket|JSON/)
+  }
 }

@@ -1,8 +1,9 @@
 import type { PlaceId } from '@oppen/core/ids'
+import { QUIZ_LIMITS } from '@oppen/core/work/kinds/quiz'
 import { z } from 'zod'
 import { quizRules, sectionOf } from '../kinds/quiz/index.js'
 import { askedShape, givenShape, questionShape } from '../kinds/quiz/question.js'
-import { id, instant } from '../wire/shapes.js'
+import { done, id, instant } from '../wire/shapes.js'
 import { status } from './workParts.js'
 
 const questionId = z.string().regex(/^[\w-]{1,20}$/)
@@ -69,6 +70,8 @@ export const quizResults = z.object({
   className: z.string(),
   title: z.string(),
   points: z.number().int(),
+  /** The time for an attempt; null for no limit. */
+  minutes: z.number().int().nullable(),
   questions: z.array(
     z.object({
       id: z.string(),
@@ -89,6 +92,8 @@ export const quizResults = z.object({
       attempt: z.number().int().nullable(),
       handedInAt: instant.nullable(),
       score: z.number().int().nullable(),
+      /** The minutes that this pupil has more. */
+      moreMinutes: z.number().int(),
       answers: z.array(
         z.object({
           questionId: z.string(),
@@ -108,6 +113,10 @@ export type QuizResults = z.infer<typeof quizResults>
 
 export const quizShapes = {
   seeQuizResults: { reply: quizResults },
+  setMoreTime: {
+    body: z.object({ minutes: z.number().int().min(0).max(QUIZ_LIMITS.minutes) }),
+    reply: done,
+  },
   seeQuiz: { reply: quizPage },
   beginAttempt: { body: z.object({ number: attemptNumber }), reply: status },
   saveAnswers: {

@@ -11,6 +11,8 @@ export const quizRoutes = {
     'marking.see',
   ),
   seeQuiz: route<Shapes['seeQuiz']>()('GET', `${SUBMISSION}/quiz`, 'submission.see'),
+  /** How many minutes one pupil has more. */
+  setMoreTime: route<Shapes['setMoreTime']>()('PUT', `${SUBMISSION}/more-time`, 'submission.mark'),
   beginAttempt: route<Shapes['beginAttempt']>()('POST', `${SUBMISSION}/attempts`, 'submission.write'),
   saveAnswers: route<Shapes['saveAnswers']>()('PUT', `${SUBMISSION}/answers`, 'submission.write'),
   checkAnswer: route<Shapes['checkAnswer']>()('POST', `${SUBMISSION}/checks`, 'submission.write'),

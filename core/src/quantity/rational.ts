@@ -68,18 +68,15 @@ export function fromNumber(value: number): Rational {
   return rational(BigInt(scaled), 2n ** twos)
 }
 
-/** How many decimals the number has where it is written out; null where it never ends, as a third. */
+/** The most decimals that are counted. */
+const MOST_DECIMALS = 40n
+
+/** How many decimals the number has where it is written out; null where it never ends, as a third, or not within forty. */
 export function decimalsOf({ d }: Rational): number | null {
-  let [rest, twos, fives] = [d, 0, 0]
-  while (rest % 2n === 0n) {
-    rest /= 2n
-    twos++
-  }
-  while (rest % 5n === 0n) {
-    rest /= 5n
-    fives++
-  }
-  return rest === 1n ? Math.max(twos, fives) : null
+  if (10n ** MOST_DECIMALS % d !== 0n) return null
+  let decimals = 0
+  while (10n ** BigInt(decimals) % d !== 0n) decimals++
+  return decimals
 }
 
 /** As a fraction: "3", "-7/2". Read by `readRational`. */

@@ -1,3 +1,4 @@
+import { exactValue, readFormula } from '../formula/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
 import {
   add,
@@ -21,7 +22,7 @@ export type Drawn = Readonly<Record<string, Rational>>
 
 /** The most numbers of a range, and how often a drawing that gives no fair answer is drawn again. */
 const MOST_STEPS = 100_000n
-const MOST_TRIES = 200
+const MOST_TRIES = 40
 /** How many decimals an answer may have, where its tolerance is none. */
 const MOST_DECIMALS = 4
 
@@ -62,10 +63,11 @@ export function drawNumbers(question: Question, words: string): Outcome<Drawn> {
     ranges.push(range.value)
   }
   const random = new Drawing(words)
+  const isFair = fairnessOf(question)
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const drawn = Object.fromEntries(ranges.map(range => [range.name, drawOne(range, random)]))
     if (ranges.every(({ name, not }) => !not.some(one => compare(one, drawn[name] as Rational) === 0)))
-      if (isFair(question, drawn)) return ok(drawn)
+      if (isFair(drawn)) return ok(drawn)
   }
   return err('draw_unfair', { count: MOST_TRIES })
 }
@@ -74,17 +76,20 @@ const drawOne = ({ from, step, count }: Range, random: Drawing): Rational =>
   add(from, multiply(step, rational(BigInt(random.below(count)))))
 
 /**
- * Whether a drawing gives an answer that can be asked for: it has a value (nothing is divided by zero), and where it has to be
- * given exactly, as a decimal number, it ends after four decimals at most.
+ * Tells of drawings whether they give an answer that can be asked for: it has a value (nothing is divided by zero), and where it
+ * has to be given exactly, as a decimal number, it ends after four decimals at most.
  */
-export function isFair(question: Question, drawn: Drawn): boolean {
-  return keysOf(question).every(key => {
-    const value = keyValue(key, drawn)
-    if (!value) return false
-    if (key.tolerance.is !== 'exact' || key.form === 'fraction' || key.form === 'lowest') return true
-    const decimals = decimalsOf(value)
-    return decimals !== null && decimals <= MOST_DECIMALS
-  })
+function fairnessOf(question: Question): (drawn: Drawn) => boolean {
+  const names = question.draws.map(({ name }) => name)
+  const keys = keysOf(question).map(key => ({ ...key, formula: readFormula(key.value, names) }))
+  return drawn =>
+    keys.every(({ formula, tolerance, form }) => {
+      const value = formula.ok && exactValue(formula.value, drawn)
+      if (!value) return false
+      if (tolerance.is !== 'exact' || form === 'fraction' || form === 'lowest') return true
+      const decimals = decimalsOf(value)
+      return decimals !== null && decimals <= MOST_DECIMALS
+    })
 }
 
 /** The keys of a question that are numbers, of gaps and cells too. */

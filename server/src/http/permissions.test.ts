@@ -248,7 +248,9 @@ async function freshWork(name: RouteName) {
   const topicId = own.topicId ?? ''
   if (name === 'readHandout')
     return { workId: await buildWork(world, built, { title: 'To read', kind: 'handout' }), topicId }
-  if (['seeQuiz', 'seeQuizResults', 'beginAttempt', 'saveAnswers', 'checkAnswer'].includes(name))
+  if (
+    ['setMoreTime', 'seeQuiz', 'seeQuizResults', 'beginAttempt', 'saveAnswers', 'checkAnswer'].includes(name)
+  )
     return { workId: await buildWork(world, built, { title: 'To check', kind: 'quiz', quiz: QUIZ }), topicId }
   if (!['seeAnswers', 'answer', 'replyToAnswer', 'removeReply'].includes(name))
     return { workId: own.workId ?? '', topicId }

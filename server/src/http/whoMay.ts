@@ -151,6 +151,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   readHandout: ['anna'],
   seeQuizResults: teachers,
   seeQuiz: [...teachers, 'anna'],
+  setMoreTime: teachers,
   beginAttempt: ['anna'],
   saveAnswers: ['anna'],
   checkAnswer: ['anna'],

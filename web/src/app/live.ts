@@ -86,6 +86,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       for (const key of ['submission', 'outcome']) again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
+      again('quiz', event.classId, event.workId, event.placeId)
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
       again('today')
       again('days')

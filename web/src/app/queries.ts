@@ -59,7 +59,7 @@ export const reads = {
     }),
   quiz: (params: SubmissionParams) =>
     queryOptions({
-      queryKey: ['quiz', params.workId, params.placeId],
+      queryKey: ['quiz', params.classId, params.workId, params.placeId],
       queryFn: ({ signal }) => call(routes.seeQuiz, params, undefined, { signal }),
     }),
   /** What a form would come to for each group. */

@@ -40,6 +40,17 @@ export const quiz: Migration = {
       at integer not null,
       primary key (work_id, place_id, attempt, question_id, number)
     ) strict, without rowid`,
+    `create table quiz_more_time (
+      work_id text not null references works (id) on delete cascade,
+      place_id text not null references places (id) on delete cascade,
+      minutes integer not null check (minutes > 0),
+      primary key (work_id, place_id)
+    ) strict, without rowid`,
   ],
-  down: ['drop table quiz_checks', 'drop table quiz_answers', 'drop table quiz_attempts'],
+  down: [
+    'drop table quiz_more_time',
+    'drop table quiz_checks',
+    'drop table quiz_answers',
+    'drop table quiz_attempts',
+  ],
 }

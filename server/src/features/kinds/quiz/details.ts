@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { Details } from '@oppen/contract'
 import { checkQuestion, type Question } from '@oppen/core/questions'
 import { LIMITS } from '@oppen/core/texts'
@@ -23,6 +24,8 @@ export async function readQuiz(world: World, { quiz }: Details, draft: boolean):
       const path = `${PATH}.${at}.questions.${index}`
       if (!draft) take(checkQuestion(question), path)
       questions.push(await readQuestion(world, question, path))
+      // a hundred of them are not looked at in one go
+      await setImmediate()
     }
     read.push({ ...section, title: readTitle(section.title), questions })
   }

@@ -12,7 +12,7 @@ export const quiz = {
   readDetails: (world, details, draft) => readQuiz(world, details, draft),
   pointsOf: details => mostPoints(details.quiz?.key?.sections ?? []),
   searched: {},
-  tables: ['quiz_attempts', 'quiz_answers', 'quiz_checks'],
+  tables: ['quiz_attempts', 'quiz_answers', 'quiz_checks', 'quiz_more_time'],
   markOf: async (world, address, submission) =>
     markOfAttempts(quizOf(submission).rules.counted, await attemptsOf(world.db, address), submission.points),
   made: async (world, address, submission, { version }) => {

@@ -79,3 +79,10 @@ export const quizChecks = table<CheckRow>(
   },
   ['workId', 'placeId', 'attempt', 'questionId', 'number'],
 )
+
+/** The minutes that single pupils have more in each attempt. */
+export const quizMoreTime = table<OfAttempt & { minutes: number }>(
+  'quiz_more_time',
+  { workId: 'id', placeId: 'id', minutes: 'integer' },
+  ['workId', 'placeId'],
+)

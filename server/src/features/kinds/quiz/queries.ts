@@ -20,6 +20,15 @@ export const answersOf = (db: Database, { workId, placeId }: Key, attempt: numbe
     { workId, placeId, attempt },
   )
 
+/** The minutes that one pupil has more in each attempt. */
+export const moreMinutesOf = async (db: Database, { workId, placeId }: Key): Promise<number> => {
+  const row = await db.row<{ minutes: number }>(
+    'select minutes from quiz_more_time where work_id = $workId and place_id = $placeId',
+    { workId, placeId },
+  )
+  return row?.minutes ?? 0
+}
+
 /** One check of one question; undefined where it was not made. */
 export const checkOf = (
   db: Database,
@@ -51,6 +60,8 @@ const RESULTS = `select ${jsonObject({
       attempt: 't.number',
       handedInAt: 't.handed_in_at',
       score: 't.score',
+      moreMinutes:
+        'coalesce((select minutes from quiz_more_time o where o.work_id = w.id and o.place_id = p.id), 0)',
       answers: jsonArray(
         jsonObject({
           questionId: 'n.question_id',

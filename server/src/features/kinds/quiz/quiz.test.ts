@@ -258,6 +258,22 @@ describe('answers', () => {
     expect(await school.anna.get('handIn', at, { version: 1, ink: null })).toMatchObject({ mark: 200 })
   })
 
+  it('count longer for whoever has more time, also in the attempt that is open', async () => {
+    const workId = await make({ minutes: 10 })
+    const at = await begun(workId)
+    await school.teacher.get('setMoreTime', at, { minutes: 5 })
+    const page = await school.anna.get('seeQuiz', at)
+    expect(page).toMatchObject({ moreMinutes: 5, attempts: [{ endsAt: school.clock.now() + 15 * 60_000 }] })
+    school.clock.moveTo(school.clock.now() + 14 * 60_000)
+    expect(
+      (await school.anna.get('saveAnswers', at, { attempt: 1, answers: [given('q1', choice('b'))] })).saved,
+    ).toHaveLength(1)
+    await school.teacher.get('setMoreTime', at, { minutes: 0 })
+    expect(
+      await school.anna.ask('saveAnswers', at, { attempt: 1, answers: [given('q1', choice('a'), 1)] }),
+    ).toMatchObject({ error: { code: 'attempt_over' } })
+  })
+
   it('of 100 kB are refused, and an unreadable one is saved as it is and worth nothing', async () => {
     const workId = await make()
     const at = await begun(workId)

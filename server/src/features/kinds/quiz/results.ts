@@ -41,6 +41,7 @@ export async function seeQuizResults(world: World, { classId, workId }: WorkAddr
     className,
     title,
     points: mostPoints(sections),
+    minutes: details.minutes,
     questions: questions.map((question, index) => ({
       id: question.id,
       kind: question.kind,

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { AskedInQuiz, BodyOf, QuizPage, ReplyOf, routes } from '@oppen/contract'
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
@@ -35,8 +36,8 @@ import {
   shareOf,
   wordsOf,
 } from './attempt.js'
-import { quizAnswers, quizAttempts, quizChecks } from './models.js'
-import { attemptsOf, checkOf, postedBy } from './queries.js'
+import { quizAnswers, quizAttempts, quizChecks, quizMoreTime } from './models.js'
+import { attemptsOf, checkOf, moreMinutesOf, postedBy } from './queries.js'
 import { askedOf, lookAt, pageOf } from './shown.js'
 
 type Saving = BodyOf<typeof routes.saveAnswers>
@@ -49,7 +50,15 @@ async function readingOf(world: World, viewer: Viewer, address: SubmissionAddres
   const language = await languageOf(world, viewer.accountId)
   const submission = await findSubmission(world, address)
   const quiz = quizOf(submission)
-  return { quiz, address, submission, decimalSign: signOf(language), now: world.clock.now() } as const
+  const moreMinutes = await moreMinutesOf(world.db, address)
+  return {
+    quiz,
+    address,
+    submission,
+    moreMinutes,
+    decimalSign: signOf(language),
+    now: world.clock.now(),
+  } as const
 }
 
 /** A quiz as one pupil has it now. */
@@ -139,8 +148,8 @@ async function openAttempt(
 
 /** Refuses `attempt_over` with `at` for what was given after the time of an attempt was over. */
 function inTime({ reading, attempt }: Open, givenAt: Instant): void {
-  const { quiz, submission } = reading
-  const endsAt = endOf(quiz.rules, attempt.begunAt, 0, submission.timing.closesAt)
+  const { quiz, submission, moreMinutes } = reading
+  const endsAt = endOf(quiz.rules, attempt.begunAt, moreMinutes, submission.timing.closesAt)
   if (!isInTime(givenAt, endsAt)) throw new Refused('attempt_over', { at: endsAt ?? givenAt })
 }
 
@@ -174,6 +183,8 @@ export async function saveAnswers(
       if (before?.solved && !same) throw new Refused('already_right')
       const row = answerRow(open, question, answer, { before, at, flagged })
       await write(world, address, open, row)
+      // a formula may take a while, and there may be a hundred
+      await setImmediate()
       saved.saved.push({ questionId, version: row.version })
     }
     return saved
@@ -298,6 +309,25 @@ export function markOfAttempts(
   if (points === null || scores.some(score => score === null)) return null
   const mark = countedScore(scores as number[], counted)
   return mark === null ? null : Math.min(mark, points)
+}
+
+/** Gives one pupil more time in each attempt, also in the one that is open; nought takes it back. */
+export async function setMoreTime(
+  world: World,
+  address: SubmissionAddress,
+  minutes: number,
+): Promise<{ done: true }> {
+  const { workId, placeId, classId } = address
+  return world.db.write(async () => {
+    quizOf(await findSubmission(world, address))
+    if (minutes) await world.db.model(quizMoreTime).upsert({ workId, placeId, minutes })
+    else await world.db.model(quizMoreTime).destroy({ where: { workId, placeId } })
+    world.db.afterCommit(() => {
+      void world.live.tell({ what: 'answers', classId, workId })
+      void world.live.tell({ what: 'submission', ...address })
+    })
+    return { done: true }
+  })
 }
 
 /** Twenty drawings of a question that is being written. Refuses what it lacks. */

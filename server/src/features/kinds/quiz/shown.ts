@@ -22,6 +22,7 @@ type Reading = {
   readonly quiz: Quiz
   readonly address: SubmissionAddress
   readonly submission: SubmissionNow
+  readonly moreMinutes: number
   readonly decimalSign: Marking['decimalSign']
   readonly now: Instant
 }
@@ -32,7 +33,7 @@ export function pageOf(
   attempts: readonly Attempt[],
   answers: ReadonlyMap<string, StoredAnswer>,
 ): QuizPage {
-  const { quiz, address, submission, now } = reading
+  const { quiz, address, submission, moreMinutes, now } = reading
   const { rules } = quiz
   const newest = attempts.at(-1)
   const sections = newest ? sectionsOf(quiz, address, newest.number) : []
@@ -41,12 +42,12 @@ export function pageOf(
     rules,
     points: mostPoints(quiz.sections),
     count: questionsOf(newest ? sections : quiz.sections).length,
-    moreMinutes: 0,
+    moreMinutes,
     attempts: attempts.map(({ number, begunAt, handedInAt, score }) => ({
       number,
       begunAt,
       handedInAt,
-      endsAt: endOf(rules, begunAt, 0, closesAt),
+      endsAt: endOf(rules, begunAt, moreMinutes, closesAt),
       score: mayBeSeen(rules, { handedIn: handedInAt !== null, checked: false }, closesAt, now).right
         ? score
         : null,
@@ -90,7 +91,8 @@ function resultOf(
   { rules }: Quiz,
   answers: boolean,
 ): QuizResult {
-  const verdict = markAnswerTo(question, answer, marking)
+  // a formula was compared when it was saved, and has no parts
+  const verdict = question.kind === 'formula' ? null : markAnswerTo(question, answer, marking)
   const share = verdict ? verdict.share : (stored?.share ?? null)
   const { ifRight, ifWrong, working } = question.key
   const said =

@@ -250,7 +250,9 @@ function Order({ question, given, locked, onChange }: Omit<Of<'order'>, 'wrong'>
         })}
       </ol>
       {!given.order.length && !locked && (
-        <Button onClick={() => onChange({ ...given, order })}>{say('quiz_as_it_stands')}</Button>
+        <div>
+          <Button onClick={() => onChange({ ...given, order })}>{say('quiz_as_it_stands')}</Button>
+        </div>
       )}
     </>
   )

@@ -1,12 +1,15 @@
-import type { QuizResults } from '@oppen/contract'
+import { type QuizResults, routes } from '@oppen/contract'
 import { showHundredths } from '@oppen/core/marks'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { call } from '../../../app/api.js'
+import { useCommand } from '../../../app/command.js'
 import type { Prepared } from '../../../app/prepared.js'
 import { reads } from '../../../app/queries.js'
-import { useIds } from '../../../app/session.js'
+import { useIds, useTie } from '../../../app/session.js'
 import { buttonClasses } from '../../../parts/Button.js'
+import { Problem } from '../../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../../parts/Sheet.js'
 import { Written } from '../../../parts/Written.js'
 import { oneDecimal } from '../../../words/numbers.js'
@@ -52,7 +55,7 @@ type GridProps = {
   readonly onChoose: (id: string) => void
 }
 
-const CELL = 'border-b border-rule px-2 py-1 text-center tabular-nums'
+const CELL = 'border-b border-rule px-2 py-0.5 text-center tabular-nums'
 
 function Grid({ results, chosen, onChoose }: GridProps) {
   const { questions, pupils, points } = results
@@ -78,6 +81,11 @@ function Grid({ results, chosen, onChoose }: GridProps) {
                 </button>
               </th>
             ))}
+            {results.minutes !== null && (
+              <th scope="col" className={CELL}>
+                {say('quiz_more_minutes')}
+              </th>
+            )}
             <th scope="col" className={CELL}>
               {say('quiz_of_points', { points: showHundredths(points) })}
             </th>
@@ -92,6 +100,7 @@ function Grid({ results, chosen, onChoose }: GridProps) {
               {questions.map(({ id }) => (
                 <Cell key={id} answer={pupil.answers.find(one => one.questionId === id)} />
               ))}
+              {results.minutes !== null && <MoreTime pupil={pupil} />}
               <td className={`${CELL} font-semibold`}>
                 {pupil.score === null ? '' : showHundredths(pupil.score)}
               </td>
@@ -108,6 +117,7 @@ function Grid({ results, chosen, onChoose }: GridProps) {
                 {earned === null ? '' : `${Math.round(earned * 100)} %`}
               </td>
             ))}
+            {results.minutes !== null && <td className={CELL} />}
             <td className={CELL} />
           </tr>
           <tr>
@@ -119,11 +129,42 @@ function Grid({ results, chosen, onChoose }: GridProps) {
                 {separates === null ? '' : oneDecimal(separates)}
               </td>
             ))}
+            {results.minutes !== null && <td className={CELL} />}
             <td className={CELL} />
           </tr>
         </tfoot>
       </table>
     </section>
+  )
+}
+
+/** How many minutes one pupil has more: saved as soon as it is chosen. */
+function MoreTime({ pupil }: { readonly pupil: QuizResults['pupils'][number] }) {
+  const { classId, workId } = useIds()
+  const archived = useTie()?.archived ?? false
+  const set = useCommand({
+    do: (minutes: number) =>
+      call(routes.setMoreTime, { classId, workId, placeId: pupil.placeId }, { minutes }),
+    again: [reads.quizResults(classId, workId).queryKey],
+  })
+  const choices = [...new Set([0, 5, 10, 15, 20, 30, 45, 60, pupil.moreMinutes])].sort((a, b) => a - b)
+  return (
+    <td className={CELL}>
+      <select
+        aria-label={say('quiz_more_for', { name: pupil.name })}
+        className="rounded border border-edge bg-sheet px-1 text-sm"
+        value={pupil.moreMinutes}
+        disabled={archived || set.busy}
+        onChange={event => set.go(Number(event.target.value))}
+      >
+        {choices.map(minutes => (
+          <option key={minutes} value={minutes}>
+            {minutes ? `+${minutes}` : '–'}
+          </option>
+        ))}
+      </select>
+      {set.words && <Problem words={set.words} />}
+    </td>
   )
 }
 

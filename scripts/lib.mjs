@@ -109,7 +109,8 @@ function* files(folder) {
 export function sourcesNow() {
   const folders = ['core', 'contract', 'server', 'web', 'words', 'demo']
   // packages go into the bundle as well
-  const sources = ['package-lock.json', ...folders.flatMap(folder => [...files(folder)])]
+  const packages = ['package-lock.json'].filter(existsSync)
+  const sources = [...packages, ...folders.flatMap(folder => [...files(folder)])]
   return hash(sources.map(path => `${path} ${statSync(path).mtimeMs}`).join('\n'))
 }
 

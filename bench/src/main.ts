@@ -9,6 +9,7 @@ import { allAtOnce, lookingUp, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
 import { bytesOfAMinute, drawing, opening, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
+import { checksAtOnce, figures, formulas } from './quiz.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
@@ -75,6 +76,27 @@ const bare = await serve(`${OUT}/bare.mjs`, {
   BARE_PLACE: tie.placeId ?? '',
   BARE_NOW: String(DEMO_NOW),
 })
+
+/** `npm run bench -- quiz` measures quizzes alone. */
+async function quizzes(): Promise<void> {
+  const equal = formulas()
+  print(
+    `comparing 10,000 formulas: ${equal.ours.toFixed(0)} ms, ${equal.ratio.toFixed(1)} of working out 20,000 at forty places`,
+  )
+  const counted = figures()
+  print(
+    `figures of 120 pupils and 60 questions: ${counted.ours.toFixed(1)} ms, ${counted.ratio.toFixed(1)} of adding up their points`,
+  )
+  if (counted.ours > 50) missed.push('figures of a quiz')
+  const checks = await checksAtOnce(address, folder, OUT)
+  print(
+    `${checks.pupils} who check an answer at once: ${checks.ours.toFixed(2)} ms for a check, ${checks.ratio.toFixed(2)} of a bare insert (${checks.bare.toFixed(2)} ms)`,
+  )
+}
+if (process.argv.includes('quiz')) {
+  await quizzes()
+  await end()
+}
 
 const cookie = ada.cookie
 const reads = [
@@ -143,6 +165,7 @@ print(
   `drawing over ${frames.strokes} strokes, slowed four times: ${frames.frames.toFixed(1)} frames a second, ${(frames.late * 100).toFixed(1)} % of them late`,
 )
 if (doingAlone) await end()
+await quizzes()
 const core = deadlines()
 print(
   `deadlines of 2,000 submissions for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,

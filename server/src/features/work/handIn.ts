@@ -2,6 +2,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   AT_ONCE,
+  isTakenBack,
   mayHandIn,
   mayTakeBack,
   type Press,
@@ -67,14 +68,15 @@ export async function handIn(
   })
 }
 
-/** Takes back what lies with the teacher. Refuses what `mayTakeBack` refuses. */
+/** Takes back what lies with the teacher. Refuses what `mayTakeBack` refuses, and `attempt_handed_in` where attempts are begun anew. */
 export async function takeBack(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { status, timing } = await findSubmission(world, address)
+    const { kind, status, timing } = await findSubmission(world, address)
+    if (!isTakenBack(kind)) throw new Refused('attempt_handed_in')
     const at = world.clock.now()
     take(mayTakeBack(status, timing, at))
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })

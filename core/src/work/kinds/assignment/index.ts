@@ -5,4 +5,5 @@ export const assignment = {
   asks: 'handIn',
   accepts: ['page', 'ink', 'files'],
   points: 'typed',
+  takenBack: true,
 } as const satisfies KindRules

@@ -1,4 +1,9 @@
 import type { KindRules } from '../kind.js'
 
 /** Something to read or watch. */
-export const handout = { asks: 'look', accepts: [], points: 'none' } as const satisfies KindRules
+export const handout = {
+  asks: 'look',
+  accepts: [],
+  points: 'none',
+  takenBack: false,
+} as const satisfies KindRules

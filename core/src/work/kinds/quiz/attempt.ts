@@ -57,13 +57,18 @@ export function countedScore(
   return Math.round(scores.reduce((sum, score) => sum + score, 0) / scores.length)
 }
 
-/** Whether another attempt may begin. Refuses `attempts_used` with `most`, and as the times of the work say. */
+/**
+ * Whether another attempt may begin. Refuses `attempts_used` with `most`, and as the times of the work say. Whoever was asked to
+ * try again has one more, whatever the time.
+ */
 export function mayBegin(
   { attempts }: Pick<QuizRules, 'attempts'>,
   begun: number,
   { opensAt, closesAt }: Timing,
   now: Instant,
+  askedAgain = false,
 ): Outcome<true> {
+  if (askedAgain) return ok(true)
   if (opensAt !== null && now < opensAt) return err('work_not_open', { at: opensAt })
   if (closesAt !== null && closesAt <= now) return err('work_closed', { at: closesAt })
   return attempts !== null && begun >= attempts ? err('attempts_used', { most: attempts }) : ok(true)

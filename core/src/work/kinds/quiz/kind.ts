@@ -1,4 +1,9 @@
 import type { KindRules } from '../kind.js'
 
 /** Questions that are answered, checked and scored by themselves, as far as they have a key. */
-export const quiz = { asks: 'handIn', accepts: ['answers'], points: 'summed' } as const satisfies KindRules
+export const quiz = {
+  asks: 'handIn',
+  accepts: ['answers'],
+  points: 'summed',
+  takenBack: false,
+} as const satisfies KindRules

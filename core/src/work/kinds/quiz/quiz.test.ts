@@ -83,6 +83,7 @@ describe('several attempts', () => {
     expect(mayBegin({ attempts: 2 }, 1, TIMES, 2_000).ok).toBe(true)
     expect(mayBegin({ attempts: null }, 99, TIMES, 2_000).ok).toBe(true)
     expect(mayBegin({ attempts: 2 }, 2, TIMES, 2_000)).toMatchObject({ refusal: { code: 'attempts_used' } })
+    expect(mayBegin({ attempts: 2 }, 2, TIMES, 9_000, true).ok).toBe(true)
     expect(mayBegin({ attempts: 2 }, 0, TIMES, 999)).toMatchObject({ refusal: { code: 'work_not_open' } })
     expect(mayBegin({ attempts: 2 }, 0, TIMES, 9_000)).toMatchObject({ refusal: { code: 'work_closed' } })
   })

@@ -95,3 +95,10 @@ export const lastSavedAt = (attempt: Attempt, answers: ReadonlyMap<string, Store
 /** The version of an attempt as a whole: it rises with every answer that is changed. */
 export const versionOf = (answers: ReadonlyMap<string, StoredAnswer>): number =>
   [...answers.values()].reduce((sum, { version }) => sum + version, 0)
+
+/** When nothing more is taken: later than for others where somebody was asked to try again. Null for never. */
+export function closingOf({ status, timing }: Pick<SubmissionNow, 'status' | 'timing'>): Instant | null {
+  const { closesAt } = timing
+  if (status.phase !== 'tryAgain') return closesAt
+  return closesAt === null || status.tryAgainBy === null ? null : Math.max(closesAt, status.tryAgainBy)
+}

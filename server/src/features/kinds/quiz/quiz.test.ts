@@ -313,6 +313,27 @@ describe('attempts', () => {
     })
   })
 
+  it('are not taken back, and whoever is asked to try again has one more', async () => {
+    const workId = await make({ attempts: 1, shown: 'never' })
+    const at = await begun(workId)
+    await school.anna.get('saveAnswers', at, { attempt: 1, answers: [given('q1', choice('a'))] })
+    await school.anna.get('handIn', at, { version: 1, ink: null })
+    expect(await school.anna.ask('takeBack', at)).toMatchObject({ error: { code: 'attempt_handed_in' } })
+    expect(await school.anna.ask('beginAttempt', at, { number: 2 })).toMatchObject({
+      error: { code: 'attempts_used' },
+    })
+    await school.teacher.get('tryAgain', at, { number: 1, by: null, feedback: 'Once more.' })
+    expect(await school.anna.get('beginAttempt', at, { number: 2 })).toMatchObject({ phase: 'tryAgain' })
+    await school.anna.get('saveAnswers', at, { attempt: 2, answers: [given('q1', choice('b'))] })
+    expect(await school.anna.get('handIn', at, { version: 1, ink: null })).toMatchObject({
+      phase: 'withTeacher',
+    })
+    // by key: the best of both, by one press
+    const all = { classId: at.classId, workId }
+    expect(await school.teacher.get('handBackByKey', all)).toEqual({ handedBack: 1 })
+    expect((await school.anna.get('seeSubmission', at)).status).toMatchObject({ mark: 200 })
+  })
+
   it('with a part that a teacher marks lie with the teacher', async () => {
     const workId = await make({}, [RIVER, WHY])
     const at = await begun(workId)

@@ -27,6 +27,7 @@ import { languageOf } from '../../accounts/service.js'
 import { applyMove, findSubmission, type SubmissionAddress } from '../../submissions/moves.js'
 import {
   type Attempt,
+  closingOf,
   markingOf,
   newestAttempt,
   quizOf,
@@ -85,7 +86,9 @@ export async function beginAttempt(
     if (newest?.number === number && newest.handedInAt === null) return submission.status
     if (number !== attempts.length + 1 || (newest && newest.handedInAt === null))
       throw new Refused('attempt_not_newest', { number: newest?.number ?? 1 })
-    take(mayBegin(quiz.rules, attempts.length, submission.timing, now))
+    take(
+      mayBegin(quiz.rules, attempts.length, submission.timing, now, submission.status.phase === 'tryAgain'),
+    )
     const status = await reopen(world, viewer, address, now)
     const { workId, placeId } = address
     await world.db
@@ -149,7 +152,7 @@ async function openAttempt(
 /** Refuses `attempt_over` with `at` for what was given after the time of an attempt was over. */
 function inTime({ reading, attempt }: Open, givenAt: Instant): void {
   const { quiz, submission, moreMinutes } = reading
-  const endsAt = endOf(quiz.rules, attempt.begunAt, moreMinutes, submission.timing.closesAt)
+  const endsAt = endOf(quiz.rules, attempt.begunAt, moreMinutes, closingOf(submission))
   if (!isInTime(givenAt, endsAt)) throw new Refused('attempt_over', { at: endsAt ?? givenAt })
 }
 

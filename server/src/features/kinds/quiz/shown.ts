@@ -16,7 +16,15 @@ import {
 } from '@oppen/core/questions'
 import { endOf, mayBeSeen, mostPoints, questionsOf, scoreOf } from '@oppen/core/work/kinds/quiz'
 import type { SubmissionAddress, SubmissionNow } from '../../submissions/moves.js'
-import { type Attempt, markingOf, type Quiz, type StoredAnswer, sectionsOf, wordsOf } from './attempt.js'
+import {
+  type Attempt,
+  closingOf,
+  markingOf,
+  type Quiz,
+  type StoredAnswer,
+  sectionsOf,
+  wordsOf,
+} from './attempt.js'
 
 type Reading = {
   readonly quiz: Quiz
@@ -47,7 +55,7 @@ export function pageOf(
       number,
       begunAt,
       handedInAt,
-      endsAt: endOf(rules, begunAt, moreMinutes, closesAt),
+      endsAt: endOf(rules, begunAt, moreMinutes, closingOf(submission)),
       score: mayBeSeen(rules, { handedIn: handedInAt !== null, checked: false }, closesAt, now).right
         ? score
         : null,

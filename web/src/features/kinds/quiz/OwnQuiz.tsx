@@ -77,7 +77,7 @@ function Between({ params, page, quiz }: OwnProps & { readonly quiz: QuizPage })
     do: () => call(routes.beginAttempt, params, { number: attempts.length + 1 }),
     again: againOf(params),
   })
-  const may = mayBegin(rules, attempts.length, page.work, time.now)
+  const may = mayBegin(rules, attempts.length, page.work, time.now, page.status.phase === 'tryAgain')
   return (
     <>
       <section aria-labelledby="quiz-rules" className="flex max-w-prose flex-col items-start gap-3">

@@ -1,8 +1,9 @@
 import { join } from 'node:path'
-import { addressOf, EMPTY_WORK, type QuizDetails, routes } from '@oppen/contract'
+import { addressOf, EMPTY_WORK, routes } from '@oppen/contract'
 import { equalFormulas, type Formula, readFormula } from '@oppen/core/formula'
+import type { Question } from '@oppen/core/questions'
 import { figuresOf } from '@oppen/core/statistics'
-import { Person, PUPILS } from '@oppen/demo'
+import { Person, PUPILS, quizWith, WHY } from '@oppen/demo'
 import { serve } from './child.js'
 import { quantile } from './quantile.js'
 
@@ -84,6 +85,16 @@ function compared(ours: () => unknown, bare: () => unknown): Ratio {
   return { ratio: own / base, ours: own, bare: base }
 }
 
+const KEY = {
+  value: '-1',
+  unit: 'm',
+  tolerance: { is: 'exact', by: '' },
+  form: 'any',
+  figures: null,
+} as const
+const HEIGHT: Question = { ...WHY, kind: 'number', ask: { unit: null }, key: { ...WHY.key, ...KEY } }
+const QUIZ = quizWith([HEIGHT], { checks: null, shown: 'never' })
+
 const CHECKING = 24
 const CHECKS = 15
 const CHECK_ROUNDS = 8
@@ -159,45 +170,4 @@ export async function checksAtOnce(
     0.5,
   )
   return { pupils: pupils.length, ratio: own / base, ours: own, bare: base }
-}
-
-const QUIZ: QuizDetails = {
-  checks: null,
-  checkCost: 0,
-  attempts: 1,
-  counted: 'best',
-  shown: 'never',
-  mixed: false,
-  pages: 'all',
-  minutes: null,
-  key: {
-    sections: [
-      {
-        id: 's1',
-        title: '',
-        pick: null,
-        questions: [
-          {
-            id: 'q1',
-            kind: 'number',
-            prompt: '<p>How high is the water?</p>',
-            hint: null,
-            points: 100,
-            draws: [],
-            ask: { unit: null },
-            key: {
-              value: '-1',
-              unit: 'm',
-              tolerance: { is: 'exact', by: '' },
-              form: 'any',
-              figures: null,
-              ifRight: '',
-              ifWrong: '',
-              working: '',
-            },
-          },
-        ],
-      },
-    ],
-  },
 }

@@ -1,5 +1,13 @@
-import { type Details, EMPTY_WORK, type Question, type QuizDetails, type WorkForm } from '@oppen/contract'
+import {
+  type Details,
+  EMPTY_WORK,
+  type Question as OpenQuestion,
+  type QuizDetails,
+  type WorkForm,
+} from '@oppen/contract'
+import type { Question } from '@oppen/core/questions'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
+import { type QuizRules, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
 export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
@@ -10,7 +18,7 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   /** The page that pupils begin with, of an assignment. */
   readonly template?: string
   /** Choices and the showing of answers, of an open question. */
-  readonly question?: Question
+  readonly question?: OpenQuestion
   /** How a quiz runs, and its questions. */
   readonly quiz?: QuizDetails
 }
@@ -45,3 +53,22 @@ export function formOf({
 
 /** Start or end of the n-th lesson of the week. */
 export const lessonRule = (edge: 'start' | 'end', n: number): TimeRule => ({ is: 'lesson', edge, n })
+
+/** A quiz of these questions in one section; what is not said of how it runs is as usual. */
+export const quizWith = (questions: readonly Question[], rules: Partial<QuizRules> = {}): QuizDetails => ({
+  ...USUAL_RULES,
+  ...rules,
+  key: { sections: [{ id: 's1', title: '', pick: null, questions: [...questions] }] },
+})
+
+/** A question that a teacher marks, the plainest that there is. */
+export const WHY: Question = {
+  id: 'q1',
+  kind: 'long',
+  prompt: '<p>Why?</p>',
+  hint: null,
+  points: 100,
+  draws: [],
+  ask: {},
+  key: { example: '', ifRight: '', ifWrong: '', working: '' },
+}

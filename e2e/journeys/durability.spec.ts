@@ -1,5 +1,6 @@
-import { EMPTY_WORK, type QuizDetails } from '@oppen/contract'
-import { Person, PUPILS } from '@oppen/demo'
+import { EMPTY_WORK } from '@oppen/contract'
+import type { Question } from '@oppen/core/questions'
+import { Person, PUPILS, quizWith, WHY } from '@oppen/demo'
 import type { SubmissionAddress } from '@oppen/server/features/submissions/moves'
 import { expect, test } from '@playwright/test'
 import { School } from '../school.js'
@@ -86,46 +87,21 @@ async function isThere(address: string, last: Told): Promise<void> {
   if (last.handIns) expect(numberOf(handedIn?.html)).toBeLessThanOrEqual(numberOf(page.draft?.html))
 }
 
-const QUIZ: QuizDetails = {
-  checks: null,
-  checkCost: 1,
-  attempts: 1,
-  counted: 'best',
-  shown: 'never',
-  mixed: false,
-  pages: 'all',
-  minutes: null,
+const ASKED: Question = {
+  ...WHY,
+  kind: 'text',
+  points: 1000,
+  ask: {},
   key: {
-    sections: [
-      {
-        id: 's1',
-        title: '',
-        pick: null,
-        questions: [
-          {
-            id: 'q1',
-            kind: 'text',
-            prompt: '<p>Which?</p>',
-            hint: null,
-            points: 1000,
-            draws: [],
-            ask: {},
-            key: {
-              accepted: ['never given'],
-              capitals: true,
-              accents: true,
-              spaces: true,
-              slips: 0,
-              ifRight: '',
-              ifWrong: '',
-              working: '',
-            },
-          },
-        ],
-      },
-    ],
+    ...WHY.key,
+    accepted: ['never given'],
+    capitals: true,
+    accents: true,
+    spaces: true,
+    slips: 0 as const,
   },
 }
+const QUIZ = quizWith([ASKED], { checks: null, checkCost: 1, shown: 'never' })
 
 test('a server killed hard in a stream of checks has every one that it acknowledged, and each once', async () => {
   const school = await School.open()

@@ -1,4 +1,4 @@
-import { addressOf, type QuizDetails, type RouteName, routes } from '@oppen/contract'
+import { addressOf, type RouteName, routes } from '@oppen/contract'
 import type { CircleFileId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
@@ -12,10 +12,12 @@ import {
   named,
   type Person,
   placeOf,
+  quizWith,
   Seeded,
   type TestServer,
   takePlace,
   testServer,
+  WHY,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saveClassFile } from '../features/about/files.js'
@@ -208,37 +210,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   return params
 }
 
-const QUIZ: QuizDetails = {
-  checks: 1,
-  checkCost: 0,
-  attempts: null,
-  counted: 'best',
-  shown: 'afterHandIn',
-  mixed: false,
-  pages: 'all',
-  minutes: null,
-  key: {
-    sections: [
-      {
-        id: 's1',
-        title: '',
-        pick: null,
-        questions: [
-          {
-            id: 'q1',
-            kind: 'long',
-            prompt: '<p>Why?</p>',
-            hint: null,
-            points: 100,
-            draws: [],
-            ask: {},
-            key: { example: '', ifRight: '', ifWrong: '', working: '' },
-          },
-        ],
-      },
-    ],
-  },
-}
+const QUIZ = quizWith([WHY], { attempts: null })
 
 /** What the tests before have put away, anew. */
 async function freshWork(name: RouteName) {

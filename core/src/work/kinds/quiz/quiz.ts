@@ -24,6 +24,18 @@ export type QuizRules = {
   readonly minutes: number | null
 }
 
+/** How a quiz runs where nothing else was said. */
+export const USUAL_RULES: QuizRules = {
+  checks: 1,
+  checkCost: 0,
+  attempts: 1,
+  counted: 'best',
+  shown: 'afterHandIn',
+  mixed: false,
+  pages: 'all',
+  minutes: null,
+}
+
 export type Section<Q = Question> = {
   readonly id: string
   readonly title: string

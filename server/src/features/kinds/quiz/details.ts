@@ -1,8 +1,8 @@
 import { setImmediate } from 'node:timers/promises'
-import type { Details } from '@oppen/contract'
+import type { Details, QuizDetails } from '@oppen/contract'
 import { checkQuestion, type Question } from '@oppen/core/questions'
 import { LIMITS } from '@oppen/core/texts'
-import { checkSections, type Section } from '@oppen/core/work/kinds/quiz'
+import { checkSections, type Section, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 import { readHtml } from '../../../html.js'
 import { Refused, take } from '../../../refusal.js'
 import type { World } from '../../../world.js'
@@ -14,7 +14,7 @@ const PATH = 'details.quiz.key.sections'
  * `checkSections` and `checkQuestion` refuse, with the question; a draft may lack anything.
  */
 export async function readQuiz(world: World, { quiz }: Details, draft: boolean): Promise<string> {
-  const { key, ...rules } = quiz ?? USUAL
+  const { key, ...rules }: QuizDetails = quiz ?? USUAL_RULES
   const sections = key?.sections ?? []
   if (!draft) take(checkSections(sections), PATH)
   const read: Section[] = []
@@ -31,19 +31,6 @@ export async function readQuiz(world: World, { quiz }: Details, draft: boolean):
   }
   return JSON.stringify({ ...rules, key: { sections: read } })
 }
-
-/** How a quiz runs where nothing was said. */
-export const USUAL = {
-  checks: 1,
-  checkCost: 0,
-  attempts: 1,
-  counted: 'best',
-  shown: 'afterHandIn',
-  mixed: false,
-  pages: 'all',
-  minutes: null,
-  key: { sections: [] },
-} as const
 
 function readTitle(typed: string): string {
   const title = typed.trim()

@@ -8,6 +8,7 @@ import {
   questionsOf,
   type Section,
   SHOWN_WHEN,
+  USUAL_RULES,
 } from '@oppen/core/work/kinds/quiz'
 import { ArrowDown, ArrowUp, Copy, X } from 'lucide-react'
 import { useState } from 'react'
@@ -20,20 +21,10 @@ import { QuestionEditor } from './QuestionEditor.js'
 
 const PATH = 'details.quiz.key.sections'
 const FIRST: Section = { id: 's1', title: '', pick: null, questions: [] }
-const USUAL: QuizDetails = {
-  checks: 1,
-  checkCost: 0,
-  attempts: 1,
-  counted: 'best',
-  shown: 'afterHandIn',
-  mixed: false,
-  pages: 'all',
-  minutes: null,
-}
 
 /** The questions of a quiz, and how it runs. */
 export function QuizFields({ posting: { form, put, problemAt, addPicture } }: FieldsProps) {
-  const quiz = form.details.quiz ?? USUAL
+  const quiz: QuizDetails = form.details.quiz ?? USUAL_RULES
   const sections = quiz.key?.sections.length ? quiz.key.sections : [FIRST]
   const [opened, setOpened] = useState<string | null>(null)
   const set = (part: Partial<QuizDetails>) =>

@@ -83,10 +83,10 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'submission':
     case 'note':
-      for (const key of ['submission', 'outcome']) again(key, event.classId, event.workId, event.placeId)
+      for (const key of ['submission', 'outcome', 'quiz'])
+        again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
-      again('quiz', event.classId, event.workId, event.placeId)
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
       again('today')
       again('days')

@@ -51,17 +51,6 @@ export const reads = {
       queryKey: ['answers', classId, workId],
       queryFn: ({ signal }) => call(routes.seeAnswers, { classId, workId }, undefined, { signal }),
     }),
-  // told anew with every answer that is given
-  quizResults: (classId: ClassId, workId: WorkId) =>
-    queryOptions({
-      queryKey: ['answers', classId, workId, 'results'],
-      queryFn: ({ signal }) => call(routes.seeQuizResults, { classId, workId }, undefined, { signal }),
-    }),
-  quiz: (params: SubmissionParams) =>
-    queryOptions({
-      queryKey: ['quiz', params.classId, params.workId, params.placeId],
-      queryFn: ({ signal }) => call(routes.seeQuiz, params, undefined, { signal }),
-    }),
   /** What a form would come to for each group. */
   tryWork: (classId: ClassId, form: BodyOf<typeof routes.tryWork>) =>
     queryOptions({

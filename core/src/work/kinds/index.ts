@@ -22,9 +22,6 @@ export const handsIn = (kind: WorkKind): boolean => rulesOf(kind).asks === 'hand
 /** Whether a pupil can put this on a submission of the kind. */
 export const accepts = (kind: WorkKind, content: Content): boolean => rulesOf(kind).accepts.includes(content)
 
-/** Whether its pupil may take back what was handed in. */
-export const isTakenBack = (kind: WorkKind): boolean => rulesOf(kind).takenBack
-
 /** Whether the kind can have points. */
 export const hasPoints = (kind: WorkKind): boolean => rulesOf(kind).points !== 'none'
 

@@ -8,8 +8,6 @@ export type KindRules = {
   readonly asks: 'look' | 'handIn'
   /** What a pupil can put on a submission of it. */
   readonly accepts: readonly Content[]
-  /** Whether its pupil may take back what was handed in; what goes by attempts is begun anew instead. */
-  readonly takenBack: boolean
   /** Whether it can have points, and whether its teacher types them or they are those of its parts together. */
   readonly points: 'none' | 'typed' | 'summed'
 }

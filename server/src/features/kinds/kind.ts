@@ -48,6 +48,8 @@ export type ServerKind = {
   readonly made:
     | ((world: World, address: SubmissionAddress, submission: SubmissionNow, seen: Seen) => Promise<Made>)
     | null
+  /** Whether its pupil may take back what was handed in; what goes by attempts is begun anew instead. */
+  readonly takenBack: boolean
   /** What a hand-in does besides; inside its command. Null where it does nothing. */
   readonly handedIn:
     | ((world: World, viewer: Viewer, address: SubmissionAddress, at: Instant) => Promise<void>)

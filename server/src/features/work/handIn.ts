@@ -2,7 +2,6 @@ import type { PlaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   AT_ONCE,
-  isTakenBack,
   mayHandIn,
   mayTakeBack,
   type Press,
@@ -76,7 +75,7 @@ export async function takeBack(
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
     const { kind, status, timing } = await findSubmission(world, address)
-    if (!isTakenBack(kind)) throw new Refused('attempt_handed_in')
+    if (!serverKind(kind).takenBack) throw new Refused('attempt_handed_in')
     const at = world.clock.now()
     take(mayTakeBack(status, timing, at))
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })

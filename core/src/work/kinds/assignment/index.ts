@@ -5,5 +5,4 @@ export const assignment = {
   asks: 'handIn',
   accepts: ['page', 'ink', 'files'],
   points: 'typed',
-  takenBack: true,
 } as const satisfies KindRules

@@ -5,5 +5,4 @@ export const handout = {
   asks: 'look',
   accepts: [],
   points: 'none',
-  takenBack: false,
 } as const satisfies KindRules

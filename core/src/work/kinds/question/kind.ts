@@ -5,5 +5,4 @@ export const question = {
   asks: 'handIn',
   accepts: ['answers'],
   points: 'typed',
-  takenBack: true,
 } as const satisfies KindRules

@@ -5,5 +5,4 @@ export const quiz = {
   asks: 'handIn',
   accepts: ['answers'],
   points: 'summed',
-  takenBack: false,
 } as const satisfies KindRules

@@ -39,5 +39,6 @@ export const assignment = {
     }
   },
   pointsOf: null,
+  takenBack: true,
   handedIn: null,
 } as const satisfies ServerKind

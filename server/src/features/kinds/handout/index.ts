@@ -7,5 +7,6 @@ export const handout = {
   markOf: null,
   made: null,
   pointsOf: null,
+  takenBack: false,
   handedIn: null,
 } as const satisfies ServerKind

@@ -28,5 +28,6 @@ export const question = {
     }
   },
   pointsOf: null,
+  takenBack: true,
   handedIn: null,
 } as const satisfies ServerKind

@@ -29,5 +29,6 @@ export const quiz = {
       files: [],
     }
   },
+  takenBack: false,
   handedIn: endAttempt,
 } as const satisfies ServerKind

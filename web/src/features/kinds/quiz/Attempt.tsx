@@ -6,7 +6,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../../app/api.js'
 import { useCommand } from '../../../app/command.js'
-import { reads, type SubmissionParams } from '../../../app/queries.js'
+import type { SubmissionParams } from '../../../app/queries.js'
 import { useMe, useNow, useTicking } from '../../../app/session.js'
 import { Button } from '../../../parts/Button.js'
 import { Problem } from '../../../parts/Feedback.js'
@@ -17,6 +17,7 @@ import { timeOfDay } from '../../../words/times.js'
 import { WhoAreYou } from '../../work/WhoAreYou.js'
 import { QuizQuestion } from './QuizQuestion.js'
 import type { QuizAutosave } from './quizAutosave.js'
+import { readQuiz } from './reads.js'
 import { againOf, useQuiz } from './useQuiz.js'
 
 type Props = {
@@ -141,10 +142,7 @@ function Question({ params, quiz, attempt, asked, number, autosave }: QuestionPr
     again: [],
     done: checked => {
       autosave.checked(question.id, checked.version)
-      client.setQueryData<QuizPage>(
-        reads.quiz(params).queryKey,
-        before => before && withAsked(before, checked),
-      )
+      client.setQueryData<QuizPage>(readQuiz(params).queryKey, before => before && withAsked(before, checked))
     },
   })
   const left = quiz.rules.checks === null ? null : quiz.rules.checks - asked.checks

@@ -5,7 +5,6 @@ import { mayBegin, questionsOf } from '@oppen/core/work/kinds/quiz'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { call } from '../../../app/api.js'
 import { useCommand } from '../../../app/command.js'
-import { reads } from '../../../app/queries.js'
 import { useNow, useTie } from '../../../app/session.js'
 import { Button } from '../../../parts/Button.js'
 import { Empty, Problem } from '../../../parts/Feedback.js'
@@ -22,6 +21,7 @@ import { useSubmissionState } from '../../work/useSubmissionState.js'
 import type { OwnProps } from '../ownProps.js'
 import { Attempt } from './Attempt.js'
 import { QuizQuestion } from './QuizQuestion.js'
+import { readQuiz } from './reads.js'
 import { rulesWords } from './rulesWords.js'
 import { againOf } from './useQuiz.js'
 
@@ -30,7 +30,7 @@ export function OwnQuiz({ params, page }: OwnProps) {
   const time = useNow()
   const { work, status } = page
   const { state } = useSubmissionState(work, status)
-  const { data } = useSuspenseQuery(reads.quiz(params))
+  const { data } = useSuspenseQuery(readQuiz(params))
   const newest = data.attempts.at(-1)
   const open = newest && newest.handedInAt === null
   return (

@@ -6,7 +6,6 @@ import { Link } from 'react-router'
 import { call } from '../../../app/api.js'
 import { useCommand } from '../../../app/command.js'
 import type { Prepared } from '../../../app/prepared.js'
-import { reads } from '../../../app/queries.js'
 import { useIds, useTie } from '../../../app/session.js'
 import { buttonClasses } from '../../../parts/Button.js'
 import { Problem } from '../../../parts/Feedback.js'
@@ -14,14 +13,15 @@ import { Head, Row, Sheet } from '../../../parts/Sheet.js'
 import { Written } from '../../../parts/Written.js'
 import { oneDecimal } from '../../../words/numbers.js'
 import { say } from '../../../words/say.js'
+import { readResults } from './reads.js'
 
 export const prepare = ({ client, params }: Prepared) =>
-  client.prefetchQuery(reads.quizResults(params.classId, params.workId))
+  client.prefetchQuery(readResults(params.classId, params.workId))
 
 /** A quiz for its teachers: pupils by questions, live, and the figures of each question. */
 export function Screen() {
   const { classId, workId } = useIds()
-  const { data } = useSuspenseQuery(reads.quizResults(classId, workId))
+  const { data } = useSuspenseQuery(readResults(classId, workId))
   const [chosen, setChosen] = useState(data.questions[0]?.id ?? '')
   const question = data.questions.find(({ id }) => id === chosen)
   return (
@@ -145,7 +145,7 @@ function MoreTime({ pupil }: { readonly pupil: QuizResults['pupils'][number] }) 
   const set = useCommand({
     do: (minutes: number) =>
       call(routes.setMoreTime, { classId, workId, placeId: pupil.placeId }, { minutes }),
-    again: [reads.quizResults(classId, workId).queryKey],
+    again: [readResults(classId, workId).queryKey],
   })
   const choices = [...new Set([0, 5, 10, 15, 20, 30, 45, 60, pupil.moreMinutes])].sort((a, b) => a - b)
   return (

@@ -9,6 +9,7 @@ import { reads, type SubmissionParams } from '../../../app/queries.js'
 import { useMe } from '../../../app/session.js'
 import { useAutosave } from '../../../app/useAutosave.js'
 import { type LocalAnswer, QuizAutosave, type SentAnswer } from './quizAutosave.js'
+import { readQuiz } from './reads.js'
 
 /** Under which name this device keeps answers of an attempt that the server does not have. */
 export const quizKey = (
@@ -57,7 +58,7 @@ export function useQuiz(params: SubmissionParams, page: QuizPage, attempt: numbe
 
 /** What is read anew once an attempt begins or ends. */
 export const againOf = (params: SubmissionParams) => [
-  reads.quiz(params).queryKey,
+  readQuiz(params).queryKey,
   reads.submission(params).queryKey,
   ['today'],
   ['week', params.classId],

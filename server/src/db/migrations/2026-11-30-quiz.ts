@@ -24,6 +24,8 @@ export const quiz: Migration = {
       at integer not null,
       checks integer not null,
       wrong_checks integer not null,
+      -- the version that the last check was of: what was changed since has not been checked
+      checked_version integer not null,
       solved integer not null,
       -- the part of its points that it is worth; null while a teacher has to say it
       share real,

@@ -93,17 +93,20 @@ export const ON_ITS_WAY = 20_000
 export const isInTime = (givenAt: Instant, endsAt: Instant | null): boolean =>
   endsAt === null || givenAt <= endsAt + ON_ITS_WAY
 
-/** What a pupil may see of how right an answer was, and of what is right. */
+/**
+ * What a pupil may see of how right an answer was, and of what is right. `checked` is of the answer as it stands, and `last`
+ * whether no further check can follow: only then is what is right told at once.
+ */
 export function mayBeSeen(
   { shown }: Pick<QuizRules, 'shown'>,
-  attempt: { readonly handedIn: boolean; readonly checked: boolean },
+  attempt: { readonly handedIn: boolean; readonly checked: boolean; readonly last: boolean },
   closesAt: Instant | null,
   now: Instant,
 ): { readonly right: boolean; readonly answers: boolean } {
   const closed = closesAt === null || closesAt <= now
   const answers =
     shown === 'atOnce'
-      ? attempt.handedIn || attempt.checked
+      ? attempt.handedIn || (attempt.checked && attempt.last)
       : attempt.handedIn && (shown === 'afterHandIn' || (shown === 'afterClosing' && closed))
   return { right: answers || attempt.checked, answers }
 }

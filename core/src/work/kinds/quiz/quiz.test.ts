@@ -110,9 +110,14 @@ describe('the time limit', () => {
 
 describe('what a pupil may see', () => {
   const seen = (shown: (typeof SHOWN_WHEN)[number], handedIn: boolean, checked: boolean, now: number) => {
-    const { right, answers } = mayBeSeen({ shown }, { handedIn, checked }, 9_000, now)
+    const { right, answers } = mayBeSeen({ shown }, { handedIn, checked, last: checked }, 9_000, now)
     return `${right ? 'right' : '-'} ${answers ? 'answers' : '-'}`
   }
+  it('of what is right is nothing while another check can follow', () => {
+    const attempt = { handedIn: false, checked: true, last: false }
+    expect(mayBeSeen({ shown: 'atOnce' }, attempt, 9_000, 5_000)).toEqual({ right: true, answers: false })
+  })
+
   it('of the right answers is what the quiz says, and of the own ones what was checked', () => {
     const table = SHOWN_WHEN.flatMap(shown =>
       [false, true].flatMap(handedIn =>

@@ -32,6 +32,7 @@ export type AnswerRow = OfAttempt & {
   at: Instant
   checks: number
   wrongChecks: number
+  checkedVersion: number
   solved: number
   share: number | null
 }
@@ -49,6 +50,7 @@ export const quizAnswers = table<AnswerRow>(
     at: 'integer',
     checks: 'integer',
     wrongChecks: 'integer',
+    checkedVersion: 'integer',
     solved: 'integer',
     share: 'real',
   },

@@ -15,7 +15,7 @@ export const attemptsOf = (db: Database, { workId, placeId }: Key) =>
 /** The answers of one attempt. */
 export const answersOf = (db: Database, { workId, placeId }: Key, attempt: number) =>
   db.rows<Omit<AnswerRow, 'workId' | 'placeId' | 'attempt'>>(
-    `select question_id as questionId, answer, version, flagged, at, checks, wrong_checks as wrongChecks, solved, share
+    `select question_id as questionId, answer, version, flagged, at, checks, wrong_checks as wrongChecks, checked_version as checkedVersion, solved, share
      from quiz_answers where work_id = $workId and place_id = $placeId and attempt = $attempt`,
     { workId, placeId, attempt },
   )

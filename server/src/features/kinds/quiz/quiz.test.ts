@@ -185,6 +185,23 @@ describe('a check', () => {
     expect(await school.world.db.row('select count(*) as n from quiz_checks')).toEqual({ n: 2 })
   })
 
+  it('tells nothing of what was changed after it', async () => {
+    const workId = await make({ checks: 1, shown: 'atOnce' })
+    const at = await begun(workId)
+    const result = async () => questionsOf((await school.anna.get('seeQuiz', at)).sections)[1]?.result
+    await check(workId, metres('9999 m'), 1, 'q2')
+    expect(await result()).toMatchObject({ share: 0, right: { answer: expect.stringContaining('m') } })
+    // its right answer was shown: it stays as it was
+    const again = { attempt: 1, answers: [given('q2', metres('1 m'), 1)] }
+    expect(await school.anna.ask('saveAnswers', at, again)).toMatchObject({ error: { code: 'checks_used' } })
+    const other = await make({ checks: 2 })
+    await begun(other)
+    await check(other, choice('a'))
+    await school.anna.get('saveAnswers', anna(other), { attempt: 1, answers: [given('q1', choice('b'), 1)] })
+    const page = await school.anna.get('seeQuiz', anna(other))
+    expect(questionsOf(page.sections)[0]?.result).toBeNull()
+  })
+
   it('costs its part of the points, ends once it was right, and there are only so many', async () => {
     const workId = await make({ checks: 2 })
     const at = await begun(workId)

@@ -18,6 +18,7 @@ import {
   isInTime,
   mayBegin,
   mayCheck,
+  type QuizRules,
   questionsOf,
   UNCHECKED,
 } from '@oppen/core/work/kinds/quiz'
@@ -184,6 +185,9 @@ export async function saveAnswers(
         continue
       }
       if (before?.solved && !same) throw new Refused('already_right')
+      // what is right was shown with its last check
+      if (before && !same && isShown(open.reading.quiz.rules, before))
+        throw new Refused('checks_used', { most: before.checks })
       const row = answerRow(open, question, answer, { before, at, flagged })
       await write(world, address, open, row)
       // a formula may take a while, and there may be a hundred
@@ -193,6 +197,10 @@ export async function saveAnswers(
     return saved
   })
 }
+
+/** Whether the right answer was shown with a check: it is told at once, and there is no further check. */
+const isShown = ({ shown, checks }: QuizRules, answer: StoredAnswer): boolean =>
+  shown === 'atOnce' && answer.checks > 0 && checks !== null && answer.checks >= checks
 
 function answerRow(
   { words, reading }: Open,
@@ -210,6 +218,7 @@ function answerRow(
     at,
     checks,
     wrongChecks,
+    checkedVersion: before?.checkedVersion ?? 0,
     solved: before?.solved ?? 0,
     share: shareOf(question, answer, markingOf(question, words, reading.decimalSign)),
   }
@@ -260,7 +269,7 @@ export async function checkAnswer(
     })
     if (row.share === null) throw new Refused('no_checks')
     const after = afterCheck(progress, row.share)
-    const stored = { ...row, ...after, solved: after.solved ? 1 : 0 }
+    const stored = { ...row, ...after, checkedVersion: row.version, solved: after.solved ? 1 : 0 }
     await write(world, address, open, stored)
     await world.db.model(quizChecks).create({
       workId: address.workId,

@@ -56,7 +56,8 @@ export function pageOf(
       begunAt,
       handedInAt,
       endsAt: endOf(rules, begunAt, moreMinutes, closingOf(submission)),
-      score: mayBeSeen(rules, { handedIn: handedInAt !== null, checked: false }, closesAt, now).right
+      score: mayBeSeen(rules, { handedIn: handedInAt !== null, checked: false, last: false }, closesAt, now)
+        .right
         ? score
         : null,
     })),
@@ -77,10 +78,19 @@ export function askedOf(
 ): AskedInQuiz {
   const words = wordsOf(address, attempt.number)
   const marking = markingOf(question, words, decimalSign)
-  const { checks = 0, wrongChecks = 0, solved = 0, version = 0, flagged = 0 } = stored ?? {}
+  const {
+    checks = 0,
+    wrongChecks = 0,
+    checkedVersion = 0,
+    solved = 0,
+    version = 0,
+    flagged = 0,
+  } = stored ?? {}
+  const checked = checks > 0 && checkedVersion === version
+  const last = solved === 1 || (quiz.rules.checks !== null && checks >= quiz.rules.checks)
   const answer = stored ? (JSON.parse(stored.answer) as Answer) : null
   const handedIn = attempt.handedInAt !== null
-  const seen = mayBeSeen(quiz.rules, { handedIn, checked: checks > 0 }, submission.timing.closesAt, now)
+  const seen = mayBeSeen(quiz.rules, { handedIn, checked, last }, submission.timing.closesAt, now)
   return {
     question: asDrawn(withoutKey(question), marking.drawn, `${words} ${question.id}`),
     answer,

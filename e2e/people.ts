@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
 import { type Browser, type BrowserContext, expect, type Locator, type Page } from '@playwright/test'
-import axe from 'axe-core'
+import type axe from 'axe-core'
 
 /** Somebody at a device of their own. */
 export type Device = { readonly context: BrowserContext; readonly page: Page }
@@ -105,36 +107,79 @@ export async function signOut(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Open your class' })).toBeVisible()
 }
 
+/** Without its remarks and long names, which every page would read again. */
+const AXE = readFileSync(fileURLToPath(import.meta.resolve('axe-core/axe.min.js')), 'utf8')
+
 /** What axe-core calls WCAG 2.2 A and AA, and what it holds for good practice. */
 const STANDARDS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 /** The rules of those that look at colours. */
 const OF_COLOURS = ['color-contrast', 'link-in-text-block']
 
+/** Finds what axe-core counts of some rules, and how it names it. */
+const find = async (looked: axe.RunOptions): Promise<string[]> => {
+  const { axe: here } = window as unknown as { axe: typeof axe }
+  // half-way from one colour to another is neither
+  const changing = document.getAnimations().filter(one => one instanceof CSSTransition)
+  await Promise.allSettled(changing.map(one => one.finished))
+  // where the elements stand and what the style sheets say takes a third of the time, and is asked when something is found
+  const wanted: axe.RunOptions = { ...looked, resultTypes: ['violations'] }
+  const quick = { ...wanted, selectors: false, elementRef: false, preload: { assets: ['media'] } }
+  const { violations } = (await here.run(quick)).violations.length
+    ? await here.run(wanted)
+    : { violations: [] }
+  return violations.map(
+    one => `${one.id}: ${one.nodes.map(node => `${node.target} ${node.failureSummary}`).join(' | ')}`,
+  )
+}
+
+/** What axe-core reads a colour into, which its types do not have. */
+type Colour = {
+  r: number
+  g: number
+  b: number
+  alpha: number
+  parseString: (this: Colour, text: string) => Colour
+}
+type WithColours = { commons: { color: { Color: { prototype: Colour } } } }
+
+/** A page has few colours, which axe-core reads anew for every element, in a third of its time: each is read once. */
+const readColoursOnce = (): void => {
+  const { Color } = (window as unknown as { axe: WithColours }).axe.commons.color
+  const { parseString } = Color.prototype
+  const known = new Map<string, Pick<Colour, 'r' | 'g' | 'b' | 'alpha'>>()
+  Color.prototype.parseString = function (text) {
+    const before = known.get(text)
+    if (before) Object.assign(this, before)
+    else {
+      parseString.call(this, text)
+      const { r, g, b, alpha } = this
+      known.set(text, { r, g, b, alpha })
+    }
+    return this
+  }
+}
+
 /** Finds nothing that axe-core counts against WCAG 2.2 A and AA on the page as it stands. */
-export const accessible = (page: Page) => looksAt(page, { type: 'tag', values: STANDARDS })
+export const accessible = (page: Page) => looksAt(page, { runOnly: { type: 'tag', values: STANDARDS } })
 
 /** The same for colours alone, where the page was looked at before in others. */
-export const readable = (page: Page) => looksAt(page, { type: 'rule', values: OF_COLOURS })
+export const readable = (page: Page) => looksAt(page, { runOnly: { type: 'rule', values: OF_COLOURS } })
 
-async function looksAt(page: Page, runOnly: axe.RunOnly): Promise<void> {
+/** The same for all but colours, where those of the page are looked at in another width. */
+export const wellBuilt = (page: Page) =>
+  looksAt(page, {
+    runOnly: { type: 'tag', values: STANDARDS },
+    rules: Object.fromEntries(OF_COLOURS.map(rule => [rule, { enabled: false }])),
+  })
+
+async function looksAt(page: Page, looked: axe.RunOptions): Promise<void> {
   // a screen that is on its way has none
   await expect(page.locator('h1').first(), page.url()).toBeAttached()
-  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)
-  const found = await page.evaluate(async only => {
-    // half-way from one colour to another is neither
-    const changing = document.getAnimations().filter(one => one instanceof CSSTransition)
-    await Promise.allSettled(changing.map(one => one.finished))
-    const { axe: here } = window as unknown as { axe: typeof axe }
-    // where the elements stand and what the style sheets say takes a third of the time, and is asked when something is found
-    const wanted: axe.RunOptions = { runOnly: only, resultTypes: ['violations'] }
-    const quick = { ...wanted, selectors: false, elementRef: false, preload: { assets: ['media'] } }
-    const { violations } = (await here.run(quick)).violations.length
-      ? await here.run(wanted)
-      : { violations: [] }
-    return violations.map(
-      one => `${one.id}: ${one.nodes.map(node => `${node.target} ${node.failureSummary}`).join(' | ')}`,
-    )
-  }, runOnly)
+  if (!(await page.evaluate(() => 'axe' in window))) {
+    await page.evaluate(AXE)
+    await page.evaluate(readColoursOnce)
+  }
+  const found = await page.evaluate(find, looked)
   expect(found, page.url()).toEqual([])
 }
 
@@ -155,6 +200,12 @@ export async function noSideways(page: Page): Promise<void> {
 
 /** The writing place of the editor with the given name. */
 export const editor = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name })
+
+/** The id of the class with this name, of whoever is signed in. */
+export async function classIdOf(page: Page, className: string): Promise<string> {
+  const { ties } = await (await page.request.get('/api/me')).json()
+  return ties.find((tie: { className: string }) => tie.className === className).classId
+}
 
 /** Waits until the screens are kept on the device. */
 export async function screensKept(page: Page): Promise<void> {

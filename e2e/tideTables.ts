@@ -84,7 +84,7 @@ export async function handedIn(day: TideTables, anna: Person, workId: WorkId): P
 
 /** What Mr Bell says of it: nine of ten. */
 export async function handedBack({ bell }: TideTables, submission: Submission): Promise<void> {
-  const feedback = '<p>Both high waters are right. Say which is the higher one.</p>'
+  const feedback = 'Both high waters are right. Say which is the higher one.'
   await bell.get('handBack', submission, { number: 2, mark: '9', feedback })
 }
 

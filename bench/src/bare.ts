@@ -47,11 +47,12 @@ app.get('/today', async (_, response) => {
     { $viewer: BARE_VIEWER, $since: since, $now: now },
   )
   const notices = await all(
-    `select c.id as class_id, c.name as class_name, a.shown_name as by, n.html, n.at, l.at as looked_at
-     from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-     left join read_markers l on l.account_id = $viewer and l.what = 'talk:' || c.id
-     where n.at > $since and c.id in (select class_id from places where account_id = $viewer)
-     order by n.at desc limit 6`,
+    `select c.id as class_id, c.name as class_name, a.shown_name as by, m.html, n.appears_at, l.at as looked_at
+     from conversations n join messages m on m.id = n.id join classes c on c.id = n.class_id
+     join accounts a on a.id = m.by_account
+     left join read_positions l on l.account_id = $viewer and l.conversation_id = n.id
+     where n.appears_at > $since and c.id in (select class_id from places where account_id = $viewer)
+     order by n.appears_at desc limit 6`,
     { $viewer: BARE_VIEWER, $since: since },
   )
   response.json({ now, submissions, teaching: [], notices })

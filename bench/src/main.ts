@@ -10,6 +10,7 @@ import { deadlines } from './deadlines.js'
 import { bytesOfAMinute, drawing, opening, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
 import { checksAtOnce, figures, formulas } from './quiz.js'
+import { quizPage } from './quizPage.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
@@ -113,6 +114,10 @@ async function quizzes(): Promise<void> {
   const checks = await checksAtOnce(address, folder, OUT)
   print(
     `${checks.pupils} who check an answer at once: ${checks.ours.toFixed(2)} ms for a check, ${checks.ratio.toFixed(2)} of a bare insert (${checks.bare.toFixed(2)} ms)`,
+  )
+  const page = await quizPage(address)
+  print(
+    `a quiz of 60 questions, slowed four times: ${page.many.toFixed(0)} ms to the first answer, ${(page.many / page.one).toFixed(2)} of one with a single question (${page.one.toFixed(0)} ms); its part of the script is ${(page.script / 1000).toFixed(1)} kB`,
   )
 }
 if (process.argv.includes('quiz')) {

@@ -13,6 +13,7 @@ export type {
   RegisterPlace,
   SettingsBody,
 } from './features/classes.js'
+export type { FormPage, FormResults } from './features/form.js'
 export type {
   DoorPage,
   FoundCode,
@@ -39,15 +40,24 @@ export type {
 export type { Found, SearchPage } from './features/search.js'
 export type {
   DraftVersion,
+  FileSpace,
   MoveLine,
   Note,
   OutcomePage,
-  RoomPage,
   SubmissionFile,
   SubmissionPage,
   ThreadPage,
 } from './features/submissions.js'
-export type { TalkPage } from './features/talk.js'
+export type {
+  Message,
+  NodPage,
+  Notice,
+  NoticeForm,
+  RoomForm,
+  RoomPage,
+  SeenPage,
+  TalkPage,
+} from './features/talk.js'
 export type {
   CalendarFile,
   CalendarForm,
@@ -63,6 +73,7 @@ export type { WeekCard, WeekLesson, WeekPage } from './features/week.js'
 export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './features/work.js'
 export type { Material, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'
+export type { FormDetails } from './kinds/form/index.js'
 export type { Details } from './kinds/index.js'
 export type { Question } from './kinds/question/index.js'
 export type { QuizDetails } from './kinds/quiz/index.js'

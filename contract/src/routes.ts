@@ -1,7 +1,9 @@
+import { formRoutes } from './routes/form.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
 import { schoolRoutes } from './routes/school.js'
+import { talkRoutes } from './routes/talk.js'
 import { workRoutes } from './routes/work.js'
 import { worksheetRoutes } from './routes/worksheets.js'
 
@@ -15,7 +17,9 @@ export const routes = {
   ...workRoutes,
   ...worksheetRoutes,
   ...quizRoutes,
+  ...formRoutes,
   ...readingRoutes,
+  ...talkRoutes,
   ...schoolRoutes,
 }
 

@@ -97,9 +97,21 @@ export const SCREENS = [
   {
     path: '/c/:classId/post/:workId?',
     file: 'posting/PostScreen',
-    words: ['answers', 'classroom', 'doing', 'planning', 'quiz', 'week', 'worksheets'],
+    words: ['answers', 'classroom', 'doing', 'planning', 'week', 'worksheets'],
   },
-  { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom'], reads: 'seeTalk' },
+  { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom', 'talk'], reads: 'seeTalk' },
+  {
+    path: '/c/:classId/talk/nod',
+    file: 'talk/NodScreen',
+    words: ['talk'],
+    reads: 'seeNod',
+  },
+  {
+    path: '/c/:classId/talk/:conversationId',
+    file: 'talk/RoomScreen',
+    words: ['classroom', 'talk'],
+    reads: 'seeRoom',
+  },
   {
     path: '/c/:classId/progress',
     file: 'progress/OverviewScreen',
@@ -120,7 +132,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId',
     file: 'work/WorkScreen',
-    words: ['answers', 'classroom', 'doing', 'week', 'worksheets', 'quiz'],
+    words: ['answers', 'classroom', 'doing', 'week', 'worksheets'],
   },
   {
     path: '/c/:classId/work/:workId/answers',
@@ -129,9 +141,15 @@ export const SCREENS = [
     reads: 'seeAnswers',
   },
   {
+    path: '/c/:classId/work/:workId/form',
+    file: 'kinds/form/FormResultsScreen',
+    words: ['quiz', 'results'],
+    reads: 'seeFormResults',
+  },
+  {
     path: '/c/:classId/work/:workId/results',
     file: 'kinds/quiz/ResultsScreen',
-    words: ['quiz'],
+    words: ['classroom', 'quiz', 'results'],
     reads: 'seeQuizResults',
   },
   {
@@ -147,7 +165,7 @@ export const SCREENS = [
     reads: 'seeMarking',
   },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom'] },
-  { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom'] },
+  { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom', 'talk'] },
 ] as const satisfies readonly ScreenPlace[]
 
 /** What a part of an address is where it is absent. */

@@ -5,6 +5,7 @@ import { auditLogShapes } from './features/auditLog.js'
 import { calendarShapes } from './features/calendar.js'
 import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
+import { formShapes } from './features/form.js'
 import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
@@ -31,6 +32,7 @@ export const shapes = {
   ...worksheetShapes,
   ...answerShapes,
   ...quizShapes,
+  ...formShapes,
   ...weekShapes,
   ...markingShapes,
   ...talkShapes,

@@ -1,12 +1,14 @@
 import {
   type Details,
   EMPTY_WORK,
+  type FormDetails,
   type Question as OpenQuestion,
   type QuizDetails,
   type WorkForm,
 } from '@oppen/contract'
 import type { Question } from '@oppen/core/questions'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
+import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import { type QuizRules, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
@@ -21,6 +23,8 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly question?: OpenQuestion
   /** How a quiz runs, and its questions. */
   readonly quiz?: QuizDetails
+  /** Who answers a form, and its questions. */
+  readonly form?: FormDetails
 }
 
 const ruleOf = (time: string | TimeRule | null | undefined): TimeRule | null =>
@@ -35,6 +39,7 @@ export function formOf({
   template,
   question,
   quiz,
+  form,
   ...rest
 }: PlainWork): WorkForm {
   const rules: TimingRules = {
@@ -47,12 +52,24 @@ export function formOf({
     ...(template !== undefined && { assignment: { template } }),
     ...(question && { question }),
     ...(quiz && { quiz }),
+    ...(form && { form }),
   }
   return { ...EMPTY_WORK, title: 'Work', details, ...rest, rules }
 }
 
 /** Start or end of the n-th lesson of the week. */
 export const lessonRule = (edge: 'start' | 'end', n: number): TimeRule => ({ is: 'lesson', edge, n })
+
+/** A form of these questions, by pupils and with names where nothing else is said. */
+export const formWith = (
+  questions: readonly FormQuestion[],
+  rules: Partial<FormDetails> = {},
+): FormDetails => ({
+  answeredBy: 'pupils',
+  named: true,
+  ...rules,
+  questions: [...questions],
+})
 
 /** A quiz of these questions in one section; what is not said of how it runs is as usual. */
 export const quizWith = (questions: readonly Question[], rules: Partial<QuizRules> = {}): QuizDetails => ({

@@ -26,3 +26,19 @@ export const BEDS = `<svg xmlns="http://www.w3.org/2000/svg" width="720" height=
 </g>
 <g stroke="#2b6a4b" stroke-width="6" stroke-linecap="round"><path d="M70 70v50M110 70v50M150 70v50M190 70v50M300 260v50M340 260v50M380 260v50"/></g>
 </svg>`
+
+export const RULER = `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="260">
+<rect width="800" height="260" fill="#f3efe4"/>
+<rect x="20" y="110" width="760" height="110" rx="6" fill="#e2c98f" stroke="#7a6030" stroke-width="3"/>
+${Array.from({ length: 76 }, (_, mm) => {
+  const x = 25 + mm * 10
+  const long = mm % 10 === 0 ? 44 : mm % 5 === 0 ? 32 : 20
+  const number =
+    mm % 10 === 0
+      ? `<text x="${x}" y="182" font-family="sans-serif" font-size="24" text-anchor="middle" fill="#3d3016">${mm / 10}</text>`
+      : ''
+  return `<path d="M${x} 110v${long}" stroke="#3d3016" stroke-width="2"/>${number}`
+}).join('')}
+<path d="M25 70 Q 180 20 360 70 Q 180 105 25 70" fill="#5c8a52" stroke="#2f5130" stroke-width="3"/>
+<path d="M25 70 H360" stroke="#2f5130" stroke-width="2"/>
+</svg>`

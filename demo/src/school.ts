@@ -6,6 +6,7 @@ import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/se
 import { takeBack } from '@oppen/server/features/work/handIn'
 import { writeNote } from '@oppen/server/features/work/threads'
 import type { World } from '@oppen/server/world'
+import { forms } from './answeredForms.js'
 import { around } from './around.js'
 import {
   addBytes,
@@ -28,6 +29,7 @@ import { DEMO_NOW } from './moment.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { GAUGE, JAR, picture } from './pictures.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
+import { quizzes } from './quizzes.js'
 import { Seeded } from './random.js'
 import { pupilOf, talk } from './talking.js'
 import { readHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
@@ -91,6 +93,8 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await gettingIn(world, clock, school)
   await weeks(world, school)
   await doing(world, clock, school)
+  await quizzes(world, clock, school)
+  await forms(world, clock, school)
   await around(world, clock, school)
   await talk(world, clock, school)
   await atTheDoor(world, clock, school)

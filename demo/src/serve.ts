@@ -27,7 +27,7 @@ async function serve(settings: Settings): Promise<void> {
   process.stdout.write(`
   Oppen, with the demo of Tern Hollow School:  ${world.address}
 
-  Sign in with one of these user names; the secret is always ${DEMO_SECRET}
+  Sign in with one of these user names; the password is always ${DEMO_SECRET}
 
     ms.varga      teacher of Garden Science and Words & Stories
     mr.bell       teacher of Numbers & Measures, co-teacher of Words & Stories

@@ -1,7 +1,7 @@
 import type { Viewer } from '@oppen/core/permissions'
 import type { WorldOptions } from '@oppen/server/openWorld'
 import { type BuiltClass, buildAccount, buildClass, follow, takePlace } from './builders.js'
-import { type Person, type TestServer, testServer } from './testing.js'
+import { builtOnce, type Person, type TestServer } from './testing.js'
 
 export type SmallSchool = TestServer & {
   readonly built: BuiltClass
@@ -19,9 +19,12 @@ export type SmallSchool = TestServer & {
  * The smallest school in which something can happen, for service tests: Ms Kestrel's class Tides with Anna Reyes
  * and Bo Lund, and Mr Reyes, who follows Anna. All four are signed in, each with a browser of their own.
  */
-export async function smallSchool(options: Partial<WorldOptions> = {}): Promise<SmallSchool> {
-  const school = await testServer(options)
-  const { world } = school
+export const smallSchool: (options?: Partial<WorldOptions>) => Promise<SmallSchool> = builtOnce(
+  { teacher: 'ms.kestrel', anna: 'anna.reyes', bo: 'bo.lund', family: 'mr.reyes' },
+  build,
+)
+
+async function build({ world }: TestServer): Promise<Pick<SmallSchool, 'built' | 'owner' | 'pupil'>> {
   const owner = await buildAccount(world, 'teacher', 'Ms Kestrel')
   const groups = { All: ['Anna Reyes', 'Bo Lund'] }
   const built = await buildClass(world, { name: 'Tides', yearLabel: '', teacher: owner, groups })
@@ -29,8 +32,5 @@ export async function smallSchool(options: Partial<WorldOptions> = {}): Promise<
   await takePlace(world, built, 'Anna Reyes', pupil)
   await takePlace(world, built, 'Bo Lund', await buildAccount(world, 'pupil', 'Bo Lund'))
   await follow(world, built, 'Anna Reyes', await buildAccount(world, 'family', 'Mr Reyes'))
-  const names = ['ms.kestrel', 'anna.reyes', 'bo.lund', 'mr.reyes'] as const
-  const [teacher, anna, bo, family] = await Promise.all(names.map(name => school.person().signIn(name)))
-  if (!teacher || !anna || !bo || !family) throw new Error('somebody could not sign in')
-  return { ...school, built, owner, pupil, teacher, anna, bo, family }
+  return { built, owner, pupil }
 }

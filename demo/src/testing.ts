@@ -14,6 +14,7 @@ import {
 import { shapes } from '@oppen/contract/shapes'
 import { fixedClock } from '@oppen/server/clock'
 import { openDatabase } from '@oppen/server/db/index'
+import { SideConnection } from '@oppen/server/db/side'
 import { type Listening, listen } from '@oppen/server/listen'
 import { openWorld, QUICK_HASHING, type WorldOptions } from '@oppen/server/openWorld'
 import type { World } from '@oppen/server/world'
@@ -64,7 +65,7 @@ export async function testServer(options: Partial<WorldOptions> = {}): Promise<T
     hashing: QUICK_HASHING,
     ...options,
   })
-  const listening: Listening = await listen(world, { port: 0 })
+  const listening: Listening = await listen(world, { port: 0, timers: false })
   const stop = async () => {
     await listening.stop()
     await rm(folder, { recursive: true, force: true })
@@ -77,6 +78,61 @@ export async function testServer(options: Partial<WorldOptions> = {}): Promise<T
     person: () => new Person(listening.address),
     stop,
   }
+}
+
+type Snapshot<T, Name extends string> = {
+  /** The files of the school's folder, by their names. */
+  readonly files: ReadonlyMap<string, Buffer>
+  readonly built: T
+  readonly cookies: Readonly<Record<Name, string>>
+}
+
+/**
+ * A school that is built once, with people who are signed in, and of which each test gets a copy with a server of its own:
+ * building it takes longer than most tests. What `build` gives is the same for all of them and must not be changed.
+ *
+ * @param people - the user names of those who are signed in, by what tests call them
+ */
+export function builtOnce<T extends object, Name extends string>(
+  people: Readonly<Record<Name, string>>,
+  build: (school: TestServer) => Promise<T>,
+): (options?: Partial<WorldOptions>) => Promise<TestServer & T & Record<Name, Person>> {
+  let made: Promise<Snapshot<T, Name>> | undefined
+  return async options => {
+    made ??= snapshotOf(people, build)
+    const { files, built, cookies } = await made
+    const folder = await mkdtemp(join(tmpdir(), 'oppen-'))
+    for (const [name, bytes] of files) await writeFile(join(folder, name), bytes, { mode: 0o600 })
+    // other numbers than those that the school was built with: no id comes twice
+    const school = await testServer({ random: new Seeded(2).bytes, ...options, folder })
+    const signedIn = Object.entries<string>(cookies).map(([name, cookie]) => {
+      const person = school.person()
+      person.cookie = cookie
+      return [name, person] as const
+    })
+    return { ...school, ...built, ...(Object.fromEntries(signedIn) as Record<Name, Person>) }
+  }
+}
+
+async function snapshotOf<T extends object, Name extends string>(
+  people: Readonly<Record<Name, string>>,
+  build: (school: TestServer) => Promise<T>,
+): Promise<Snapshot<T, Name>> {
+  const school = await testServer()
+  const built = await build(school)
+  const names = Object.entries<string>(people)
+  const signedIn = await Promise.all(names.map(([, userName]) => school.person().signIn(userName)))
+  const file = join(school.folder, 'copy.sqlite')
+  const side = await SideConnection.open(join(school.folder, 'oppen.sqlite'))
+  await side.copyInto(file)
+  await side.close()
+  const files = new Map([
+    ['oppen.sqlite', await readFile(file)],
+    ['secret', await readFile(join(school.folder, 'secret'))],
+  ])
+  await school.stop()
+  const cookies = names.map(([name], index) => [name, signedIn[index]?.cookie ?? ''])
+  return { files, built, cookies: Object.fromEntries(cookies) as Record<Name, string> }
 }
 
 export type Answer<T> = {

@@ -201,5 +201,5 @@ const DIAGRAM = `Our gauge, from the top:
   funnel     turned over, so that rain runs in and does not dry out
   bottle     straight sides, or the marks would lie
   marks      every 5 mm
-  stones     so that the wind leaves it status
+  stones     so that the wind leaves it standing
 `

@@ -85,8 +85,8 @@ test('a family of two children in two classes: by key, by invitation and by aski
   await test.step('both children stand side by side, and each alone on the phone', async () => {
     await varga.page.goto(`${kites}/talk`)
     await varga.page.getByRole('button', { name: 'Write a notice' }).click()
-    await varga.page.getByRole('textbox', { name: 'Notice to the class' }).fill('Bring string on Monday.')
-    await varga.page.getByRole('button', { name: 'Post' }).click()
+    await varga.page.getByRole('textbox', { name: 'What is it about?' }).fill('Bring string on Monday.')
+    await varga.page.getByRole('button', { name: 'Post', exact: true }).click()
     await page.getByRole('link', { name: /Ilse/ }).first().click()
     await page.getByRole('link', { name: 'Talk' }).click()
     await expect(page.getByText('Bring string on Monday.')).toBeVisible()

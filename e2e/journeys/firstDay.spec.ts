@@ -155,7 +155,7 @@ test('a teacher posts an assignment and a notice', async ({ browser }) => {
   await expect(page.getByRole('link', { name: /Read a tide table/ })).toContainText('0 of 6 in')
   await page.getByRole('link', { name: 'Talk' }).click()
   await page.getByRole('button', { name: 'Write a notice' }).click()
-  await editor(page, 'Notice to the class').fill('Bring a clock with hands on Friday.')
+  await editor(page, 'What is it about?').fill('Bring a clock with hands on Friday.')
   await page.getByRole('button', { name: 'Post' }).click()
   await expect(page.getByText('Bring a clock with hands')).toBeVisible()
   await accessible(page)

@@ -1,3 +1,4 @@
+import type { ConversationId } from '@oppen/core/ids'
 import { type Browser, expect, test } from '@playwright/test'
 import { accessible, type Device, device, deviceOf, noSideways } from '../people.js'
 import { School } from '../school.js'
@@ -77,7 +78,8 @@ test('a parent comes in with the key and sees the child’s page', async ({ brow
   await handedBack(day, await handedIn(day, anna, await posted(day)))
   const { classId } = day
   const { notices } = await anna.get('seeTalk', { classId })
-  await anna.get('reply', { classId, noticeId: notices[0]?.id as never }, { text: 'Mine ticks very loudly.' })
+  const conversationId = notices[0]?.id as ConversationId
+  await anna.get('writeMessage', { classId, conversationId }, { html: '<p>Mine ticks very loudly.</p>' })
   const { page } = await device(browser, school.address, { phone: true })
   await page.goto('/')
   await noSideways(page)

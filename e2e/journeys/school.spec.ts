@@ -74,8 +74,8 @@ test('a backup of the running school is restored into another folder, with every
   await varga.page.getByRole('link', { name: 'Talk' }).click()
   const write = async (words: string) => {
     await varga.page.getByRole('button', { name: 'Write a notice' }).click()
-    await varga.page.getByRole('textbox', { name: 'Notice to the class' }).fill(words)
-    await varga.page.getByRole('button', { name: 'Post' }).click()
+    await varga.page.getByRole('textbox', { name: 'What is it about?' }).fill(words)
+    await varga.page.getByRole('button', { name: 'Post', exact: true }).click()
     await expect(varga.page.getByText(words)).toBeVisible()
   }
   await write('Bring boots on Friday.')

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { screenAt } from '@oppen/contract'
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, noSideways, PHONE, readable, signIn, typeTime } from '../people.js'
+import { accessible, device, noSideways, PHONE, readable, signIn, typeTime, wellBuilt } from '../people.js'
 import { School } from '../school.js'
 
 // each has a device of its own: they run beside those of other files
@@ -57,11 +57,25 @@ async function screensOf(page: Page): Promise<string[]> {
   const works: string[] = topics.flatMap((topic: { works: { id: string }[] }) =>
     topic.works.map(work => work.id),
   )
+  // quizzes and forms, in whatever class they are
+  const others: string[] = []
+  for (const { classId } of me.ties.filter((one: { archived: boolean }) => !one.archived)) {
+    const all = await (await page.request.get(`/api/classes/${classId}/topics`)).json()
+    for (const topic of all.topics)
+      for (const { id, kind } of topic.works as { id: string; kind: string }[]) {
+        if (me.account.kind === 'pupil' && (kind === 'quiz' || kind === 'form'))
+          others.push(`/c/${classId}/work/${id}`)
+        if (me.account.kind === 'teacher' && kind === 'quiz') others.push(`/c/${classId}/work/${id}/results`)
+        if (me.account.kind === 'teacher' && kind === 'form') others.push(`/c/${classId}/work/${id}/form`)
+      }
+  }
+  const { rooms } = await (await page.request.get(`/api/classes/${tie.classId}/talk`)).json()
   const shared = [
     '/today',
     `${at}/week`,
     `${at}/topics`,
     `${at}/talk`,
+    `${at}/talk/${rooms[0].id}`,
     `${at}/about`,
     '/calendar',
     '/calendar/week',
@@ -72,6 +86,7 @@ async function screensOf(page: Page): Promise<string[]> {
       ...shared,
       `${at}/progress/${tie.placeId}`,
       ...works.slice(0, 3).map(id => `${at}/work/${id}`),
+      ...others,
       `${at}/own-work/${tie.placeId}`,
       `/circles/${me.circles[0].circleId}`,
       '/circles/new',
@@ -81,6 +96,7 @@ async function screensOf(page: Page): Promise<string[]> {
     ]
   }
   const teacher = [
+    `${at}/talk/nod`,
     `${at}/progress`,
     `${at}/register`,
     `${at}/post`,
@@ -100,7 +116,13 @@ async function screensOf(page: Page): Promise<string[]> {
     '/circles/new',
     `/circles/${me.circles[0].circleId}`,
   ]
-  return [...shared, ...teacher, ...own, ...works.slice(0, 2).map(id => `${at}/work/${id}/marking`)]
+  return [
+    ...shared,
+    ...teacher,
+    ...own,
+    ...others,
+    ...works.slice(0, 2).map(id => `${at}/work/${id}/marking`),
+  ]
 }
 
 /** Opens a screen from the server and waits until it shows its heading and nothing is on its way. */
@@ -159,7 +181,9 @@ for (const [userName, options, visit] of [
     const screens = 'dark' in options ? all.filter((_, index) => index % 4 === 0) : all
     for (const [index, address] of screens.entries()) {
       await visit(page, address)
-      await accessible(page)
+      // the wide screens of the same person have the same colours: every fourth one shows all parts of a phone
+      const seenWide = 'phone' in options && visit === go
+      await (seenWide && index % 4 ? wellBuilt(page) : accessible(page))
       if ('phone' in options) {
         await noSideways(page)
         await page.setViewportSize({ width: 360, height: 740 })
@@ -194,12 +218,16 @@ async function speakLonger(page: Page): Promise<void> {
     const namespace = file.replace('.json', '')
     const said = JSON.parse(readFileSync(`words/en/${file}`, 'utf8')) as Record<string, string>
     const wording = Object.fromEntries(Object.entries(said).map(([key, words]) => [key, longer(words)]))
-    await page.route(new RegExp(`/assets/${namespace}-[\\w-]+\\.js$`), route =>
-      route.fulfill({
+    const [first = ''] = Object.keys(said)
+    await page.route(new RegExp(`/assets/${namespace}-[\\w-]+\\.js$`), async route => {
+      // a part of the program may have the same name
+      const response = await route.fetch()
+      if (!(await response.text()).includes(first)) return route.fulfill({ response })
+      return route.fulfill({
         contentType: 'text/javascript',
         body: `export default ${JSON.stringify(wording)}`,
-      }),
-    )
+      })
+    })
   }
 }
 

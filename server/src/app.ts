@@ -10,6 +10,7 @@ import { calendarHandlers } from './features/calendar/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
+import { formHandlers } from './features/kinds/form/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
 import { quizHandlers } from './features/kinds/quiz/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
@@ -43,6 +44,7 @@ const handlers: Handlers = {
   ...worksheetHandlers,
   ...answerHandlers,
   ...quizHandlers,
+  ...formHandlers,
   ...weekHandlers,
   ...markingHandlers,
   ...talkHandlers,

@@ -3,6 +3,8 @@ import type { AddressInfo } from 'node:net'
 import { type AppOptions, createApp } from './app.js'
 import type { Doing } from './doing.js'
 import { keepClearing } from './features/retention/clear.js'
+import { keepTelling } from './features/talk/appearing.js'
+import { keepEnding } from './features/work/ending.js'
 import { notServing } from './http/starting.js'
 import { closeWorld } from './openWorld.js'
 import { StartRefused } from './startRefused.js'
@@ -73,7 +75,12 @@ export type Listening = {
   readonly stop: () => Promise<void>
 }
 
-export type ListenOptions = AppOptions & { readonly port: number; readonly host?: string }
+export type ServingOptions = AppOptions & {
+  /** Whether what comes by its time is looked at again and again; tests call what looks by themselves. */
+  readonly timers?: boolean
+}
+
+export type ListenOptions = ServingOptions & { readonly port: number; readonly host?: string }
 
 /** Serves a world on a port (0 for any free one) until it is stopped: what was begun is finished first. */
 export async function listen(world: World, { port, host, ...options }: ListenOptions): Promise<Listening> {
@@ -81,14 +88,18 @@ export async function listen(world: World, { port, host, ...options }: ListenOpt
 }
 
 /** Serves a world on a port that was taken. */
-export function serveWorld(world: World, port: Port, options: AppOptions = {}): Listening {
+export function serveWorld(
+  world: World,
+  port: Port,
+  { timers = true, ...options }: ServingOptions = {},
+): Listening {
   world.address ??= port.address
   port.serve(createApp(world, { listening: port.address, ...options }))
-  const stopClearing = keepClearing(world)
-  const stopBackups = world.backups.keep()
+  const running = timers
+    ? [keepClearing(world), keepEnding(world), keepTelling(world), world.backups.keep()]
+    : []
   const stop = async () => {
-    stopClearing()
-    stopBackups()
+    for (const end of running) end()
     world.live.stop()
     await port.close()
     await closeWorld(world)

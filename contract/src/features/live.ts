@@ -1,4 +1,4 @@
-import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 
 /**
  * What a live stream tells: that something changed, never what it says. A screen then reads again what it
@@ -17,6 +17,14 @@ export type LiveEvent =
       readonly placeId: PlaceId
     }
   | { readonly what: 'answers' | 'thread'; readonly classId: ClassId; readonly workId: WorkId }
+  /** Something was said, changed or decided in a conversation of a class, which is for pupils, for families or for both. */
+  | {
+      readonly what: 'message'
+      readonly classId: ClassId
+      readonly conversationId: ConversationId
+      readonly pupils: boolean
+      readonly families: boolean
+    }
   | { readonly what: 'circle'; readonly circleId: CircleId }
   /** The draft was saved as this version: for its pupil's other devices and a teacher who has it open. */
   | {

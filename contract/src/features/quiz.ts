@@ -1,7 +1,7 @@
-import type { PlaceId } from '@oppen/core/ids'
+import type { ClassId, FileId, PlaceId, WorkId } from '@oppen/core/ids'
 import { QUIZ_LIMITS } from '@oppen/core/work/kinds/quiz'
 import { z } from 'zod'
-import { quizRules, sectionOf } from '../kinds/quiz/index.js'
+import { quizDetails, quizRules, sectionOf } from '../kinds/quiz/index.js'
 import { askedShape, givenShape, questionShape } from '../kinds/quiz/question.js'
 import { done, id, instant } from '../wire/shapes.js'
 import { status } from './workParts.js'
@@ -61,6 +61,8 @@ export type QuizPage = z.infer<typeof quizPage>
 const saved = z.object({
   savedAt: instant,
   saved: z.array(z.object({ questionId, version: z.number().int() })),
+  /** Answers that were given after the time of the attempt: they are not taken, and the others are. */
+  over: z.array(questionId),
   /** Answers that were changed elsewhere in between: what stands there, for the pupil to choose. */
   changed: z.array(z.object({ questionId, answer: givenShape, version: z.number().int() })),
 })
@@ -78,6 +80,10 @@ export const quizResults = z.object({
       kind: z.string(),
       prompt: z.string(),
       points: z.number().int(),
+      /** Whether a teacher marks it. */
+      byHand: z.boolean(),
+      /** The picture that is drawn on, where there is one. */
+      picture: z.string().nullable(),
       /** The mean part of its points, and how well it tells pupils apart; null where nothing can be said. */
       earned: z.number().nullable(),
       separates: z.number().nullable(),
@@ -92,6 +98,9 @@ export const quizResults = z.object({
       attempt: z.number().int().nullable(),
       handedInAt: instant.nullable(),
       score: z.number().int().nullable(),
+      begunAt: instant.nullable(),
+      /** Whether its time ran out before it was handed in. */
+      ended: z.boolean(),
       /** The minutes that this pupil has more. */
       moreMinutes: z.number().int(),
       answers: z.array(
@@ -99,7 +108,13 @@ export const quizResults = z.object({
           questionId: z.string(),
           answer: z.string(),
           share: z.number().nullable(),
+          /** What it is worth, less its checks; null while a teacher has to say it. */
+          points: z.number().int().nullable(),
           checks: z.number().int(),
+          /** What its teacher says to it. */
+          note: z.string(),
+          /** How long it took, in milliseconds. */
+          spent: z.number().int(),
         }),
       ),
     }),
@@ -149,6 +164,62 @@ export const quizShapes = {
       check: z.number().int().min(1).max(1000),
     }),
     reply: asked,
+  },
+  seeQuizzes: {
+    reply: z.object({
+      quizzes: z.array(
+        z.object({
+          classId: id<ClassId>(),
+          className: z.string(),
+          workId: id<WorkId>(),
+          title: z.string(),
+          count: z.number().int(),
+        }),
+      ),
+    }),
+  },
+  seeAnswersTo: {
+    reply: z.object({
+      answers: z.array(
+        z.object({
+          placeId: id<PlaceId>(),
+          attempt: z.number().int(),
+          answer: givenShape,
+          /** The part of its points that its teacher gave; null while none was given. */
+          share: z.number().nullable(),
+          note: z.string(),
+          /** Of a recording, once it has arrived. */
+          fileId: id<FileId>().nullable(),
+        }),
+      ),
+    }),
+  },
+  takeAnswers: {},
+  setAnswerMark: {
+    body: z.object({
+      attempt: attemptNumber,
+      questionId,
+      /** As typed; nothing takes the mark back. */
+      points: z.string().max(20),
+      /** What is said to this answer. */
+      note: z.string().max(20_000),
+    }),
+    reply: done,
+  },
+  tryQuiz: {
+    body: z.object({ quiz: quizDetails }),
+    reply: z.object({
+      changes: z.array(
+        z.object({
+          placeId: id<PlaceId>(),
+          name: z.string(),
+          before: z.number().int().nullable(),
+          after: z.number().int().nullable(),
+          /** Whether a teacher gave another mark than the score, which stays. */
+          kept: z.boolean(),
+        }),
+      ),
+    }),
   },
   drawQuestion: {
     body: z.object({ question: questionShape }),

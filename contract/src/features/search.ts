@@ -1,4 +1,4 @@
-import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { FOUND_KINDS } from '../wire/found.js'
 import { id, instant, line } from '../wire/shapes.js'
@@ -12,6 +12,8 @@ const found = z.object({
   /** The class or circle it is in. */
   where: z.string(),
   workId: id<WorkId>().nullable(),
+  /** The room in which it was said, or that has the name. */
+  roomId: id<ConversationId>().nullable(),
   /** The pupil whose it is; of a family, the child of whom work is asked. */
   placeId: id<PlaceId>().nullable(),
   child: z.string().nullable(),

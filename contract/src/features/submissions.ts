@@ -16,14 +16,14 @@ export const file = z.object({
 export type SubmissionFile = z.infer<typeof file>
 
 /** How much room the files of pupils take, in bytes. */
-export const roomPage = z.object({
+export const fileSpace = z.object({
   most: z.number().int(),
   mostOfPupil: z.number().int(),
   pupils: z.array(
     z.object({ placeId: id<PlaceId>(), name: z.string(), files: z.number().int(), used: z.number().int() }),
   ),
 })
-export type RoomPage = z.infer<typeof roomPage>
+export type FileSpace = z.infer<typeof fileSpace>
 
 export const move = z.object({
   kind: moveKind,
@@ -156,7 +156,7 @@ export const submissionShapes = {
   /** Takes a whole upload onto the submission. */
   addFile: { body: z.object({ uploadId: id<string>() }), reply: file },
   turnPicture: { reply: file },
-  seeRoom: { reply: roomPage },
+  seeFileSpace: { reply: fileSpace },
   seeFile: {},
   removeFile: { reply: done },
   restoreFile: {

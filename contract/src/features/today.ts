@@ -15,6 +15,8 @@ export const todaySubmission = z.object({
   /** What of its minutes falls on this day. */
   minutesToday: z.number().int(),
   newNotes: z.number().int(),
+  /** Whether the family has a part to do in it. */
+  familyWaits: z.boolean(),
 })
 export type TodaySubmission = z.infer<typeof todaySubmission>
 
@@ -83,6 +85,10 @@ export const todayPage = z.object({
   /** The classes a teacher teaches. */
   teaching: z.array(todayClass),
   notices: z.array(todayNotice),
+  /** Where there is something new in Talk, or something waits for a teacher’s nod. */
+  talk: z.array(
+    z.object({ classId: id<ClassId>(), newMessages: z.number().int(), waiting: z.number().int() }),
+  ),
   /** Posted work that was changed, where its teachers wanted that told. */
   changes: z.array(
     z.object({

@@ -46,6 +46,7 @@ export const ownWorkPage = z.object({
       workId: id<WorkId>(),
       title: z.string(),
       points: z.number().int().nullable(),
+      kind: workKind,
       phase,
       mark: z.number().int().nullable(),
       feedback: z.string().nullable(),

@@ -1,6 +1,7 @@
 import type { WorkKind } from '@oppen/core/work'
 import { z } from 'zod'
 import { assignmentDetails } from './assignment/index.js'
+import { formDetails } from './form/index.js'
 import { handoutDetails } from './handout/index.js'
 import { question } from './question/index.js'
 import { quizDetails } from './quiz/index.js'
@@ -10,6 +11,7 @@ const DETAILS = {
   assignment: assignmentDetails,
   question,
   quiz: quizDetails,
+  form: formDetails,
 } satisfies Readonly<Record<WorkKind, z.ZodType>>
 
 /**

@@ -1,13 +1,8 @@
 import type { Shapes } from '../shapes.js'
 import { route } from '../wire/route.js'
 
-/** What is read over several things, and what is talked about. */
+/** What is read over several things. */
 export const readingRoutes = {
-  // talk
-  seeTalk: route<Shapes['seeTalk']>()('GET', '/api/classes/:classId/talk', 'notices.see'),
-  writeNotice: route<Shapes['writeNotice']>()('POST', '/api/classes/:classId/notices', 'notices.write'),
-  reply: route<Shapes['reply']>()('POST', '/api/classes/:classId/notices/:noticeId/replies', 'notices.reply'),
-
   // today
   seeToday: route<Shapes['seeToday']>()('GET', '/api/today', 'account.self'),
 

@@ -148,7 +148,7 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/submissions/:placeId/files/:fileId/turn',
     'submission.write',
   ),
-  seeRoom: route<Shapes['seeRoom']>()('GET', '/api/classes/:classId/room', 'register.see'),
+  seeFileSpace: route<Shapes['seeFileSpace']>()('GET', '/api/classes/:classId/file-space', 'register.see'),
   seeFile: route<Shapes['seeFile']>()(
     'GET',
     '/api/classes/:classId/works/:workId/submissions/:placeId/files/:fileId',

@@ -5,6 +5,7 @@ import type {
   CirclePostId,
   ClassFileId,
   ClassId,
+  ConversationId,
   EntryId,
   FileId,
   GroupId,
@@ -14,8 +15,8 @@ import type {
   MailId,
   MaterialId,
   MergeId,
+  MessageId,
   NoteId,
-  NoticeId,
   PageId,
   PlaceId,
   SessionId,
@@ -38,7 +39,8 @@ type IdOf = {
   workId: WorkId
   fileId: FileId
   materialId: MaterialId
-  noticeId: NoticeId
+  conversationId: ConversationId
+  messageId: MessageId
   noteId: NoteId
   groupId: GroupId
   keyId: KeyId

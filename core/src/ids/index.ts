@@ -30,7 +30,9 @@ export type FileId = Id<'file'>
 export type PageId = Id<'page'>
 export type ClassFileId = Id<'classFile'>
 export type EntryId = Id<'entry'>
-export type NoticeId = Id<'notice'>
+/** What is said in one place: a notice with its replies, a room, a letter. */
+export type ConversationId = Id<'conversation'>
+export type MessageId = Id<'message'>
 /** One page of a worksheet. */
 export type SheetId = Id<'sheet'>
 export type NoteId = Id<'note'>

@@ -3,14 +3,17 @@ import { drawNumbers, keysOf, readRange } from './draws.js'
 import { checkNumber, keyValue } from './kinds/number.js'
 import { type Question, rulesOf } from './question.js'
 
+/** Whether there is nothing to read, to see or to hear in a question. */
+export const asksNothing = ({ prompt }: Pick<Question, 'prompt'>): boolean =>
+  !prompt.replace(/<[^>]*>|&nbsp;/g, '').trim() && !/<(img|audio|video)\b/i.test(prompt)
+
 /**
  * What a question lacks before it can be posted, as a refusal; ok where it is whole. Besides what its kind asks: words,
  * names that are all drawn, and drawings of which each has a fair answer.
  */
 export function checkQuestion(question: Question): Outcome<true> {
-  const { prompt, draws, kind, ask, key } = question
-  if (!prompt.replace(/<[^>]*>|&nbsp;/g, '').trim() && !/<(img|audio|video)\b/i.test(prompt))
-    return err('question_empty')
+  const { draws, kind, ask, key } = question
+  if (asksNothing(question)) return err('question_empty')
   const checked = rulesOf(kind).check(ask, key)
   if (!checked.ok) return checked
   const names = draws.map(({ name }) => name)

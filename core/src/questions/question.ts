@@ -107,6 +107,11 @@ export type Draw = {
   readonly not: string
 }
 
+/** A picture and spoken words, by the addresses of their files. */
+export type Media = { readonly picture: string | null; readonly sound: string | null }
+/** The name of the question as a whole among the parts that can have media; no part is called so. */
+export const WHOLE = '*'
+
 type OfKind<K extends QuestionKind> = {
   readonly id: string
   readonly kind: K
@@ -117,6 +122,8 @@ type OfKind<K extends QuestionKind> = {
   readonly points: Hundredths
   readonly draws: readonly Draw[]
   readonly ask: QuestionParts[K]['ask']
+  /** What is seen and heard with it: of the question as a whole under `WHOLE`, of its choices and items by their ids. */
+  readonly media?: Readonly<Record<string, Media>>
   /** What gives the answer away: nothing of it reaches a pupil before it may be seen. */
   readonly key: QuestionParts[K]['key'] & {
     /** What is said to whoever was right, and to whoever was wrong; and how it is worked out. */

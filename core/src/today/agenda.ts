@@ -1,5 +1,5 @@
 import type { Instant } from '../ids/index.js'
-import { handsIn, momentOf, type SubmissionState, type WorkKind } from '../work/index.js'
+import { momentOf, owes, type SubmissionState, type WorkKind } from '../work/index.js'
 
 export type AgendaItem = {
   readonly kind: WorkKind
@@ -7,6 +7,8 @@ export type AgendaItem = {
   readonly minutes: number | null
   /** What of its minutes falls on this day. */
   readonly minutesToday: number
+  /** Whether the family has a part to do in it. */
+  readonly familyWaits?: boolean
 }
 
 export type Agenda<T> = {
@@ -19,6 +21,8 @@ export type Agenda<T> = {
   /** Handed back, the newest first. */
   readonly cameBack: T[]
   readonly withTeacher: T[]
+  /** What the family has a part in, while that can be done: the nearest deadline first. */
+  readonly family: T[]
   /** Expected minutes of what needs a hand or is next; submissions without a figure are not counted. */
   readonly minutes: number
   /**
@@ -36,7 +40,7 @@ export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
   const needsAHand = of('overdue', 'tryAgain').sort((a, b) => order(a.state) - order(b.state))
   // a handout is there for whoever needs it; it is next only while it has a time to be read by
   const next = of('toDo', 'started')
-    .filter(item => handsIn(item.kind) || momentOf(item.state) !== null)
+    .filter(item => owes(item.kind) || momentOf(item.state) !== null)
     .sort((a, b) => order(a.state) - order(b.state))
   return {
     needsAHand,
@@ -44,6 +48,9 @@ export function agendaOf<T extends AgendaItem>(items: readonly T[]): Agenda<T> {
     ahead: of('opens').sort((a, b) => order(a.state) - order(b.state)),
     cameBack: of('handedBack').sort((a, b) => order(b.state) - order(a.state)),
     withTeacher: of('withTeacher').sort((a, b) => order(b.state) - order(a.state)),
+    family: items
+      .filter(({ familyWaits, state }) => familyWaits && !['opens', 'missing', 'excused'].includes(state.is))
+      .sort((a, b) => order(a.state) - order(b.state)),
     minutes: [...needsAHand, ...next].reduce((sum, item) => sum + (item.minutes ?? 0), 0),
     minutesToday: [...needsAHand, ...next].reduce(
       (sum, item) => sum + (item.state.is === 'overdue' ? (item.minutes ?? 0) : item.minutesToday),

@@ -24,8 +24,8 @@ export type SubmissionState =
   | { readonly is: 'missing'; readonly since: Instant }
   | { readonly is: 'excused' }
   | { readonly is: 'received'; readonly at: Instant }
-  /** A handout that was looked at. */
-  | { readonly is: 'seen' }
+  /** A handout that was looked at, and work that asks to be finished and is. */
+  | { readonly is: 'seen' | 'finished' }
 
 export type SubmissionStateName = SubmissionState['is']
 
@@ -89,6 +89,7 @@ export function momentOf(state: SubmissionState): Instant | null {
       return state.since
     case 'excused':
     case 'seen':
+    case 'finished':
       return null
   }
 }

@@ -1,6 +1,6 @@
 import type { Instant } from '../ids/index.js'
 import { err, type Outcome } from '../outcome/index.js'
-import { accepts, type Content, handsIn, type WorkKind } from './kinds/index.js'
+import { accepts, type Content, handsIn, KINDS, owes, type WorkKind } from './kinds/index.js'
 import { mayWrite, type SubmissionState, stateOf, type Timing } from './state.js'
 import type { SubmissionStatus } from './status.js'
 
@@ -27,14 +27,16 @@ export function mayWriteOn(
 
 /**
  * The state of a submission of any kind. A handout asks nothing back: it opens, is there to be looked at, by its time
- * while that is to come, and was looked at; it is never overdue.
+ * while that is to come, and was looked at; it is never overdue. What asks to be finished is so once it was begun: there is
+ * nothing in between.
  */
 export function stateOfWork(
   { kind, ...timing }: Timing & { readonly kind: WorkKind },
   status: SubmissionStatus,
   now: Instant,
 ): SubmissionState {
-  if (handsIn(kind)) return stateOf(status, timing, now)
+  if (KINDS[kind].asks === 'finish' && status.phase === 'started') return { is: 'finished' }
+  if (owes(kind)) return stateOf(status, timing, now)
   const { opensAt, dueAt } = timing
   if (opensAt !== null && now < opensAt) return { is: 'opens', at: opensAt }
   if (status.phase !== 'untouched') return { is: 'seen' }

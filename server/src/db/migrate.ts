@@ -21,9 +21,12 @@ import { languages } from './migrations/2026-11-28-languages.js'
 import { schoolOwner } from './migrations/2026-11-28-school-owner.js'
 import { worksheetSaves } from './migrations/2026-11-28-worksheet-saves.js'
 import { answers } from './migrations/2026-11-30-answers.js'
+import { form } from './migrations/2026-11-30-form.js'
 import { hiddenClasses } from './migrations/2026-11-30-hidden-classes.js'
 import { quiz } from './migrations/2026-11-30-quiz.js'
+import { quizScores } from './migrations/2026-11-30-quiz-scores.js'
 import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
+import { talk } from './migrations/2026-12-01-talk.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -48,6 +51,9 @@ const migrations: readonly Migration[] = [
   whatWorkAsks,
   answers,
   quiz,
+  quizScores,
+  form,
+  talk,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -75,7 +75,8 @@ describe('a file of the screens', () => {
 
   it('that reads PDFs may decode with modules of its own, and no other', async () => {
     expect(await policyOf('/assets/pdf.worker.min-Ab_1.mjs')).toMatch(/script-src 'self' 'wasm-unsafe-eval';/)
-    for (const path of ['/assets/pdf-Ab_1.js', '/sw.js', '/today/assets/pdf.worker.min-Ab_1.mjs'])
+    expect(await policyOf('/assets/pdf-Ab_1.js')).toBe("default-src 'none'")
+    for (const path of ['/sw.js', '/today/assets/pdf.worker.min-Ab_1.mjs'])
       expect(await policyOf(path), path).toMatch(/script-src 'self';/)
     const { headers } = await get('/assets/pdfjs-1/wasm/jbig2.wasm')
     expect(headers.get('content-type')).toBe('application/wasm')

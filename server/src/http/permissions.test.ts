@@ -1,6 +1,8 @@
 import { addressOf, type RouteName, routes } from '@oppen/contract'
 import type { CircleFileId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { ROOM } from '@oppen/core/talk'
+import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import {
   type BuiltClass,
   buildAccount,
@@ -9,6 +11,7 @@ import {
   buildTopic,
   buildWork,
   follow,
+  formWith,
   named,
   type Person,
   placeOf,
@@ -34,6 +37,9 @@ import { makeTablet } from '../features/joining/tablets.js'
 import { giveAnswer, replyToAnswer } from '../features/kinds/question/service.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { mergePlaces } from '../features/merging/service.js'
+import { writeMessage } from '../features/talk/messages.js'
+import { setRemoved, writeNotice } from '../features/talk/notices.js'
+import { makeRoom } from '../features/talk/rooms.js'
 import { saveMaterial } from '../features/work/materials.js'
 import { writeInThread, writeNote } from '../features/work/threads.js'
 import { newId } from '../ids.js'
@@ -161,6 +167,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
       await world.db.model(places).update({ leftAt: null, leftHow: null }, { where: { id: place.placeId } })
     }
   })
+  if (routes[name].path.includes(':questionId')) params.questionId = 'q1'
   if (routes[name].path.includes(':personId')) params.personId = spares.anna.accountId
   if (routes[name].path.startsWith('/api/school/teachers/:')) params.accountId = spares.spare.accountId
   if (name === 'removeCoTeacher' || name === 'handOver') params.accountId = spares.spare.accountId
@@ -188,6 +195,26 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     if (!from || !into) throw new Error('no places to merge')
     params.mergeId = (await mergePlaces(world, spares.owner, { classId, placeId: from }, into)).mergeId
   }
+  if (name === 'seeRoom' || name === 'changeRoom') {
+    const form = { title: 'Gauges', audience: { pupils: true, families: true, groups: null }, rules: ROOM }
+    params.conversationId = (await makeRoom(world, spares.owner, classId, form)).roomId
+  }
+  if (name === 'removeMessage') {
+    // in a room, where pupils and families read each other
+    const form = { title: 'Gauges', audience: { pupils: true, families: true, groups: null }, rules: ROOM }
+    const { roomId } = await makeRoom(world, spares.owner, classId, form)
+    params.conversationId = roomId
+    const room = { classId, conversationId: roomId }
+    params.messageId = (
+      await writeMessage(world, spares.anna, room, { html: '<p>to be removed</p>' })
+    ).messageId
+  }
+  if (name === 'removeConversation' || name === 'restoreConversation') {
+    const notice = await writeNotice(world, spares.owner, classId, { html: '<p>to be removed</p>' })
+    params.conversationId = notice.noticeId
+    const address = { classId, conversationId: notice.noticeId }
+    if (name === 'restoreConversation') await setRemoved(world, spares.owner, address, true)
+  }
   if (name === 'seeMail' || name === 'seeMailFile') {
     const letter = { to: 'a@b.example', subject: 'x', text: 'y' }
     await sendMail(world, letter, { to: spares.letterFamily.accountId })
@@ -211,6 +238,8 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
 }
 
 const QUIZ = quizWith([WHY], { attempts: null })
+const { key: _, ...asked } = WHY
+const FORM = formWith([{ ...asked, required: false } as FormQuestion], { answeredBy: 'both' })
 
 /** What the tests before have put away, anew. */
 async function freshWork(name: RouteName) {
@@ -221,9 +250,26 @@ async function freshWork(name: RouteName) {
   if (name === 'readHandout')
     return { workId: await buildWork(world, built, { title: 'To read', kind: 'handout' }), topicId }
   if (
-    ['setMoreTime', 'seeQuiz', 'seeQuizResults', 'beginAttempt', 'saveAnswers', 'checkAnswer'].includes(name)
+    [
+      'setMoreTime',
+      'seeQuiz',
+      'seeQuizResults',
+      'seeAnswersTo',
+      'takeAnswers',
+      'setAnswerMark',
+      'tryQuiz',
+      'beginAttempt',
+      'saveAnswers',
+      'checkAnswer',
+    ].includes(name)
   )
     return { workId: await buildWork(world, built, { title: 'To check', kind: 'quiz', quiz: QUIZ }), topicId }
+  if (['seeForm', 'answerForm', 'seeFormResults', 'takeFormAnswers'].includes(name)) {
+    return {
+      workId: await buildWork(world, built, { title: 'To answer', kind: 'form', form: FORM }),
+      topicId,
+    }
+  }
   if (!['seeAnswers', 'answer', 'replyToAnswer', 'removeReply'].includes(name))
     return { workId: own.workId ?? '', topicId }
   const question = { choices: [], several: false, shown: 'always' as const }

@@ -6,6 +6,9 @@ import { Refused } from '../refusal.js'
 /** The worker that reads PDFs decodes scanned pages with modules of its own; no page and no other script may. */
 const READS_PDF = /^\/assets\/pdf\.worker\.[\w.-]+\.mjs$/
 
+/** Files of the screens: fetched by a page, never a page themselves. */
+const IS_ASSET = /^\/assets\//
+
 /** As the router reads addresses, in whatever case. */
 const IS_ANSWER = /^\/api(\/|$)/i
 
@@ -22,16 +25,31 @@ const OF_ANSWERS = Object.entries({
   'x-frame-options': 'DENY',
 })
 
+/**
+ * What is said with a script, a style sheet or a font: a browser holds it to the policy of the page that asked. Opened
+ * by itself it can do nothing. The headers of a page would weigh as much as a small script.
+ */
+const OF_ASSETS = Object.entries({
+  'content-security-policy': "default-src 'none'",
+  'cross-origin-resource-policy': 'same-origin',
+  'x-content-type-options': 'nosniff',
+})
+
 /** For pages a content policy that lets nothing in from outside: own scripts, styles, fonts and pictures only. */
 export function securityHeaders(): RequestHandler {
   const page = headers(["'self'"])
   const readsPdf = headers(["'self'", "'wasm-unsafe-eval'"])
   return (request, response, next) => {
-    if (IS_ANSWER.test(request.path)) {
-      for (const [name, value] of OF_ANSWERS) response.setHeader(name, value)
+    const few = IS_ANSWER.test(request.path)
+      ? OF_ANSWERS
+      : IS_ASSET.test(request.path)
+        ? OF_ASSETS
+        : undefined
+    if (READS_PDF.test(request.path)) readsPdf(request, response, next)
+    else if (few) {
+      for (const [name, value] of few) response.setHeader(name, value)
       next()
-    } else if (READS_PDF.test(request.path)) readsPdf(request, response, next)
-    else {
+    } else {
       response.locals.nonce = randomBytes(16).toString('base64')
       page(request, response, next)
     }

@@ -1,3 +1,4 @@
+import { pack } from '@oppen/core/ink'
 import sharp from 'sharp'
 import { afterAll, describe, expect, it } from 'vitest'
 import { readPdf } from '../testing/readBack.js'
@@ -59,6 +60,18 @@ describe('a written page on paper', () => {
     )
     expect(pages.reduce((sum, page) => sum + page.pictures, 0)).toBe(1)
     expect(pages.map(page => page.text).join(' ')).toMatch(/before.*x.*y.*after/s)
+  })
+
+  it('shows drawings, on paper and in a page of its own', async () => {
+    const stroke = pack([
+      { x: 100, y: 100, pressure: 0.5 },
+      { x: 700, y: 400, pressure: 0.5 },
+    ])
+    const html = `<ol><li>Draw it<blockquote><p data-strokes="${stroke}">✎</p></blockquote></li></ol>`
+    const [page] = await print(html)
+    expect(page?.pictures).toBe(1)
+    expect(page?.text).toContain('Draw it')
+    expect(await workers.documents.run('drawings', html)).toMatch(/Draw it<blockquote><svg .*<path d="M/)
   })
 
   it('sets the next page after one that cannot be set', async () => {

@@ -1,3 +1,4 @@
+import { drawingSvg } from '@oppen/core/questions'
 import {
   Document,
   Font,
@@ -151,6 +152,8 @@ async function draw(
     const { src, 'data-tex': tex } = node.attribs
     const bytes = src && !pictures.has(src) ? given.get(src) : undefined
     if (src && bytes) pictures.set(src, await forPaper(bytes))
+    const strokes = node.attribs['data-strokes']
+    if (strokes) pictures.set(strokes, await forPaper(Buffer.from(drawingSvg(strokes))))
     const formula = tex && !formulas.has(tex) ? await drawFormula(tex, SIZE) : undefined
     if (tex && formula) formulas.set(tex, formula)
   }
@@ -240,6 +243,7 @@ function Block({ node, drawn }: BlockProps) {
     case 'img':
       return <Shown node={node} drawn={drawn} />
     default:
+      if (node.attribs['data-strokes']) return <Shown node={node} drawn={drawn} />
       // pictures may stand in the line of a paragraph
       return node.children.some(isBlock) ? <Blocks {...inner} /> : <Paragraph {...inner} />
   }
@@ -250,7 +254,7 @@ const Paragraph = ({ nodes, drawn }: Part) =>
   nodes.length ? <Line nodes={nodes} drawn={drawn} /> : <Text style={styles.p}> </Text>
 
 function Shown({ node, drawn }: BlockProps) {
-  const picture = drawn.pictures.get(node.attribs.src ?? '')
+  const picture = drawn.pictures.get(node.attribs.src ?? node.attribs['data-strokes'] ?? '')
   if (!picture) return null
   const points = picture.width * 0.75
   const scale = Math.min(1, WIDE / points, HIGH / (picture.height * 0.75))

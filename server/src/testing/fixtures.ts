@@ -1,4 +1,4 @@
-import type { FileId, NoticeId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { FileId, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   addBytes,
@@ -15,7 +15,8 @@ import sharp from 'sharp'
 import { saveClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
 import type { SubmissionAddress } from '../features/submissions/moves.js'
-import { writeNotice } from '../features/talk/service.js'
+import { writeMessage } from '../features/talk/messages.js'
+import { writeNotice } from '../features/talk/notices.js'
 import { saveMaterial } from '../features/work/materials.js'
 import { writeNote } from '../features/work/threads.js'
 import { keepGiven } from '../features/worksheets/given.js'
@@ -63,14 +64,20 @@ export async function oneOfEverything(
     { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
   )
   const file = await world.db.row<{ id: FileId }>('select id from files where work_id = $workId', { workId })
-  const notice = await world.db.write(() => writeNotice(world, into.teacher, into.classId, '<p>notice</p>'))
+  const { noticeId: conversationId } = await writeNotice(world, into.teacher, into.classId, {
+    html: '<p>notice</p>',
+    asks: 'read',
+  })
+  const inNotice = { classId: into.classId, conversationId }
+  const { messageId } = await writeMessage(world, pupil, inNotice, { html: '<p>reply</p>' })
   return {
     classId: into.classId,
     workId,
     topicId,
     placeId: placeOf(into, name).placeId as PlaceId,
     fileId: file?.id ?? '',
-    noticeId: notice.noticeId as NoticeId,
+    conversationId,
+    messageId,
     groupId: Object.values(into.groups)[0] ?? '',
     keyKind: 'home',
     joinRequestId: 'none',

@@ -15,6 +15,8 @@ export const jobs = {
   worksheet: () => import('../features/worksheets/pdf.js').then(one => one.worksheetPdf),
   /** A written page as a PDF. */
   print: () => import('../paper/pages.js').then(one => one.writtenPdf),
+  /** A written page with its drawings as pictures in it. */
+  drawings: () => import('../paper/drawings.js').then(one => one.withDrawings),
   /** Cards with keys, as a PDF. */
   cards: () => import('../features/joining/cardsPdf.js').then(one => one.cardsPdf),
   /** A long text with nothing in it but formatting. */

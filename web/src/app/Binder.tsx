@@ -9,7 +9,7 @@ import { openPalette } from './Keys.js'
 import { part } from './part.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
-import { useWaiting } from './waiting.js'
+import { useWaiting, type Waiting } from './waiting.js'
 
 const DemoClock = part(() => import('./DemoClock.js'))
 
@@ -45,7 +45,7 @@ export function Binder() {
           <CalendarDays size={15} aria-hidden="true" className="shrink-0" />
           {say('calendar')}
         </NavLink>
-        {me.account.kind === 'family' ? <Children me={me} /> : <Classes me={me} of={waiting.of} />}
+        {me.account.kind === 'family' ? <Children me={me} /> : <Classes me={me} waiting={waiting} />}
         <Circles me={me} />
         {me.account.ownsSchool && <School />}
         <AddMore me={me} />
@@ -66,7 +66,7 @@ function Count({ count, strong = false }: { readonly count: number; readonly str
   )
 }
 
-function Classes({ me, of }: { readonly me: Me; readonly of: (key: string) => number }) {
+function Classes({ me, waiting: { of, inTalk } }: { readonly me: Me; readonly waiting: Waiting }) {
   const { classId } = useParams()
   const { daily } = placesOf(me)
   // a class out of the way still has its divider while somebody is in it
@@ -79,6 +79,7 @@ function Classes({ me, of }: { readonly me: Me; readonly of: (key: string) => nu
       chosen={tie.classId === classId}
       areas={areasOf(tie)}
       count={of(tie.classId)}
+      inTalk={inTalk(tie.classId)}
     />
   ))
 }
@@ -97,6 +98,7 @@ function Children({ me }: { readonly me: Me }) {
         chosen={chosen}
         areas={areasOfChild(one.child)}
         count={waiting.of(one.child)}
+        inTalk={waiting.inTalk(one.child)}
       />
     )
   })
@@ -108,10 +110,11 @@ type DividerProps = {
   readonly chosen: boolean
   readonly areas: readonly Area[]
   readonly count: number
+  readonly inTalk: number
 }
 
 /** One divider of the binder; the chosen one joins the sheet and opens into its areas. */
-function Divider({ name, to, chosen, areas, count }: DividerProps) {
+function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
   const { pathname } = useLocation()
   const inWork = pathname.includes('/work/') || pathname.endsWith('/post')
   return (
@@ -135,7 +138,8 @@ function Divider({ name, to, chosen, areas, count }: DividerProps) {
               className="me-3.5 ms-2.5 flex items-center gap-2.5 rounded-md px-2.5 py-1.5 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
             >
               <Icon size={16} aria-hidden="true" />
-              {say(area.key)}
+              <span className="flex-1">{say(area.key)}</span>
+              {area.key === 'area_talk' && <Count count={inTalk} />}
             </Link>
           )
         })}

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, Suspense, useEffect, useMemo, useRef } from 'react'
 import { Outlet, useLocation, useNavigate } from 'react-router'
 import { Problem, Waiting } from '../parts/Feedback.js'
+import { TitleCount } from '../parts/Sheet.js'
 import { showToast } from '../parts/toast.js'
 import { takeInLanguage } from '../words/language.js'
 import { say } from '../words/say.js'
@@ -20,6 +21,7 @@ import { fetched } from './part.js'
 import { reads } from './queries.js'
 import { MeContext, TimeContext, useMe, useTicking } from './session.js'
 import { useFreeTablet } from './tablet.js'
+import { useWaiting } from './waiting.js'
 import { useWide } from './wide.js'
 
 /** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
@@ -71,6 +73,7 @@ function SignedOut() {
 function Inside() {
   const me = useMe()
   const wide = useWide()
+  const { all } = useWaiting()
   useLive(me.live)
   useFocusOnMove()
   useFreeTablet(me)
@@ -89,9 +92,11 @@ function Inside() {
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
       <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
         <Banner />
-        <Suspense fallback={<Waiting />}>
-          <Outlet />
-        </Suspense>
+        <TitleCount value={all}>
+          <Suspense fallback={<Waiting />}>
+            <Outlet />
+          </Suspense>
+        </TitleCount>
       </main>
       {!wide && <PhoneBar />}
       <Keys />

@@ -76,7 +76,10 @@ export async function keepRead<T>(name: string, read: () => Promise<T>): Promise
     })
     return data
   } catch (error) {
-    const kept = error instanceof Unreachable ? await get<T>(path) : undefined
+    const unreachable = error instanceof Unreachable
+    // what is refused now is not for this person any more
+    if (!unreachable) behind(async () => void (await (await store())?.delete(path)))
+    const kept = unreachable ? await get<T>(path) : undefined
     if (!kept) throw error
     return kept.data
   }

@@ -55,11 +55,42 @@ export function useLive(since: string | undefined): void {
   }, [client, known])
 }
 
+/** While a class answers or talks, somebody does so many times a second: it is read again so often at most, in milliseconds. */
+const APART = 1_000
+/** The same for the day over all classes, of which a message changes a number. */
+const TODAY_APART = 3_000
+/** What was read again a moment ago; true where something came since. */
+const readJustNow = new Map<string, boolean>()
+
+/** Reads again at once, and what comes in the next moment together after it. */
+function againApart(client: QueryClient, queryKey: readonly string[], apart = APART): void {
+  const name = queryKey.join(' ')
+  if (readJustNow.has(name)) return void readJustNow.set(name, true)
+  readJustNow.set(name, false)
+  void client.invalidateQueries({ queryKey, exact: queryKey[0] === 'talk' })
+  setTimeout(() => {
+    const more = readJustNow.get(name)
+    readJustNow.delete(name)
+    if (more) againApart(client, queryKey, apart)
+  }, apart)
+}
+
 function apply(client: QueryClient, event: LiveEvent): void {
   const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
   switch (event.what) {
-    case 'topics':
     case 'talk':
+      again('talk', event.classId)
+      again('today')
+      break
+    case 'message': {
+      const { classId, conversationId } = event
+      for (const of of ['room', 'notice', 'seen']) againApart(client, ['talk', classId, of, conversationId])
+      againApart(client, ['talk', classId])
+      againApart(client, ['talk', classId, 'nod'])
+      againApart(client, ['today'], TODAY_APART)
+      break
+    }
+    case 'topics':
     case 'register':
     case 'door':
       again(event.what, event.classId)
@@ -92,7 +123,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('days')
       break
     case 'answers':
-      again('answers', event.classId, event.workId)
+      againApart(client, ['answers', event.classId, event.workId])
       break
     case 'thread':
       again('thread', event.classId, event.workId)

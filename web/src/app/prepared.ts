@@ -1,5 +1,5 @@
 import type { Me } from '@oppen/contract'
-import type { CircleId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { QueryClient } from '@tanstack/react-query'
 import type { ComponentType } from 'react'
 
@@ -12,6 +12,7 @@ export type Prepared = {
     readonly workId: WorkId
     readonly placeId: PlaceId
     readonly circleId: CircleId
+    readonly conversationId: ConversationId
     readonly child: string
     readonly week: string
   }

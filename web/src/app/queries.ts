@@ -1,5 +1,5 @@
 import { type BodyOf, routes } from '@oppen/contract'
-import type { CircleId, ClassId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
 import { keepMe, keepRead } from './keptReads.js'
@@ -117,6 +117,26 @@ export const reads = {
       queryKey: ['talk', classId],
       queryFn: ({ signal }) => call(routes.seeTalk, { classId }, undefined, { signal }),
     }),
+  notice: (classId: ClassId, conversationId: ConversationId) =>
+    queryOptions({
+      queryKey: ['talk', classId, 'notice', conversationId],
+      queryFn: ({ signal }) => call(routes.seeNotice, { classId, conversationId }, undefined, { signal }),
+    }),
+  seen: (classId: ClassId, conversationId: ConversationId) =>
+    queryOptions({
+      queryKey: ['talk', classId, 'seen', conversationId],
+      queryFn: ({ signal }) => call(routes.seeSeen, { classId, conversationId }, undefined, { signal }),
+    }),
+  room: (classId: ClassId, conversationId: ConversationId) =>
+    queryOptions({
+      queryKey: ['talk', classId, 'room', conversationId],
+      queryFn: ({ signal }) => call(routes.seeRoom, { classId, conversationId }, undefined, { signal }),
+    }),
+  nod: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['talk', classId, 'nod'],
+      queryFn: ({ signal }) => call(routes.seeNod, { classId }, undefined, { signal }),
+    }),
   register: (classId: ClassId) =>
     queryOptions({
       queryKey: ['register', classId],
@@ -206,10 +226,10 @@ export const reads = {
       queryKey: ['settings', classId],
       queryFn: ({ signal }) => call(routes.seeSettings, { classId }, undefined, { signal }),
     }),
-  room: (classId: ClassId) =>
+  fileSpace: (classId: ClassId) =>
     queryOptions({
-      queryKey: ['room', classId],
-      queryFn: ({ signal }) => call(routes.seeRoom, { classId }, undefined, { signal }),
+      queryKey: ['fileSpace', classId],
+      queryFn: ({ signal }) => call(routes.seeFileSpace, { classId }, undefined, { signal }),
     }),
   auditLog: (classId: ClassId) =>
     queryOptions({

@@ -16,6 +16,14 @@ export function Empty({ children }: { readonly children: ReactNode }) {
   return <p className="max-w-prose py-3 text-soft">{children}</p>
 }
 
+/** What is wrong with one field, below it; nothing where nothing is. */
+export const FieldProblem = ({ words }: { readonly words: string | undefined }) =>
+  words === undefined ? null : (
+    <p role="alert" className="text-[15px] font-medium text-rust">
+      {words}
+    </p>
+  )
+
 /** A problem in words, with the way on. */
 export function Problem({
   words,

@@ -7,8 +7,15 @@ const Editor = part(() => import('./editor/Editor.js'), ['classroom'])
 /** The editor, fetched only where somebody writes. */
 export function LazyEditor(props: ComponentProps<typeof Editor>) {
   return (
-    <Suspense fallback={<Waiting />}>
+    <Suspense fallback={<Room {...props} />}>
       <Editor {...props} />
     </Suspense>
   )
 }
+
+/** As high as the editor will be: nothing below it moves away from under a finger when it comes. */
+const Room = ({ roomy, small }: ComponentProps<typeof Editor>) => (
+  <div className={roomy ? 'min-h-90 max-md:min-h-78' : small ? 'min-h-30' : 'min-h-43'}>
+    <Waiting />
+  </div>
+)

@@ -1,10 +1,14 @@
-import type { ReactNode } from 'react'
+import { createContext, type ReactNode, use } from 'react'
+
+/** How much waits for whoever is signed in: it stands before the title of the page. */
+export const TitleCount = createContext(0)
 
 /** A page of the exercise book: the red margin line runs down its whole height. */
 export function Sheet({ children, title }: { readonly children: ReactNode; readonly title: string }) {
+  const count = use(TitleCount)
   return (
     <div className="relative min-h-full bg-sheet pb-16">
-      <title>{`${title} · Oppen`}</title>
+      <title>{`${count ? `(${count}) ` : ''}${title} · Oppen`}</title>
       <div
         aria-hidden="true"
         className="pointer-events-none absolute inset-y-0 start-[var(--margin-x)] w-px bg-margin-line"

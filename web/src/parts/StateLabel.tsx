@@ -1,6 +1,7 @@
 import type { SubmissionState, SubmissionStateName } from '@oppen/core/work'
 import {
   AlarmClock,
+  Check,
   CircleDashed,
   CircleDot,
   CircleSlash,
@@ -27,6 +28,7 @@ const GLYPHS: Readonly<Record<SubmissionStateName, LucideIcon>> = {
   excused: Umbrella,
   received: FileCheck2,
   seen: Eye,
+  finished: Check,
 }
 
 const TONES: Readonly<Record<Tone, string>> = {

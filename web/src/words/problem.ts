@@ -4,7 +4,7 @@ import { say, type WordKey } from './say.js'
 import { when } from './times.js'
 
 /** Parameters of refusals that are moments, to be said as times. */
-const MOMENTS = ['at', 'now', 'savedAt']
+const MOMENTS = ['at', 'now', 'opensAt', 'savedAt']
 
 /** What went wrong, in words: the thing, the reason and the way on. */
 export function problemWords(error: unknown, time: WhenOptions): string {

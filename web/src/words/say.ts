@@ -13,10 +13,14 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/people.json') &
   typeof import('../../../words/en/planning.json') &
   typeof import('../../../words/en/quiz.json') &
+  typeof import('../../../words/en/form.json') &
+  typeof import('../../../words/en/building.json') &
+  typeof import('../../../words/en/results.json') &
   typeof import('../../../words/en/register.json') &
   typeof import('../../../words/en/school.json') &
   typeof import('../../../words/en/settings.json') &
   typeof import('../../../words/en/week.json') &
+  typeof import('../../../words/en/talk.json') &
   typeof import('../../../words/en/worksheets.json')
 
 export type WordKey =

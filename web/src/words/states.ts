@@ -78,5 +78,7 @@ export function stateWords(state: SubmissionState, context: StateContext): State
       return { words: say('state_received', { at: at(state.at) }), tone: 'leaf' }
     case 'seen':
       return { words: say('state_seen'), tone: 'leaf' }
+    case 'finished':
+      return { words: say('state_finished'), tone: 'leaf' }
   }
 }

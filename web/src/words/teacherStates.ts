@@ -31,5 +31,7 @@ export function teacherStateWords(state: SubmissionState, context: StateContext)
       return { words: say('row_received'), tone: 'leaf' }
     case 'seen':
       return { words: say('state_seen'), tone: 'leaf' }
+    case 'finished':
+      return { words: say('state_finished'), tone: 'leaf' }
   }
 }

@@ -18,8 +18,12 @@ export const NAMESPACES = [
   'register',
   'school',
   'settings',
+  'talk',
   'week',
   'quiz',
+  'form',
+  'building',
+  'results',
   'worksheets',
 ] as const
 

@@ -29,5 +29,7 @@ export const sectionOf = <Q extends z.ZodType>(question: Q) =>
  */
 export const quizDetails = quizRules.extend({
   key: z.object({ sections: z.array(sectionOf(questionShape)).max(QUIZ_LIMITS.sections) }).optional(),
+  /** Said to those whose score changes with a change of a posted quiz; it is not stored with the quiz. */
+  note: line.optional(),
 })
 export type QuizDetails = z.infer<typeof quizDetails>

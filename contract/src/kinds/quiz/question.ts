@@ -4,6 +4,8 @@ import { line } from '../../wire/shapes.js'
 
 /** Formatted words of a question; core and the server read them. */
 const words = z.string().max(40_000)
+/** Of a file of the work; the server reads it. */
+const address = z.string().max(300)
 const partId = z.string().regex(/^[\w-]{1,20}$/)
 const items = z.array(z.object({ id: partId, text: line })).max(30)
 const choices = z.object({ choices: items, mixed: z.boolean() })
@@ -95,7 +97,7 @@ const PARTS = {
     answer: z.object({ groups: byId }),
   },
   place: {
-    ask: z.object({ picture: z.string().max(64), shows: line }),
+    ask: z.object({ picture: address, shows: line }),
     key: z.object({
       areas: z.array(z.object({ is: z.enum(['box', 'oval']), from: point, to: point })).max(20),
     }),
@@ -103,14 +105,14 @@ const PARTS = {
   },
   long: { ask: nothing, key: byHandKey, answer: typedAnswer },
   drawing: {
-    ask: z.object({ picture: z.string().max(64).nullable() }),
+    ask: z.object({ picture: address.nullable() }),
     key: byHandKey,
     answer: z.object({ strokes: z.array(z.string().max(20_000)).max(600) }),
   },
   recording: {
     ask: z.object({ most: z.number().int().min(1).max(600) }),
     key: byHandKey,
-    answer: z.object({ file: z.string().max(64).nullable() }),
+    answer: z.object({ file: z.string().max(100).nullable() }),
   },
 } satisfies {
   [K in QuestionKind]: {
@@ -127,6 +129,12 @@ const head = {
   hint: words.nullable(),
   points: z.number().int().min(0).max(100_000),
   draws: z.array(z.object({ name: z.string().max(20), from: line, to: line, step: line, not: line })).max(10),
+  media: z
+    .record(
+      z.string().regex(/^(\*|[\w-]{1,20})$/),
+      z.object({ picture: address.nullable(), sound: address.nullable() }),
+    )
+    .optional(),
 }
 
 const kinds = Object.keys(PARTS) as QuestionKind[]
@@ -140,10 +148,14 @@ export const questionShape = z.discriminatedUnion(
   ),
 ) as unknown as z.ZodType<Question>
 
+/** A question of one kind with no key in it. */
+export const askedOfKind = (kind: QuestionKind) =>
+  z.strictObject({ ...head, kind: z.literal(kind), ask: PARTS[kind].ask })
+
 /** A question as a pupil has it: with no key in it. */
 export const askedShape = z.discriminatedUnion(
   'kind',
-  each(kind => z.strictObject({ ...head, kind: z.literal(kind), ask: PARTS[kind].ask })),
+  each(askedOfKind),
 ) as unknown as z.ZodType<AskedQuestion>
 
 /** An answer to a question of any kind. */

@@ -21,7 +21,7 @@ export const long: QuestionRules<LongAsk, ByHandKey, TextAnswer> = {
 }
 
 export type DrawingAsk = {
-  /** The file of the picture to draw on; null for an empty one. */
+  /** The address of the picture to draw on; null for an empty one. */
   readonly picture: string | null
 }
 /** Strokes, each packed as those of a worksheet, on a picture of a thousand by seven hundred and fifty. */
@@ -49,6 +49,7 @@ export type RecordingAsk = {
   /** The longest recording, in seconds. */
   readonly most: number
 }
+/** The name of the file, which is sent by itself. */
 export type RecordingAnswer = { readonly file: string | null }
 
 /** Something spoken, marked by a teacher. */

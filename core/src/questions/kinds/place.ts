@@ -7,7 +7,7 @@ export type Point = { readonly x: number; readonly y: number }
 export type Area = { readonly is: 'box' | 'oval'; readonly from: Point; readonly to: Point }
 
 export type PlaceAsk = {
-  /** The file of the picture, and what it shows, in words. */
+  /** The address of the picture, and what it shows, in words. */
   readonly picture: string
   readonly shows: string
 }

@@ -1,13 +1,14 @@
 import { assignment } from './assignment/index.js'
+import { form } from './form/kind.js'
 import { handout } from './handout/index.js'
 import type { Content, KindRules } from './kind.js'
 import { question } from './question/kind.js'
 import { quiz } from './quiz/kind.js'
 
-export { CONTENTS, type Content, type KindRules } from './kind.js'
+export { ASKS, CONTENTS, type Content, type KindRules } from './kind.js'
 
 /** Every kind of posted work. A kind is added here, and each layer asks for its part of it by type. */
-export const KINDS = { handout, assignment, question, quiz } as const satisfies Readonly<
+export const KINDS = { handout, assignment, question, quiz, form } as const satisfies Readonly<
   Record<string, KindRules>
 >
 
@@ -18,6 +19,9 @@ const rulesOf = (kind: WorkKind): KindRules => KINDS[kind]
 
 /** Whether pupils hand something in, so that there is something to mark and to follow. */
 export const handsIn = (kind: WorkKind): boolean => rulesOf(kind).asks === 'handIn'
+
+/** Whether something is owed by its deadline. */
+export const owes = (kind: WorkKind): boolean => rulesOf(kind).asks !== 'look'
 
 /** Whether a pupil can put this on a submission of the kind. */
 export const accepts = (kind: WorkKind, content: Content): boolean => rulesOf(kind).accepts.includes(content)

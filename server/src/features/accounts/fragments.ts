@@ -6,6 +6,9 @@ export const EMAIL_ASKED =
 export const NOT_HIDDEN =
   'not exists (select 1 from hidden_classes s where s.account_id = $viewer and s.class_id = c.id)'
 
+/** The name that the account of a column shows; null where the column is empty. */
+export const nameOf = (column: string): string => `(select shown_name from accounts z where z.id = ${column})`
+
 /** The name of the teacher who owns class `c`. */
 export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
   where t.class_id = c.id and t.role = 'owner')`

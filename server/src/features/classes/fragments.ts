@@ -1,5 +1,8 @@
 import { NOT_HIDDEN } from '../accounts/fragments.js'
 
+/** The classes `c` that an account ($accountId) teaches. */
+export const FROM_TAUGHT = 'from teachers t join classes c on c.id = t.class_id and t.account_id = $accountId'
+
 /** The table `mine`: the own places of the viewer ($viewer), and those of the children followed. */
 export const MINE = `mine as materialized (
     select p.id as place_id, p.class_id, p.account_id as child, 1 as own from places p

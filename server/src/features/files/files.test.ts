@@ -277,7 +277,7 @@ describe('room', () => {
       error: { code: 'room_pupil', params: { most: 500, left: 3 } },
     })
     expect((await school.bo.begin(bos, { name: 'a.mp4', size: 2 * MIB })).status).toBe(201)
-    const page = await teacher.get('seeRoom', { classId: submission.classId })
+    const page = await teacher.get('seeFileSpace', { classId: submission.classId })
     expect(page.pupils[0]).toMatchObject({ name: 'Bo Lund', files: 1, used: FILE_LIMITS.pupil - 3 * MIB })
     await fill(bos, FILE_LIMITS.class)
     expect((await anna.begin({ ...submission }, { name: 'a.mp4', size: MIB })).error?.code).toMatch(

@@ -54,7 +54,7 @@ export const roomOfPupils = (db: Database, classId: ClassId) =>
   )
 
 export const filesOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
-  db.rows<{ id: FileId }>(
-    'select id from files where work_id = $workId and place_id = $placeId and removed_at is null',
+  db.rows<{ id: FileId; name: string }>(
+    'select id, name from files where work_id = $workId and place_id = $placeId and removed_at is null',
     { workId, placeId },
   )

@@ -1,4 +1,4 @@
-import { type ErrorCode, FILE_LIMITS, type RoomPage, type SubmissionFile } from '@oppen/contract'
+import { type ErrorCode, FILE_LIMITS, type FileSpace, type SubmissionFile } from '@oppen/contract'
 import type { ClassId, FileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayWriteOn } from '@oppen/core/work'
@@ -165,7 +165,7 @@ async function hasRoom(
 const inMib = (bytes: number): number => Math.floor(bytes / 1024 / 1024)
 
 /** How much room the files of each pupil of a class take. */
-export async function seeRoom(world: World, classId: ClassId): Promise<RoomPage> {
+export async function seeFileSpace(world: World, classId: ClassId): Promise<FileSpace> {
   return {
     most: world.limits.class,
     mostOfPupil: world.limits.pupil,

@@ -1,9 +1,10 @@
 import type { Details } from '@oppen/contract'
-import type { FileId, Instant } from '@oppen/core/ids'
+import type { AccountId, FileId, Instant } from '@oppen/core/ids'
 import type { Hundredths } from '@oppen/core/marks'
 import type { Viewer } from '@oppen/core/permissions'
 import type { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import type { WorkAddress } from '../submissions/address.js'
 import type { SubmissionAddress, SubmissionNow } from '../submissions/moves.js'
 
 /** The versions that a pupil looked at: of what is written (0 where there is nothing), and of the worksheet. */
@@ -48,10 +49,35 @@ export type ServerKind = {
   readonly made:
     | ((world: World, address: SubmissionAddress, submission: SubmissionNow, seen: Seen) => Promise<Made>)
     | null
+  /** What a pupil has on a submission beside the draft and the hand-ins, as a page to keep; null where there is nothing. */
+  readonly page: ((world: World, address: SubmissionAddress) => Promise<string | null>) | null
   /** Whether its pupil may take back what was handed in; what goes by attempts is begun anew instead. */
   readonly takenBack: boolean
   /** What a hand-in does besides; inside its command. Null where it does nothing. */
-  readonly handedIn:
-    | ((world: World, viewer: Viewer, address: SubmissionAddress, at: Instant) => Promise<void>)
+  readonly handedIn: ((world: World, address: SubmissionAddress, at: Instant) => Promise<void>) | null
+  /** What is to end by itself by now, because its time was over a while ago. Null where time runs out by deadlines alone. */
+  readonly endings: ((world: World) => Promise<readonly Ending[]>) | null
+  /** Whether families have a part in it, from a form that was read; null where they never have. */
+  readonly byFamily: ((details: Details) => boolean) | null
+  /** What follows a change of posted work; inside the command that changes it. Null where nothing does. */
+  readonly changed:
+    | ((world: World, viewer: Viewer, address: WorkAddress, change: DetailsChange) => Promise<void>)
     | null
+}
+
+/** What is handed in for somebody whose time is over, as it was at that moment, and in whose name. */
+export type Ended = { readonly endedAt: Instant; readonly version: number; readonly by: AccountId }
+
+/** Something that ends by itself. */
+export type Ending = {
+  readonly address: SubmissionAddress
+  /** Ends it. Gives what is to be handed in for its pupil; null for nothing. */
+  readonly end: () => Promise<Ended | null>
+}
+
+/** What a work of a kind has of its own before and after a change, as it is stored, and the form as it was sent. */
+export type DetailsChange = {
+  readonly before: string | null
+  readonly after: string | null
+  readonly sent: Details
 }

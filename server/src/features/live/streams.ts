@@ -191,6 +191,9 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'answers':
     case 'about':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
+    case 'message':
+      if (viewer.kind === 'pupil' ? !event.pupils : viewer.kind === 'family' && !event.families) return false
+      return can(viewer, 'talk.see', { kind: 'class', classId: event.classId })
     case 'thread':
       return can(viewer, 'thread.see', { kind: 'class', classId: event.classId })
     case 'register':

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, Instant, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, ConversationId, Instant, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
 import { table } from '../../db/index.js'
 
 /** What a merge took from one place to another, so that it can be undone exactly. */
@@ -11,6 +11,9 @@ export type Took = {
   readonly assigned?: readonly WorkId[]
   /** Works whose own deadline went over, and those of which the later of two took the other's place. */
   readonly extended?: { readonly over: readonly WorkId[]; readonly swapped: readonly WorkId[] }
+  /** Answers to notices that went over, and whether the nod that is asked of the one now is asked of the other. */
+  readonly taps?: readonly { readonly conversationId: ConversationId; readonly side: 'pupil' | 'family' }[]
+  readonly nod?: boolean
   readonly families: readonly AccountId[]
   readonly account: AccountId | null
   readonly claimedAt: Instant | null

@@ -26,6 +26,8 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   work_pupils: 'asked',
   family_links: 'own',
   merges: 'own',
+  nod_places: 'own',
+  notice_taps: 'own',
   door_entries: 'stays',
   invitations: 'stays',
   keys: 'stays',

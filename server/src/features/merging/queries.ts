@@ -1,4 +1,4 @@
-import type { ClassId, Instant, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, Instant, MergeId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Phase } from '@oppen/core/work'
 import type { Database } from '../../db/index.js'
 import { SUBMISSION_TABLES } from './onPlace.js'
@@ -39,6 +39,22 @@ export const extensionsOfBoth = (db: Database, one: PlaceId, other: PlaceId) =>
        left join extensions o on o.work_id = x.work_id and o.place_id = $other where x.place_id = $one`,
     { one, other },
   )
+
+/** The notices that one place has answered and the other has not. */
+export const tapsOnlyOf = (db: Database, one: PlaceId, other: PlaceId) =>
+  db.rows<{ conversationId: ConversationId; side: 'pupil' | 'family' }>(
+    `select conversation_id as conversationId, side from notice_taps t where place_id = $one and not exists (
+       select 1 from notice_taps o where o.conversation_id = t.conversation_id and o.side = t.side and o.place_id = $other)`,
+    { one, other },
+  )
+
+/** Whether all that is written from one place waits for the nod, and from the other does not. */
+export const nodOnlyOf = async (db: Database, one: PlaceId, other: PlaceId): Promise<boolean> =>
+  (await db.row(
+    `select 1 as one from nod_places where place_id = $one and not exists (
+       select 1 from nod_places o where o.place_id = $other)`,
+    { one, other },
+  )) !== undefined
 
 export const mergeOfClass = (db: Database, classId: ClassId, mergeId: MergeId) =>
   db.row<{ fromPlace: PlaceId; intoPlace: PlaceId; took: string; undoneAt: Instant | null }>(

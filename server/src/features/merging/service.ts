@@ -25,7 +25,14 @@ import { recomputeLoad } from '../timing/workLoads.js'
 import { findTimed } from '../timing/workTimes.js'
 import { merges, type Took } from './models.js'
 import { SUBMISSION_TABLES } from './onPlace.js'
-import { extensionsOfBoth, mergeOfClass, submissionsOfBoth, worksAssignedOnlyTo } from './queries.js'
+import {
+  extensionsOfBoth,
+  mergeOfClass,
+  nodOnlyOf,
+  submissionsOfBoth,
+  tapsOnlyOf,
+  worksAssignedOnlyTo,
+} from './queries.js'
 
 /**
  * Merges one place into another: one child who stands on the register twice, or somebody who came in with a name
@@ -60,6 +67,7 @@ export async function mergePlaces(
     })
     await moveWork(world, took, from.id, target.id)
     await moveAsked(world, took, from.id, target.id)
+    await moveTalk(world, took, from.id, target.id)
     for (const accountId of took.families) await linkFamily(world, { classId, placeId: target.id, accountId })
     await handOverAccount(world, took, from, target)
     await world.db.model(merges).update({ running: 0 }, { where: { id: mergeId } })
@@ -92,6 +100,8 @@ async function plan(world: World, from: FoundPlace, target: FoundPlace): Promise
     over: mine.filter(one => !theirs.has(one.workId)).map(one => one.workId),
     swapped: mine.filter(further).map(one => one.workId),
     ...(await planAsked(world, from.id, target.id)),
+    taps: await tapsOnlyOf(world.db, from.id, target.id),
+    nod: await nodOnlyOf(world.db, from.id, target.id),
     families: families.map(one => one.accountId).filter(id => !known.has(id)),
     account: takesAccount ? from.accountId : null,
     claimedAt: takesAccount ? from.claimedAt : null,
@@ -158,6 +168,23 @@ async function moveAsked(
     await recomputeLoad(world, await findTimed(world, workId))
 }
 
+/** What was answered to notices goes along, and so does the nod: a second name does not get around it. */
+async function moveTalk(
+  world: World,
+  { taps = [], nod = false }: Pick<Took, 'taps' | 'nod'>,
+  from: PlaceId,
+  into: PlaceId,
+): Promise<void> {
+  for (const { conversationId, side } of taps)
+    await run(
+      world,
+      `update notice_taps set place_id = $into
+       where place_id = $from and conversation_id = $conversationId and side = $side`,
+      { conversationId, side, from, into },
+    )
+  if (nod) await run(world, 'update nod_places set place_id = $into where place_id = $from', { from, into })
+}
+
 async function moveRows(world: World, workId: WorkId, from: PlaceId, into: PlaceId): Promise<void> {
   for (const table of SUBMISSION_TABLES) {
     await run(world, `update ${table} set place_id = $into where work_id = $workId and place_id = $from`, {
@@ -200,6 +227,7 @@ export async function undoMerge(
     await model.update({ running: 1 }, { where: { id: mergeId } })
     await moveWork(world, took, merge.intoPlace, merge.fromPlace)
     await moveAsked(world, took, merge.intoPlace, merge.fromPlace)
+    await moveTalk(world, took, merge.intoPlace, merge.fromPlace)
     await takeBackAccount(world, took, merge)
     for (const accountId of took.families) {
       await unlinkFamily(world, { classId, placeId: merge.intoPlace, accountId })

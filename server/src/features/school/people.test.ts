@@ -21,7 +21,7 @@ import { accounts } from '../accounts/models.js'
 import { addEntry } from '../calendar/entries.js'
 import { joinCircle, makeCircle, postInCircle, seeCircle } from '../circles/service.js'
 import { sendMail } from '../mail/service.js'
-import { replyToNotice } from '../talk/service.js'
+import { writeMessage } from '../talk/messages.js'
 import { writeInThread, writeNote } from '../work/threads.js'
 import { personOf } from './people.js'
 import { PERSON_DATA, PERSONAL } from './personData.js'
@@ -62,12 +62,8 @@ beforeAll(async () => {
   await writeNote(world, kestrel, at, `dear ${MARK}, well done`)
   await writeInThread(world, pupil, at, `a question of ${MARK}`)
   await writeInThread(world, bo, at, 'an answer of Bo')
-  await replyToNotice(
-    world,
-    pupil,
-    { classId: built.classId, noticeId: own.noticeId as never },
-    `thanks from ${MARK}`,
-  )
+  const inNotice = { classId: built.classId, conversationId: own.conversationId as never }
+  await writeMessage(world, pupil, inNotice, { html: `<p>thanks from ${MARK}</p>` })
   const day = { from: '2026-10-16', to: '2026-10-16', starts: null, ends: null }
   await addEntry(world, pupil, { title: `dentist of ${MARK}`, note: '', ...day })
   const signedIn = await school.person().signIn('anna.quillfeather')
@@ -108,7 +104,7 @@ describe('what belongs to a person', () => {
 
   it('is looked for in every column that names somebody', async () => {
     // who took words off, or had them kept, has no rows by it; the rest is nobody's own
-    const beside = /^(removed_by|kept_by|added_by|came_by|ends_by|try_again_by)$/
+    const beside = /^(removed_by|decided_by|settled_by|kept_by|added_by|came_by|ends_by|try_again_by)$/
     const names = /(^|_)(account(_id)?|place(_id)?|by|owner|holder|recipient|email)$/
     for (const { tableName, name } of await columns()) {
       const one = PERSON_DATA[tableName as keyof typeof PERSON_DATA]
@@ -240,10 +236,10 @@ describe('erasing', () => {
     const { teachers } = await head.get('seeTeachers', {})
     const siskin = teachers.find(one => one.userName === 'mr.siskin')?.accountId
     const { accountId } = built.teacher
-    const notices = (await table('notices')).length
+    const said = (await table('messages')).filter(one => one.side === 'teacher').length
     await head.get('endTeacher', { accountId }, { handTo: siskin as never })
     await head.get('erasePerson', { personId: accountId as never }, { name: 'Ms Kestrel' })
-    expect((await table('notices')).length).toBe(notices)
+    expect((await table('messages')).filter(one => one.side === 'teacher').length).toBe(said)
     for (const name of Object.keys(PERSON_DATA))
       expect(JSON.stringify(await table(name)), name).not.toMatch(/kestrel/i)
     const again = await world.db.rows<{ id: string }>("select id from accounts where shown_name = '…'")

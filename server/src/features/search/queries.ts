@@ -1,6 +1,7 @@
 import type { AccountId, Instant } from '@oppen/core/ids'
 import { around, type Bind, type Database, fit, jsonBoolean, jsonObject } from '../../db/index.js'
 import { APPEARED } from '../submissions/fragments.js'
+import { ROLE, SEATS, SHOWN_IN } from '../talk/fragments.js'
 import { MADE_SOURCES, type SourceKind } from './sources.js'
 
 export const dueRows = (db: Database, most: number) =>
@@ -12,6 +13,14 @@ const OWN = `exists (select 1 from places p where p.account_id = $viewer and p.l
 const MINE = `from places p join classes k on k.id = p.class_id where p.left_at is null and p.class_id = e.class_id
   and (p.account_id = $viewer or (k.families = 1
     and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))`
+/** The room of a message or a name that was found; null for anything else. */
+const ROOM = `case e.kind when 'room' then e.ref when 'message' then (select v.id from conversations v
+    join messages m on m.conversation_id = v.id where m.id = e.ref and v.kind = 'room') end`
+/** Whether the viewer reads the conversation of a message that was found, and hears its writer there. */
+const SEES_MESSAGE = `exists (select 1 from (select v.*, ${ROLE} as role from conversations v
+    where v.id = (select conversation_id from messages where id = e.ref)) v
+  join messages m on m.id = e.ref where v.role is not null and ${SHOWN_IN})`
+const SEES_ROOM = `exists (select 1 from conversations v where v.id = e.ref and ${ROLE} is not null)`
 /** The places of the viewer alone: what pupils write is not for families. */
 const OWN_ASKED = `exists (select 1 from places p join asked a on a.place_id = p.id and a.work_id = e.work_id and ${APPEARED}
   where p.account_id = $viewer and p.left_at is null and p.class_id = e.class_id)`
@@ -42,11 +51,12 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   when 'inThread' then ${TAUGHT} or ${OWN_ASKED}
   when 'sideNote' then ${TAUGHT} or ${OWN_PLACE}
   ${made(`${TAUGHT} or ${OWN_PLACE}`)}
-  when 'reply' then ${TAUGHT} or ${OWN}
+  when 'message' then ${SEES_MESSAGE}
+  when 'room' then ${SEES_ROOM}
   when 'place' then ${TAUGHT} or (${OWN} and $guest = 0) or exists (select 1 ${MINE} and p.id = e.place_id)
   else 1 end`
 
-const KIND = `case e.kind ${made("'work'")} when 'directions' then 'work' when 'notice' then 'post' when 'reply' then 'post'
+const KIND = `case e.kind ${made("'work'")} when 'directions' then 'work' when 'message' then 'post' when 'room' then 'post'
   when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post'
   when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
@@ -61,7 +71,7 @@ const CHILD = (column: string) => `iif($kind = 'family', (select ${column} ${MIN
  * The texts that fit best ($hits of them) are looked through with the viewer's permissions, which costs far more than
  * finding them; what comes out says whether there were more.
  */
-const FOUND = `with hits as materialized (
+const FOUND = `with ${SEATS}, hits as materialized (
     select rowid as id, ${fit('search_texts')} as fit from search_texts where search_texts match $match
     order by fit limit $hits),
   best as materialized (
@@ -75,6 +85,7 @@ const FOUND = `with hits as materialized (
     where:
       'coalesce((select name from classes where id = e.class_id), (select name from circles where id = e.circle_id))',
     workId: 'e.work_id',
+    roomId: ROOM,
     placeId: `coalesce(e.place_id, ${CHILD('p.id')})`,
     child: CHILD('coalesce(p.account_id, p.id)'),
     draft: jsonBoolean('w.id is not null and w.posted_at is null'),

@@ -1,7 +1,7 @@
 import type { Doing } from '../../doing.js'
+import { plainText } from '../../plainText.js'
 import type { World } from '../../world.js'
 import { searchDue, searchEntries } from './models.js'
-import { plainText } from './plainText.js'
 import { dueRows } from './queries.js'
 import { type Source, type SourceKind, sourcesOf } from './sources.js'
 

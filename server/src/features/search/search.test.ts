@@ -15,7 +15,8 @@ import sharp from 'sharp'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { setLinks, writePage } from '../about/pages.js'
 import { makeCircle, postInCircle } from '../circles/service.js'
-import { replyToNotice, writeNotice } from '../talk/service.js'
+import { writeMessage } from '../talk/messages.js'
+import { writeNotice } from '../talk/notices.js'
 import { postWork, removeWork } from '../work/posting.js'
 import { refreshTexts } from './refresh.js'
 
@@ -68,7 +69,7 @@ describe('what is found', () => {
       title: 'Heron watch',
       links: [{ title: 'Heron pictures', url: 'https://birds.example/heron' }],
     })
-    await writeNotice(world, owner, built.classId, '<p>The heron is back.</p>')
+    await writeNotice(world, owner, built.classId, { html: '<p>The heron is back.</p>' })
     await writePage(world, owner, built.classId, {
       kind: 'times',
       title: 'Our day',
@@ -181,13 +182,11 @@ describe('nobody finds what they may not see', () => {
 
   it('what pupils say, and their names, as a family', async () => {
     const { world, built, owner } = school
-    const { noticeId } = await writeNotice(world, owner, built.classId, '<p>Boots on Thursday.</p>')
-    await replyToNotice(
-      world,
-      await viewerOf('bo.lund'),
-      { classId: built.classId, noticeId },
-      'My boots leak.',
-    )
+    const { noticeId } = await writeNotice(world, owner, built.classId, {
+      html: '<p>Boots on Thursday.</p>',
+    })
+    const inNotice = { classId: built.classId, conversationId: noticeId }
+    await writeMessage(world, await viewerOf('bo.lund'), inNotice, { html: '<p>My boots leak.</p>' })
     expect(await said(school.anna, 'boots')).toHaveLength(2)
     expect(await said(school.family, 'boots')).toEqual(['post: Boots on Thursday.'])
     expect(await said(school.anna, 'lund')).toEqual(['person: Bo Lund'])

@@ -33,13 +33,14 @@ export const SOURCES = {
     },
     `from materials m join works w on w.id = m.work_id and w.removed_at is null where m.id ${IN}`,
   ),
-  notice: reading(
-    { ref: 'n.id', classId: 'n.class_id', at: 'n.at', html: 'n.html' },
-    `from notices n where n.id ${IN}`,
+  message: reading(
+    { ref: 'm.id', classId: 'v.class_id', at: 'm.shown_at', html: 'm.html' },
+    `from messages m join conversations v on v.id = m.conversation_id and v.removed_at is null
+     where m.id ${IN} and m.removed_at is null and m.state = 'shown'`,
   ),
-  reply: reading(
-    { ref: 'r.id', classId: 'n.class_id', at: 'r.at', html: plain('r.text') },
-    `from notice_replies r join notices n on n.id = r.notice_id where r.id ${IN}`,
+  room: reading(
+    { ref: 'v.id', classId: 'v.class_id', at: 'v.last_shown_at', title: 'v.title' },
+    `from conversations v where v.id ${IN} and v.removed_at is null and v.title <> ''`,
   ),
   page: reading(
     {

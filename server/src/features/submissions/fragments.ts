@@ -1,5 +1,6 @@
 import { markerInSql } from '@oppen/core/readMarkers'
 import { jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { nameOf } from '../accounts/fragments.js'
 
 /** SQL that writes the shapes of the contract; the statements of several features share it. */
 
@@ -32,6 +33,44 @@ export const TAUGHT_LINE = {
   closesAt: span('max', 'closes_at'),
   postedAt: 'coalesce(w.posted_at, w.made_at)',
 } as const
+
+/** Whether work `w` has a group for which it never closes. */
+export const NEVER_CLOSES = 'exists (select 1 from work_times where work_id = w.id and closes_at is null)'
+
+/** One work ($classId, $workId) as `w` with its class `c`; nothing where it is none of the class or was removed. */
+export const FROM_WORK = `from works w join classes c on c.id = w.class_id
+  where w.id = $workId and w.class_id = $classId and w.removed_at is null`
+
+/** What stands over a page about work `w` of class `c`, and what the kind of work has of its own, as it is stored. */
+export const WORK_HEAD = {
+  className: 'c.name',
+  title: 'w.title',
+  details: jsonNested('w.details'),
+} as const
+
+/** The pupil of place `p`. */
+export const PUPIL = { placeId: 'p.id', name: 'p.name' } as const
+
+/** Where the submission `i` of place `p` to work `w` is, if it was ever moved. */
+export const LEFT_SUBMISSION = 'left join submissions i on i.work_id = w.id and i.place_id = p.id'
+
+/** The submissions that lie with the teacher: `work_id` and `place_id`. */
+export const WITH_TEACHER = "(select work_id, place_id from submissions where phase = 'withTeacher')"
+
+/** The phase of a submission `i` that may be missing. */
+export const PHASE = "coalesce(i.phase, 'untouched')"
+
+/** Everybody of whom work `w` is asked, by name, as place `p`, with what else is joined to it. */
+export const fromAsked = (more: string): string =>
+  `from asked a join places p on p.id = a.place_id and p.left_at is null ${more} where a.work_id = w.id order by p.name`
+
+/**
+ * Submissions of rows `t` that have a work and a place, as work `w` that was not removed and the row `a` of `asked`; with the
+ * columns of `SUBMISSION_ADDRESS`.
+ */
+export const JOIN_ASKED = `join works w on w.id = t.work_id and w.removed_at is null
+  join asked a on a.work_id = t.work_id and a.place_id = t.place_id`
+export const SUBMISSION_ADDRESS = 'w.class_id as classId, t.work_id as workId, t.place_id as placeId'
 
 /** The times of each group that is asked for work `w`, with what else is to be said of the group. */
 export const groupTimes = (more: Readonly<Record<string, string>> = {}): string =>
@@ -69,8 +108,12 @@ export const removableNoteJson = (row: string, by: string): string =>
   jsonObject({
     ...note(row, by),
     text: `iif(${row}.removed_at is null or $kind = 'teacher', ${row}.text, '')`,
-    removedBy: `(select shown_name from accounts z where z.id = ${row}.removed_by)`,
+    removedBy: nameOf(`${row}.removed_by`),
   })
+
+/** Whether the family of a place still has a part to do in work `w`. */
+export const familyWaits = (place: string): string =>
+  `(w.by_family and not exists (select 1 from family_parts f where f.work_id = w.id and f.place_id = ${place}))`
 
 /** Whether the row `a` of `asked` has appeared by $now. */
 export const APPEARED = '(a.appears_at is null or a.appears_at <= $now)'
@@ -87,15 +130,16 @@ export const POSTING = `case when w.posted_at is null then 'draft'
   when not exists (select 1 from work_times t where t.work_id = w.id and (t.appears_at is null or t.appears_at <= $now))
     then 'planned' else 'posted' end`
 
-/** What comes with the directions of work `w`. */
+/** What comes with the directions of work `w`, but for what stands in its own parts: it is shown there. */
 export const MATERIALS = jsonArray(
   jsonObject({ id: 'm.id', kind: 'm.kind', title: 'm.title', url: 'm.url', type: 'm.type', size: 'm.size' }),
-  'from materials m where m.work_id = w.id order by m.position, m.id',
+  `from materials m where m.work_id = w.id and (w.details is null or instr(w.details, '/materials/' || m.id) = 0)
+   order by m.position, m.id`,
 )
 
 /** A `status`, from a submissions row named `i` that may be missing: then nobody has moved the submission. */
 export const STATUS = jsonObject({
-  phase: "coalesce(i.phase, 'untouched')",
+  phase: PHASE,
   phaseBefore: "coalesce(i.phase_before, 'untouched')",
   handIns: 'coalesce(i.hand_ins, 0)',
   firstHandedInAt: 'i.first_handed_in_at',
@@ -136,7 +180,7 @@ const askedOf = (group: string) => `iif(w.for_whom = 'pupils',
 export const counts = (group = ''): string =>
   `(select json_object(
       'in', count(*) filter (where phase in ('withTeacher', 'handedBack', 'received')
-                                or (w.asks = 'look' and phase = 'started')),
+                                or (w.asks in ('look', 'finish') and phase = 'started')),
       'toMark', count(*) filter (where phase = 'withTeacher' and w.asks = 'handIn'),
       'of', ${askedOf(group)} - count(*) filter (where phase = 'excused'))
     from submissions q join places s on s.id = q.place_id and s.left_at is null

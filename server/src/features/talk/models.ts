@@ -1,18 +1,140 @@
-import type { AccountId, ClassId, Instant, NoteId, NoticeId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ClassId,
+  ConversationId,
+  GroupId,
+  Instant,
+  MessageId,
+  PlaceId,
+} from '@oppen/core/ids'
+import type { ConversationKind, MessageState, RoomRules, TalkRole } from '@oppen/core/talk'
 import { table } from '../../db/index.js'
 
-export const notices = table<{
-  id: NoticeId
+export type ConversationRow = {
+  id: ConversationId
   classId: ClassId
+  kind: ConversationKind
+  title: string
   byAccount: AccountId
-  html: string
-  at: Instant
-}>('notices', { id: 'id', classId: 'text', byAccount: 'text', html: 'text', at: 'integer' })
+  madeAt: Instant
+  appearsAt: Instant
+  forPupils: number
+  forFamilies: number
+  allGroups: number
+  pinned: number
+  replies: number
+  asks: 'read' | 'choice' | null
+  choices: string | null
+  writers: RoomRules['writers']
+  begins: number
+  quiet: number
+  quietWhy: string
+  hours: string | null
+  nod: number
+  position: number
+  lastShownAt: Instant | null
+  removedAt: Instant | null
+  removedBy: AccountId | null
+}
 
-export const noticeReplies = table<{
-  id: NoteId
-  noticeId: NoticeId
+export const conversations = table<ConversationRow>('conversations', {
+  id: 'id',
+  classId: 'text',
+  kind: 'text',
+  title: 'text',
+  byAccount: 'text',
+  madeAt: 'integer',
+  appearsAt: 'integer',
+  forPupils: 'integer',
+  forFamilies: 'integer',
+  allGroups: 'integer',
+  pinned: 'integer',
+  replies: 'integer',
+  asks: 'text',
+  choices: 'json',
+  writers: 'text',
+  begins: 'integer',
+  quiet: 'integer',
+  quietWhy: 'text',
+  hours: 'json',
+  nod: 'integer',
+  position: 'integer',
+  lastShownAt: 'integer',
+  removedAt: 'integer',
+  removedBy: 'text',
+})
+
+export const conversationGroups = table<{ conversationId: ConversationId; groupId: GroupId }>(
+  'conversation_groups',
+  { conversationId: 'id', groupId: 'id' },
+  ['conversationId', 'groupId'],
+)
+
+export type MessageRow = {
+  id: MessageId
+  conversationId: ConversationId
   byAccount: AccountId
-  text: string
+  side: TalkRole
+  html: string
+  once: string | null
+  writtenAt: Instant
+  shownAt: Instant | null
+  state: MessageState
+  answers: MessageId | null
+  editedAt: Instant | null
+  decidedBy: AccountId | null
+  decidedWord: string
+  removedAt: Instant | null
+  removedBy: AccountId | null
+}
+
+export const messages = table<MessageRow>('messages', {
+  id: 'id',
+  conversationId: 'text',
+  byAccount: 'text',
+  side: 'text',
+  html: 'text',
+  once: 'text',
+  writtenAt: 'integer',
+  shownAt: 'integer',
+  state: 'text',
+  answers: 'text',
+  editedAt: 'integer',
+  decidedBy: 'text',
+  decidedWord: 'text',
+  removedAt: 'integer',
+  removedBy: 'text',
+})
+
+export const messageReactions = table<{ messageId: MessageId; accountId: AccountId; reaction: string }>(
+  'message_reactions',
+  { messageId: 'id', accountId: 'id', reaction: 'id' },
+  ['messageId', 'accountId', 'reaction'],
+)
+
+export const messageReports = table<{
+  messageId: MessageId
+  accountId: AccountId
+  word: string
   at: Instant
-}>('notice_replies', { id: 'id', noticeId: 'text', byAccount: 'text', text: 'text', at: 'integer' })
+  settledAt: Instant | null
+  settledBy: AccountId | null
+}>(
+  'message_reports',
+  { messageId: 'id', accountId: 'id', word: 'text', at: 'integer', settledAt: 'integer', settledBy: 'text' },
+  ['messageId', 'accountId'],
+)
+
+export const talkRules = table<{
+  classId: ClassId
+  pupilsWrite: number
+  familiesWrite: number
+  nod: number
+  reactions: string
+}>(
+  'talk_rules',
+  { classId: 'id', pupilsWrite: 'integer', familiesWrite: 'integer', nod: 'integer', reactions: 'json' },
+  ['classId'],
+)
+
+export const nodPlaces = table<{ placeId: PlaceId }>('nod_places', { placeId: 'id' }, ['placeId'])

@@ -1,28 +1,292 @@
-import type { AccountId, ClassId, NoticeId } from '@oppen/core/ids'
-import { markerOf } from '@oppen/core/readMarkers'
-import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { noteJson } from '../submissions/fragments.js'
+import type { ClassId, ConversationId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
+import type { ConversationKind, Reaction, RoomRules, TalkRole } from '@oppen/core/talk'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { ADDRESSEES, hasSeen, newMessages, OWN_SEATS, POSITION, SEATS, SHOWN_IN } from './fragments.js'
+import type { ConversationRow } from './models.js'
+import {
+  type Asked,
+  MESSAGE,
+  READ_ONE,
+  READABLE,
+  type StoredMessage,
+  shown,
+  UNSHOWN,
+} from './queriesOfMessages.js'
 
-const repliesJson = jsonArray(
-  noteJson('r', 'b'),
-  'from notice_replies r join accounts b on b.id = r.by_account where r.notice_id = n.id and $replies = 1 order by r.at, r.rowid',
+/** The groups of `v`; null for all. */
+const AUDIENCE = jsonObject({
+  pupils: jsonBoolean('v.for_pupils = 1'),
+  families: jsonBoolean('v.for_families = 1'),
+  groups: `iif(v.all_groups = 1, null, ${jsonArray('json_quote(g.group_id)', 'from conversation_groups g where g.conversation_id = v.id')})`,
+})
+
+/** How many accounts have seen notice `v`, of how many that can. */
+const SEEN = `(select json_object('count', count(*) filter (where ${hasSeen('a.account_id')}), 'of', count(*))
+  from (select distinct account_id from ${ADDRESSEES} where account_id is not null) a)`
+
+const NOTICE = jsonObject({
+  id: 'v.id',
+  root: jsonNested(`(select ${MESSAGE} from messages m where m.id = v.id)`),
+  role: 'v.role',
+  madeAt: 'v.made_at',
+  appearsAt: 'v.appears_at',
+  pinned: jsonBoolean('v.pinned = 1'),
+  audience: AUDIENCE,
+  position: POSITION,
+  takesReplies: jsonBoolean('v.replies = 1'),
+  count: `(select count(*) from messages m where ${SHOWN_IN} and m.id <> v.id)`,
+  newReplies: newMessages('and m.id <> v.id'),
+  replies: shown(`and m.id <> v.id order by m.shown_at desc limit $replies`),
+  unshown: UNSHOWN,
+  asks: 'v.asks',
+  choices: jsonNested("coalesce(v.choices, '[]')"),
+  own: jsonArray(
+    jsonObject({
+      placeId: 's.place_id',
+      name: '(select name from places where id = s.place_id)',
+      choice:
+        '(select choice from notice_taps t where t.conversation_id = v.id and t.place_id = s.place_id and t.side = s.role)',
+    }),
+    OWN_SEATS,
+  ),
+  seen: jsonNested(`iif(v.role = 'teacher', ${SEEN}, null)`),
+  taps: jsonArray(
+    jsonObject({ choice: 't.choice', count: 'count(*)' }),
+    "from notice_taps t where t.conversation_id = v.id and v.role = 'teacher' group by t.choice",
+  ),
+})
+
+export type StoredNotice = {
+  readonly id: ConversationId
+  readonly root: StoredMessage
+  readonly role: TalkRole
+  readonly madeAt: Instant
+  readonly appearsAt: Instant
+  readonly pinned: boolean
+  readonly audience: { pupils: boolean; families: boolean; groups: GroupId[] | null }
+  readonly position: Instant
+  readonly takesReplies: boolean
+  readonly count: number
+  readonly newReplies: number
+  readonly replies: readonly StoredMessage[]
+  readonly unshown: readonly StoredMessage[]
+  readonly asks: 'read' | 'choice' | null
+  readonly choices: string[]
+  readonly own: { placeId: PlaceId; name: string; choice: string | null }[]
+  readonly seen: { count: number; of: number } | null
+  readonly taps: { choice: string; count: number }[]
+}
+
+const RULES = jsonObject({
+  writers: 'v.writers',
+  begin: jsonBoolean('v.begins = 1'),
+  quiet: jsonBoolean('v.quiet = 1'),
+  quietWhy: 'v.quiet_why',
+  hours: jsonNested('v.hours'),
+  nod: jsonBoolean('v.nod = 1'),
+})
+
+const CLASS_RULES = jsonNested(
+  `(select ${jsonObject({
+    pupilsWrite: jsonBoolean('u.pupils_write = 1'),
+    familiesWrite: jsonBoolean('u.families_write = 1'),
+    nod: jsonBoolean('u.nod = 1'),
+    reactions: jsonNested('u.reactions'),
+  })} from talk_rules u where u.class_id = $classId)`,
 )
 
-const TALK = `select ${jsonObject({
+/** The groups of a class, by their order. */
+const GROUPS_OF = (classId: string): string =>
+  jsonArray(
+    jsonObject({ id: 'g.id', name: 'g.name' }),
+    `from groups g where g.class_id = ${classId} order by g.position`,
+  )
+
+const TALK = `with ${SEATS}, ${READABLE} select ${jsonObject({
   className: 'c.name',
-  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
+  rules: CLASS_RULES,
+  groups: GROUPS_OF('c.id'),
   notices: jsonArray(
-    jsonObject({ id: 'n.id', by: 'a.shown_name', html: 'n.html', at: 'n.at', replies: repliesJson }),
-    'from notices n join accounts a on a.id = n.by_account where n.class_id = c.id order by n.at desc, n.rowid desc limit 100',
+    NOTICE,
+    "from (select * from readable where kind = 'notice' order by pinned desc, appears_at desc, id limit 100) v order by v.pinned desc, v.appears_at desc, v.id",
+  ),
+  rooms: jsonArray(
+    jsonObject({
+      id: 'v.id',
+      title: 'v.title',
+      audience: AUDIENCE,
+      rules: RULES,
+      newMessages: newMessages(),
+      lastAt: 'v.last_shown_at',
+    }),
+    "from readable v where v.kind = 'room' order by v.position, v.made_at, v.id",
+  ),
+  waiting: `(select count(*) from messages m join readable v on v.id = m.conversation_id and v.role = 'teacher'
+    where m.state = 'waits' and m.removed_at is null)`,
+  reported: `(select count(distinct q.message_id) from message_reports q join messages m on m.id = q.message_id
+    join readable v on v.id = m.conversation_id and v.role = 'teacher' where q.settled_at is null and m.removed_at is null)`,
+})} as json from classes c where c.id = $classId`
+
+export type StoredRoom = {
+  readonly id: ConversationId
+  readonly title: string
+  readonly audience: StoredNotice['audience']
+  readonly rules: RoomRules
+  readonly newMessages: number
+  readonly lastAt: Instant | null
+}
+export type StoredRules = {
+  readonly pupilsWrite: boolean
+  readonly familiesWrite: boolean
+  readonly nod: boolean
+  readonly reactions: readonly Reaction[]
+} | null
+
+export type StoredTalk = {
+  readonly className: string
+  readonly rules: StoredRules
+  readonly groups: { id: GroupId; name: string }[]
+  readonly notices: readonly StoredNotice[]
+  readonly rooms: readonly StoredRoom[]
+  readonly waiting: number
+  readonly reported: number
+}
+
+/** All talk of a class as the viewer may see it: so many replies of each notice. */
+export const talkOf = async (
+  db: Database,
+  asked: Asked,
+  replies: number,
+): Promise<StoredTalk | undefined> => {
+  const json = await db.json(TALK, { ...asked, replies })
+  return json === undefined ? undefined : JSON.parse(json)
+}
+
+const NOTICE_OF = `with ${SEATS}, ${READ_ONE} select ${NOTICE} as json from readable v where v.kind = 'notice'`
+
+/** One notice with all its replies. */
+export const noticeOf = async (
+  db: Database,
+  asked: Asked & { conversationId: ConversationId },
+): Promise<StoredNotice | undefined> => {
+  const json = await db.json(NOTICE_OF, { ...asked, replies: 1_000 })
+  return json === undefined ? undefined : JSON.parse(json)
+}
+
+/** What commands look at: the conversation, as what the viewer reads it, and the rules that hold there. */
+export type Opened = {
+  readonly kind: ConversationKind
+  readonly title: string
+  readonly className: string
+  readonly role: TalkRole
+  readonly audience: StoredNotice['audience']
+  readonly appearsAt: Instant
+  readonly lastShownAt: Instant | null
+  readonly replies: boolean
+  readonly asks: 'read' | 'choice' | null
+  readonly choices: string[]
+  readonly rules: RoomRules
+  readonly classRules: StoredRules
+  readonly groups: { id: GroupId; name: string }[]
+  readonly nodForPerson: boolean
+  readonly position: Instant
+  readonly own: { placeId: PlaceId; side: 'pupil' | 'family' }[]
+}
+
+const OPENED = `with ${SEATS}, ${READ_ONE} select ${jsonObject({
+  kind: 'v.kind',
+  title: 'v.title',
+  className: '(select name from classes where id = v.class_id)',
+  role: 'v.role',
+  audience: AUDIENCE,
+  appearsAt: 'v.appears_at',
+  lastShownAt: 'v.last_shown_at',
+  replies: jsonBoolean('v.replies = 1'),
+  asks: 'v.asks',
+  choices: jsonNested("coalesce(v.choices, '[]')"),
+  rules: RULES,
+  classRules: CLASS_RULES,
+  groups: GROUPS_OF('v.class_id'),
+  nodForPerson: jsonBoolean(
+    "exists (select 1 from nod_places n join seats s on s.place_id = n.place_id and s.role = 'pupil' where s.class_id = v.class_id)",
+  ),
+  position: POSITION,
+  own: jsonArray(jsonObject({ placeId: 's.place_id', side: 's.role' }), OWN_SEATS),
+})} as json from readable v`
+
+/** A conversation that the viewer reads; undefined where there is none. */
+export const openedOf = async (
+  db: Database,
+  asked: Asked & { readonly conversationId: ConversationId },
+): Promise<Opened | undefined> => {
+  const json = await db.json(OPENED, asked)
+  return json === undefined ? undefined : JSON.parse(json)
+}
+
+/** When the next notice that was planned appears; null for none. */
+export const nextPlanned = async (db: Database, now: Instant): Promise<Instant | null> =>
+  (
+    await db.row<{ at: Instant | null }>(
+      'select min(appears_at) as at from conversations where appears_at > $now and made_at < appears_at',
+      { now },
+    )
+  )?.at ?? null
+
+/** The classes in which a planned notice appeared after one moment and by another. */
+export const appearedBetween = (db: Database, since: Instant, now: Instant) =>
+  db.rows<{ classId: ClassId }>(
+    `select distinct class_id as classId from conversations
+     where appears_at > $since and appears_at <= $now and made_at < appears_at and removed_at is null`,
+    { since, now },
+  )
+
+/** A conversation of exactly this class, removed or not. */
+export const conversationOf = (db: Database, classId: ClassId, conversationId: ConversationId) =>
+  db.row<Pick<ConversationRow, 'kind' | 'removedAt' | 'madeAt' | 'appearsAt' | 'title' | 'lastShownAt'>>(
+    `select kind, removed_at as removedAt, made_at as madeAt, appears_at as appearsAt, title, last_shown_at as lastShownAt from conversations
+     where id = $conversationId and class_id = $classId`,
+    { classId, conversationId },
+  )
+
+/** Messages with where they stand, the oldest first, for a teacher to see to. */
+const moderated = (which: string): string =>
+  jsonArray(
+    jsonObject({ conversationId: 'v.id', where: 'v.title', kind: 'v.kind', message: MESSAGE }),
+    `from messages m join readable v on v.id = m.conversation_id and v.role = 'teacher'
+     where m.removed_at is null and ${which} order by m.written_at, m.id limit 200`,
+  )
+
+const NOD = `with ${SEATS}, ${READABLE} select ${jsonObject({
+  className: 'c.name',
+  waiting: moderated("m.state = 'waits'"),
+  reported: moderated(
+    'exists (select 1 from message_reports q where q.message_id = m.id and q.settled_at is null)',
+  ),
+  pupils: jsonArray(
+    jsonObject({
+      placeId: 'p.id',
+      name: 'p.name',
+      nod: jsonBoolean('exists (select 1 from nod_places n where n.place_id = p.id)'),
+    }),
+    'from places p where p.class_id = c.id and p.left_at is null order by p.name',
   ),
 })} as json from classes c where c.id = $classId`
 
-/** The notices of a class, newest first; replies name pupils, so whoever may not see those gets none. */
-export const talkJson = (db: Database, classId: ClassId, viewer: AccountId, replies: boolean) =>
-  db.json(TALK, { classId, viewer, marker: markerOf('talk', classId), replies: replies ? 1 : 0 })
+type Waiting = {
+  conversationId: ConversationId
+  where: string
+  kind: ConversationKind
+  message: StoredMessage
+}
+export type StoredNod = {
+  readonly className: string
+  readonly waiting: readonly Waiting[]
+  readonly reported: readonly Waiting[]
+  readonly pupils: { placeId: PlaceId; name: string; nod: boolean }[]
+}
 
-export const noticeOfClass = (db: Database, classId: ClassId, noticeId: NoticeId) =>
-  db.row<{ id: NoticeId }>('select id from notices where id = $noticeId and class_id = $classId', {
-    noticeId,
-    classId,
-  })
+/** What waits for the nod in a class, and what was reported. */
+export const nodOf = async (db: Database, asked: Asked): Promise<StoredNod | undefined> => {
+  const json = await db.json(NOD, asked)
+  return json === undefined ? undefined : JSON.parse(json)
+}

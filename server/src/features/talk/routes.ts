@@ -1,8 +1,40 @@
-import { type Handlers, written } from '../../http/serve.js'
-import { replyToNotice, seeTalk, writeNotice } from './service.js'
+import type { Handlers } from '../../http/serve.js'
+import {
+  changeMessage,
+  decideMessage,
+  react,
+  removeMessage,
+  reportMessage,
+  settleReports,
+  writeMessage,
+} from './messages.js'
+import { changeNotice, seeNotice, seeSeen, seeTalk, setRemoved, tapNotice, writeNotice } from './notices.js'
+import { changeRoom, makeRoom, markSeen, seeRoom, seeStretch } from './rooms.js'
+import { seeNod, setNod, setTalkRules } from './rules.js'
 
 export const talkHandlers = {
-  seeTalk: async ({ world, viewer, params }) => written(await seeTalk(world, viewer, params.classId)),
-  writeNotice: ({ world, viewer, params, body }) => writeNotice(world, viewer, params.classId, body.html),
-  reply: ({ world, viewer, params, body }) => replyToNotice(world, viewer, params, body.text),
+  seeTalk: ({ world, viewer, params }) => seeTalk(world, viewer, params.classId),
+  setTalkRules: ({ world, viewer, params, body }) => setTalkRules(world, viewer, params.classId, body),
+  writeNotice: ({ world, viewer, params, body }) => writeNotice(world, viewer, params.classId, body),
+  changeNotice: ({ world, params, body }) => changeNotice(world, params, body),
+  seeNotice: ({ world, viewer, params }) => seeNotice(world, viewer, params),
+  seeSeen: ({ world, params }) => seeSeen(world, params),
+  tapNotice: ({ world, viewer, params, body }) => tapNotice(world, viewer, params, body.choice),
+  makeRoom: ({ world, viewer, params, body }) => makeRoom(world, viewer, params.classId, body),
+  changeRoom: ({ world, params, body }) => changeRoom(world, params, body),
+  removeConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, true),
+  restoreConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, false),
+  seeRoom: ({ world, viewer, params }) => seeRoom(world, viewer, params),
+  seeBefore: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'before'),
+  seeAfter: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'after'),
+  markSeen: ({ world, viewer, params, body }) => markSeen(world, viewer, params, body.until),
+  writeMessage: ({ world, viewer, params, body }) => writeMessage(world, viewer, params, body),
+  changeMessage: ({ world, viewer, params, body }) => changeMessage(world, viewer, params, body.html),
+  removeMessage: ({ world, viewer, params }) => removeMessage(world, viewer, params),
+  react: ({ world, viewer, params, body }) => react(world, viewer, params, body),
+  reportMessage: ({ world, viewer, params, body }) => reportMessage(world, viewer, params, body.word),
+  settleReports: ({ world, viewer, params }) => settleReports(world, viewer, params),
+  seeNod: ({ world, viewer, params }) => seeNod(world, viewer, params.classId),
+  decideMessage: ({ world, viewer, params, body }) => decideMessage(world, viewer, params, body),
+  setNod: ({ world, viewer, params, body }) => setNod(world, viewer, params, body.on),
 } satisfies Partial<Handlers>

@@ -3,17 +3,19 @@ import type { Viewer } from '@oppen/core/permissions'
 import { markerInSql } from '@oppen/core/readMarkers'
 import { addDays, type LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { NOT_HIDDEN, TEACHER_NAME } from '../accounts/fragments.js'
+import { NOT_HIDDEN, nameOf, TEACHER_NAME } from '../accounts/fragments.js'
 import { MINE } from '../classes/fragments.js'
 import {
   APPEARED,
   counts,
+  familyWaits,
   newNotes,
   OWN_LINE,
   ownNewNotes,
   STATUS,
   TAUGHT_LINE,
 } from '../submissions/fragments.js'
+import { newMessages, POSITION, ROLE, SEATS, WAITING } from '../talk/fragments.js'
 
 const DAY = 86_400_000
 /** What closed, was said or changed stays on Today for so long; Progress has all of it. */
@@ -35,6 +37,7 @@ const submissionsJson = jsonArray(
     minutesToday: `(select coalesce(sum(l.minutes), 0) from work_loads l
       where l.work_id = w.id and l.day = $today and l.holder in (a.group_id, a.place_id))`,
     newNotes: ownNewNotes('m.place_id'),
+    familyWaits: jsonBoolean(familyWaits('m.place_id')),
   }),
   `from mine m join classes c on c.id = m.class_id
    join asked a on a.place_id = m.place_id and ${APPEARED} join works w on w.id = a.work_id
@@ -105,20 +108,32 @@ const teachingJson = jsonArray(
    where t.account_id = $viewer and ${NOT_HIDDEN} order by c.made_at, c.id`,
 )
 
-const notices = (classes: string) =>
-  jsonArray(
-    jsonObject({
-      classId: 'c.id',
-      className: 'c.name',
-      by: 'a.shown_name',
-      html: 'n.html',
-      at: 'n.at',
-      isNew: jsonBoolean('n.by_account <> $viewer and n.at > coalesce(l.at, 0)'),
-    }),
-    `from notices n join classes c on c.id = n.class_id join accounts a on a.id = n.by_account
-     left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('talk', 'c.id')}
-     where n.at > $since and n.class_id in (${classes}) order by n.at desc limit 6`,
-  )
+/** The newest notices that the viewer reads, from `seats`, in classes that are not hidden or archived. */
+const notices = jsonArray(
+  jsonObject({
+    id: 'v.id',
+    classId: 'c.id',
+    className: 'c.name',
+    by: nameOf('m.by_account'),
+    html: 'm.html',
+    at: 'v.appears_at',
+    isNew: jsonBoolean(`m.by_account <> $viewer and v.appears_at > ${POSITION}`),
+  }),
+  `from (select v.*, ${ROLE} as role from conversations v
+      where v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at) and v.class_id in (select class_id from seats)) v
+   join classes c on c.id = v.class_id and c.archived_at is null and ${NOT_HIDDEN} join messages m on m.id = v.id
+   where v.role is not null order by v.appears_at desc limit 6`,
+)
+
+/** What is new in the talk of each class that is not hidden or archived, and for teachers what waits for the nod. */
+const talk = jsonArray(
+  jsonObject({ classId: 'class_id', newMessages: 'sum(fresh)', waiting: 'sum(waits)' }),
+  `from (select v.class_id, ${newMessages()} as fresh, iif(v.role = 'teacher', ${WAITING}, 0) as waits
+     from (select v.*, ${ROLE} as role from conversations v
+       join classes c on c.id = v.class_id and c.archived_at is null and ${NOT_HIDDEN}
+       where v.class_id in (select class_id from seats)) v where v.role is not null)
+   group by class_id having sum(fresh) + sum(waits) > 0`,
+)
 
 const EMPTY = "json('[]')"
 
@@ -169,23 +184,25 @@ const head = {
   invitations: invitationsJson,
 }
 
-const WITH_PLACES = `with ${MINE}
+const WITH_PLACES = `with ${MINE}, ${SEATS}
   select ${jsonObject({
     ...head,
     submissions: submissionsJson,
     teaching: EMPTY,
     asked: askedJson,
-    notices: notices('select class_id from mine'),
+    notices,
+    talk,
     changes: changesJson,
     days: daysJson,
   })} as json`
 
-const TEACHING = `select ${jsonObject({
+const TEACHING = `with ${SEATS} select ${jsonObject({
   ...head,
   submissions: EMPTY,
   teaching: teachingJson,
   asked: EMPTY,
-  notices: notices('select class_id from teachers where account_id = $viewer'),
+  notices,
+  talk,
   changes: EMPTY,
   days: EMPTY,
 })} as json`

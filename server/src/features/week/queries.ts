@@ -44,7 +44,8 @@ const ownFrom = (ids: string, where: string) => `from (${ids}) h cross join work
   left join submissions i on i.work_id = w.id and i.place_id = a.place_id
   where ${APPEARED} and ${where} order by a.due_at, w.title, w.id`
 
-const OUTSTANDING = `coalesce(i.phase, 'untouched') in ('untouched', 'started', 'tryAgain') and w.asks = 'handIn'`
+const OUTSTANDING = `coalesce(i.phase, 'untouched') in ('untouched', 'started', 'tryAgain') and w.asks = 'handIn'
+  or coalesce(i.phase, 'untouched') = 'untouched' and w.asks = 'finish'`
 
 const goalsJson = jsonNested(
   "coalesce((select texts from goals where class_id = $classId and week = $week), '[]')",

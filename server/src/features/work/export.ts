@@ -1,3 +1,4 @@
+import type { ClassId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Language, localeOf } from '@oppen/core/register'
 import { dayInWords, timeOfDay } from '@oppen/core/timing'
@@ -10,6 +11,7 @@ import { sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
 
 import { languageOf } from '../accounts/service.js'
+import { serverKind } from '../kinds/index.js'
 import { worksheetBytes } from '../worksheets/sheets.js'
 import { type OwnWork, type OwnWorkSubmission, readOwnWork, type WorksheetAt } from './ownWork.js'
 import type { OwnPlace } from './queriesOfExport.js'
@@ -23,6 +25,7 @@ type Packing = {
   /** The folder of all of it, "work/Tides/"; nothing for a zip of its own. */
   readonly under: string
   readonly page: OwnWork
+  readonly classId: ClassId
   /** In which language it is written. */
   readonly language: Language
 }
@@ -62,7 +65,7 @@ export async function sendExport(
   return undefined
 }
 
-type Into = Omit<Packing, 'page'> & {
+type Into = Omit<Packing, 'page' | 'classId'> & {
   /** Whether whoever asked is still there. */
   readonly going: () => boolean
 }
@@ -81,7 +84,11 @@ export async function packExport(
         language,
         submission,
         index,
-        await addSubmission({ world, zip, under, page, language }, submission, index),
+        await addSubmission(
+          { world, zip, under, page, language, classId: address.classId },
+          submission,
+          index,
+        ),
       ),
     )
   }
@@ -94,7 +101,7 @@ async function addSubmission(
   submission: OwnWorkSubmission,
   index: number,
 ): Promise<Entry[]> {
-  const { world, zip, under, page, language } = packing
+  const { world, zip, under, page, language, classId } = packing
   const say = sayIn(language)
   const folder = folderOf(submission, index)
   const entries: Entry[] = []
@@ -105,11 +112,13 @@ async function addSubmission(
   const title = draftTitle(submission.title, page.pupil.name)
   const owner = page.pupil.placeId
   const putPage = async (name: string, words: string, html: string) => {
-    put(`${name}.html`, words, Buffer.from(whole(language, title, forBrowser(submission, html))))
+    const { documents } = world.workers
+    const shown = html.includes('data-strokes') ? await documents.run('drawings', html, owner) : html
+    put(`${name}.html`, words, Buffer.from(whole(language, title, forBrowser(submission, shown))))
     const pictures = await picturesOf(world, submission, html)
     const foot = `${page.className} · ${words}`
     try {
-      const printed = await world.workers.documents.run('print', { title, html, foot, pictures }, owner)
+      const printed = await documents.run('print', { title, html, foot, pictures }, owner)
       put(`${name}.pdf`, 'PDF', Buffer.from(printed))
     } catch (error) {
       // the page itself is there
@@ -132,6 +141,9 @@ async function addSubmission(
   }
   if (submission.draft !== null) await putPage(say('paper_copy_file'), say('paper_copy'), submission.draft)
   await putWorksheet(say('paper_worksheet_file'), say('paper_worksheet'), submission.worksheet)
+  const at = { classId, workId: submission.workId, placeId: owner }
+  const answers = await serverKind(submission.kind).page?.(world, at)
+  if (answers) await putPage(say('paper_answers_file'), say('paper_answers'), answers)
   for (const { number, at, html, worksheet } of submission.handIns) {
     const words = say('paper_handIn', { number, at: momentWords(world, language, at) })
     if (html) await putPage(say('paper_handIn_file', { number }), words, html)

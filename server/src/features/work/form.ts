@@ -49,6 +49,7 @@ export async function readForm(
     row: {
       kind: form.kind,
       asks: KINDS[form.kind].asks,
+      byFamily: serverKind(form.kind).byFamily?.(form.details) ? 1 : 0,
       topicId: form.topicId,
       title: draft && !form.title.trim() ? '' : take(readText('title', form.title), 'title'),
       directions: isBlank(form.directions)

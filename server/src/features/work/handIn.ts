@@ -32,7 +32,7 @@ export type HandIn = {
  */
 export async function handIn(
   world: World,
-  viewer: Viewer,
+  viewer: Pick<Viewer, 'accountId'>,
   address: SubmissionAddress,
   { version, ink = null, press, as = null }: HandIn,
   shared = false,
@@ -62,7 +62,7 @@ export async function handIn(
       { by: viewer.accountId, handInId: id },
     )
     if (!handedIn) return handed
-    await handedIn(world, viewer, address, pressed)
+    await handedIn(world, address, pressed)
     return (await findSubmission(world, address)).status
   })
 }

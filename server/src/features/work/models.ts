@@ -29,6 +29,8 @@ export type WorkRow = {
   kind: WorkKind
   /** What its kind asks, for statements. */
   asks: KindRules['asks']
+  /** Whether families have a part in it. */
+  byFamily: number
   title: string
   directions: string
   /** What its kind has of its own, as JSON; null where there is nothing. */
@@ -60,6 +62,7 @@ export const works = table<WorkRow>('works', {
   topicId: 'text',
   kind: 'text',
   asks: 'text',
+  byFamily: 'integer',
   title: 'text',
   directions: 'text',
   details: 'json',

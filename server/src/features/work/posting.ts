@@ -5,6 +5,7 @@ import type { TimingProblem } from '@oppen/core/timing'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { serverKind } from '../kinds/index.js'
 import type { WorkAddress } from '../submissions/address.js'
 import { notifyTopics } from '../submissions/notify.js'
 import { findWork } from '../submissions/works.js'
@@ -13,7 +14,7 @@ import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
 import { copyMaterials } from './cards.js'
 import { type ReadWork, readForm } from './form.js'
 import { materials, workNews, workPupils, works } from './models.js'
-import { firstPosition, topicByName, topicNamed, workPageJson } from './queriesOfPosting.js'
+import { firstPosition, textsOf, topicByName, topicNamed, workPageJson } from './queriesOfPosting.js'
 import { addTopic } from './topics.js'
 
 export type NewWork = {
@@ -142,12 +143,20 @@ export async function changeWork(
     const draft = before.postedAt === null && !post
     const { groups } = await planOf(world, classId)
     const read = await readForm(world, form, { classId, groups, draft })
+    const { changed } = serverKind(form.kind)
+    const was = changed && before.postedAt !== null ? await textsOf(world.db, workId) : undefined
     const version = before.version + 1
     const now = world.clock.now()
     const postedAt = before.postedAt ?? (post ? now : null)
     await world.db.model(works).update({ ...read.row, version, postedAt }, { where: { id: workId } })
     const newTimes = before.rules !== read.row.rules || before.postedAt === null
     await storeRest(world, address, read, { draft, newTimes })
+    if (changed && was)
+      await changed(world, viewer, address, {
+        before: was.details,
+        after: read.row.details,
+        sent: form.details,
+      })
     if (change.tell && before.postedAt !== null)
       await world.db.model(workNews).create({ workId, at: now, byAccount: viewer.accountId })
     if (before.postedAt === null && post)

@@ -9,6 +9,7 @@ const OWN_WORK = `select ${jsonObject({
   submissions: jsonArray(
     jsonObject({
       workId: 'w.id',
+      kind: 'w.kind',
       title: 'w.title',
       points: 'w.points',
       phase: "coalesce(i.phase, 'untouched')",

@@ -1,7 +1,15 @@
 import { type Handlers, written } from '../../http/serve.js'
 import { isShared } from '../accounts/sessions.js'
 import { bringBack, saveDraft, seeVersion, seeVersions } from '../drafts/service.js'
-import { addFile, removeFile, restoreFile, seeRoom, sendFile, turnPicture, upload } from '../files/service.js'
+import {
+  addFile,
+  removeFile,
+  restoreFile,
+  seeFileSpace,
+  sendFile,
+  turnPicture,
+  upload,
+} from '../files/service.js'
 import { sendExport } from './export.js'
 import { setExtension } from './extension.js'
 import { handIn, takeBack } from './handIn.js'
@@ -45,7 +53,7 @@ export const workHandlers = {
   dropUpload: ({ world, params, request, response }) => upload(world, params, request, response),
   addFile: ({ world, viewer, params, body }) => addFile(world, viewer, params, body.uploadId),
   turnPicture: ({ world, viewer, params }) => turnPicture(world, viewer, params),
-  seeRoom: ({ world, params }) => seeRoom(world, params.classId),
+  seeFileSpace: ({ world, params }) => seeFileSpace(world, params.classId),
   seeOwnWork: ({ world, params }) => seeOwnWork(world, params),
   takeOwnWork: ({ world, viewer, params, response }) => sendExport(world, viewer, params, response),
   seeFile: ({ world, params, response }) => sendFile(world, params, response),

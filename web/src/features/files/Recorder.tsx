@@ -17,12 +17,14 @@ type Props = {
   /** What was recorded is wanted; `kept` is how it lies on the device. */
   readonly onKeep: (file: File, kept: KeptRecording | undefined) => void
   readonly onClose: () => void
+  /** So long at most, in milliseconds, where that is less than usual. */
+  readonly most?: number
 }
 
 type Stage = 'ready' | 'recording' | 'paused' | 'made'
 
 /** Records a voice or a short video: pause, listen, record again, and keep it or not. */
-export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
+export function Recorder({ kind, name, owner, onKeep, onClose, most = LONGEST[kind] }: Props) {
   const { stream, problem, again, standIn } = useDevice(devices =>
     kind === 'voice' ? devices.microphone() : devices.camera(true),
   )
@@ -48,10 +50,10 @@ export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
     const timer = setInterval(() => {
       const now = recording.current?.lasts(performance.now()) ?? 0
       setLasts(now)
-      if (now >= LONGEST[kind]) void stopping.current()
+      if (now >= most) void stopping.current()
     }, 250)
     return () => clearInterval(timer)
-  }, [stage, kind])
+  }, [stage, most])
 
   if (problem) return <DeviceProblems problem={problem} again={again} standIn={standIn} />
   if (!stream) return <p className="text-soft">{say(`recorder_asking_${kind}`)}</p>
@@ -97,7 +99,7 @@ export function Recorder({ kind, name, owner, onKeep, onClose }: Props) {
         {stage === 'recording' && <span aria-hidden="true" className="size-2.5 rounded-full bg-rust" />}
         {say(`recorder_${stage}`)}
         {stage !== 'ready' && <span className="font-semibold tabular-nums">{clock(lasts)}</span>}
-        <span className="text-soft">{say('recorder_longest', { time: clock(LONGEST[kind]) })}</span>
+        <span className="text-soft">{say('recorder_longest', { time: clock(most) })}</span>
       </p>
       <div className="flex flex-wrap gap-2">
         {stage === 'ready' && (

@@ -1,5 +1,12 @@
 import type { WorkKind } from '@oppen/core/work'
-import { FileText, HelpCircle, ListChecks, type LucideIcon, PencilRuler } from 'lucide-react'
+import {
+  ClipboardPenLine,
+  FileText,
+  HelpCircle,
+  ListChecks,
+  type LucideIcon,
+  PencilRuler,
+} from 'lucide-react'
 
 /** The icon of each kind of work. */
 export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
@@ -7,4 +14,5 @@ export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
   assignment: PencilRuler,
   question: HelpCircle,
   quiz: ListChecks,
+  form: ClipboardPenLine,
 }

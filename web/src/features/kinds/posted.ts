@@ -1,12 +1,11 @@
 import type { WorkKind } from '@oppen/core/work'
 import type { ComponentType } from 'react'
+import { part } from '../../app/part.js'
 import { AssignmentFields } from './assignment/AssignmentFields.js'
 import { AssignmentPreview } from './assignment/AssignmentPreview.js'
 import type { FieldsProps, PreviewProps } from './postedProps.js'
 import { QuestionFields } from './question/QuestionFields.js'
 import { QuestionPreview } from './question/QuestionPreview.js'
-import { QuizFields } from './quiz/QuizFields.js'
-import { QuizPreview } from './quiz/QuizPreview.js'
 
 type Posted = {
   /** Its part of the post form; null where it has none. */
@@ -20,5 +19,12 @@ export const POSTED: Readonly<Record<WorkKind, Posted>> = {
   handout: { Fields: null, Preview: null },
   assignment: { Fields: AssignmentFields, Preview: AssignmentPreview },
   question: { Fields: QuestionFields, Preview: QuestionPreview },
-  quiz: { Fields: QuizFields, Preview: QuizPreview },
+  quiz: {
+    Fields: part(() => import('./quiz/editing/QuizFields.js'), ['building', 'doing', 'quiz']),
+    Preview: part(() => import('./quiz/QuizPreview.js'), ['answers', 'doing', 'quiz', 'building']),
+  },
+  form: {
+    Fields: part(() => import('./form/FormFields.js'), ['building', 'form', 'quiz']),
+    Preview: part(() => import('./form/FormPreview.js'), ['answers', 'doing', 'form', 'quiz']),
+  },
 }

@@ -1,6 +1,7 @@
 import type { ClassId, WorkId } from '@oppen/core/ids'
 import type { WorkKind } from '@oppen/core/work'
 import type { ComponentType } from 'react'
+import { FormResultsLink } from './form/FormResultsLink.js'
 import { AllAnswersLink } from './question/AllAnswersLink.js'
 import { ResultsLink } from './quiz/ResultsLink.js'
 
@@ -12,4 +13,5 @@ export const TAUGHT_LINK: Readonly<Record<WorkKind, ComponentType<TaughtLinkProp
   assignment: null,
   question: AllAnswersLink,
   quiz: ResultsLink,
+  form: FormResultsLink,
 }

@@ -11,7 +11,7 @@ import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Disclosure } from '../../parts/Disclosure.js'
 import { LazyMomentField } from '../../parts/dates/LazyMomentField.js'
-import { Problem } from '../../parts/Feedback.js'
+import { FieldProblem, Problem } from '../../parts/Feedback.js'
 import { Field, TextBox } from '../../parts/Field.js'
 import { showToast } from '../../parts/toast.js'
 import { showHundredths } from '../../words/numbers.js'
@@ -133,11 +133,7 @@ function Pen({ params, page }: { readonly params: SubmissionParams; readonly pag
           <span className="pb-2 font-head text-xl text-soft">/ {showHundredths(work.points)}</span>
         </div>
       )}
-      {aboutMark && (
-        <p role="alert" className="text-[15px] font-medium text-rust">
-          {words}
-        </p>
-      )}
+      {aboutMark && <FieldProblem words={words} />}
       <TextBox
         label={say('marking_feedback', { name })}
         name="feedback"

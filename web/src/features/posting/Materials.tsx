@@ -6,6 +6,7 @@ import { call } from '../../app/api.js'
 import { useIds, useNow } from '../../app/session.js'
 import { formWith } from '../../app/upload.js'
 import { Button } from '../../parts/Button.js'
+import { FieldProblem } from '../../parts/Feedback.js'
 import { Off } from '../../parts/inputs.js'
 import { LinkLine } from '../../parts/LinkLine.js'
 import { problemWords } from '../../words/problem.js'
@@ -35,11 +36,7 @@ export function Materials({ state, files, onFiles, problemAt }: Props) {
               onChange={next => put({ links: form.links.map((one, at) => (at === index ? next : one)) })}
               onOff={() => put({ links: form.links.filter((_, at) => at !== index) })}
             />
-            {problemAt(`links.${index}`) && (
-              <p role="alert" className="text-[15px] font-medium text-rust">
-                {problemAt(`links.${index}`)}
-              </p>
-            )}
+            {problemAt(`links.${index}`) && <FieldProblem words={problemAt(`links.${index}`)} />}
           </li>
         ))}
       </ul>

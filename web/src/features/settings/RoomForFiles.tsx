@@ -16,7 +16,7 @@ const LISTED = 8
 export function RoomForFiles() {
   const { classId } = useIds()
   const time = useNow()
-  const { data, error, refetch } = useQuery(reads.room(classId))
+  const { data, error, refetch } = useQuery(reads.fileSpace(classId))
   if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
   if (!data) return <Waiting />
   const used = data.pupils.reduce((sum, pupil) => sum + pupil.used, 0)

@@ -9,12 +9,12 @@ import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { NoticeList } from './NoticeList.js'
-import { useMarkTalkRead } from './TalkScreen.js'
+import { Rooms } from './TalkScreen.js'
 
 export const prepare = ({ client, me, params }: Prepared) =>
   Promise.all(tiesOfChild(me, params.child).map(({ classId }) => client.prefetchQuery(reads.talk(classId))))
 
-/** The notices of all classes of one child, for the family. */
+/** The notices and rooms of all classes of one child, for the family. */
 export function Screen() {
   const { child } = useParams()
   const found = childrenOf(useMe()).find(one => one.child === child)
@@ -31,16 +31,23 @@ export function Screen() {
 
 function OfClass({ tie }: { readonly tie: Tie }) {
   const { data } = useSuspenseQuery(reads.talk(tie.classId))
-  const readAt = useMarkTalkRead(tie.classId, data)
   return (
-    <Section title={tie.className}>
-      {data.notices.length ? (
-        <NoticeList classId={tie.classId} notices={data.notices} readAt={readAt} mayReply={false} />
-      ) : (
-        <Row>
-          <Empty>{say('talk_none')}</Empty>
-        </Row>
-      )}
-    </Section>
+    <>
+      <Section title={tie.className}>
+        {data.notices.length ? (
+          <NoticeList
+            classId={tie.classId}
+            page={data}
+            moderates={false}
+            mayReply={!tie.archived && data.rules.familiesWrite}
+          />
+        ) : (
+          <Row>
+            <Empty>{say('talk_none')}</Empty>
+          </Row>
+        )}
+      </Section>
+      {data.rooms.length > 0 && <Rooms classId={tie.classId} page={data} />}
+    </>
   )
 }

@@ -1,102 +1,198 @@
-import type { TalkPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
-import type { ClassId, NoticeId } from '@oppen/core/ids'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { type FormEvent, useState } from 'react'
+import { type Notice, routes, type TalkPage } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
+import { useQuery } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
 import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { NewMark } from '../../parts/Feedback.js'
-import { TextBox } from '../../parts/Field.js'
+import { NewMark, Problem } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
+import { showToast } from '../../parts/toast.js'
 import { Written } from '../../parts/Written.js'
-import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
-
-type Notice = TalkPage['notices'][number]
+import { audienceWords } from './audience.js'
+import { MessageView } from './MessageView.js'
+import { NoticeForm } from './NoticeForm.js'
+import { SeenWindow } from './SeenWindow.js'
+import { Tap } from './Tap.js'
+import { useSeen, useStaysNew } from './useSeen.js'
+import { WriteMessage } from './WriteMessage.js'
 
 type Props = {
   readonly classId: ClassId
-  readonly notices: readonly Notice[]
-  readonly readAt: number | null
+  readonly page: TalkPage
+  readonly moderates: boolean
   readonly mayReply: boolean
-  readonly className?: string
 }
 
-/** Notices with their replies, the newest notice first. */
-export function NoticeList({ classId, notices, readAt, mayReply, className }: Props) {
+/** Notices with their replies, pinned ones first, then the newest. */
+export const NoticeList = ({ page, ...rest }: Props) => (
+  <ul>
+    {page.notices.map(notice => (
+      <OneNotice key={notice.id} notice={notice} page={page} {...rest} />
+    ))}
+  </ul>
+)
+
+const SMALL = '!min-h-7 !px-0 !py-0 text-sm'
+
+function OneNotice({ classId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
   const time = useNow()
-  const isNew = (at: number) => readAt !== null && at > readAt
+  const end = useRef<HTMLDivElement>(null)
+  const last = Math.max(notice.at, ...notice.replies.map(reply => (reply.state === 'shown' ? reply.at : 0)))
+  const isNew = useStaysNew(notice.isNew)
+  useSeen(end, { classId, conversationId: notice.id }, notice.planned ? 0 : last)
+  const [open, setOpen] = useState<'edit' | 'seen' | null>(null)
   return (
-    <ul>
-      {notices.map(notice => (
-        <Row as="li" key={notice.id} margin={when(notice.at, time)} className="py-3">
-          <article className="max-w-3xl">
-            <p className="text-sm text-soft">
-              <strong className="text-ink">{notice.by}</strong> {className && `· ${className}`}{' '}
-              {isNew(notice.at) && <NewMark>{say('new')}</NewMark>}
-            </p>
-            <Written html={notice.html} className="text-[17px]" />
-            <ul className="mt-2 flex flex-col gap-1.5 empty:hidden">
-              {notice.replies.map(reply => (
-                <li key={reply.id} className="border-s-2 border-rule ps-3 text-[15px]">
-                  <span className="font-semibold">{reply.by}</span>{' '}
-                  <span className="text-sm text-soft tabular-nums">{when(reply.at, time)}</span>{' '}
-                  {!reply.mine && isNew(reply.at) && <NewMark>{say('new')}</NewMark>}
-                  <span className="block whitespace-pre-line [overflow-wrap:anywhere]">{reply.text}</span>
-                </li>
-              ))}
-            </ul>
-            {mayReply && <Reply classId={classId} notice={notice} />}
-          </article>
-        </Row>
-      ))}
-    </ul>
+    <Row
+      as="li"
+      margin={notice.planned ? say('talk_planned', { at: when(notice.at, time) }) : when(notice.at, time)}
+      className="border-b border-rule py-4"
+    >
+      <article
+        className="max-w-3xl"
+        aria-label={say('room_message_by', { name: notice.by, at: when(notice.at, time) })}
+      >
+        <p className="text-sm text-soft">
+          <strong className="text-ink">{notice.by}</strong>
+          {` · ${audienceWords(notice.audience, page.groups)}`}
+          {notice.pinned && ` · ${say('talk_pinned')}`}
+          {notice.edited && ` · ${say('talk_edited')}`} {isNew && <NewMark>{say('new')}</NewMark>}
+        </p>
+        <Written html={notice.html} className="text-[17px]" />
+        <Tap classId={classId} notice={notice} />
+        {moderates && <ForTeachers classId={classId} notice={notice} onOpen={setOpen} />}
+        <Replies classId={classId} notice={notice} page={page} moderates={moderates} mayReply={mayReply} />
+        <div ref={end} />
+      </article>
+      {open === 'edit' && (
+        <NoticeForm classId={classId} groups={page.groups} notice={notice} onClose={() => setOpen(null)} />
+      )}
+      {open === 'seen' && <SeenWindow classId={classId} notice={notice} onClose={() => setOpen(null)} />}
+    </Row>
   )
 }
 
-function Reply({ classId, notice }: { readonly classId: ClassId; readonly notice: Notice }) {
-  const time = useNow()
-  const client = useQueryClient()
-  const [open, setOpen] = useState(false)
-  const [text, setText] = useState('')
-  const send = useMutation({
-    mutationFn: () => call(routes.reply, { classId, noticeId: notice.id as NoticeId }, { text }),
-    onSuccess: async () => {
-      setText('')
-      setOpen(false)
-      await client.invalidateQueries({ queryKey: reads.talk(classId).queryKey })
-    },
+type TeacherProps = {
+  readonly classId: ClassId
+  readonly notice: Notice
+  readonly onOpen: (what: 'edit' | 'seen') => void
+}
+
+/** Who has seen a notice, what was answered, and what a teacher does with it. */
+function ForTeachers({ classId, notice, onOpen }: TeacherProps) {
+  const address = { classId, conversationId: notice.id }
+  const again = [reads.talk(classId).queryKey, reads.today().queryKey]
+  const restore = useCommand({ do: () => call(routes.restoreConversation, address), again })
+  const remove = useCommand({
+    do: () => call(routes.removeConversation, address),
+    again,
+    done: () => showToast(say('talk_notice_removed'), () => restore.go()),
   })
-  if (!open) {
-    return (
-      <Button variant="quiet" className="!px-0" onClick={() => setOpen(true)}>
-        {say('talk_reply')}
-      </Button>
-    )
-  }
-  const submit = (event: FormEvent) => {
-    event.preventDefault()
-    send.mutate()
-  }
   return (
-    <form onSubmit={submit} className="mt-2 flex flex-col gap-2">
-      <TextBox
-        label={say('talk_reply_field', { name: notice.by })}
-        value={text}
-        onChange={event => setText(event.target.value)}
-        autoFocus
-        problem={send.error ? problemWords(send.error, time) : undefined}
-        className="!min-h-16"
-      />
-      <div className="flex gap-2">
-        <Button type="submit" variant="primary" disabled={send.isPending}>
-          {say('talk_reply_send')}
+    <>
+      {notice.taps.length > 0 && (
+        <p className="mt-1 text-[15px]">
+          {notice.taps.map(({ choice, count }) => `${choice || say('talk_tap_read')}: ${count}`).join(' · ')}
+        </p>
+      )}
+      <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+        {notice.seen && !notice.planned && (
+          <Button variant="quiet" className={SMALL} onClick={() => onOpen('seen')}>
+            {say('talk_seen', notice.seen)}
+          </Button>
+        )}
+        <Button variant="quiet" className={SMALL} onClick={() => onOpen('edit')}>
+          {say('talk_change')}
         </Button>
-        <Button onClick={() => setOpen(false)}>{say('cancel')}</Button>
+        <Button variant="quiet" className={SMALL} onClick={() => remove.go()} disabled={remove.busy}>
+          {say('talk_remove')}
+        </Button>
       </div>
-    </form>
+      {(remove.words ?? restore.words) && <Problem words={remove.words ?? restore.words ?? ''} />}
+    </>
+  )
+}
+
+/** The replies to a notice: the last two, or all of them once they are asked for. */
+function Replies({ classId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
+  const [all, setAll] = useState(false)
+  const [writing, setWriting] = useState(false)
+  const { data } = useQuery({ ...reads.notice(classId, notice.id), enabled: all })
+  const replies = (all && data?.replies) || notice.replies
+  const folded = notice.count - notice.replies.filter(one => one.state === 'shown').length
+  return (
+    <div className="mt-2 flex flex-col gap-2.5">
+      {!all && folded > 0 && (
+        <div>
+          <Button variant="quiet" className={SMALL} onClick={() => setAll(true)}>
+            {say('talk_replies_all', { count: notice.count })}
+          </Button>{' '}
+          {notice.newReplies > 0 && <NewMark>{say('talk_new_count', { count: notice.newReplies })}</NewMark>}
+        </div>
+      )}
+      {replies.map((reply, index) => (
+        <Reply
+          key={reply.id}
+          classId={classId}
+          notice={notice}
+          message={reply}
+          moderates={moderates}
+          reactions={page.rules.reactions}
+          isNew={!reply.mine && reply.state === 'shown' && replies.length - index <= notice.newReplies}
+        />
+      ))}
+      {mayReply && notice.takesReplies && !notice.planned && !writing && (
+        <div>
+          <Button
+            variant="quiet"
+            className={SMALL}
+            aria-label={say('talk_reply_field', { name: notice.by })}
+            onClick={() => setWriting(true)}
+          >
+            {say('talk_reply')}
+          </Button>
+        </div>
+      )}
+      {writing && (
+        <WriteMessage
+          classId={classId}
+          conversationId={notice.id}
+          label={say('talk_reply_field', { name: notice.by })}
+          waits={page.rules.nod && !moderates}
+          answers={null}
+          onNoAnswer={() => undefined}
+          onSent={() => setWriting(false)}
+        />
+      )}
+    </div>
+  )
+}
+
+type ReplyProps = {
+  readonly classId: ClassId
+  readonly notice: Notice
+  readonly message: Notice['replies'][number]
+  readonly moderates: boolean
+  readonly reactions: TalkPage['rules']['reactions']
+  readonly isNew: boolean
+}
+
+function Reply({ classId, notice, message, moderates, reactions, isNew }: ReplyProps) {
+  const marked = useStaysNew(isNew)
+  return (
+    <div className="border-s-2 border-rule ps-3">
+      <MessageView
+        classId={classId}
+        conversationId={notice.id}
+        message={message}
+        isNew={marked}
+        moderates={moderates}
+        reactions={reactions}
+      />
+    </div>
   )
 }

@@ -1,97 +1,132 @@
 import type { TalkPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { markerOf } from '@oppen/core/readMarkers'
-import { useMutation, useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
-import { call } from '../../app/api.js'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
-import { Empty, Problem } from '../../parts/Feedback.js'
-import { LazyEditor } from '../../parts/LazyEditor.js'
-import { Head, Row, Sheet } from '../../parts/Sheet.js'
-import { problemWords } from '../../words/problem.js'
+import { Empty, NewMark } from '../../parts/Feedback.js'
+import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { audienceWords } from './audience.js'
+import { NoticeForm } from './NoticeForm.js'
 import { NoticeList } from './NoticeList.js'
+import { RoomForm } from './RoomForm.js'
+import { RulesWindow } from './RulesWindow.js'
+import { stateWords } from './stateWords.js'
 
 export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.talk(params.classId))
 
-/** What is said in a class. */
+type Making = 'notice' | 'room' | 'rules'
+
+/** What is said in a class: its rooms and its notices. */
 export function Screen() {
   const { classId } = useIds()
   const tie = useTie()
   const { data } = useSuspenseQuery(reads.talk(classId))
-  const [writing, setWriting] = useState(false)
-  const readAt = useMarkTalkRead(classId, data)
+  const [making, setMaking] = useState<Making | null>(null)
+  const moderates = isTeacher(tie) && !tie?.archived
+  const close = () => setMaking(null)
   return (
     <Sheet title={`${say('talk_title')}, ${data.className}`}>
       <Head
         title={say('talk_title')}
         sub={data.className}
         aside={
-          isTeacher(tie) &&
-          !writing && (
-            <Button variant="primary" onClick={() => setWriting(true)}>
-              {say('talk_new')}
-            </Button>
+          moderates && (
+            <>
+              <Button variant="primary" onClick={() => setMaking('notice')}>
+                {say('talk_new')}
+              </Button>
+              <Button onClick={() => setMaking('room')}>{say('talk_room_new')}</Button>
+              <Button variant="quiet" onClick={() => setMaking('rules')}>
+                {say('talk_settings')}
+              </Button>
+            </>
           )
         }
       />
-      {writing && <WriteNotice classId={classId} onDone={() => setWriting(false)} />}
-      {!data.notices.length && (
-        <Row>
-          <Empty>{say('talk_none')}</Empty>
-        </Row>
+      {moderates && <Moderation classId={classId} page={data} />}
+      {(data.rooms.length > 0 || moderates) && <Rooms classId={classId} page={data} />}
+      <Section title={say('talk_notices')}>
+        {!data.notices.length && (
+          <Row>
+            <Empty>{say('talk_none')}</Empty>
+          </Row>
+        )}
+        <NoticeList
+          classId={classId}
+          page={data}
+          moderates={moderates}
+          mayReply={!tie?.archived && (moderates || data.rules.pupilsWrite)}
+        />
+      </Section>
+      {making === 'notice' && (
+        <NoticeForm classId={classId} groups={data.groups} notice={null} onClose={close} />
       )}
-      <NoticeList
-        classId={classId}
-        notices={data.notices}
-        readAt={readAt}
-        mayReply={tie?.role !== 'family'}
-      />
+      {making === 'room' && <RoomForm classId={classId} groups={data.groups} room={null} onClose={close} />}
+      {making === 'rules' && <RulesWindow classId={classId} rules={data.rules} onClose={close} />}
     </Sheet>
   )
 }
 
-/** Remembers the look at this talk, and gives when the one before was, so that new things stay marked for now. */
-export function useMarkTalkRead(classId: ClassId, page: TalkPage): number | null {
-  const [before] = useState(page.readAt)
-  const client = useQueryClient()
-  const count = page.notices.reduce((sum, notice) => sum + 1 + notice.replies.length, 0)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another notice or reply is looked at anew
-  useEffect(() => {
-    void call(routes.markRead, {}, { what: markerOf('talk', classId) })
-      .then(() => client.invalidateQueries({ queryKey: reads.today().queryKey }))
-      .catch(() => undefined)
-  }, [classId, count, client])
-  return before
+/** What waits for a teacher, where something does; the way to those whose words always wait. */
+function Moderation({
+  classId,
+  page: { waiting, reported },
+}: {
+  readonly classId: ClassId
+  readonly page: TalkPage
+}) {
+  return (
+    <Row className="pb-1">
+      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 text-[15px]">
+        <Link to={`/c/${classId}/talk/nod`} className="font-semibold text-blue underline underline-offset-2">
+          {say('talk_moderation')}
+        </Link>
+        {waiting > 0 && <NewMark>{say('talk_waiting', { count: waiting })}</NewMark>}
+        {reported > 0 && <NewMark>{say('talk_reported', { count: reported })}</NewMark>}
+      </p>
+    </Row>
+  )
 }
 
-function WriteNotice({ classId, onDone }: { readonly classId: ClassId; readonly onDone: () => void }) {
+/** The rooms that somebody reads: what is new in each, and whether it is open. */
+export function Rooms({ classId, page }: { readonly classId: ClassId; readonly page: TalkPage }) {
   const time = useNow()
-  const client = useQueryClient()
-  const [html, setHtml] = useState('')
-  const send = useMutation({
-    mutationFn: () => call(routes.writeNotice, { classId }, { html }),
-    onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: reads.talk(classId).queryKey })
-      onDone()
-    },
-  })
   return (
-    <Row className="pb-4">
-      <div className="flex max-w-3xl flex-col gap-3">
-        <LazyEditor html="" onChange={setHtml} label={say('talk_write')} />
-        {send.error && <Problem words={problemWords(send.error, time)} />}
-        <div className="flex gap-2">
-          <Button variant="primary" onClick={() => send.mutate()} disabled={send.isPending}>
-            {say('talk_send')}
-          </Button>
-          <Button onClick={onDone}>{say('cancel')}</Button>
-        </div>
-      </div>
-    </Row>
+    <Section title={say('talk_rooms')}>
+      {!page.rooms.length && (
+        <Row>
+          <Empty>{say('talk_rooms_none')}</Empty>
+        </Row>
+      )}
+      <ul>
+        {page.rooms.map(room => (
+          <Row
+            as="li"
+            key={room.id}
+            margin={
+              room.newMessages > 0 && <NewMark>{say('talk_new_count', { count: room.newMessages })}</NewMark>
+            }
+            className="py-1.5"
+          >
+            <Link
+              to={`/c/${classId}/talk/${room.id}`}
+              className="font-semibold text-blue underline underline-offset-2"
+            >
+              {room.title}
+            </Link>{' '}
+            <span className="text-sm text-soft">
+              {[audienceWords(room.audience, page.groups), stateWords(room.state, time)]
+                .filter(Boolean)
+                .join(' · ')}
+            </span>
+          </Row>
+        ))}
+      </ul>
+    </Section>
   )
 }

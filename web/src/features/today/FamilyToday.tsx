@@ -81,7 +81,13 @@ function ChildToday({ child, page, readAt }: ChildProps) {
           }
         />
       </Row>
-      <AgendaList title={say('today_hand')} submissions={agenda.needsAHand} readAt={readAt} to={toOutcome} />
+      <AgendaList title={say('today_family')} submissions={agenda.family} readAt={readAt} to={toOutcome} />
+      <AgendaList
+        title={say('today_hand')}
+        submissions={agenda.needsAHand.filter(one => !agenda.family.includes(one))}
+        readAt={readAt}
+        to={toOutcome}
+      />
     </section>
   )
 }

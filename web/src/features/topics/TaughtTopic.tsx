@@ -19,7 +19,7 @@ import {
 import { CSS } from '@dnd-kit/utilities'
 import type { TopicsPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
-import { handsIn } from '@oppen/core/work'
+import { owes } from '@oppen/core/work'
 import { GripVertical, Pin } from 'lucide-react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
@@ -131,7 +131,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
               </span>
             ) : (
               <span className="text-[15px] text-soft tabular-nums">
-                {say(handsIn(work.kind) ? 'counts_in' : 'counts_seen', counts)}
+                {say(owes(work.kind) ? 'counts_in' : 'counts_seen', counts)}
               </span>
             )}
             {counts.toMark > 0 && (

@@ -1,6 +1,6 @@
 import type { WeekCard } from '@oppen/contract'
 import type { GroupId } from '@oppen/core/ids'
-import { handsIn, UNTOUCHED } from '@oppen/core/work'
+import { owes, UNTOUCHED } from '@oppen/core/work'
 import { Link } from 'react-router'
 import { NewMark } from '../../parts/Feedback.js'
 import { StateLabel } from '../../parts/StateLabel.js'
@@ -30,7 +30,7 @@ const FRAME = 'block rounded-[var(--radius-card)] border px-2.5 py-1.5 hover:bor
 /** A card as its pupil sees it: kind, minutes, title, the state with its exact time. */
 export function OwnCard({ card, to }: { readonly card: WeekCard; readonly to: string }) {
   const { state, said } = useSubmissionState(card, card.mine ?? UNTOUCHED)
-  const done = ['withTeacher', 'handedBack', 'received', 'excused', 'seen'].includes(state.is)
+  const done = ['withTeacher', 'handedBack', 'received', 'excused', 'seen', 'finished'].includes(state.is)
   const look =
     state.is === 'opens'
       ? 'border-dashed border-edge bg-pale/60'
@@ -43,7 +43,7 @@ export function OwnCard({ card, to }: { readonly card: WeekCard; readonly to: st
     <Link to={to} className={`${FRAME} ${look}`}>
       <CardHead card={card} />
       <span className="block text-[15px] leading-snug font-semibold">{card.title}</span>
-      {(handsIn(card.kind) || state.is !== 'toDo' || state.by !== null) && (
+      {(owes(card.kind) || state.is !== 'toDo' || state.by !== null) && (
         <StateLabel small state={state} said={said} />
       )}
       {card.newNotes > 0 && <NewMark>{say('new_notes', { count: card.newNotes })}</NewMark>}
@@ -77,9 +77,7 @@ export function TaughtCard({ card, to, groupId, groups }: TaughtProps) {
           <span>{say('week_draft')}</span>
         ) : (
           counts && (
-            <span className="tabular-nums">
-              {say(handsIn(card.kind) ? 'counts_in' : 'counts_seen', counts)}
-            </span>
+            <span className="tabular-nums">{say(owes(card.kind) ? 'counts_in' : 'counts_seen', counts)}</span>
           )
         )}
         {counts !== null && counts.toMark > 0 && (

@@ -1,6 +1,6 @@
 import type { WeekCard, WeekPage } from '@oppen/contract'
 import { LANES } from '@oppen/core/timing'
-import { handsIn, UNTOUCHED } from '@oppen/core/work'
+import { owes, UNTOUCHED } from '@oppen/core/work'
 import { localDateAt } from '@oppen/core/zone'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
@@ -73,7 +73,7 @@ function ListCard({ card, lane, to }: CardProps) {
       <Link to={to} className="block rounded">
         <span className="block text-[17px] leading-snug font-semibold">{card.title}</span>
         <span className="flex flex-wrap items-baseline gap-x-3">
-          {(handsIn(card.kind) || state.is !== 'toDo' || state.by !== null) && (
+          {(owes(card.kind) || state.is !== 'toDo' || state.by !== null) && (
             <StateLabel state={state} said={said} />
           )}
           <span className="inline-flex items-baseline gap-1 text-sm text-soft">

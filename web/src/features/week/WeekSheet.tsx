@@ -1,5 +1,5 @@
 import type { WeekCard, WeekPage } from '@oppen/contract'
-import { handsIn, stateOfWork, UNTOUCHED } from '@oppen/core/work'
+import { owes, stateOfWork, UNTOUCHED } from '@oppen/core/work'
 import { addDays, localDateAt, mondayOf } from '@oppen/core/zone'
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -186,7 +186,7 @@ function Minutes({ page }: { readonly page: WeekPage }) {
   const left = cards
     .filter(card => {
       const state = stateOfWork(card, card.mine ?? UNTOUCHED, now)
-      return handsIn(card.kind)
+      return owes(card.kind)
         ? ['opens', 'toDo', 'started', 'overdue', 'tryAgain'].includes(state.is)
         : state.is === 'opens' || (state.is === 'toDo' && state.by !== null)
     })

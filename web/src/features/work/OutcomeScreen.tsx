@@ -5,6 +5,7 @@ import { useIds } from '../../app/session.js'
 import { Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
+import { OUTCOME } from '../kinds/outcome.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
 import { SubmissionHead } from './SubmissionHead.js'
@@ -18,6 +19,7 @@ export function Screen() {
   const { classId, placeId, workId } = useIds()
   const { data: page } = useSuspenseQuery(reads.outcome({ classId, placeId, workId } as SubmissionParams))
   const { work } = page
+  const Part = OUTCOME[work.kind]
   useMarkSubmissionRead({ classId, placeId, workId }, page.moves.length)
   return (
     <Sheet title={work.title}>
@@ -32,6 +34,11 @@ export function Screen() {
             <MaterialList materials={work.materials} html={work.directions} />
           </Row>
         </Section>
+      )}
+      {Part && (
+        <Row className="pt-5">
+          <Part params={{ classId, placeId, workId }} />
+        </Row>
       )}
       <Row className="pt-5">
         <div className="max-w-2xl">

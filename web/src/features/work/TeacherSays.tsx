@@ -8,12 +8,13 @@ type Props = { readonly page: Pick<OutcomePage, 'work' | 'status' | 'feedback' |
 export function TeacherSays({ page }: Props) {
   const { status, feedback, work } = page
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'
-  if (!shown || (!feedback && status.mark === null)) return null
+  const mark = status.phase === 'handedBack' ? status.mark : null
+  if (!shown || (!feedback && mark === null)) return null
   return (
     <section className="max-w-2xl border-s-4 border-margin bg-ochre-pale px-4 py-3">
       <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
-      {status.phase === 'handedBack' && status.mark !== null && (
-        <p className="font-head text-2xl font-semibold text-teal">{markWords(status.mark, work.points)}</p>
+      {mark !== null && (
+        <p className="font-head text-2xl font-semibold text-teal">{markWords(mark, work.points)}</p>
       )}
       {feedback && <p className="mt-1 text-[17px] whitespace-pre-line">{feedback}</p>}
     </section>

@@ -1,7 +1,7 @@
 import { type Edition, sayingOf } from '@oppen/core/draft'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { DraftAutosave } from './draftAutosave.js'
+import { DraftAutosave } from './draftAutosave.js'
 import { FakeServer } from './fakeServer.js'
 
 describe('a draft', () => {
@@ -71,6 +71,40 @@ describe('a draft', () => {
     fake.elsewhere('two')
     autosave.heard(fake.server as Edition)
     expect(autosave).toMatchObject({ html: 'two', edition: 1, version: 2 })
+  })
+
+  it('that is opened from a reading older than its last save is not held against itself', async () => {
+    const fake = new FakeServer()
+    const before = fake.open()
+    before.change('one')
+    await fake.pass(700)
+    const first = fake.server as Edition
+    before.change('one two')
+    await fake.pass(700)
+    fake.cut = 'unreachable'
+    before.change('one two three')
+    before.stop()
+    fake.cut = undefined
+    const again = fake.open('', first)
+    await fake.pass(1)
+    await fake.pass(1)
+    expect(again).toMatchObject({ html: 'one two three', status: { is: 'saved' } })
+    expect(fake.server?.html).toBe('one two three')
+  })
+
+  it('that is opened from a reading without it is not held against itself', async () => {
+    const fake = new FakeServer()
+    const before = fake.open()
+    before.change('one')
+    await fake.pass(700)
+    before.change('one two')
+    before.stop()
+    const again = new DraftAutosave(fake.world(), undefined, '')
+    again.begin()
+    await fake.pass(1)
+    await fake.pass(1)
+    expect(again).toMatchObject({ html: 'one two', status: { is: 'saved' } })
+    expect(fake.server?.html).toBe('one two')
   })
 
   it('whose answer was lost, and that was typed on, is not held against itself', async () => {

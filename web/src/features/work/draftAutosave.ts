@@ -97,6 +97,8 @@ export class DraftAutosave extends Autosave<DraftStatus> {
     const locals = this.#world.locals.all()
     const local = locals.find(one => one.dirty) ?? locals[0]
     if (!local) return
+    // `server` may have been read before the last save from here: that save is nobody else's
+    if (local.base) this.#had.add(hash(local.base.html))
     const others = locals.flatMap(one => {
       // what another page had saved before the server was set back is on this device alone
       const forgotten = ['ahead', 'apart'].includes(status(one, server))

@@ -105,8 +105,9 @@ export class FakeServer {
     for (let n = 0; n < 10; n++) await Promise.resolve()
   }
 
-  open = (template = '') => {
-    const autosave = new DraftAutosave(this.world(), this.server, template)
+  /** Opens the draft as it was read; `read` is what the device kept of an earlier reading. */
+  open = (template = '', read: Edition | undefined = this.server) => {
+    const autosave = new DraftAutosave(this.world(), read, template)
     autosave.begin()
     return autosave
   }

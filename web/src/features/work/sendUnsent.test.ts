@@ -3,8 +3,9 @@ import type { AddressInfo } from 'node:net'
 import type { Tie } from '@oppen/contract'
 import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { unsentHere } from '../../app/device.js'
+import { QUIZ, unsentHere } from '../../app/device.js'
 import { DeviceStore } from '../../testing/deviceStore.js'
+import { attemptLooked } from '../kinds/quiz/attemptLooked.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
 import { readPendingHandIn, savePendingHandIn } from './pendingHandIn.js'
@@ -29,6 +30,8 @@ let server: Server
 let asked: Asked[]
 /** Which routes refuse. */
 let refusing: readonly string[]
+/** What kind of work it is. */
+let kind: 'assignment' | 'quiz'
 /** What the server has as the text of the draft. */
 let text: string
 const realFetch = globalThis.fetch
@@ -39,8 +42,22 @@ const answerOf = (route: string, body: Record<string, unknown>): unknown => {
     return { version: 3, savedAt: 1, lineage: [], html: null }
   }
   if (route.endsWith('/worksheet/ink')) return { version: 7, savedAt: 1, lineage: [] }
+  if (route.startsWith('PUT') && route.endsWith('/answers')) {
+    const answers = body.answers as { questionId: string }[]
+    return {
+      savedAt: 1,
+      saved: answers.map(({ questionId }) => ({ questionId, version: 4 })),
+      over: [],
+      changed: [],
+    }
+  }
+  if (route.endsWith('/quiz'))
+    return {
+      attempts: [{ number: 2, handedInAt: null }],
+      sections: [{ questions: [{ version: 4 }, { version: 1 }] }],
+    }
   if (route.startsWith('GET'))
-    return { draft: { html: text, version: 3 }, work: { details: {} }, worksheet: { version: 6 } }
+    return { draft: { html: text, version: 3 }, work: { kind, details: {} }, worksheet: { version: 6 } }
   return {}
 }
 
@@ -51,6 +68,7 @@ beforeEach(async () => {
   asked = []
   refusing = []
   text = ''
+  kind = 'assignment'
   server = createServer((request, response) => {
     let sent = ''
     request.on('data', part => {
@@ -137,6 +155,32 @@ describe('what was left on this device', () => {
     openedDraft(draft)()
     await send()
     expect(routesAsked()).toEqual(['PUT /draft', 'PUT /draft'])
+  })
+
+  it('is an answer to a quiz with the time for which it waited, and the hand-in of that attempt', async () => {
+    kind = 'quiz'
+    const answer = { kind: 'text', text: 'tide' }
+    const kept = { answer, version: 3, flagged: true, changedAt: Date.now() - 60_000 }
+    localStorage.setItem(`${QUIZ}ann w1 p1 2`, JSON.stringify({ q1: kept }))
+    savePendingHandIn(draft, { ...pressed, html: attemptLooked(2) })
+    expect(await send()).toEqual({ submissions: 1, handIns: 1 })
+    expect(routesAsked()).toEqual(['PUT /answers', 'GET ', 'GET /quiz', 'POST /hand-in'])
+    const [saved] = asked
+    expect(saved?.body).toMatchObject({
+      attempt: 2,
+      answers: [{ questionId: 'q1', answer, version: 3, flagged: true }],
+    })
+    const [{ waited }] = (saved?.body.answers ?? []) as unknown as [{ waited: number }]
+    expect(waited).toBeGreaterThanOrEqual(60_000)
+    expect(asked.at(-1)?.body).toMatchObject({ version: 5 })
+    expect(unsentHere('ann')).toEqual([])
+  })
+
+  it('hands in no other attempt than the one that was looked at', async () => {
+    kind = 'quiz'
+    savePendingHandIn(draft, { ...pressed, html: attemptLooked(1) })
+    expect(await send()).toEqual({ submissions: 0, handIns: 0 })
+    expect(readPendingHandIn(draft)).not.toBeNull()
   })
 
   it('stays where the place is the person’s no more', async () => {

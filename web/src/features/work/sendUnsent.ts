@@ -1,5 +1,5 @@
 import { routes, type Tie } from '@oppen/contract'
-import { idOf, sameText } from '@oppen/core/draft'
+import { idOf } from '@oppen/core/draft'
 import type { AccountId, WorkId } from '@oppen/core/ids'
 import { INK_LIMITS } from '@oppen/core/ink'
 import { call } from '../../app/api.js'
@@ -9,7 +9,8 @@ import type { SubmissionParams } from '../../app/queries.js'
 import { say } from '../../words/say.js'
 import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
-import { templateOf } from '../kinds/assignment/template.js'
+import { PRESSED } from '../kinds/pressed.js'
+import { sendAnswers } from '../kinds/quiz/sendAnswers.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
@@ -27,7 +28,7 @@ const staying = new Map<string, number>()
 
 /**
  * Sends what somebody made on this device and was not saved before the page was closed or they were signed out: words,
- * strokes, files, and a hand-in that was pressed. What was changed elsewhere meanwhile, or is refused, stays here until
+ * strokes, answers, files, and a hand-in that was pressed. What was changed elsewhere meanwhile, or is refused, stays here until
  * its page is opened, which shows it; and so does a hand-in of it. A submission that is open in any tab is left to it.
  */
 export async function sendUnsent({ accountId, ties }: Writer): Promise<Arrived> {
@@ -63,17 +64,19 @@ async function sendSubmission(
   for (const file of files) await sendKept(params, file, () => undefined).arrived
   const version = await sendPage(draft, params)
   const ink = await sendStrokes(owner, params)
-  const some = files.length > 0 || version !== undefined || ink !== undefined
+  const answers = await sendAnswers(accountId, params)
+  const some = files.length > 0 || version !== undefined || ink !== undefined || answers
   if (some) arrived.submissions += 1
   const press = readPendingHandIn(draft)
   if (!press || isOpen(draft)) return
   const page = await call(routes.seeSubmission, params)
-  if (!sameText(press.html, page.draft?.html ?? templateOf(page.work) ?? '')) {
+  const looked = await PRESSED[page.work.kind](params, page, press)
+  if (looked === null) {
     staying.set(draft, timesOpened(draft))
     return
   }
-  const looked = { version: page.draft?.version ?? 0, ink: ink ?? (page.worksheet?.version || null) }
-  await sendPendingHandIn(params, looked, press)
+  const shown = { version: looked, ink: ink ?? (page.worksheet?.version || null) }
+  await sendPendingHandIn(params, shown, press)
   dropPendingHandIn(draft)
   if (!some) arrived.submissions += 1
   arrived.handIns += 1

@@ -8,7 +8,6 @@ import { onDraftSaved } from '../../app/live.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
 import { useAutosave } from '../../app/useAutosave.js'
-import { templateOf } from '../kinds/assignment/template.js'
 import { DraftAutosave, type SaveResult, type Sending } from './draftAutosave.js'
 import { draftKey, localDraftsOf, openedDraft } from './localDrafts.js'
 
@@ -27,12 +26,15 @@ function otherOf({ params: { html, version, savedAt, lineage } }: Refusal): Edit
   return { ...parts, lineage: JSON.parse(String(lineage)) }
 }
 
-/** The draft of a submission, kept safe while it is open. */
-export function useDraft(params: SubmissionParams, page: SubmissionPage): DraftAutosave {
+/** The draft of a submission, kept safe while it is open; `template` is what it begins with. */
+export function useDraft(
+  params: SubmissionParams,
+  page: Pick<SubmissionPage, 'draft'>,
+  template: string,
+): DraftAutosave {
   const { account } = useMe()
   const client = useQueryClient()
   const { classId, workId, placeId } = params
-  const template = templateOf(page.work) ?? ''
   // biome-ignore lint/correctness/useExhaustiveDependencies: one autosave for as long as the submission is open; news comes by `heard`
   const autosave = useMemo(() => {
     const world = {

@@ -1,4 +1,5 @@
 import { type InkColour, type InkTool, SHAPES, type ShapeName, TOOLS } from '@oppen/core/ink'
+import { randomName } from '../../app/randomName.js'
 
 /** What the hand holds: something that draws, rubs out, writes, notes, or only moves the page. */
 export type Held = InkTool | ShapeName | 'eraser' | 'text' | 'note' | 'move'
@@ -24,6 +25,4 @@ export const reachOf = ({ width }: Pen): number => width * 2 + 4
 export const sizeOf = ({ width }: Pen): number => 16 + width * 1.4
 
 /** A name for something new on a page: 82 random bits, which no other device makes too. */
-export function newInkId(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(16)), byte => (byte % 36).toString(36)).join('')
-}
+export const newInkId = (): string => randomName(16)

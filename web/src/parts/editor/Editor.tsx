@@ -5,6 +5,7 @@ import { StarterKit } from '@tiptap/starter-kit'
 import {
   BetweenHorizontalStart,
   Bold,
+  Code,
   Heading2,
   ImagePlus,
   Italic,
@@ -17,7 +18,7 @@ import {
   Table,
   Undo2,
 } from 'lucide-react'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useId, useRef, useState } from 'react'
 import { say, type WordKey } from '../../words/say.js'
 import { FormulaBar, LinkBar, PictureBar } from './bars.js'
 import { Formula } from './formula.js'
@@ -32,13 +33,19 @@ type Props = {
   readonly onChange: (html: string) => void
   readonly label: string
   readonly roomy?: boolean
+  /** For a message: few tools, few lines. */
+  readonly small?: boolean
+  /** Sends what was written, with Ctrl and Enter. */
+  readonly onSend?: () => void
   /** Keeps a picture and gives the address under which its readers see it; without it there are no pictures. */
   readonly onPicture?: (file: File) => Promise<string>
 }
 
 /** A place to write with formatting. What it gives is HTML. */
-export default function Editor({ html, edition = 0, onChange, label, roomy = false, onPicture }: Props) {
+export default function Editor(props: Props) {
+  const { html, edition = 0, onChange, label, roomy = false, small = false, onPicture } = props
   const id = useId()
+  const send = useEffectEvent(() => props.onSend?.())
   const editor = useEditor(
     {
       extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit, Formula, OwnImage],
@@ -48,6 +55,11 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
       injectCSS: false,
       editorProps: {
         attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, id, class: 'written' },
+        handleKeyDown: (_, event) => {
+          if (event.key !== 'Enter' || !(event.ctrlKey || event.metaKey) || !props.onSend) return false
+          send()
+          return true
+        },
       },
       onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? '' : changed.getHTML()),
     },
@@ -62,10 +74,10 @@ export default function Editor({ html, edition = 0, onChange, label, roomy = fal
   }, [edition, editor, html])
   return (
     <div className="rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">
-      {editor && <Tools editor={editor} onPicture={onPicture} />}
+      {editor && <Tools editor={editor} tools={small ? SMALL : TOOLS} onPicture={onPicture} />}
       <EditorContent
         editor={editor}
-        className={`${roomy ? 'min-h-72 px-5 py-4 text-[17px] max-md:min-h-52 max-md:px-3.5' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
+        className={`${roomy ? 'min-h-72 px-5 py-4 text-[17px] max-md:min-h-52 max-md:px-3.5' : small ? 'min-h-16 px-3 py-2' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
       />
     </div>
   )
@@ -128,9 +140,24 @@ const TOOLS: readonly Tool[] = [
   { key: 'editor_redo', icon: Redo2, run: e => e.chain().focus().redo().run() },
 ]
 
+const IN_MESSAGES: readonly WordKey[] = ['editor_bold', 'editor_italic', 'editor_list', 'editor_numbers']
+const SMALL: readonly Tool[] = [
+  ...TOOLS.filter(tool => IN_MESSAGES.includes(tool.key)),
+  {
+    key: 'editor_code',
+    icon: Code,
+    run: e => e.chain().focus().toggleCode().run(),
+    active: e => e.isActive('code'),
+  },
+]
+
 type Opening = 'link' | 'formula' | 'picture'
 
-type ToolsProps = { readonly editor: Tiptap; readonly onPicture: Props['onPicture'] }
+type ToolsProps = {
+  readonly editor: Tiptap
+  readonly tools: readonly Tool[]
+  readonly onPicture: Props['onPicture']
+}
 
 /** What opens a line of its own under the tools, and what it is chosen by. */
 const OPENINGS = [
@@ -141,12 +168,12 @@ const OPENINGS = [
 
 const TOOL = 'rounded p-1.5 text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:text-blue'
 
-function Tools({ editor, onPicture }: ToolsProps) {
+function Tools({ editor, tools, onPicture }: ToolsProps) {
   const [open, setOpen] = useState<Opening | null>(null)
   const shown = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
-      tools: TOOLS.map(tool => ({ shown: tool.shown?.(now) ?? true, active: tool.active?.(now) ?? false })),
+      tools: tools.map(tool => ({ shown: tool.shown?.(now) ?? true, active: tool.active?.(now) ?? false })),
       openings: OPENINGS.map(one => one.active(now)),
     }),
   })
@@ -158,7 +185,7 @@ function Tools({ editor, onPicture }: ToolsProps) {
         aria-label={say('editor_tools')}
         className="flex flex-wrap gap-0.5 border-b border-rule px-1.5 py-1"
       >
-        {TOOLS.map((tool, index) => {
+        {tools.map((tool, index) => {
           const Icon = tool.icon
           if (!shown.tools[index]?.shown) return null
           return (

@@ -3,6 +3,7 @@ import type { Hundredths } from '../../../marks/index.js'
 import { err, type Outcome, ok } from '../../../outcome/index.js'
 import { pointsOf } from '../../../questions/index.js'
 import type { Timing } from '../../state.js'
+import type { SubmissionStatus } from '../../status.js'
 import type { QuizRules } from './quiz.js'
 
 /** One question in one attempt. */
@@ -92,6 +93,20 @@ export const ON_ITS_WAY = 20_000
 /** Whether an answer still counts that was given at this moment, by the clock of the server. */
 export const isInTime = (givenAt: Instant, endsAt: Instant | null): boolean =>
   endsAt === null || givenAt <= endsAt + ON_ITS_WAY
+
+/** So long after an attempt ended by itself, what was answered in time without a network is still taken: a day. */
+export const LATE = 24 * 3_600_000
+
+/**
+ * Whether an attempt that ended by itself still takes what was answered in time. Nothing of how right it was has been told by then:
+ * it lies with the teacher. `handedInAt` is when its time was over.
+ */
+export const takesLate = (
+  ended: boolean,
+  handedInAt: Instant,
+  { phase }: Pick<SubmissionStatus, 'phase'>,
+  now: Instant,
+): boolean => ended && phase === 'withTeacher' && now - handedInAt < LATE
 
 /**
  * What a pupil may see of how right an answer was, and of what is right. `checked` is of the answer as it stands, and `last`

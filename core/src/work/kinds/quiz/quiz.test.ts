@@ -1,11 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Answer, Question } from '../../../questions/index.js'
 import {
   afterCheck,
   checkSections,
   countedScore,
   endOf,
   isInTime,
+  LATE,
   mayBegin,
   mayBeSeen,
   mayCheck,
@@ -14,8 +16,10 @@ import {
   type Progress,
   pickSections,
   questionsOf,
+  regrade,
   SHOWN_WHEN,
   scoreOf,
+  takesLate,
   UNCHECKED,
 } from './index.js'
 
@@ -68,6 +72,75 @@ describe('a check', () => {
   })
 })
 
+describe('a key that is put right afterwards', () => {
+  const marking = { decimalSign: '.', drawn: {} } as const
+  const numbers = (value: number) =>
+    ({
+      id: 'q1',
+      kind: 'number',
+      prompt: '<p>How many?</p>',
+      hint: null,
+      points: 100,
+      draws: [],
+      ask: { unit: null },
+      key: {
+        value: String(value),
+        unit: null,
+        tolerance: { is: 'exact', by: '' },
+        form: 'any',
+        figures: null,
+        ifRight: '',
+        ifWrong: '',
+        working: '',
+      },
+    }) as Question
+  const given = (value: number): Answer => ({ kind: 'number', text: String(value) })
+  /** A pupil who checks one answer after the other while that is possible, and types a last one if it is still open. */
+  const sat = (key: number, tried: readonly number[], typed: number) => {
+    let progress = UNCHECKED
+    const checked: number[] = []
+    for (const one of tried) {
+      if (!mayCheck({ checks: null }, progress).ok) break
+      progress = afterCheck(progress, one === key ? 1 : 0)
+      checked.push(one)
+    }
+    const answer = progress.solved ? (checked.at(-1) ?? typed) : typed
+    return { answer, checked, progress, share: answer === key ? 1 : 0 }
+  }
+
+  it('gives everybody what the right key would have given, as far as they came', () => {
+    const digit = fc.integer({ min: 0, max: 4 })
+    fc.assert(
+      fc.property(digit, digit, fc.array(digit, { maxLength: 6 }), digit, (wrong, right, tried, typed) => {
+        const was = sat(wrong, tried, typed)
+        const recorded = { answer: given(was.answer), checked: was.checked.map(given) }
+        const { answer, share, progress } = regrade(numbers(right), marking, recorded)
+        const should = sat(right, was.checked, was.answer)
+        expect({ answer, share, progress }).toEqual({
+          answer: given(should.answer),
+          share: should.share,
+          progress: should.progress,
+        })
+        // and with the key as it was nothing changes
+        expect(regrade(numbers(wrong), marking, recorded)).toMatchObject({
+          answer: given(was.answer),
+          progress: was.progress,
+        })
+      }),
+    )
+  })
+
+  it('leaves to the teacher what a teacher marks', () => {
+    const long = { ...numbers(1), kind: 'long', ask: {}, key: { ...numbers(1).key, example: '' } } as Question
+    const answer: Answer = { kind: 'long', text: 'The moon pulls.' }
+    expect(regrade(long, marking, { answer, checked: [] })).toEqual({
+      answer,
+      share: null,
+      progress: UNCHECKED,
+    })
+  })
+})
+
 describe('several attempts', () => {
   it.each([
     ['best', 700],
@@ -105,6 +178,16 @@ describe('the time limit', () => {
       false,
     ])
     expect(isInTime(9e15, null)).toBe(true)
+  })
+})
+
+describe('an attempt that ended by itself', () => {
+  it('takes for a day what was answered in time, while it lies with the teacher and nothing of it was told', () => {
+    const at = (now: number, phase: 'withTeacher' | 'handedBack' = 'withTeacher', ended = true) =>
+      takesLate(ended, 1_000, { phase }, now)
+    expect([at(1_000), at(1_000 + LATE - 1), at(1_000 + LATE)]).toEqual([true, true, false])
+    expect(at(2_000, 'handedBack')).toBe(false)
+    expect(at(2_000, 'withTeacher', false)).toBe(false)
   })
 })
 

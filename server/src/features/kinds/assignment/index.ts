@@ -39,6 +39,10 @@ export const assignment = {
     }
   },
   pointsOf: null,
+  page: null,
   takenBack: true,
   handedIn: null,
+  endings: null,
+  changed: null,
+  byFamily: null,
 } as const satisfies ServerKind

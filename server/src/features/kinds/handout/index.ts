@@ -7,6 +7,10 @@ export const handout = {
   markOf: null,
   made: null,
   pointsOf: null,
+  page: null,
   takenBack: false,
   handedIn: null,
+  endings: null,
+  changed: null,
+  byFamily: null,
 } as const satisfies ServerKind

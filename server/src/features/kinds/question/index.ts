@@ -28,6 +28,13 @@ export const question = {
     }
   },
   pointsOf: null,
+  page: async (world, { workId, placeId }) => {
+    const answer = await answerOf(world.db, workId, placeId)
+    return answer ? pageOf({ text: answer.text, choices: JSON.parse(answer.choices) }) : null
+  },
   takenBack: true,
   handedIn: null,
+  endings: null,
+  changed: null,
+  byFamily: null,
 } as const satisfies ServerKind

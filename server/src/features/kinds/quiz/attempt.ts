@@ -1,5 +1,5 @@
 import type { QuizDetails } from '@oppen/contract'
-import type { Instant } from '@oppen/core/ids'
+import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Hundredths } from '@oppen/core/marks'
 import {
   type Answer,
@@ -19,9 +19,9 @@ import {
 } from '@oppen/core/work/kinds/quiz'
 import { Refused } from '../../../refusal.js'
 import type { World } from '../../../world.js'
-import type { SubmissionAddress, SubmissionNow } from '../../submissions/moves.js'
+import { findSubmission, type SubmissionAddress, type SubmissionNow } from '../../submissions/moves.js'
 import type { AnswerRow, AttemptRow } from './models.js'
-import { answersOf, attemptsOf } from './queries.js'
+import { postedBy, type Sitting, sittingOf } from './queries.js'
 
 export type Attempt = Omit<AttemptRow, 'workId' | 'placeId'>
 export type StoredAnswer = Omit<AnswerRow, 'workId' | 'placeId' | 'attempt'>
@@ -40,12 +40,32 @@ export function quizOf({ details, kind }: Pick<SubmissionNow, 'details' | 'kind'
 export const wordsOf = ({ workId, placeId }: SubmissionAddress, attempt: number): string =>
   `${workId} ${placeId} ${attempt}`
 
-/** The sections of an attempt, with the questions that were picked for it. */
-export const sectionsOf = (quiz: Quiz, address: SubmissionAddress, attempt: number): Section[] =>
-  pickSections(quiz.sections, quiz.rules, wordsOf(address, attempt))
+/** The sections of an attempt, with the questions that were picked when it was begun, as they are now. */
+export function sectionsOf(
+  quiz: Quiz,
+  address: SubmissionAddress,
+  { number, questions }: Pick<Attempt, 'number' | 'questions'>,
+): Section[] {
+  if (questions === null) return pickSections(quiz.sections, quiz.rules, wordsOf(address, number))
+  const places = new Map((JSON.parse(questions) as string[]).map((id, index) => [id, index]))
+  const placeOf = ({ id }: Question) => places.get(id) ?? -1
+  return quiz.sections
+    .map(section => ({
+      ...section,
+      questions: section.questions
+        .filter(one => places.has(one.id))
+        .sort((one, other) => placeOf(one) - placeOf(other)),
+    }))
+    .filter(section => section.questions.length)
+}
 
 /** What an answer to a question is marked with: the numbers that were drawn for it. */
-export function markingOf(question: Question, words: string, decimalSign: Marking['decimalSign']): Marking {
+export function markingOf(
+  question: Question,
+  words: string,
+  { decimalSign: sign }: Pick<Attempt, 'decimalSign'>,
+): Marking {
+  const decimalSign = sign === ',' ? ',' : '.'
   if (!question.draws.length) return { decimalSign, drawn: {} }
   const drawn = drawNumbers(question, `${words} ${question.id}`)
   return { decimalSign, drawn: drawn.ok ? drawn.value : {} }
@@ -55,16 +75,21 @@ export function markingOf(question: Question, words: string, decimalSign: Markin
 export const shareOf = (question: Question, answer: Answer, marking: Marking): number | null =>
   markAnswerTo(question, answer, marking)?.share ?? null
 
-/** The attempt that a pupil is at, and what was answered in it; null before the first. */
-export async function newestAttempt(
-  world: World,
-  address: SubmissionAddress,
-): Promise<{ attempts: Attempt[]; newest: Attempt | undefined; answers: Map<string, StoredAnswer> }> {
-  const attempts = await attemptsOf(world.db, address)
-  const newest = attempts.at(-1)
-  const answers = newest ? await answersOf(world.db, address, newest.number) : []
-  return { attempts, newest, answers: new Map(answers.map(one => [one.questionId, one])) }
+export type Newest = {
+  readonly attempts: readonly Attempt[]
+  readonly newest: Attempt | undefined
+  readonly answers: Map<string, StoredAnswer>
 }
+
+const newestOf = ({ attempts, answers }: Sitting): Newest => ({
+  attempts,
+  newest: attempts.at(-1),
+  answers: new Map(answers.map(one => [one.questionId, one])),
+})
+
+/** The attempt that a pupil is at, and what was answered in it; undefined before the first. */
+export const newestAttempt = async (world: World, address: SubmissionAddress): Promise<Newest> =>
+  newestOf(await sittingOf(world.db, address))
 
 /**
  * The score of an attempt: what each of its questions is worth, less its checks. Null while a teacher has to mark a part of
@@ -101,4 +126,21 @@ export function closingOf({ status, timing }: Pick<SubmissionNow, 'status' | 'ti
   const { closesAt } = timing
   if (status.phase !== 'tryAgain') return closesAt
   return closesAt === null || status.tryAgainBy === null ? null : Math.max(closesAt, status.tryAgainBy)
+}
+
+/** A quiz with one pupil’s submission and attempts, as they are now. Refuses `not_found`. */
+export async function readingOf(world: World, address: SubmissionAddress) {
+  const submission = await findSubmission(world, address)
+  const quiz = quizOf(submission)
+  const sitting = await sittingOf(world.db, address)
+  const { moreMinutes } = sitting
+  return { quiz, address, submission, moreMinutes, ...newestOf(sitting), now: world.clock.now() } as const
+}
+export type Reading = Awaited<ReturnType<typeof readingOf>>
+
+/** Who posted a work: what a quiz does by itself is done in that name. */
+export async function teacherOf(world: World, { workId }: SubmissionAddress): Promise<AccountId> {
+  const row = await postedBy(world.db, workId)
+  if (!row) throw new Refused('not_found')
+  return row.postedBy as AccountId
 }

@@ -6,6 +6,7 @@ import { checkSections, type Section, USUAL_RULES } from '@oppen/core/work/kinds
 import { readHtml } from '../../../html.js'
 import { Refused, take } from '../../../refusal.js'
 import type { World } from '../../../world.js'
+import { ownFile } from '../ownFile.js'
 
 const PATH = 'details.quiz.key.sections'
 
@@ -14,7 +15,7 @@ const PATH = 'details.quiz.key.sections'
  * `checkSections` and `checkQuestion` refuse, with the question; a draft may lack anything.
  */
 export async function readQuiz(world: World, { quiz }: Details, draft: boolean): Promise<string> {
-  const { key, ...rules }: QuizDetails = quiz ?? USUAL_RULES
+  const { key, note: _, ...rules }: QuizDetails = quiz ?? USUAL_RULES
   const sections = key?.sections ?? []
   if (!draft) take(checkSections(sections), PATH)
   const read: Section[] = []
@@ -38,11 +39,29 @@ function readTitle(typed: string): string {
   throw new Refused('text_long', { what: 'title', most: LIMITS.title, got: title.length }, PATH)
 }
 
+/** What a question is asked on, where that is a picture. Refuses `question_no_picture` for one from elsewhere. */
+function ownFiles(question: Question, path: string): object {
+  if (question.kind === 'drawing') return { ask: { picture: ownFile(question.ask.picture) } }
+  if (question.kind !== 'place') return {}
+  if (question.ask.picture && !ownFile(question.ask.picture))
+    throw new Refused('question_no_picture', undefined, path)
+  return {}
+}
+
 async function readQuestion(world: World, question: Question, path: string): Promise<Question> {
   const clean = (html: string) => (html ? readHtml(world, 'note', html, path) : '')
-  const { key } = question
+  const { key, media } = question
   return {
     ...question,
+    ...ownFiles(question, path),
+    ...(media && {
+      media: Object.fromEntries(
+        Object.entries(media).map(([part, { picture, sound }]) => [
+          part,
+          { picture: ownFile(picture), sound: ownFile(sound) },
+        ]),
+      ),
+    }),
     prompt: await clean(question.prompt),
     hint: question.hint && (await clean(question.hint)),
     key: {

@@ -8,6 +8,12 @@ export type AttemptRow = OfAttempt & {
   begunAt: Instant
   handedInAt: Instant | null
   score: number | null
+  /** The ids of its questions in their order, as JSON; null where they are picked again. */
+  questions: string | null
+  /** The sign between whole and part that its numbers are read with. */
+  decimalSign: string
+  /** Whether its time ran out with nobody there to hand it in. */
+  ended: number
 }
 
 export const quizAttempts = table<AttemptRow>(
@@ -19,6 +25,9 @@ export const quizAttempts = table<AttemptRow>(
     begunAt: 'integer',
     handedInAt: 'integer',
     score: 'integer',
+    questions: 'json',
+    decimalSign: 'text',
+    ended: 'integer',
   },
   ['workId', 'placeId', 'number'],
 )
@@ -35,6 +44,10 @@ export type AnswerRow = OfAttempt & {
   checkedVersion: number
   solved: number
   share: number | null
+  /** What its teacher says to it. */
+  note: string
+  /** How long it took, in milliseconds. */
+  spent: number
 }
 
 export const quizAnswers = table<AnswerRow>(
@@ -53,6 +66,8 @@ export const quizAnswers = table<AnswerRow>(
     checkedVersion: 'integer',
     solved: 'integer',
     share: 'real',
+    note: 'text',
+    spent: 'integer',
   },
   ['workId', 'placeId', 'attempt', 'questionId'],
 )

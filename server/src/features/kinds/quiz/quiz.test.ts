@@ -271,6 +271,12 @@ describe('answers', () => {
     expect((await school.anna.get('saveAnswers', at, { attempt: 1, answers: [waited] })).saved).toHaveLength(
       1,
     )
+    // what came in the same request and was too late is left out of it, and said
+    const mixed = { attempt: 1, answers: [{ ...waited, version: 1 }, given('q2', metres('1'))] }
+    expect(await school.anna.get('saveAnswers', at, mixed)).toMatchObject({
+      saved: [{ questionId: 'q1' }],
+      over: ['q2'],
+    })
     // what was given in time can be handed in after it
     expect(await school.anna.get('handIn', at, { version: 1, ink: null })).toMatchObject({ mark: 200 })
   })
@@ -468,5 +474,30 @@ describe('a form', () => {
       await school.teacher.get('seeWork', { classId: school.built.classId, workId }),
     )
     expect(seen).not.toMatch(/script|onclick/)
+  })
+
+  it('shows and plays files of its work, and nothing from elsewhere', async () => {
+    const own = '/api/classes/c1/works/w1/materials/m1'
+    const heard = {
+      '*': { picture: 'https://elsewhere.example/a.png', sound: own },
+      a: { picture: own, sound: '//x' },
+    }
+    const workId = await make({}, [{ ...RIVER, media: heard }])
+    const page = await school.teacher.get('seeWork', { classId: school.built.classId, workId })
+    const question = page.form.details.quiz?.key?.sections[0]?.questions[0]
+    expect(question?.media).toEqual({
+      '*': { picture: null, sound: own },
+      a: { picture: own, sound: null },
+    })
+    const area = { is: 'box', from: { x: 1, y: 1 }, to: { x: 9, y: 9 } } as const
+    const map = (picture: string): Question => ({
+      ...head,
+      id: 'q1',
+      kind: 'place',
+      ask: { picture, shows: 'A map' },
+      key: { areas: [area], ...said },
+    })
+    expect((await make({}, [map(own)])).length).toBeGreaterThan(0)
+    await expect(make({}, [map('https://elsewhere.example/a.png')])).rejects.toThrow('question_no_picture')
   })
 })

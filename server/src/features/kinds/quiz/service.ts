@@ -1,25 +1,27 @@
 import { setImmediate } from 'node:timers/promises'
 import type { AskedInQuiz, BodyOf, QuizPage, ReplyOf, routes } from '@oppen/contract'
-import type { AccountId, Instant } from '@oppen/core/ids'
+import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type Answer,
   answerText,
   checkQuestion,
+  isMarkedByKey,
   type Question,
   readAnswerTo,
   withoutKey,
 } from '@oppen/core/questions'
-import { mayTakeBack, type SubmissionStatus } from '@oppen/core/work'
+import { mayTakeBack, pressTime, type SubmissionStatus } from '@oppen/core/work'
 import {
   afterCheck,
-  countedScore,
   endOf,
   isInTime,
   mayBegin,
   mayCheck,
+  pickSections,
   type QuizRules,
   questionsOf,
+  takesLate,
   UNCHECKED,
 } from '@oppen/core/work/kinds/quiz'
 import { Refused, take } from '../../../refusal.js'
@@ -27,19 +29,20 @@ import type { World } from '../../../world.js'
 import { languageOf } from '../../accounts/service.js'
 import { applyMove, findSubmission, type SubmissionAddress } from '../../submissions/moves.js'
 import {
-  type Attempt,
   closingOf,
+  lastSavedAt,
   markingOf,
-  newestAttempt,
   quizOf,
+  readingOf,
   type StoredAnswer,
-  scoreOfAttempt,
   sectionsOf,
   shareOf,
+  teacherOf,
   wordsOf,
 } from './attempt.js'
-import { quizAnswers, quizAttempts, quizChecks, quizMoreTime } from './models.js'
-import { attemptsOf, checkOf, moreMinutesOf, postedBy } from './queries.js'
+import { quizAttempts, quizChecks, quizMoreTime } from './models.js'
+import { checkOf, putAnswers } from './queries.js'
+import { scoreAnew } from './scores.js'
 import { askedOf, lookAt, pageOf } from './shown.js'
 
 type Saving = BodyOf<typeof routes.saveAnswers>
@@ -48,26 +51,10 @@ type Saved = ReplyOf<typeof routes.saveAnswers>
 /** The sign between whole and part in the language of whoever answers. */
 const signOf = (language: string) => (language === 'pt' ? ',' : '.')
 
-async function readingOf(world: World, viewer: Viewer, address: SubmissionAddress) {
-  const language = await languageOf(world, viewer.accountId)
-  const submission = await findSubmission(world, address)
-  const quiz = quizOf(submission)
-  const moreMinutes = await moreMinutesOf(world.db, address)
-  return {
-    quiz,
-    address,
-    submission,
-    moreMinutes,
-    decimalSign: signOf(language),
-    now: world.clock.now(),
-  } as const
-}
-
 /** A quiz as one pupil has it now. */
-export async function seeQuiz(world: World, viewer: Viewer, address: SubmissionAddress): Promise<QuizPage> {
-  const reading = await readingOf(world, viewer, address)
-  const { attempts, answers } = await newestAttempt(world, address)
-  return pageOf(reading, attempts, answers)
+export async function seeQuiz(world: World, address: SubmissionAddress): Promise<QuizPage> {
+  const reading = await readingOf(world, address)
+  return pageOf(reading, reading.attempts, reading.answers)
 }
 
 /**
@@ -81,8 +68,7 @@ export async function beginAttempt(
   number: number,
 ): Promise<SubmissionStatus> {
   return world.db.write(async () => {
-    const { quiz, submission, now } = await readingOf(world, viewer, address)
-    const attempts = await attemptsOf(world.db, address)
+    const { quiz, submission, now, attempts } = await readingOf(world, address)
     const newest = attempts.at(-1)
     if (newest?.number === number && newest.handedInAt === null) return submission.status
     if (number !== attempts.length + 1 || (newest && newest.handedInAt === null))
@@ -92,9 +78,18 @@ export async function beginAttempt(
     )
     const status = await reopen(world, viewer, address, now)
     const { workId, placeId } = address
-    await world.db
-      .model(quizAttempts)
-      .create({ workId, placeId, number, begunAt: now, handedInAt: null, score: null })
+    const picked = pickSections(quiz.sections, quiz.rules, wordsOf(address, number))
+    await world.db.model(quizAttempts).create({
+      workId,
+      placeId,
+      number,
+      begunAt: now,
+      handedInAt: null,
+      score: null,
+      questions: JSON.stringify(questionsOf(picked).map(({ id }) => id)),
+      decimalSign: signOf(await languageOf(world, viewer.accountId)),
+      ended: 0,
+    })
     return status
   })
 }
@@ -116,7 +111,9 @@ async function reopen(
       return applyMove(world, address, { kind: 'takeBack', at }, { by })
     case 'handedBack': {
       const teacher = await teacherOf(world, address)
-      return applyMove(world, address, { kind: 'tryAgain', at, by: timing.dueAt }, { by: teacher })
+      // a deadline that has passed is none for another attempt
+      const dueAt = timing.dueAt !== null && timing.dueAt > at ? timing.dueAt : null
+      return applyMove(world, address, { kind: 'tryAgain', at, by: dueAt }, { by: teacher })
     }
     case 'started':
     case 'tryAgain':
@@ -126,56 +123,66 @@ async function reopen(
   }
 }
 
-async function teacherOf(world: World, { workId }: SubmissionAddress): Promise<AccountId> {
-  const row = await postedBy(world.db, workId)
-  if (!row) throw new Refused('not_found')
-  return row.postedBy as AccountId
-}
-
 type Open = Awaited<ReturnType<typeof openAttempt>>
 
-/** The attempt with this number, while its answers can be changed. Refuses `attempt_not_newest` and `attempt_handed_in`. */
+/**
+ * The attempt with this number, while its answers can be changed. One that was ended because its time was over is open for what
+ * was answered in time, where that is asked for. Refuses `attempt_not_newest` and `attempt_handed_in`.
+ */
 async function openAttempt(
   world: World,
-  viewer: Viewer,
-  { attempt: number, ...address }: SubmissionAddress & { readonly attempt: number },
+  {
+    late,
+    attempt: number,
+    ...address
+  }: SubmissionAddress & { readonly attempt: number; readonly late?: boolean },
 ) {
-  const reading = await readingOf(world, viewer, address)
-  const { newest, answers } = await newestAttempt(world, address)
+  const reading = await readingOf(world, address)
+  const { newest, answers } = reading
   if (!newest || newest.number !== number)
     throw new Refused('attempt_not_newest', { number: newest?.number ?? 1 })
-  if (newest.handedInAt !== null) throw new Refused('attempt_handed_in')
+  const { handedInAt, ended } = newest
+  const { status } = reading.submission
+  if (handedInAt !== null && !(late && takesLate(ended === 1, handedInAt, status, reading.now)))
+    throw new Refused('attempt_handed_in')
   const words = wordsOf(address, number)
-  const questions = new Map(questionsOf(sectionsOf(reading.quiz, address, number)).map(one => [one.id, one]))
+  const questions = new Map(questionsOf(sectionsOf(reading.quiz, address, newest)).map(one => [one.id, one]))
   return { reading, attempt: newest, answers, words, questions }
 }
 
-/** Refuses `attempt_over` with `at` for what was given after the time of an attempt was over. */
-function inTime({ reading, attempt }: Open, givenAt: Instant): void {
+/** When the time of an attempt is over; null for never. */
+function endsAtOf({ reading, attempt }: Open): Instant | null {
   const { quiz, submission, moreMinutes } = reading
-  const endsAt = endOf(quiz.rules, attempt.begunAt, moreMinutes, closingOf(submission))
-  if (!isInTime(givenAt, endsAt)) throw new Refused('attempt_over', { at: endsAt ?? givenAt })
+  return endOf(quiz.rules, attempt.begunAt, moreMinutes, closingOf(submission))
 }
+
+const timeOver = (endsAt: Instant | null) => new Refused('attempt_over', { at: endsAt ?? 0 })
 
 /**
  * Saves answers as they stand, readable or not, and marks those that can be. An answer that was changed elsewhere in between
- * is left as it is and given back. Refuses `attempt_not_newest`, `attempt_handed_in`, `attempt_over`, and `answer_part` for a question
+ * is left as it is and given back; one that was given too late is left out. Refuses `attempt_not_newest`, `attempt_handed_in`, `attempt_over` where all were too late, and `answer_part` for a question
  * that is none of the attempt.
  */
 export async function saveAnswers(
   world: World,
-  viewer: Viewer,
   address: SubmissionAddress,
   { attempt, answers: given }: Saving,
 ): Promise<Saved> {
   return world.db.write(async () => {
-    const open = await openAttempt(world, viewer, { ...address, attempt })
-    const saved: Saved = { saved: [], changed: [], savedAt: open.reading.now }
+    const open = await openAttempt(world, { ...address, attempt, late: true })
+    // an answer cannot have been given before the one that is here
+    const heardAt = lastSavedAt(open.attempt, open.answers)
+    const endsAt = endsAtOf(open)
+    const saved: Saved = { saved: [], over: [], changed: [], savedAt: open.reading.now }
+    const rows = new Map<string, StoredAnswer>()
     for (const { questionId, answer, version, flagged, waited } of given) {
       const question = open.questions.get(questionId)
       if (!question || answer.kind !== question.kind) throw new Refused('answer_part')
-      const at = Math.max(open.attempt.begunAt, open.reading.now - Math.round(waited))
-      inTime(open, at)
+      const at = pressTime({ pressedAt: 0, sentAt: waited }, open.reading.now, heardAt)
+      if (!isInTime(at, endsAt)) {
+        saved.over.push(questionId)
+        continue
+      }
       const before = open.answers.get(questionId)
       const text = answerText(answer)
       const same = before?.answer === text
@@ -189,11 +196,15 @@ export async function saveAnswers(
       if (before && !same && isShown(open.reading.quiz.rules, before))
         throw new Refused('checks_used', { most: before.checks })
       const row = answerRow(open, question, answer, { before, at, flagged })
-      await write(world, address, open, row)
+      open.answers.set(questionId, row)
+      rows.set(questionId, row)
       // a formula may take a while, and there may be a hundred
       await setImmediate()
       saved.saved.push({ questionId, version: row.version })
     }
+    if (saved.over.length === given.length) throw timeOver(endsAt)
+    await write(world, address, open, [...rows.values()])
+    if (open.attempt.handedInAt !== null) await scoreAnew(world, address, open.reading)
     return saved
   })
 }
@@ -203,7 +214,7 @@ const isShown = ({ shown, checks }: QuizRules, answer: StoredAnswer): boolean =>
   shown === 'atOnce' && answer.checks > 0 && checks !== null && answer.checks >= checks
 
 function answerRow(
-  { words, reading }: Open,
+  { words, attempt, answers }: Open,
   question: Question,
   answer: Answer,
   { before, at, flagged }: { before: StoredAnswer | undefined; at: Instant; flagged: boolean },
@@ -216,20 +227,34 @@ function answerRow(
     version: before?.answer === text ? before.version : (before?.version ?? 0) + 1,
     flagged: flagged ? 1 : 0,
     at,
+    note: before?.note ?? '',
+    spent: (before?.spent ?? 0) + Math.min(Math.max(0, at - lastSavedAt(attempt, answers)), LONGEST_STEP),
     checks,
     wrongChecks,
     checkedVersion: before?.checkedVersion ?? 0,
     solved: before?.solved ?? 0,
-    share: shareOf(question, answer, markingOf(question, words, reading.decimalSign)),
+    // what a teacher gave for it stays while it is the same
+    share:
+      before?.answer === text && !isMarkedByKey(question)
+        ? before.share
+        : shareOf(question, answer, markingOf(question, words, attempt)),
   }
 }
 
-async function write(world: World, address: SubmissionAddress, open: Open, row: StoredAnswer): Promise<void> {
-  const { workId, placeId } = address
-  const { number } = open.attempt
-  await world.db.model(quizAnswers).upsert({ workId, placeId, attempt: number, ...row })
-  open.answers.set(row.questionId, row)
-  const { classId } = address
+/** What lies longer between two answers was not spent on the second: ten minutes. */
+const LONGEST_STEP = 10 * 60_000
+
+async function write(
+  world: World,
+  address: SubmissionAddress,
+  { attempt }: Open,
+  rows: readonly StoredAnswer[],
+): Promise<void> {
+  const { workId, placeId, classId } = address
+  await putAnswers(
+    world.db,
+    rows.map(row => ({ workId, placeId, attempt: attempt.number, ...row })),
+  )
   world.db.afterCommit(() => void world.live.tell({ what: 'answers', classId, workId }))
 }
 
@@ -240,12 +265,11 @@ async function write(world: World, address: SubmissionAddress, open: Open, row: 
  */
 export async function checkAnswer(
   world: World,
-  viewer: Viewer,
   address: SubmissionAddress,
   { attempt, questionId, answer, version, check }: BodyOf<typeof routes.checkAnswer>,
 ): Promise<AskedInQuiz> {
   return world.db.write(async () => {
-    const open = await openAttempt(world, viewer, { ...address, attempt })
+    const open = await openAttempt(world, { ...address, attempt })
     const question = open.questions.get(questionId)
     if (!question) throw new Refused('answer_part')
     const before = open.answers.get(questionId)
@@ -259,8 +283,9 @@ export async function checkAnswer(
     if (check !== progress.checks + 1) throw new Refused('answer_changed')
     take(mayCheck(open.reading.quiz.rules, progress))
     if (before && before.version !== version && before.answer !== text) throw new Refused('answer_changed')
-    inTime(open, open.reading.now)
-    const marking = markingOf(question, open.words, open.reading.decimalSign)
+    const endsAt = endsAtOf(open)
+    if (!isInTime(open.reading.now, endsAt)) throw timeOver(endsAt)
+    const marking = markingOf(question, open.words, open.attempt)
     take(readAnswerTo(withoutKey(question), answer, marking), 'answer')
     const row = answerRow(open, question, answer, {
       before,
@@ -270,7 +295,7 @@ export async function checkAnswer(
     if (row.share === null) throw new Refused('no_checks')
     const after = afterCheck(progress, row.share)
     const stored = { ...row, ...after, checkedVersion: row.version, solved: after.solved ? 1 : 0 }
-    await write(world, address, open, stored)
+    await write(world, address, open, [stored])
     await world.db.model(quizChecks).create({
       workId: address.workId,
       placeId: address.placeId,
@@ -283,44 +308,6 @@ export async function checkAnswer(
     })
     return askedOf(open.reading, question, { attempt: open.attempt, stored })
   })
-}
-
-/**
- * Ends the attempt that was handed in: its score is written down, and where nothing of it waits for a teacher and the quiz
- * tells at once, the submission comes back with the score that counts. Inside the command that hands in.
- */
-export async function endAttempt(
-  world: World,
-  viewer: Viewer,
-  address: SubmissionAddress,
-  at: Instant,
-): Promise<void> {
-  const { quiz, submission } = await readingOf(world, viewer, address)
-  const { attempts, newest, answers } = await newestAttempt(world, address)
-  if (!newest) return
-  const score = scoreOfAttempt(quiz.rules, sectionsOf(quiz, address, newest.number), answers)
-  const { workId, placeId } = address
-  await world.db
-    .model(quizAttempts)
-    .update({ handedInAt: at, score }, { where: { workId, placeId, number: newest.number } })
-  const ended: Attempt[] = [...attempts.slice(0, -1), { ...newest, score, handedInAt: at }]
-  const mark = markOfAttempts(quiz.rules.counted, ended, submission.points)
-  const tells = quiz.rules.shown === 'atOnce' || quiz.rules.shown === 'afterHandIn'
-  if (mark === null || !tells) return
-  const by = await teacherOf(world, address)
-  await applyMove(world, address, { kind: 'handBack', at, mark }, { by })
-}
-
-/** The score that counts of all attempts; null while one of them is not marked, or where the work has no points. */
-export function markOfAttempts(
-  counted: Parameters<typeof countedScore>[1],
-  attempts: readonly Attempt[],
-  points: number | null,
-): number | null {
-  const scores = attempts.map(({ score }) => score)
-  if (points === null || scores.some(score => score === null)) return null
-  const mark = countedScore(scores as number[], counted)
-  return mark === null ? null : Math.min(mark, points)
 }
 
 /** Gives one pupil more time in each attempt, also in the one that is open; nought takes it back. */

@@ -1,5 +1,4 @@
 import type { AskedInQuiz, QuizPage, QuizResult } from '@oppen/contract'
-import type { Instant } from '@oppen/core/ids'
 import {
   type Answer,
   asDrawn,
@@ -10,30 +9,23 @@ import {
   markAnswerTo,
   notesOn,
   type Question,
+  rightAnswer,
   showNumber,
   withNumbers,
   withoutKey,
 } from '@oppen/core/questions'
 import { endOf, mayBeSeen, mostPoints, questionsOf, scoreOf } from '@oppen/core/work/kinds/quiz'
-import type { SubmissionAddress, SubmissionNow } from '../../submissions/moves.js'
+import { escapeHtml } from '../../../html.js'
 import {
   type Attempt,
   closingOf,
   markingOf,
   type Quiz,
+  type Reading,
   type StoredAnswer,
   sectionsOf,
   wordsOf,
 } from './attempt.js'
-
-type Reading = {
-  readonly quiz: Quiz
-  readonly address: SubmissionAddress
-  readonly submission: SubmissionNow
-  readonly moreMinutes: number
-  readonly decimalSign: Marking['decimalSign']
-  readonly now: Instant
-}
 
 /** A quiz as its pupil may see it now: nothing that gives an answer away before its time. */
 export function pageOf(
@@ -44,20 +36,24 @@ export function pageOf(
   const { quiz, address, submission, moreMinutes, now } = reading
   const { rules } = quiz
   const newest = attempts.at(-1)
-  const sections = newest ? sectionsOf(quiz, address, newest.number) : []
+  const sections = newest ? sectionsOf(quiz, address, newest) : []
   const { closesAt } = submission.timing
   return {
     rules,
     points: mostPoints(quiz.sections),
     count: questionsOf(newest ? sections : quiz.sections).length,
     moreMinutes,
-    attempts: attempts.map(({ number, begunAt, handedInAt, score }) => ({
+    attempts: attempts.map(({ number, begunAt, handedInAt, score, ended }) => ({
       number,
       begunAt,
       handedInAt,
       endsAt: endOf(rules, begunAt, moreMinutes, closingOf(submission)),
-      score: mayBeSeen(rules, { handedIn: handedInAt !== null, checked: false, last: false }, closesAt, now)
-        .right
+      score: mayBeSeen(
+        rules,
+        { handedIn: isOver({ handedInAt, ended }, submission), checked: false, last: false },
+        closesAt,
+        now,
+      ).right
         ? score
         : null,
     })),
@@ -70,14 +66,20 @@ export function pageOf(
   }
 }
 
+/** Whether nothing more is taken: one that ended by itself takes what was answered in time until it comes back. */
+const isOver = (
+  { handedInAt, ended }: Pick<Attempt, 'handedInAt' | 'ended'>,
+  { status }: Reading['submission'],
+): boolean => handedInAt !== null && !(ended && status.phase === 'withTeacher')
+
 /** One question of an attempt, with its answer and what may be seen of the result. */
 export function askedOf(
-  { quiz, address, submission, decimalSign, now }: Reading,
+  { quiz, address, submission, now }: Reading,
   question: Question,
   { attempt, stored }: { readonly attempt: Attempt; readonly stored: StoredAnswer | undefined },
 ): AskedInQuiz {
   const words = wordsOf(address, attempt.number)
-  const marking = markingOf(question, words, decimalSign)
+  const marking = markingOf(question, words, attempt)
   const {
     checks = 0,
     wrongChecks = 0,
@@ -89,7 +91,7 @@ export function askedOf(
   const checked = checks > 0 && checkedVersion === version
   const last = solved === 1 || (quiz.rules.checks !== null && checks >= quiz.rules.checks)
   const answer = stored ? (JSON.parse(stored.answer) as Answer) : null
-  const handedIn = attempt.handedInAt !== null
+  const handedIn = isOver(attempt, submission)
   const seen = mayBeSeen(quiz.rules, { handedIn, checked, last }, submission.timing.closesAt, now)
   return {
     question: asDrawn(withoutKey(question), marking.drawn, `${words} ${question.id}`),
@@ -120,64 +122,22 @@ function resultOf(
     points: share === null ? null : scoreOf(question.points, share, stored ?? { wrongChecks: 0 }, rules),
     wrong: verdict ? [...verdict.wrong] : [],
     slip: verdict?.slip ?? false,
-    said: said.filter(Boolean).map(text => withNumbers(text, marking.drawn)),
+    said: [...said.map(text => withNumbers(text, marking.drawn)), inParagraphs(stored?.note ?? '')].filter(
+      Boolean,
+    ),
     right: answers
       ? { answer: rightAnswer(question, marking), working: withNumbers(working, marking.drawn) }
       : null,
   }
 }
 
-/** What is right, in words. */
-export function rightAnswer(question: Question, { drawn }: Pick<Marking, 'drawn'>): string {
-  const named = (items: readonly { id: string; text: string }[], id: string) =>
-    withNumbers(items.find(item => item.id === id)?.text ?? '', drawn)
-  const { kind } = question
-  switch (kind) {
-    case 'one':
-      return named(question.ask.choices, question.key.right)
-    case 'several':
-      return question.key.right.map(id => named(question.ask.choices, id)).join(' · ')
-    case 'text':
-      return question.key.accepted.filter(form => form.trim()).join(' · ')
-    case 'number': {
-      const value = keyValue(question.key, drawn)
-      const unit = question.key.unit ?? question.ask.unit
-      return value ? [showNumber(value), unit].filter(Boolean).join(' ') : ''
-    }
-    case 'formula':
-      return question.key.formula
-    case 'gaps':
-    case 'table':
-      return question.ask.blanks
-        .map(({ id }) => {
-          const key = question.key.blanks[id]
-          if (key?.is === 'text') return key.accepted[0] ?? ''
-          if (key?.is === 'choice') return key.right
-          const value = key && keyValue(key, drawn)
-          return value ? showNumber(value) : ''
-        })
-        .join(' · ')
-    case 'pairs':
-      return question.ask.left
-        .map(({ id, text }) => `${text} – ${named(question.ask.right, question.key.pairs[id] ?? '')}`)
-        .join(' · ')
-    case 'order':
-      return question.key.order.map(id => named(question.ask.items, id)).join(' · ')
-    case 'groups':
-      return question.ask.groups
-        .map(({ id, text }) => {
-          const members = question.ask.items.filter(item => question.key.groups[item.id] === id)
-          return `${text}: ${members.map(item => item.text).join(', ')}`
-        })
-        .join(' · ')
-    case 'place':
-      return ''
-    case 'long':
-    case 'drawing':
-    case 'recording':
-      return question.key.example
-  }
-}
+/** Plain words of a teacher as HTML. */
+const inParagraphs = (note: string): string =>
+  note
+    .split(/\n+/)
+    .filter(line => line.trim())
+    .map(line => `<p>${escapeHtml(line)}</p>`)
+    .join('')
 
 /** Drawings of a question that is being written, as a teacher looks at them. */
 export function lookAt(question: Question, count: number): { prompt: string; answers: string[] }[] {

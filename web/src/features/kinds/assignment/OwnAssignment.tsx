@@ -40,10 +40,10 @@ import { templateOf } from './template.js'
 /** A page, a worksheet or files that a pupil makes and hands in. */
 export function OwnAssignment({ params, page }: OwnProps) {
   const time = useNow()
-  const autosave = useDraft(params, page)
-  const [ink, setInk] = useState<InkState | null>(null)
   const { work, status } = page
   const template = templateOf(work)
+  const autosave = useDraft(params, page, template ?? '')
+  const [ink, setInk] = useState<InkState | null>(null)
   const archived = useTie()?.archived ?? false
   const open = !archived && mayWrite(status, work, time.now).ok
   const coming = open && page.worksheet !== null ? undefined : null
@@ -115,7 +115,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
                   )}
                 </section>
                 {writable && !page.worksheet && (
-                  <Suspense fallback={null}>
+                  <Suspense fallback={<div className="min-h-9 max-md:min-h-14.5" />}>
                     <LazyAddPages params={params} first />
                   </Suspense>
                 )}

@@ -2,6 +2,7 @@ import type { Question } from '@oppen/contract'
 import { SHOWN } from '@oppen/core/work/kinds/question'
 import { X } from 'lucide-react'
 import { Button } from '../../../parts/Button.js'
+import { FieldProblem } from '../../../parts/Feedback.js'
 import { Choice } from '../../../parts/Field.js'
 import { say } from '../../../words/say.js'
 import type { FieldsProps } from '../postedProps.js'
@@ -91,11 +92,7 @@ export function QuestionFields({ posting: { form, put, problemAt } }: FieldsProp
           </div>
         </div>
       )}
-      {problem && (
-        <p role="alert" className="text-[15px] font-medium text-rust">
-          {problem}
-        </p>
-      )}
+      {problem && <FieldProblem words={problem} />}
       <Choice
         label={say('post_shown')}
         value={question.shown}

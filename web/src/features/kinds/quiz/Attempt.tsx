@@ -14,11 +14,15 @@ import { Window } from '../../../parts/Window.js'
 import { problemWords } from '../../../words/problem.js'
 import { say } from '../../../words/say.js'
 import { timeOfDay } from '../../../words/times.js'
+import { useUploads } from '../../files/useUploads.js'
+import type { AnswerFiles } from '../../questions/answering/inputProps.js'
 import { WhoAreYou } from '../../work/WhoAreYou.js'
 import { QuizQuestion } from './QuizQuestion.js'
 import type { QuizAutosave } from './quizAutosave.js'
 import { readQuiz } from './reads.js'
-import { againOf, useQuiz } from './useQuiz.js'
+import { useAnswerFiles } from './useAnswerFiles.js'
+import { useQuiz } from './useQuiz.js'
+import { useQuizHandIn } from './useQuizHandIn.js'
 
 type Props = {
   readonly params: SubmissionParams
@@ -30,6 +34,8 @@ type Props = {
 /** The attempt that is open: its questions, each saved as it is answered, and the way to hand it in. */
 export function Attempt({ params, page, quiz, attempt }: Props) {
   const autosave = useQuiz(params, quiz, attempt.number)
+  const uploads = useUploads(params)
+  const files = useAnswerFiles(params, page, uploads)
   const [at, setAt] = useState(0)
   const all = questionsOf(quiz.sections)
   const single = quiz.rules.pages === 'single'
@@ -56,7 +62,7 @@ export function Attempt({ params, page, quiz, attempt }: Props) {
                   <Question
                     key={asked.question.id}
                     number={numbers.get(asked.question.id) ?? 0}
-                    {...{ params, quiz, attempt, asked, autosave }}
+                    {...{ params, quiz, attempt, asked, autosave, files }}
                   />
                 ))}
             </ol>
@@ -72,7 +78,16 @@ export function Attempt({ params, page, quiz, attempt }: Props) {
           </Button>
         </div>
       )}
-      <Bar {...{ params, page, attempt, all, autosave }} />
+      <Bar
+        {...{
+          params,
+          page,
+          attempt,
+          all,
+          autosave,
+          filesComing: uploads.list.some(one => one.problem === undefined),
+        }}
+      />
     </>
   )
 }
@@ -119,9 +134,10 @@ type QuestionProps = Omit<Props, 'page'> & {
   readonly asked: AskedInQuiz
   readonly number: number
   readonly autosave: QuizAutosave
+  readonly files: AnswerFiles
 }
 
-function Question({ params, quiz, attempt, asked, number, autosave }: QuestionProps) {
+function Question({ params, quiz, attempt, asked, number, autosave, files }: QuestionProps) {
   const client = useQueryClient()
   const { question } = asked
   const local = autosave.get(question.id)
@@ -154,6 +170,7 @@ function Question({ params, quiz, attempt, asked, number, autosave }: QuestionPr
       answer={local.answer}
       locked={false}
       flagged={local.flagged}
+      files={files}
       onChange={answer => autosave.change(question.id, answer)}
       onFlag={flagged => autosave.flag(question.id, flagged)}
     >
@@ -192,13 +209,18 @@ const withAsked = (page: QuizPage, asked: AskedInQuiz): QuizPage => ({
   })),
 })
 
+/** So long before the end an attempt is handed in by itself; in milliseconds. */
+const JUST_BEFORE = 1_000
+
 type BarProps = Pick<Props, 'params' | 'page' | 'attempt'> & {
   readonly all: readonly AskedInQuiz[]
   readonly autosave: QuizAutosave
+  /** Whether recordings are on their way. */
+  readonly filesComing: boolean
 }
 
 /** The bar at the foot: is it saved, what is missing, how much time is left, and handing in. */
-function Bar({ params, attempt, page, all, autosave }: BarProps) {
+function Bar({ params, attempt, page, all, autosave, filesComing }: BarProps) {
   const time = useNow()
   const { tablet } = useMe()
   const [looking, setLooking] = useState(false)
@@ -206,31 +228,32 @@ function Bar({ params, attempt, page, all, autosave }: BarProps) {
   const open = all.flatMap(({ question }, index) =>
     isUnanswered(autosave.get(question.id).answer) ? [index + 1] : [],
   )
-  const handIn = useCommand({
-    do: async () => {
-      await autosave.flush()
-      if (autosave.status.is === 'refused') throw autosave.status.error
-      return call(routes.handIn, params, { version: autosave.version, ink: null, as })
-    },
-    again: againOf(params),
-    done: () => setLooking(false),
-  })
+  const handIn = useQuizHandIn(params, { attempt, autosave, filesComing })
+  const words = handIn.problem === undefined ? undefined : problemWords(handIn.problem, time)
+  const go = async (who: PlaceId | null) => {
+    if (await handIn.go(who)) setLooking(false)
+  }
   const { endsAt } = attempt
   const now = useTicking(time.now, endsAt === null ? 60_000 : 1_000)
   const left = endsAt === null ? null : Math.max(0, endsAt - now)
-  const over = left === 0
+  // a moment before: at the very end the quiz may be closed
+  const over = left !== null && left <= JUST_BEFORE
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the time is over
   useEffect(() => {
-    if (over && !handIn.busy && open.length < all.length && tablet === null) handIn.go()
+    if (over && !handIn.busy && !handIn.press && open.length < all.length && tablet === null) void go(null)
   }, [over])
   return (
     <footer className="sticky bottom-0 z-10 -mx-2 border-t border-rule bg-linen px-4 py-2.5">
-      {handIn.words && !looking && <Problem words={handIn.words} />}
+      {words && !looking && <Problem words={words} />}
       {autosave.deviceFull && autosave.dirty && <Problem words={say('device_full')} />}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
         <div className="min-w-0 flex-1 basis-52 text-[15px]">
           <p role="status">
-            <Saved autosave={autosave} />
+            {handIn.press ? (
+              <strong className="text-ochre-ink">{say('quiz_hand_in_waits')}</strong>
+            ) : (
+              <Saved autosave={autosave} />
+            )}
           </p>
           {open.length > 0 && (
             <p className="text-sm text-soft">
@@ -243,9 +266,13 @@ function Bar({ params, attempt, page, all, autosave }: BarProps) {
             {timeLeft(left)}
           </p>
         )}
-        <Button variant="primary" onClick={() => setLooking(true)} disabled={open.length === all.length}>
-          {say('work_handIn')}
-        </Button>
+        {handIn.press ? (
+          <Button onClick={handIn.callOff}>{say('handIn_call_off')}</Button>
+        ) : (
+          <Button variant="primary" onClick={() => setLooking(true)} disabled={open.length === all.length}>
+            {say('work_handIn')}
+          </Button>
+        )}
       </div>
       {looking && (
         <Window open onClose={() => setLooking(false)} title={say('quiz_review')}>
@@ -255,11 +282,11 @@ function Bar({ params, attempt, page, all, autosave }: BarProps) {
               : say('quiz_all_answered', { count: all.length })}
           </p>
           {tablet && <WhoAreYou placeId={page.pupil.placeId} onChosen={setAs} />}
-          {handIn.words && <Problem words={handIn.words} />}
+          {words && <Problem words={words} />}
           <div className="mt-5 flex flex-wrap gap-3">
             <Button
               variant="primary"
-              onClick={() => handIn.go()}
+              onClick={() => void go(as)}
               disabled={handIn.busy || (tablet !== null && as === null)}
             >
               {say('work_review_go')}

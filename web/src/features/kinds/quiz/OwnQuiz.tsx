@@ -26,7 +26,7 @@ import { rulesWords } from './rulesWords.js'
 import { againOf } from './useQuiz.js'
 
 /** A quiz as its pupil has it: what it asks, the attempt that is open, or how the last one went. */
-export function OwnQuiz({ params, page }: OwnProps) {
+export default function OwnQuiz({ params, page }: OwnProps) {
   const time = useNow()
   const { work, status } = page
   const { state } = useSubmissionState(work, status)

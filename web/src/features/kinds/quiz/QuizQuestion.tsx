@@ -5,7 +5,9 @@ import { Check, CircleDashed, Flag, X } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { Written } from '../../../parts/Written.js'
 import { say } from '../../../words/say.js'
-import { AnswerInput } from './AnswerInput.js'
+import { AnswerInput } from '../../questions/answering/AnswerInput.js'
+import type { AnswerFiles } from '../../questions/answering/inputProps.js'
+import { Listen } from '../../questions/Listen.js'
 
 type Props = {
   readonly number: number
@@ -15,6 +17,8 @@ type Props = {
   readonly flagged?: boolean
   readonly onChange?: (answer: Answer) => void
   readonly onFlag?: (flagged: boolean) => void
+  /** Where recordings go, for a pupil who answers. */
+  readonly files?: AnswerFiles | undefined
   /** What stands below the answer: the check, a choice between two answers. */
   readonly children?: ReactNode
 }
@@ -28,6 +32,7 @@ export function QuizQuestion({
   flagged = false,
   onChange,
   onFlag,
+  files,
   children,
 }: Props) {
   const { question, result, solved } = asked
@@ -41,7 +46,7 @@ export function QuizQuestion({
         <h3 className="text-base font-semibold">
           {say('quiz_question', { number })}{' '}
           <span className="text-sm font-normal text-soft">
-            {say('quiz_points', { points: showHundredths(question.points) })}
+            {say('quiz_points', { count: question.points / 100, points: showHundredths(question.points) })}
           </span>
         </h3>
         {onFlag && (
@@ -56,12 +61,16 @@ export function QuizQuestion({
           </button>
         )}
       </div>
-      <Written html={question.prompt} className="max-w-prose text-[17px]" />
+      <div className="flex items-start gap-3">
+        <Written html={question.prompt} className="min-w-0 max-w-prose flex-1 text-[17px]" />
+        <Listen question={question} name={say('quiz_question', { number })} />
+      </div>
       <AnswerInput
         question={question}
         answer={answer}
         locked={locked || solved}
         wrong={shown?.wrong ?? []}
+        files={files}
         onChange={given => onChange?.(given)}
       />
       {question.hint && (

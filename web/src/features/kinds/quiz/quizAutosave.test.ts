@@ -13,6 +13,8 @@ class World {
   clock = 1_000
   answers = new Map<string, { answer: Answer; version: number }>()
   down = false
+  /** Questions whose answers come too late. */
+  readonly late = new Set<string>()
   /** What happens while answers are on their way. */
   meanwhile: () => void = () => undefined
   #due: (() => void) | undefined
@@ -36,14 +38,16 @@ class World {
     this.meanwhile = () => undefined
     const saved: { questionId: string; version: number }[] = []
     const changed: { questionId: string; answer: Answer; version: number }[] = []
+    const over = answers.map(({ questionId }) => questionId).filter(id => this.late.has(id))
     for (const { questionId, answer, version } of answers) {
+      if (this.late.has(questionId)) continue
       const there = this.answers.get(questionId)
       if ((there?.version ?? 0) === version) {
         this.answers.set(questionId, { answer, version: version + 1 })
         saved.push({ questionId, version: version + 1 })
       } else if (there) changed.push({ questionId, ...there })
     }
-    return { is: 'saved', saved: { saved, changed, savedAt: 5_000 } }
+    return { is: 'saved', saved: { saved, over, changed, savedAt: 5_000 } }
   }
 
   /** What was put off is done now. */
@@ -153,4 +157,24 @@ it('many answers go in several sendings', async () => {
   await world.pass(autosave)
   expect(world.sent.map(answers => answers.length)).toEqual([50, 10])
   expect(autosave.version).toBe(60)
+})
+
+it('what came too late is not asked for again, and the others are saved', async () => {
+  world.late.add('q1')
+  autosave.change('q1', choice('a'))
+  autosave.change('q2', choice('b'))
+  await autosave.flush()
+  expect(autosave.dirty).toBe(false)
+  expect(autosave.get('q1').answer).toEqual(choice('a'))
+  await autosave.flush()
+  expect(world.sent).toHaveLength(1)
+})
+
+it('goes in requests of a bounded size, at least one answer in each', async () => {
+  const drawing = (length: number): Answer => ({ kind: 'drawing', strokes: ['x'.repeat(length)] })
+  for (let index = 0; index < 5; index++) autosave.change(`d${index}`, drawing(100_000))
+  autosave.change('huge', drawing(900_000))
+  await autosave.flush()
+  expect(world.sent.map(answers => answers.length)).toEqual([2, 2, 1, 1])
+  expect(autosave.dirty).toBe(false)
 })

@@ -1,6 +1,7 @@
 import { type Answer, answerText, isUnanswered } from '@oppen/core/questions'
 import { Autosave, type Later } from '../../../app/autosave.js'
 import type { NotYet, Reached } from '../../../app/delivery.js'
+import { atOnce } from './atOnce.js'
 
 /** One answer as this page has it. */
 export type LocalAnswer = {
@@ -29,6 +30,8 @@ export type SentAnswer = {
 export type SavedAnswers = {
   readonly savedAt: number
   readonly saved: readonly { readonly questionId: string; readonly version: number }[]
+  /** What was given after the time of the attempt. */
+  readonly over: readonly string[]
   readonly changed: readonly {
     readonly questionId: string
     readonly answer: Answer
@@ -47,8 +50,6 @@ export type QuizWorld = {
 }
 
 const PAUSE = 600
-/** So many answers go at once. */
-const MOST_AT_ONCE = 50
 
 /**
  * Keeps the answers of one attempt safe: each is on the device at once and on the server after a pause, and is tried again
@@ -148,9 +149,11 @@ export class QuizAutosave extends Autosave<QuizStatus> {
       if (!this.dirty && this.status.is === 'here') this.set({ is: 'saved', at: null })
       return
     }
-    this.sending = this.#send(due.slice(0, MOST_AT_ONCE))
+    const now = atOnce(due)
+    this.sending = this.#send(now)
     await this.sending
-    if (due.length > MOST_AT_ONCE && this.status.is === 'saved') await this.flush()
+    const more = this.status.is === 'saved' || this.status.is === 'here'
+    if (due.length > now.length && more) await this.flush()
   }
 
   async #send(due: readonly (readonly [string, LocalAnswer])[]): Promise<void> {
@@ -175,6 +178,8 @@ export class QuizAutosave extends Autosave<QuizStatus> {
       const same = local.changedAt === sent.get(questionId)?.changedAt
       this.#answers.set(questionId, { ...local, version, changedAt: same ? null : local.changedAt })
     }
+    // what came too late is left as it stands: nothing takes it
+    for (const id of result.saved.over) this.#answers.set(id, { ...this.get(id), changedAt: null })
     for (const { questionId, answer, version } of result.saved.changed)
       this.#elsewhere.set(questionId, { answer, version })
     this.#keep()

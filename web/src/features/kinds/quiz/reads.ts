@@ -17,3 +17,11 @@ export const readResults = (classId: ClassId, workId: WorkId) =>
     queryKey: ['answers', classId, workId, 'results'],
     queryFn: ({ signal }) => call(routes.seeQuizResults, { classId, workId }, undefined, { signal }),
   })
+
+/** What everybody answered to one question, as it was given. */
+export const readAnswersTo = (classId: ClassId, workId: WorkId, questionId: string) =>
+  queryOptions({
+    queryKey: ['answers', classId, workId, 'question', questionId],
+    queryFn: ({ signal }) =>
+      call(routes.seeAnswersTo, { classId, workId, questionId }, undefined, { signal }),
+  })

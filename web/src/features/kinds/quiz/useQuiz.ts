@@ -1,13 +1,14 @@
 import { type QuizPage, routes } from '@oppen/contract'
 import type { AccountId } from '@oppen/core/ids'
 import { questionsOf } from '@oppen/core/work/kinds/quiz'
-import { useCallback, useMemo, useSyncExternalStore } from 'react'
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call } from '../../../app/api.js'
 import { later, reach } from '../../../app/delivery.js'
 import { keep, QUIZ, readKept } from '../../../app/device.js'
 import { reads, type SubmissionParams } from '../../../app/queries.js'
 import { useMe } from '../../../app/session.js'
 import { useAutosave } from '../../../app/useAutosave.js'
+import { draftKey, openedDraft } from '../../work/localDrafts.js'
 import { type LocalAnswer, QuizAutosave, type SentAnswer } from './quizAutosave.js'
 import { readQuiz } from './reads.js'
 
@@ -51,6 +52,8 @@ export function useQuiz(params: SubmissionParams, page: QuizPage, attempt: numbe
     return new QuizAutosave(world, Object.fromEntries(server))
   }, [account.id, classId, workId, placeId, attempt])
   useAutosave(autosave)
+  // what is open here is sent from here
+  useEffect(() => openedDraft(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
   const snapshot = useCallback(() => autosave.status, [autosave])
   useSyncExternalStore(autosave.subscribe, snapshot)
   return autosave

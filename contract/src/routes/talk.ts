@@ -1,0 +1,54 @@
+import type { Shapes } from '../shapes.js'
+import { route } from '../wire/route.js'
+
+const TALK = '/api/classes/:classId/talk'
+const CONVERSATION = `${TALK}/:conversationId` as const
+const MESSAGE = `${CONVERSATION}/messages/:messageId` as const
+
+/** Talk of a class: notices, rooms and what is said in them. Who reads a conversation of these is core's `roleIn`. */
+export const talkRoutes = {
+  seeTalk: route<Shapes['seeTalk']>()('GET', TALK, 'talk.see'),
+  setTalkRules: route<Shapes['setTalkRules']>()('PUT', `${TALK}-rules`, 'talk.moderate'),
+  writeNotice: route<Shapes['writeNotice']>()('POST', '/api/classes/:classId/notices', 'talk.moderate'),
+  changeNotice: route<Shapes['changeNotice']>()(
+    'PUT',
+    '/api/classes/:classId/notices/:conversationId',
+    'talk.moderate',
+  ),
+  seeNotice: route<Shapes['seeNotice']>()('GET', '/api/classes/:classId/notices/:conversationId', 'talk.see'),
+  seeSeen: route<Shapes['seeSeen']>()(
+    'GET',
+    '/api/classes/:classId/notices/:conversationId/seen',
+    'talk.moderation.see',
+  ),
+  tapNotice: route<Shapes['tapNotice']>()(
+    'PUT',
+    '/api/classes/:classId/notices/:conversationId/taps/:placeId',
+    'notice.tap',
+  ),
+  makeRoom: route<Shapes['makeRoom']>()('POST', '/api/classes/:classId/rooms', 'talk.moderate'),
+  changeRoom: route<Shapes['changeRoom']>()(
+    'PUT',
+    '/api/classes/:classId/rooms/:conversationId',
+    'talk.moderate',
+  ),
+  seeRoom: route<Shapes['seeRoom']>()('GET', '/api/classes/:classId/rooms/:conversationId', 'talk.see'),
+  removeConversation: route<Shapes['removeConversation']>()('DELETE', CONVERSATION, 'talk.moderate'),
+  restoreConversation: route<Shapes['restoreConversation']>()(
+    'POST',
+    `${CONVERSATION}/restore`,
+    'talk.moderate',
+  ),
+  seeBefore: route<Shapes['seeBefore']>()('GET', `${CONVERSATION}/before/:number`, 'talk.see'),
+  seeAfter: route<Shapes['seeAfter']>()('GET', `${CONVERSATION}/after/:number`, 'talk.see'),
+  markSeen: route<Shapes['markSeen']>()('PUT', `${CONVERSATION}/seen`, 'talk.see'),
+  writeMessage: route<Shapes['writeMessage']>()('POST', `${CONVERSATION}/messages`, 'talk.write'),
+  changeMessage: route<Shapes['changeMessage']>()('PUT', MESSAGE, 'talk.write'),
+  removeMessage: route<Shapes['removeMessage']>()('DELETE', MESSAGE, 'talk.write'),
+  react: route<Shapes['react']>()('PUT', `${MESSAGE}/reactions`, 'talk.write'),
+  reportMessage: route<Shapes['reportMessage']>()('POST', `${MESSAGE}/reports`, 'talk.write'),
+  settleReports: route<Shapes['settleReports']>()('DELETE', `${MESSAGE}/reports`, 'talk.moderate'),
+  seeNod: route<Shapes['seeNod']>()('GET', '/api/classes/:classId/nod', 'talk.moderation.see'),
+  decideMessage: route<Shapes['decideMessage']>()('POST', `${MESSAGE}/nod`, 'talk.moderate'),
+  setNod: route<Shapes['setNod']>()('PUT', '/api/classes/:classId/register/:placeId/nod', 'nod.set'),
+}

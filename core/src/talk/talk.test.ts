@@ -1,0 +1,305 @@
+import fc from 'fast-check'
+import { DateTime } from 'luxon'
+import { describe, expect, it } from 'vitest'
+import type { AccountId, ClassId, GroupId, PlaceId } from '../ids/index.js'
+import {
+  type Audience,
+  EDIT_FOR,
+  FOR_ALL,
+  isNew,
+  type MessageHead,
+  mayDecide,
+  mayEdit,
+  mayPost,
+  mayRemove,
+  nextShown,
+  type Posting,
+  ROOM,
+  readHours,
+  roleIn,
+  roomState,
+  type Seat,
+  seenOf,
+  TALK_RULES,
+} from './index.js'
+
+const classId = 'science' as ClassId
+const heron = 'heron' as GroupId
+const wren = 'wren' as GroupId
+const seat = (role: 'pupil' | 'family', groupId: GroupId, ofClass = classId): Seat => ({
+  role,
+  classId: ofClass,
+  groupId,
+  placeId: `place in ${groupId}` as PlaceId,
+})
+const teacher: Seat = { role: 'teacher', classId }
+const head = (audience: Partial<Audience> = {}) => ({
+  classId,
+  audience: { ...FOR_ALL, ...audience },
+  madeAt: 50,
+  appearsAt: 100,
+  removed: false,
+})
+
+describe('a conversation', () => {
+  it.each([
+    ['for all', {}, ['teacher', 'pupil', 'pupil', 'family', 'family']],
+    ['for pupils only', { families: false }, ['teacher', 'pupil', 'pupil', undefined, undefined]],
+    ['for families only', { pupils: false }, ['teacher', undefined, undefined, 'family', 'family']],
+    ['for one group', { groups: [heron] }, ['teacher', 'pupil', undefined, 'family', undefined]],
+    ['for no group', { groups: [] }, ['teacher', undefined, undefined, undefined, undefined]],
+  ])('%s is read by exactly those', (_, audience, roles) => {
+    const seats = [
+      teacher,
+      seat('pupil', heron),
+      seat('pupil', wren),
+      seat('family', heron),
+      seat('family', wren),
+    ]
+    expect(seats.map(one => roleIn(head(audience), [one], 100))).toEqual(roles)
+  })
+
+  it('is not there for others, before its time, or once it was removed; teachers see it before', () => {
+    const pupil = seat('pupil', heron)
+    expect(roleIn(head(), [seat('pupil', heron, 'numbers' as ClassId)], 100)).toBeUndefined()
+    expect(roleIn(head(), [], 100)).toBeUndefined()
+    expect(roleIn(head(), [pupil], 99)).toBeUndefined()
+    expect(roleIn(head(), [teacher], 99)).toBe('teacher')
+    // made and shown at 100, on a clock that was then set back
+    expect(roleIn({ ...head(), madeAt: 100 }, [pupil], 99)).toBe('pupil')
+    expect(roleIn({ ...head(), removed: true }, [pupil, teacher], 100)).toBeUndefined()
+  })
+
+  it('is read by who has several ties as the one that sees most', () => {
+    const children = [seat('family', wren), seat('family', heron)]
+    expect(roleIn(head({ groups: [heron] }), children, 100)).toBe('family')
+    expect(roleIn(head(), [...children, teacher], 100)).toBe('teacher')
+  })
+})
+
+describe('what is new', () => {
+  const ada = 'ada' as AccountId
+  const message = { by: 'bram' as AccountId, shownAt: 50, removed: false }
+  const at = (position: number) => ({ reader: ada, position })
+
+  it('is what others showed since, and nothing that was removed or never shown', () => {
+    expect(isNew(message, at(49))).toBe(true)
+    expect(isNew(message, at(50))).toBe(false)
+    expect(isNew({ ...message, removed: true }, at(0))).toBe(false)
+    expect(isNew({ ...message, by: ada }, at(0))).toBe(false)
+    expect(isNew({ ...message, shownAt: null }, at(0))).toBe(false)
+  })
+
+  it('is each message exactly once, whatever the clock does between them', () => {
+    const clocks = fc.array(fc.integer({ min: 0, max: 50 }), { minLength: 1, maxLength: 40 })
+    fc.assert(
+      fc.property(clocks, fc.integer({ min: 0, max: 39 }), (moments, readAfter) => {
+        const shown: number[] = []
+        for (const now of moments) shown.push(nextShown(now, shown.at(-1) ?? null))
+        const position = shown[Math.min(readAfter, shown.length - 1)] ?? 0
+        const news = shown.filter(shownAt => isNew({ ...message, shownAt }, at(position)))
+        expect(news).toEqual(shown.slice(readAfter + 1))
+      }),
+    )
+  })
+})
+
+describe('a room', () => {
+  const zone = 'Europe/Lisbon'
+  const hours = { days: [1, 2, 3, 4, 5], from: '07:30', until: '20:00' }
+  const at = (local: string) => DateTime.fromISO(local, { zone }).toMillis()
+
+  it('is open until a teacher makes it quiet, and says why', () => {
+    expect(roomState(ROOM, 0, zone)).toEqual({ is: 'open', until: null })
+    const quiet = { ...ROOM, quiet: true, quietWhy: 'We read today.', hours }
+    expect(roomState(quiet, at('2026-10-14T10:00'), zone)).toEqual({
+      is: 'quiet',
+      why: 'teacher',
+      word: 'We read today.',
+      opensAt: null,
+    })
+  })
+
+  it('keeps its hours: quiet at night and at the weekend, and says when it opens', () => {
+    const room = { ...ROOM, hours }
+    const quietUntil = (local: string) => ({ is: 'quiet', why: 'hours', word: '', opensAt: at(local) })
+    expect(roomState(room, at('2026-10-14T07:30'), zone)).toEqual({
+      is: 'open',
+      until: at('2026-10-14T20:00'),
+    })
+    expect(roomState(room, at('2026-10-14T07:29'), zone)).toEqual(quietUntil('2026-10-14T07:30'))
+    expect(roomState(room, at('2026-10-14T20:00'), zone)).toEqual(quietUntil('2026-10-15T07:30'))
+    // Friday evening
+    expect(roomState(room, at('2026-10-16T21:00'), zone)).toEqual(quietUntil('2026-10-19T07:30'))
+  })
+
+  it('is open exactly where luxon finds the local time within its hours, also when the clocks change', () => {
+    const days = fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 })
+    const times = fc.tuple(fc.integer({ min: 0, max: 22 }), fc.integer({ min: 1, max: 23 }))
+    const year = { min: at('2026-01-01T00:00'), max: at('2027-01-01T00:00') }
+    fc.assert(
+      fc.property(days, times, fc.integer(year), (weekdays, [begin, end], now) => {
+        fc.pre(begin < end)
+        const two = (hour: number) => `${String(hour).padStart(2, '0')}:00`
+        const state = roomState(
+          { ...ROOM, hours: { days: weekdays, from: two(begin), until: two(end) } },
+          now,
+          zone,
+        )
+        const local = DateTime.fromMillis(now, { zone })
+        // an hour that is left out or comes twice belongs to either side
+        fc.pre(![0, 1, 2].includes(local.hour))
+        const isOpen = weekdays.includes(local.weekday) && local.hour >= begin && local.hour < end
+        expect(state.is).toBe(isOpen ? 'open' : 'quiet')
+        if (state.is === 'quiet') expect(state.opensAt ?? 0).toBeGreaterThan(now)
+      }),
+      { numRuns: 400 },
+    )
+  })
+
+  it('has hours that can be kept', () => {
+    expect(readHours({ ...hours, days: [5, 1, 1, 9] })).toEqual({
+      ok: true,
+      value: { ...hours, days: [1, 5] },
+    })
+    const code = (one: Partial<typeof hours>) => {
+      const read = readHours({ ...hours, ...one })
+      return read.ok ? 'kept' : read.refusal.code
+    }
+    expect(code({ days: [0, 8, 1.5] })).toBe('hours_no_day')
+    expect(code({ from: '7:30' })).toBe('hours_unreadable')
+    expect(code({ until: '24:00' })).toBe('hours_unreadable')
+    expect(code({ from: '20:00', until: '07:00' })).toBe('hours_backwards')
+  })
+})
+
+describe('writing', () => {
+  const posting = (one: Partial<Posting>): Posting => ({
+    role: 'pupil',
+    rules: TALK_RULES,
+    room: ROOM,
+    replies: true,
+    isAnswer: false,
+    nodForPerson: false,
+    now: 0,
+    zone: 'Europe/Lisbon',
+    ...one,
+  })
+  const result = (one: Partial<Posting>) => {
+    const found = mayPost(posting(one))
+    return found.ok ? found.value : found.refusal.code
+  }
+
+  it.each<[string, Partial<Posting>, string]>([
+    ['a pupil in an open room', {}, 'shown'],
+    ['a pupil where pupils do not write', { rules: { ...TALK_RULES, pupilsWrite: false } }, 'talk_off'],
+    ['a family where families only read', { role: 'family' }, 'talk_families_off'],
+    ['a family that may', { role: 'family', rules: { ...TALK_RULES, familiesWrite: true } }, 'shown'],
+    ['a pupil in a room of the teachers', { room: { ...ROOM, writers: 'teachers' } }, 'room_reads_only'],
+    [
+      'a family in a room of the pupils',
+      { role: 'family', rules: { ...TALK_RULES, familiesWrite: true }, room: { ...ROOM, writers: 'pupils' } },
+      'room_reads_only',
+    ],
+    ['a pupil in a quiet room', { room: { ...ROOM, quiet: true } }, 'room_quiet'],
+    [
+      'a pupil at night',
+      { room: { ...ROOM, hours: { days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', until: '20:00' } } },
+      'room_quiet_until',
+    ],
+    ['a pupil who begins where pupils answer', { room: { ...ROOM, begin: false } }, 'room_answers_only'],
+    ['a pupil who answers there', { room: { ...ROOM, begin: false }, isAnswer: true }, 'shown'],
+    ['a reply to a notice', { room: null }, 'shown'],
+    ['a reply where there are none', { room: null, replies: false }, 'replies_off'],
+    ['a pupil in a room with the nod', { room: { ...ROOM, nod: true } }, 'waits'],
+    ['a pupil of a class with the nod', { rules: { ...TALK_RULES, nod: true }, room: null }, 'waits'],
+    ['a pupil whose words are looked at', { nodForPerson: true }, 'waits'],
+  ])('%s', (_, one, expected) => expect(result(one)).toBe(expected))
+
+  it('is never held up for a teacher', () => {
+    const rooms = fc.record({
+      writers: fc.constantFrom('all' as const, 'pupils' as const, 'teachers' as const),
+      begin: fc.boolean(),
+      quiet: fc.boolean(),
+      quietWhy: fc.string(),
+      hours: fc.constant(null),
+      nod: fc.boolean(),
+    })
+    fc.assert(
+      fc.property(fc.option(rooms), fc.boolean(), (room, nodForPerson) => {
+        expect(result({ role: 'teacher', room, nodForPerson, replies: false })).toBe('shown')
+      }),
+    )
+  })
+})
+
+describe('a message', () => {
+  const ada = 'ada' as AccountId
+  const bram = 'bram' as AccountId
+  const of = (one: Partial<MessageHead> = {}): MessageHead => ({
+    by: ada,
+    side: 'pupil',
+    state: 'shown',
+    writtenAt: 0,
+    removed: false,
+    ...one,
+  })
+  const ROOM_OF_ALL = { kind: 'room', audience: { pupils: true } } as const
+  const seen = (one: Partial<MessageHead>) => [
+    seenOf(of(one), { account: ada, role: 'pupil', ...ROOM_OF_ALL }),
+    seenOf(of(one), { account: bram, role: 'pupil', ...ROOM_OF_ALL }),
+    seenOf(of(one), { account: 'ms' as AccountId, role: 'teacher', ...ROOM_OF_ALL }),
+  ]
+
+  it.each<[string, Partial<MessageHead>, string[]]>([
+    ['that is shown', {}, ['words', 'words', 'words']],
+    ['that waits for the nod', { state: 'waits' }, ['words', 'nothing', 'words']],
+    ['that was sent back', { state: 'sentBack' }, ['words', 'nothing', 'words']],
+    ['that was removed', { removed: true }, ['trace', 'trace', 'words']],
+    ['that was removed while it waited', { removed: true, state: 'waits' }, ['nothing', 'nothing', 'words']],
+  ])('%s is seen by who wrote it, by others and by teachers', (_, one, expected) =>
+    expect(seen(one)).toEqual(expected),
+  )
+
+  it('under a notice is for its own side and for teachers, in a room for all', () => {
+    const roles = ['teacher', 'pupil', 'family'] as const
+    const heard = (kind: 'notice' | 'room', pupils: boolean) =>
+      roles.map(side =>
+        roles.filter(
+          role => seenOf(of({ side }), { account: bram, role, kind, audience: { pupils } }) === 'words',
+        ),
+      )
+    expect(heard('notice', true)).toEqual([
+      ['teacher', 'pupil'],
+      ['teacher', 'pupil'],
+      ['teacher', 'family'],
+    ])
+    // where no pupil reads, what a teacher answers is for families
+    expect(heard('notice', false)[0]).toEqual(['teacher', 'pupil', 'family'])
+    expect(heard('room', true)).toEqual([roles, roles, roles])
+  })
+
+  const code = (found: { ok: true } | { ok: false; refusal: { code: string } }) =>
+    found.ok ? 'yes' : found.refusal.code
+
+  it('is changed by who wrote it, for a while; one that was sent back for as long as it takes', () => {
+    expect(code(mayEdit(of(), ada, EDIT_FOR - 1))).toBe('yes')
+    expect(code(mayEdit(of(), ada, EDIT_FOR))).toBe('message_old')
+    expect(code(mayEdit(of({ state: 'sentBack' }), ada, EDIT_FOR * 100))).toBe('yes')
+    expect(code(mayEdit(of(), bram, 0))).toBe('words_not_own')
+    expect(code(mayEdit(of({ removed: true }), ada, 0))).toBe('message_removed')
+  })
+
+  it('is removed by who wrote it and by teachers, once', () => {
+    expect(code(mayRemove(of(), { account: ada, role: 'pupil' }))).toBe('yes')
+    expect(code(mayRemove(of(), { account: bram, role: 'pupil' }))).toBe('words_not_own')
+    expect(code(mayRemove(of(), { account: bram, role: 'teacher' }))).toBe('yes')
+    expect(code(mayRemove(of({ removed: true }), { account: ada, role: 'pupil' }))).toBe('message_removed')
+  })
+
+  it('is decided on once', () => {
+    expect(code(mayDecide(of({ state: 'waits' })))).toBe('yes')
+    expect(code(mayDecide(of()))).toBe('nod_decided')
+    expect(code(mayDecide(of({ state: 'waits', removed: true })))).toBe('nod_decided')
+  })
+})

@@ -1,0 +1,255 @@
+import type { MessageId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import {
+  type MessageHead,
+  type MessageState,
+  mayDecide,
+  mayEdit,
+  mayRemove,
+  nextShown,
+  type Reaction,
+  seenOf,
+} from '@oppen/core/talk'
+import { isBlank, readText } from '@oppen/core/texts'
+import { readHtml } from '../../html.js'
+import { newId } from '../../ids.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
+import { allowedToPost, type InConversation, opened, readerOf, tellMessage } from './access.js'
+import { conversations, messageReactions, messageReports, messages } from './models.js'
+import type { Opened } from './queries.js'
+import { messageOf, sentAs } from './queriesOfMessages.js'
+import { rulesOf } from './shown.js'
+
+export type InMessage = InConversation & { readonly messageId: MessageId }
+type Written = { readonly messageId: MessageId; readonly state: MessageState }
+
+type NewMessage = {
+  readonly html: string
+  readonly answers?: MessageId | null | undefined
+  /** What the device calls this sending: the same sent twice is written once. */
+  readonly once?: string | null | undefined
+}
+
+async function readMessage(world: World, typed: string): Promise<string> {
+  if (isBlank(typed)) throw new Refused('text_empty', { what: 'note' }, 'html')
+  return readHtml(world, 'note', typed, 'html')
+}
+
+/** Writes in a conversation; what waits for the nod is shown to nobody else before. */
+export async function writeMessage(
+  world: World,
+  viewer: Viewer,
+  params: InConversation,
+  { html: typed, answers = null, once = null }: NewMessage,
+): Promise<Written> {
+  const html = await readMessage(world, typed)
+  const messageId = newId<MessageId>(world)
+  const { conversationId } = params
+  return world.db.write(async () => {
+    const conversation = await opened(world, viewer, params)
+    const before = once === null ? undefined : await sentAs(world.db, viewer.accountId, once)
+    if (before) return { messageId: before.id, state: before.state }
+    if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
+    const posted = allowedToPost(world, conversation, answers !== null)
+    const now = world.clock.now()
+    const shownAt = posted === 'shown' ? await show(world, params, conversation) : null
+    await world.db.model(messages).create({
+      id: messageId,
+      conversationId,
+      byAccount: viewer.accountId,
+      side: conversation.role,
+      html,
+      once,
+      writtenAt: now,
+      shownAt,
+      state: posted,
+      answers,
+    })
+    tellMessage(world, params, conversation)
+    return { messageId, state: posted }
+  })
+}
+
+/** Only what is shown to somebody can be answered by them, in rooms alone: replies to a notice stand in one row. */
+async function answerable(
+  world: World,
+  viewer: Viewer,
+  conversation: Opened,
+  params: InMessage,
+): Promise<void> {
+  const { head } = await seenMessage(world, viewer, conversation, params)
+  if (head.state !== 'shown' || head.removed || conversation.kind === 'notice') throw new Refused('not_found')
+}
+
+/** The moment at which the next message of a conversation is shown; inside a command. */
+async function show(
+  world: World,
+  { conversationId }: InConversation,
+  { lastShownAt }: Pick<Opened, 'lastShownAt'>,
+): Promise<number> {
+  const shownAt = nextShown(world.clock.now(), lastShownAt)
+  await world.db.model(conversations).update({ lastShownAt: shownAt }, { where: { id: conversationId } })
+  return shownAt
+}
+
+type Found = { readonly conversation: Opened; readonly head: MessageHead; readonly name: string }
+
+/** A message that somebody sees, for a command. The notice itself is changed as a notice. */
+async function findMessage(world: World, viewer: Viewer, params: InMessage): Promise<Found> {
+  const conversation = await opened(world, viewer, params)
+  return { conversation, ...(await seenMessage(world, viewer, conversation, params)) }
+}
+
+async function seenMessage(
+  world: World,
+  viewer: Viewer,
+  conversation: Opened,
+  { conversationId, messageId }: InMessage,
+): Promise<Omit<Found, 'conversation'>> {
+  const row = await messageOf(world.db, conversationId, messageId)
+  if (!row || (messageId as string) === conversationId) throw new Refused('not_found')
+  const { byAccount: by, side, state, writtenAt, removedAt, name } = row
+  const head = { by, side, state, writtenAt, removed: removedAt !== null }
+  if (seenOf(head, readerOf(viewer, conversation)) === 'nothing') throw new Refused('not_found')
+  return { name, head }
+}
+
+/**
+ * Puts words right, for a while after they were written. Where the nod is asked for they wait for it again; what was sent back
+ * is handed to the teacher once more.
+ */
+export async function changeMessage(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+  typed: string,
+): Promise<Written> {
+  const html = await readMessage(world, typed)
+  const { messageId } = params
+  return world.db.write(async () => {
+    const { conversation, head } = await findMessage(world, viewer, params)
+    const now = world.clock.now()
+    take(mayEdit(head, viewer.accountId, now))
+    const posted = allowedToPost(world, conversation, true)
+    const fresh = posted === 'shown' && head.state !== 'shown'
+    const shownAt = fresh ? { shownAt: await show(world, params, conversation) } : {}
+    const hidden = posted === 'waits' ? { shownAt: null } : {}
+    await world.db
+      .model(messages)
+      .update(
+        { html, editedAt: now, state: posted, decidedWord: '', ...shownAt, ...hidden },
+        { where: { id: messageId } },
+      )
+    tellMessage(world, params, conversation)
+    return { messageId, state: posted }
+  })
+}
+
+/** Removes a message: the own one, or any for a teacher. Teachers still read what it said. */
+export async function removeMessage(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const { conversation, head, name } = await findMessage(world, viewer, params)
+    take(mayRemove(head, { account: viewer.accountId, role: conversation.role }))
+    const gone = { removedAt: world.clock.now(), removedBy: viewer.accountId }
+    await world.db.model(messages).update(gone, { where: { id: params.messageId } })
+    if (head.by !== viewer.accountId)
+      await audit(world, 'message_removed', { classId: params.classId, by: viewer.accountId, name })
+    tellMessage(world, params, conversation)
+  })
+  return { done: true }
+}
+
+/** Says something about a message with one press, or takes it back. */
+export async function react(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+  { reaction, on }: { readonly reaction: Reaction; readonly on: boolean },
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const { conversation, head } = await findMessage(world, viewer, params)
+    if (head.removed || head.state !== 'shown') throw new Refused('not_found')
+    if (on && !rulesOf(conversation.classRules).reactions.includes(reaction))
+      throw new Refused('reaction_off')
+    const row = { messageId: params.messageId, accountId: viewer.accountId, reaction }
+    const model = world.db.model(messageReactions)
+    if (on) await model.bulkCreate([row], { ignoreDuplicates: true })
+    else await model.destroy({ where: row })
+    tellMessage(world, params, conversation)
+  })
+  return { done: true }
+}
+
+/** Tells the teachers about a message of somebody else. */
+export async function reportMessage(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+  typed: string,
+): Promise<{ done: true }> {
+  const word = typed.trim() && take(readText('title', typed), 'word')
+  await world.db.write(async () => {
+    const { conversation, head } = await findMessage(world, viewer, params)
+    if (head.by === viewer.accountId || head.removed) throw new Refused('not_found')
+    const { messageId } = params
+    const row = {
+      messageId,
+      accountId: viewer.accountId,
+      word,
+      at: world.clock.now(),
+      settledAt: null,
+      settledBy: null,
+    }
+    await world.db
+      .model(messageReports)
+      .bulkCreate([row], { updateOnDuplicate: ['word', 'at', 'settledAt', 'settledBy'] })
+    tellMessage(world, params, conversation)
+  })
+  return { done: true }
+}
+
+/** Says that a teacher has seen to what was reported about a message. */
+export async function settleReports(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const { conversation, name } = await findMessage(world, viewer, params)
+    const { messageId } = params
+    const settled = { settledAt: world.clock.now(), settledBy: viewer.accountId }
+    await world.db.model(messageReports).update(settled, { where: { messageId, settledAt: null } })
+    await audit(world, 'report_settled', { classId: params.classId, by: viewer.accountId, name })
+    tellMessage(world, params, conversation)
+  })
+  return { done: true }
+}
+
+/** Lets through what waited, or sends it back with a word. Refuses `nod_decided` where another teacher was quicker. */
+export async function decideMessage(
+  world: World,
+  viewer: Viewer,
+  params: InMessage,
+  { show: shows, word: typed }: { readonly show: boolean; readonly word: string },
+): Promise<{ done: true }> {
+  const word = typed.trim() && take(readText('title', typed), 'word')
+  await world.db.write(async () => {
+    const { conversation, head, name } = await findMessage(world, viewer, params)
+    take(mayDecide(head))
+    const decided = { decidedBy: viewer.accountId, decidedWord: word }
+    const row = shows
+      ? { ...decided, state: 'shown' as const, shownAt: await show(world, params, conversation) }
+      : { ...decided, state: 'sentBack' as const }
+    await world.db.model(messages).update(row, { where: { id: params.messageId } })
+    const kind = shows ? 'message_let_through' : 'message_sent_back'
+    await audit(world, kind, { classId: params.classId, by: viewer.accountId, name })
+    tellMessage(world, params, conversation)
+  })
+  return { done: true }
+}

@@ -1,0 +1,139 @@
+import type { AccountId, ClassId, ConversationId, Instant, MessageId } from '@oppen/core/ids'
+import type { MessageState, Reaction, TalkRole } from '@oppen/core/talk'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { nameOf } from '../accounts/fragments.js'
+import { ROLE, SEATS, SHOWN_IN, UNSHOWN_IN } from './fragments.js'
+import type { MessageRow } from './models.js'
+
+/** Who looks, at which class, and when. */
+export type Asked = { readonly viewer: AccountId; readonly classId: ClassId; readonly now: Instant }
+
+const readable = (more = ''): string => `readable as materialized (select * from (select v.*, ${ROLE} as role
+    from conversations v where v.class_id = $classId ${more}) where role is not null)`
+/** The conversations of a class that the viewer reads, each with its `role`; from `SEATS`. */
+export const READABLE = readable()
+/** The same for one conversation alone. */
+export const READ_ONE = readable('and v.id = $conversationId')
+
+/** A message as it is stored, with what belongs to it. */
+export type StoredMessage = {
+  readonly id: MessageId
+  readonly by: AccountId
+  readonly name: string
+  readonly side: TalkRole
+  readonly html: string
+  readonly writtenAt: Instant
+  readonly shownAt: Instant | null
+  readonly state: MessageState
+  readonly editedAt: Instant | null
+  readonly word: string
+  readonly removed: boolean
+  readonly removedBy: string | null
+  readonly answers: {
+    id: MessageId
+    by: AccountId
+    name: string
+    side: TalkRole
+    html: string
+    state: MessageState
+    removed: boolean
+    writtenAt: Instant
+  } | null
+  readonly reactions: readonly {
+    readonly reaction: Reaction
+    readonly count: number
+    readonly mine: boolean
+  }[]
+  readonly reports: readonly { readonly by: string; readonly word: string }[]
+}
+
+const HEAD = (m: string) => ({
+  id: `${m}.id`,
+  by: `${m}.by_account`,
+  name: nameOf(`${m}.by_account`),
+  side: `${m}.side`,
+  html: `${m}.html`,
+  writtenAt: `${m}.written_at`,
+  state: `${m}.state`,
+  removed: jsonBoolean(`${m}.removed_at is not null`),
+})
+
+/** A `StoredMessage`, from the row `m`. */
+export const MESSAGE = jsonObject({
+  ...HEAD('m'),
+  shownAt: 'm.shown_at',
+  editedAt: 'm.edited_at',
+  word: 'm.decided_word',
+  removedBy: nameOf('m.removed_by'),
+  answers: jsonNested(
+    `(select ${jsonObject({ ...HEAD('w'), html: 'substr(w.html, 1, 400)' })} from messages w where w.id = m.answers)`,
+  ),
+  reactions: jsonArray(
+    jsonObject({
+      reaction: 'e.reaction',
+      count: 'count(*)',
+      mine: jsonBoolean('max(e.account_id = $viewer)'),
+    }),
+    'from message_reactions e where e.message_id = m.id group by e.reaction',
+  ),
+  reports: jsonArray(
+    jsonObject({ by: nameOf('q.account_id'), word: 'q.word' }),
+    'from message_reports q where q.message_id = m.id and q.settled_at is null order by q.at',
+  ),
+})
+
+/** Whatever is shown in `v` to whoever reads it as `v.role`, or some of it. */
+export const shown = (which: string): string =>
+  jsonArray(MESSAGE, `from (select m.* from messages m where ${SHOWN_IN} ${which}) m order by m.shown_at`)
+
+/** What waits or was sent back in `v`, as its reader sees it before others do. */
+export const UNSHOWN = jsonArray(
+  MESSAGE,
+  `from messages m where ${UNSHOWN_IN} order by m.written_at limit 100`,
+)
+
+const stretchSql = (which: string) =>
+  `with ${SEATS}, ${READ_ONE} select ${shown(which)} as json from readable v`
+const BEFORE = stretchSql('and m.shown_at < $at order by m.shown_at desc limit $most')
+const AFTER = stretchSql('and m.shown_at > $at order by m.shown_at limit $most')
+
+type InConversation = Asked & { readonly conversationId: ConversationId }
+const read = async (
+  db: Database,
+  sql: string,
+  asked: InConversation & { at: Instant; most: number },
+): Promise<StoredMessage[]> => JSON.parse((await db.json(sql, asked)) ?? '[]')
+
+/** Messages shown before a moment, the last so many. */
+export const shownBefore = (db: Database, asked: InConversation, at: Instant, most: number) =>
+  read(db, BEFORE, { ...asked, at, most })
+
+/** Messages shown after a moment, the first so many. */
+export const shownAfter = (db: Database, asked: InConversation, at: Instant, most: number) =>
+  read(db, AFTER, { ...asked, at, most })
+
+const OWN_UNSHOWN = `with ${SEATS}, ${READ_ONE} select ${UNSHOWN} as json from readable v`
+
+/** What waits or was sent back: the own messages, and for teachers all. */
+export const unshownOf = async (db: Database, asked: InConversation): Promise<StoredMessage[]> =>
+  JSON.parse((await db.json(OWN_UNSHOWN, asked)) ?? '[]')
+
+/** What somebody has sent under the same name before, wherever it was. */
+export const sentAs = (db: Database, byAccount: AccountId, once: string) =>
+  db.row<Pick<MessageRow, 'id' | 'state' | 'conversationId'>>(
+    `select id, state, conversation_id as conversationId from messages
+     where by_account = $byAccount and once = $once`,
+    { byAccount, once },
+  )
+
+/** A message of exactly this conversation. */
+export const messageOf = (db: Database, conversationId: ConversationId, messageId: MessageId) =>
+  db.row<
+    Pick<MessageRow, 'byAccount' | 'side' | 'state' | 'writtenAt' | 'shownAt' | 'removedAt' | 'html'> & {
+      name: string
+    }
+  >(
+    `select by_account as byAccount, side, state, written_at as writtenAt, shown_at as shownAt, removed_at as removedAt, html,
+       ${nameOf('by_account')} as name from messages where id = $messageId and conversation_id = $conversationId`,
+    { conversationId, messageId },
+  )

@@ -1,0 +1,79 @@
+import type { NodPage } from '@oppen/contract'
+import type { ClassId, PlaceId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import type { TalkRules } from '@oppen/core/talk'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { audit } from '../auditLog/service.js'
+import { askedBy, tellTalk } from './access.js'
+import { nodPlaces, talkRules } from './models.js'
+import { nodOf } from './queries.js'
+import { messageFor } from './shown.js'
+
+/** Sets what holds for all talk of a class. */
+export async function setTalkRules(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  { pupilsWrite, familiesWrite, nod, reactions }: TalkRules,
+): Promise<{ done: true }> {
+  const row = {
+    classId,
+    pupilsWrite: Number(pupilsWrite),
+    familiesWrite: Number(familiesWrite),
+    nod: Number(nod),
+    reactions: JSON.stringify([...new Set(reactions)]),
+  }
+  await world.db.write(async () => {
+    await world.db.model(talkRules).upsert(row)
+    await audit(world, 'talk_rules_changed', { classId, by: viewer.accountId })
+    tellTalk(world, classId)
+  })
+  return { done: true }
+}
+
+/** What waits for the nod in a class, what was reported, and for which pupils everything waits. */
+export async function seeNod(world: World, viewer: Viewer, classId: ClassId): Promise<NodPage> {
+  const asked = askedBy(world, viewer, { classId })
+  const found = await nodOf(world.db, asked)
+  if (!found) throw new Refused('not_found')
+  const { className, pupils } = found
+  const inList = ({ message, ...rest }: (typeof found.waiting)[number]) => {
+    const seen = messageFor(message, {
+      account: viewer.accountId,
+      role: 'teacher',
+      kind: rest.kind,
+      audience: { pupils: true },
+      now: asked.now,
+    })
+    return seen ? [{ ...rest, message: seen }] : []
+  }
+  return {
+    className,
+    pupils,
+    waiting: found.waiting.flatMap(inList),
+    reported: found.reported.flatMap(inList),
+  }
+}
+
+/** Sets whether all that a pupil writes in a class waits for the nod. */
+export async function setNod(
+  world: World,
+  viewer: Viewer,
+  { classId, placeId }: { readonly classId: ClassId; readonly placeId: PlaceId },
+  on: boolean,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const place = await world.db.row<{ name: string }>(
+      'select name from places where id = $placeId and class_id = $classId and left_at is null',
+      { classId, placeId },
+    )
+    if (!place) throw new Refused('not_found')
+    const model = world.db.model(nodPlaces)
+    if (on) await model.bulkCreate([{ placeId }], { ignoreDuplicates: true })
+    else await model.destroy({ where: { placeId } })
+    await audit(world, on ? 'nod_set' : 'nod_ended', { classId, by: viewer.accountId, name: place.name })
+    tellTalk(world, classId)
+  })
+  return { done: true }
+}

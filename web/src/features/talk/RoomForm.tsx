@@ -1,0 +1,164 @@
+import { type RoomForm as Form, routes, type TalkPage } from '@oppen/contract'
+import type { ClassId, ConversationId } from '@oppen/core/ids'
+import { type Hours, LONGEST_WHY, ROOM } from '@oppen/core/talk'
+import { lazy, Suspense, useState } from 'react'
+import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import { reads } from '../../app/queries.js'
+import { Button } from '../../parts/Button.js'
+import { FieldProblem, Problem, Waiting } from '../../parts/Feedback.js'
+import { Choice, Field } from '../../parts/Field.js'
+import { Window } from '../../parts/Window.js'
+import { longDay } from '../../words/dates.js'
+import { say } from '../../words/say.js'
+import { AudienceFields, Tick } from './AudienceFields.js'
+
+const TimeOfDayField = lazy(() =>
+  import('../../parts/dates/DateFields.js').then(one => ({ default: one.TimeOfDayField })),
+)
+
+const EMPTY: Form = { title: '', audience: { pupils: true, families: false, groups: null }, rules: ROOM }
+const BY_DAY: Hours = { days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', until: '20:00' }
+
+type Props = {
+  readonly classId: ClassId
+  readonly groups: TalkPage['groups']
+  /** The room that is edited; null for a new one. */
+  readonly room: (Form & { readonly id: ConversationId }) | null
+  readonly onClose: () => void
+}
+
+/** Makes a room, or changes its name, for whom it is and its rules. */
+export function RoomForm({ classId, groups, room, onClose }: Props) {
+  const [form, setForm] = useState<Form>(() => room ?? EMPTY)
+  const { rules } = form
+  const put = (part: Partial<Form['rules']>) => setForm({ ...form, rules: { ...rules, ...part } })
+  const { title, audience } = form
+  const save = useCommand({
+    do: (): Promise<unknown> =>
+      room
+        ? call(routes.changeRoom, { classId, conversationId: room.id }, { title, audience, rules })
+        : call(routes.makeRoom, { classId }, { title, audience, rules }),
+    again: [reads.talk(classId).queryKey],
+    done: onClose,
+  })
+  const known = ['title', 'audience', 'rules.hours', 'rules.quietWhy']
+  return (
+    <Window open onClose={onClose} title={say(room ? 'room_form_change' : 'room_form_new')}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={event => {
+          event.preventDefault()
+          save.go()
+        }}
+      >
+        <Field
+          label={say('room_form_title')}
+          value={title}
+          onChange={event => setForm({ ...form, title: event.target.value })}
+          problem={save.at('title')}
+          autoFocus={!room}
+        />
+        <AudienceFields
+          audience={audience}
+          groups={groups}
+          onChange={next =>
+            setForm({ ...form, audience: { ...next, groups: next.groups && [...next.groups] } })
+          }
+          problem={save.at('audience')}
+        />
+        <Choice
+          label={say('room_form_writers')}
+          value={rules.writers}
+          onChange={value => put({ writers: value as typeof rules.writers })}
+          options={(['all', 'pupils', 'teachers'] as const).map(value => ({
+            value,
+            label: say(`room_form_writers_${value}`),
+          }))}
+        />
+        <div className="flex flex-col gap-1.5">
+          <Tick on={rules.begin} onChange={begin => put({ begin })}>
+            {say('room_form_begin')}
+          </Tick>
+          <Tick on={rules.nod} onChange={nod => put({ nod })}>
+            {say('room_form_nod')}
+          </Tick>
+          <Tick on={rules.quiet} onChange={quiet => put({ quiet })}>
+            {say('room_form_quiet')}
+          </Tick>
+        </div>
+        {rules.quiet && (
+          <Field
+            label={say('room_form_why')}
+            value={rules.quietWhy}
+            maxLength={LONGEST_WHY}
+            onChange={event => put({ quietWhy: event.target.value })}
+            problem={save.at('rules.quietWhy')}
+          />
+        )}
+        <div className="flex flex-col gap-2">
+          <Tick on={rules.hours !== null} onChange={on => put({ hours: on ? BY_DAY : null })}>
+            {say('room_form_hours')}
+          </Tick>
+          {rules.hours && <HoursFields hours={rules.hours} onChange={hours => put({ hours })} />}
+          <FieldProblem words={save.at('rules.hours')} />
+        </div>
+        {save.words && !known.includes(save.path ?? '') && <Problem words={save.words} />}
+        <div className="flex gap-2">
+          <Button type="submit" variant="primary" disabled={save.busy}>
+            {say(room ? 'talk_form_save' : 'room_form_make')}
+          </Button>
+          <Button onClick={onClose}>{say('cancel')}</Button>
+        </div>
+      </form>
+    </Window>
+  )
+}
+
+/** A week from Monday on, for the names of its days. */
+const WEEK = [5, 6, 7, 8, 9, 10, 11].map(day => `2026-01-${String(day).padStart(2, '0')}`)
+
+type HoursProps = { readonly hours: Hours; readonly onChange: (hours: Hours) => void }
+
+function HoursFields({ hours, onChange }: HoursProps) {
+  const names = WEEK.map(longDay)
+  return (
+    <div className="flex flex-col gap-2 ps-6">
+      <Suspense fallback={<Waiting />}>
+        <div className="flex flex-wrap gap-4">
+          <TimeOfDayField
+            label={say('room_form_from')}
+            value={hours.from}
+            onChange={from => onChange({ ...hours, from })}
+          />
+          <TimeOfDayField
+            label={say('room_form_until')}
+            value={hours.until}
+            onChange={until => onChange({ ...hours, until })}
+          />
+        </div>
+      </Suspense>
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="mb-1 text-[15px] font-semibold">{say('room_form_days')}</legend>
+        {names.map((name, index) => {
+          const day = index + 1
+          const on = hours.days.includes(day)
+          return (
+            <Tick
+              key={name}
+              on={on}
+              onChange={next =>
+                onChange({
+                  ...hours,
+                  days: next ? [...hours.days, day] : hours.days.filter(one => one !== day),
+                })
+              }
+            >
+              {name}
+            </Tick>
+          )
+        })}
+      </fieldset>
+    </div>
+  )
+}

@@ -1,0 +1,75 @@
+import { type Message, routes } from '@oppen/contract'
+import { useState } from 'react'
+import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import { reads } from '../../app/queries.js'
+import { randomName } from '../../app/randomName.js'
+import { useMe } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { LazyEditor } from '../../parts/LazyEditor.js'
+import { say } from '../../words/say.js'
+import { useKeptForm } from '../about/useKeptForm.js'
+import type { InTalk } from './MessageView.js'
+
+type Props = InTalk & {
+  readonly label: string
+  readonly waits: boolean
+  /** The message that is answered; null for none. */
+  readonly answers: Message | null
+  readonly onNoAnswer: () => void
+  readonly onSent?: () => void
+}
+
+/** Other words are another message; the same words, sent again because no answer came, are the same one. */
+const fresh = () => ({ html: '', once: randomName(20) })
+
+/** Where a message is written. What was typed outlives the page, and stays where it could not be sent. */
+export function WriteMessage({ label, waits, answers, onNoAnswer, onSent, classId, conversationId }: Props) {
+  const { account } = useMe()
+  const kept = useKeptForm(`message ${account.id} ${conversationId}`, fresh)
+  const [edition, setEdition] = useState(0)
+  const send = useCommand({
+    do: () =>
+      call(routes.writeMessage, { classId, conversationId }, { ...kept.form, answers: answers?.id ?? null }),
+    again: [reads.talk(classId).queryKey],
+    done: () => {
+      kept.put(fresh())
+      kept.forget()
+      setEdition(edition + 1)
+      onNoAnswer()
+      onSent?.()
+    },
+  })
+  const go = () => {
+    if (kept.form.html && !send.busy) send.go()
+  }
+  return (
+    <div className="flex max-w-3xl flex-col gap-2">
+      {answers && (
+        <p className="flex flex-wrap items-baseline gap-x-3 text-sm text-soft">
+          <span className="border-s-2 border-edge ps-3">{say('room_answer_to', { name: answers.by })}</span>
+          <Button variant="quiet" className="!min-h-7 !px-0 !py-0 text-sm" onClick={onNoAnswer}>
+            {say('room_answer_stop')}
+          </Button>
+        </p>
+      )}
+      <LazyEditor
+        key={edition}
+        small
+        html={kept.form.html}
+        onChange={html => kept.put({ html, once: randomName(20) })}
+        onSend={go}
+        label={answers ? say('room_answer_to', { name: answers.by }) : label}
+      />
+      {waits && <p className="text-sm text-soft">{say('room_waits')}</p>}
+      {send.words && <Problem words={send.words} />}
+      <div className="flex flex-wrap items-center gap-3">
+        <Button variant="primary" onClick={go} disabled={send.busy || !kept.form.html}>
+          {say(waits ? 'room_send_waits' : 'room_send')}
+        </Button>
+        <span className="text-sm text-soft max-md:hidden">{say('room_send_keys')}</span>
+      </div>
+    </div>
+  )
+}

@@ -82,7 +82,7 @@ class Hand {
 
   async note(): Promise<void> {
     const text = `note ${++this.count}`
-    await this.person.get('writeNote', this.pages, { text })
+    await this.person.get('writeNote', this.pages, { html: `<p>${text}</p>` })
     this.notes.add(text)
     acknowledged++
   }
@@ -133,6 +133,20 @@ class Hand {
     }
   }
 
+  /** All that stands in the side note. */
+  async said(): Promise<string[]> {
+    const { id, stretch } = await this.person.get('seeSideNote', this.pages)
+    const all = [...stretch.messages]
+    for (let more = stretch.after; more && id; ) {
+      const number = String(all.at(-1)?.at ?? 0)
+      const params = { classId: this.pages.classId, conversationId: id, number }
+      const next = await this.person.get('seeAfter', params)
+      all.push(...next.messages)
+      more = next.after
+    }
+    return all.map(one => one.html)
+  }
+
   /** What was acknowledged and is not there, or is there twice. */
   async look(): Promise<string[]> {
     const lost: string[] = []
@@ -143,10 +157,10 @@ class Hand {
       lost.push(`version ${version} “${html}” in place of ${this.words.version} “${this.words.html}”`)
     this.words = { version, html }
     this.sending = undefined
-    const texts = page.notes.map(one => one.text)
+    const texts = await this.said()
     for (const text of this.notes)
-      if (texts.filter(one => one === text).length !== 1)
-        lost.push(`${text} stands ${texts.filter(one => one === text).length} times`)
+      if (texts.filter(one => one === `<p>${text}</p>`).length !== 1)
+        lost.push(`${text} stands ${texts.filter(one => one === `<p>${text}</p>`).length} times`)
     const sheet = await this.person.get('seeWorksheet', this.drawing)
     const items = sheet.items.map(item => item.id)
     for (const id of this.ink) if (!items.includes(id)) lost.push(`${id} is gone`)

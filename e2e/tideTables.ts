@@ -73,7 +73,7 @@ export async function handedIn(day: TideTables, anna: Person, workId: WorkId): P
     (await anna.get('saveDraft', submission, { html: `<p>High water on Friday: ${words}</p>`, base })).version
   const first = await write('05:42 and 18:07, and the', 0)
   await anna.upload(submission, PIXEL, 'my tide table.png', 'image/png')
-  await anna.get('writeNote', submission, { text: 'Is it summer time in the table?' })
+  await anna.get('writeNote', submission, { html: '<p>Is it summer time in the table?</p>' })
   await anna.get('handIn', submission, { version: first })
   await anna.get('takeBack', submission)
   await anna.get('handIn', submission, {

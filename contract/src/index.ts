@@ -46,9 +46,13 @@ export type {
   OutcomePage,
   SubmissionFile,
   SubmissionPage,
-  ThreadPage,
 } from './features/submissions.js'
 export type {
+  ConversationPage,
+  Correspondent,
+  CorrespondentsPage,
+  LetterForm,
+  LetterPage,
   Message,
   NodPage,
   Notice,

@@ -101,6 +101,18 @@ export const SCREENS = [
   },
   { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom', 'talk'], reads: 'seeTalk' },
   {
+    path: '/c/:classId/letters/new',
+    file: 'talk/NewLetterScreen',
+    words: ['talk'],
+    reads: 'seeCorrespondents',
+  },
+  {
+    path: '/c/:classId/letters/:conversationId',
+    file: 'talk/LetterScreen',
+    words: ['talk'],
+    reads: 'seeLetter',
+  },
+  {
     path: '/c/:classId/talk/nod',
     file: 'talk/NodScreen',
     words: ['talk'],
@@ -132,7 +144,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId',
     file: 'work/WorkScreen',
-    words: ['answers', 'classroom', 'doing', 'week', 'worksheets'],
+    words: ['answers', 'classroom', 'doing', 'talk', 'week', 'worksheets'],
   },
   {
     path: '/c/:classId/work/:workId/answers',
@@ -161,7 +173,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/marking/:placeId?',
     file: 'marking/MarkingScreen',
-    words: ['answers', 'classroom', 'doing', 'worksheets'],
+    words: ['answers', 'classroom', 'doing', 'talk', 'worksheets'],
     reads: 'seeMarking',
   },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom'] },

@@ -1,8 +1,8 @@
 import type { PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import { type InkItem, type InkPoint, pack } from '@oppen/core/ink'
 import type { fixedClock } from '@oppen/server/clock'
+import { writeBeside } from '@oppen/server/features/talk/messages'
 import { handIn } from '@oppen/server/features/work/handIn'
-import { writeInThread } from '@oppen/server/features/work/threads'
 import { keepGiven } from '@oppen/server/features/worksheets/given'
 import { pagesOf } from '@oppen/server/features/worksheets/newSheets'
 import { saveInk } from '@oppen/server/features/worksheets/saving'
@@ -23,9 +23,10 @@ export async function doing(world: World, clock: Clock, school: DemoSchool): Pro
 }
 
 async function threads(world: World, clock: Clock, school: DemoSchool): Promise<void> {
-  const address = {
+  const thread = {
     classId: school.garden.classId,
     workId: school.work('Why the hill is wetter than the harbour'),
+    placeId: null,
   }
   const said: readonly [string, string, string][] = [
     ['Lena Osei', '2026-10-13T16:40', 'Is it page 14 or 15? Mine has the map on both.'],
@@ -34,15 +35,12 @@ async function threads(world: World, clock: Clock, school: DemoSchool): Promise<
   ]
   for (const [name, when, text] of said) {
     clock.moveTo(at(world, when))
-    await writeInThread(world, pupilOf(school, name), address, text)
+    await writeBeside(world, pupilOf(school, name), thread, { html: `<p>${text}</p>` })
   }
   clock.moveTo(at(world, '2026-10-14T13:10'))
-  await writeInThread(
-    world,
-    school.teachers.varga,
-    address,
-    'Thank you, Priya. Leeward is the side away from the wind.',
-  )
+  await writeBeside(world, school.teachers.varga, thread, {
+    html: '<p>Thank you, Priya. Leeward is the side away from the wind.</p>',
+  })
 }
 
 async function labelTheGauge(world: World, clock: Clock, school: DemoSchool): Promise<void> {

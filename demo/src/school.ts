@@ -3,8 +3,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import { localOf } from '@oppen/core/zone'
 import type { fixedClock } from '@oppen/server/clock'
 import { handBack, plainMove, tryAgain } from '@oppen/server/features/marking/service'
+import { writeBeside } from '@oppen/server/features/talk/messages'
 import { takeBack } from '@oppen/server/features/work/handIn'
-import { writeNote } from '@oppen/server/features/work/threads'
 import type { World } from '@oppen/server/world'
 import { forms } from './answeredForms.js'
 import { around } from './around.js'
@@ -290,7 +290,7 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
   clock.moveTo(at(world, '2026-10-12T16:05'))
   const version = await writeDraft(world, ada, log, { html: ADAS_LOG.replace('<p>3</p>', '<p></p>') })
   clock.moveTo(at(world, '2026-10-12T16:12'))
-  await writeNote(world, ada, log, 'Is 0 mm a reading or should I leave it out?')
+  await writeBeside(world, ada, log, { html: '<p>Is 0 mm a reading or should I leave it out?</p>' })
   clock.moveTo(at(world, '2026-10-12T16:40'))
   await writeDraft(world, ada, log, { html: ADAS_LOG, base: version })
   await addBytes(world, ada, log, { name: 'my rain gauge.png', bytes: await picture(GAUGE) })
@@ -351,10 +351,7 @@ async function oddCases(world: World, clock: FixedClock, school: DemoSchool): Pr
   clock.moveTo(at(world, '2026-10-14T12:05'))
   const ewan = submissionOf(garden, log, 'Ewan Sato')
   await writeDraft(world, pupilOf(school, 'Ewan Sato'), ewan, { html: '<p>Mon 4</p>' })
-  await writeNote(
-    world,
-    pupilOf(school, 'Ewan Sato'),
-    ewan,
-    'I was ill on Tuesday. May I use Ada’s reading for that day?',
-  )
+  await writeBeside(world, pupilOf(school, 'Ewan Sato'), ewan, {
+    html: '<p>I was ill on Tuesday. May I use Ada’s reading for that day?</p>',
+  })
 }

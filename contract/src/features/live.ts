@@ -9,21 +9,25 @@ export type LiveEvent =
       readonly what: 'topics' | 'talk' | 'register' | 'door' | 'auditLog' | 'about'
       readonly classId: ClassId
     }
-  /** `note` is a side note: told to pupil and teachers alone, as families see nothing of those. */
   | {
-      readonly what: 'submission' | 'note'
+      readonly what: 'submission'
       readonly classId: ClassId
       readonly workId: WorkId
       readonly placeId: PlaceId
     }
-  | { readonly what: 'answers' | 'thread'; readonly classId: ClassId; readonly workId: WorkId }
-  /** Something was said, changed or decided in a conversation of a class, which is for pupils, for families or for both. */
+  | { readonly what: 'answers'; readonly classId: ClassId; readonly workId: WorkId }
+  /**
+   * Something was said, changed or decided in a conversation of a class, which is for pupils, for families or for both. Beside a
+   * piece of work with one pupil, it is told to that pupil and teachers alone. Of a letter only its people are told.
+   */
   | {
       readonly what: 'message'
       readonly classId: ClassId
       readonly conversationId: ConversationId
       readonly pupils: boolean
       readonly families: boolean
+      /** The work that it stands beside, and the pupil whom a side note is with. */
+      readonly beside: { readonly workId: WorkId; readonly placeId: PlaceId | null } | null
     }
   | { readonly what: 'circle'; readonly circleId: CircleId }
   /** The draft was saved as this version: for its pupil's other devices and a teacher who has it open. */

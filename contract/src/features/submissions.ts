@@ -83,9 +83,6 @@ const version = z.object({
 })
 export type DraftVersion = z.infer<typeof version>
 
-export const threadPage = z.object({ notes: z.array(note), readAt: instant.nullable() })
-export type ThreadPage = z.infer<typeof threadPage>
-
 /** A submission as its pupil and the teachers see it. */
 export const submissionPage = z.object({
   className: z.string(),
@@ -121,7 +118,6 @@ export const submissionPage = z.object({
     }),
   ),
   moves: z.array(move),
-  notes: z.array(note),
   /** The class thread: how many words stand in it, and how many are new. */
   thread: z.object({ count: z.number().int(), fresh: z.number().int() }),
   readAt: instant.nullable(),
@@ -181,12 +177,4 @@ export const submissionShapes = {
     reply: status,
   },
   takeBack: { reply: status },
-  writeNote: {
-    body: z.object({ text: typed }),
-    reply: note,
-  },
-  removeNote: { reply: done },
-  seeThread: { reply: threadPage },
-  writeInThread: { body: z.object({ text: typed }), reply: note },
-  removeFromThread: { reply: done },
 }

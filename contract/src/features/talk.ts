@@ -1,5 +1,6 @@
-import type { AccountId, ConversationId, GroupId, MessageId, PlaceId } from '@oppen/core/ids'
+import type { AccountId, ConversationId, GroupId, MessageId, PlaceId, WorkId } from '@oppen/core/ids'
 import {
+  CONVERSATIONS,
   type Hours,
   MESSAGE_STATES,
   REACTIONS,
@@ -113,6 +114,7 @@ const talkRules = z.object({
   pupilsWrite: z.boolean(),
   familiesWrite: z.boolean(),
   nod: z.boolean(),
+  pupilLetters: z.boolean(),
   reactions: z.array(reaction),
 }) satisfies z.ZodType<TalkRules>
 
@@ -125,10 +127,24 @@ const room = z.object({
   lastAt: instant.nullable(),
 })
 
+const letterLine = z.object({
+  id: id<ConversationId>(),
+  title: z.string(),
+  /** Whom it is to and from but for this reader. */
+  others: z.array(z.string()),
+  /** Whether it is to this reader or only looked after. */
+  concerned: z.boolean(),
+  newMessages: z.number().int(),
+  lastAt: instant.nullable(),
+  /** How the last message begins. */
+  begins: z.string(),
+})
+
 export const talkPage = z.object({
   className: z.string(),
   notices: z.array(notice),
   rooms: z.array(room),
+  letters: z.array(letterLine),
   rules: talkRules,
   groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
   /** For teachers: what waits for the nod, and what was reported. */
@@ -140,13 +156,10 @@ export type TalkPage = z.infer<typeof talkPage>
 /** Messages in the order in which they were shown, and whether there are others before and after. */
 const stretch = z.object({ messages: z.array(message), before: z.boolean(), after: z.boolean() })
 
-export const roomPage = z.object({
-  className: z.string(),
-  id: id<ConversationId>(),
-  title: z.string(),
-  audience,
-  rules: roomRules,
-  state: roomState,
+/** A conversation from where its reader was last. */
+export const conversationPage = z.object({
+  /** Null beside work where nothing was said yet: it begins with the first message. */
+  id: id<ConversationId>().nullable(),
   role,
   /** What keeps this reader from writing, as a refusal would say it; null where nothing does. */
   closed: z
@@ -155,14 +168,89 @@ export const roomPage = z.object({
   /** Whether what this reader writes waits for the nod. */
   waits: z.boolean(),
   reactions: z.array(reaction),
-  groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
   /** Where this reader was last: what was shown later is new. */
   position: instant,
   stretch,
   /** Own messages that wait or were sent back; for teachers all of them. */
   unshown: z.array(message),
 })
+export type ConversationPage = z.infer<typeof conversationPage>
+
+export const roomPage = conversationPage.extend({
+  id: id<ConversationId>(),
+  className: z.string(),
+  title: z.string(),
+  audience,
+  rules: roomRules,
+  state: roomState,
+  groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
+})
 export type RoomPage = z.infer<typeof roomPage>
+
+/** Somebody of a class, as a letter names them. */
+const correspondent = z.object({
+  accountId: id<AccountId>(),
+  name: z.string(),
+  side: role,
+  /** The children of a family in this class. */
+  of: z.array(z.string()),
+  /** The own place of a pupil, those of the children of a family. */
+  placeIds: z.array(id<PlaceId>()),
+})
+export type Correspondent = z.infer<typeof correspondent>
+
+/** When a teacher reads letters, and what is said at other times. */
+const letterHours = z.object({ hours: hours.nullable(), word: line })
+
+const letterPerson = z.object({
+  accountId: id<AccountId>(),
+  name: z.string(),
+  side: role,
+  /** Whether they still belong to the class. */
+  here: z.boolean(),
+})
+
+/** Whom somebody can write a letter to. */
+export const correspondentsPage = z.object({
+  className: z.string(),
+  /** Whom this reader can write to. */
+  people: z.array(correspondent),
+  /** For teachers: when they read letters. */
+  own: letterHours.nullable(),
+})
+export type CorrespondentsPage = z.infer<typeof correspondentsPage>
+
+export const letterPage = conversationPage.extend({
+  id: id<ConversationId>(),
+  className: z.string(),
+  title: z.string(),
+  people: z.array(letterPerson),
+  concerned: z.boolean(),
+  /** Whether other teachers of the class can read it. */
+  overseen: z.boolean(),
+  about: z
+    .object({
+      workId: id<WorkId>().nullable(),
+      title: z.string().nullable(),
+      placeId: id<PlaceId>().nullable(),
+      name: z.string().nullable(),
+    })
+    .nullable(),
+  /** Teachers in it who do not read letters now, with their word and when they do again. */
+  away: z.array(z.object({ name: z.string(), word: z.string(), until: instant.nullable() })),
+})
+export type LetterPage = z.infer<typeof letterPage>
+
+const letterForm = z.object({
+  title: line,
+  to: z.array(id<AccountId>()).max(200),
+  html: typed,
+  /** What it is about. */
+  workId: id<WorkId>().nullable().optional(),
+  placeId: id<PlaceId>().nullable().optional(),
+  once,
+})
+export type LetterForm = z.infer<typeof letterForm>
 
 const noticeForm = z.object({
   html: typed,
@@ -186,7 +274,8 @@ export const nodPage = z.object({
     z.object({
       conversationId: id<ConversationId>(),
       where: z.string(),
-      kind: z.enum(['notice', 'room']),
+      kind: z.enum(CONVERSATIONS),
+      workId: id<WorkId>().nullable(),
       message,
     }),
   ),
@@ -194,7 +283,8 @@ export const nodPage = z.object({
     z.object({
       conversationId: id<ConversationId>(),
       where: z.string(),
-      kind: z.enum(['notice', 'room']),
+      kind: z.enum(CONVERSATIONS),
+      workId: id<WorkId>().nullable(),
       message,
     }),
   ),
@@ -221,7 +311,12 @@ export const seenPage = z.object({
 })
 export type SeenPage = z.infer<typeof seenPage>
 
-const written = z.object({ messageId: id<MessageId>(), state: z.enum(MESSAGE_STATES) })
+const newMessage = z.object({ html: typed, answers: id<MessageId>().nullable().optional(), once })
+const written = z.object({
+  messageId: id<MessageId>(),
+  conversationId: id<ConversationId>(),
+  state: z.enum(MESSAGE_STATES),
+})
 
 export const talkShapes = {
   seeTalk: { reply: talkPage },
@@ -238,10 +333,15 @@ export const talkShapes = {
   seeRoom: { reply: roomPage },
   seeBefore: { reply: stretch },
   seeAfter: { reply: stretch },
-  writeMessage: {
-    body: z.object({ html: typed, answers: id<MessageId>().nullable().optional(), once }),
-    reply: written,
-  },
+  writeMessage: { body: newMessage, reply: written },
+  seeThread: { reply: conversationPage },
+  writeInThread: { body: newMessage, reply: written },
+  seeSideNote: { reply: conversationPage },
+  writeNote: { body: newMessage, reply: written },
+  seeCorrespondents: { reply: correspondentsPage },
+  writeLetter: { body: letterForm, reply: z.object({ letterId: id<ConversationId>() }) },
+  seeLetter: { reply: letterPage },
+  setLetterHours: { body: letterHours, reply: done },
   changeMessage: { body: z.object({ html: typed }), reply: written },
   removeMessage: { reply: done },
   react: { body: z.object({ reaction, on: z.boolean() }), reply: done },

@@ -45,7 +45,7 @@ export const todayClass = z.object({
       title: z.string(),
       placeId: id<PlaceId>(),
       name: z.string(),
-      text: z.string(),
+      html: z.string(),
       at: instant,
     }),
   ),

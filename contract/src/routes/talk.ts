@@ -3,9 +3,11 @@ import { route } from '../wire/route.js'
 
 const TALK = '/api/classes/:classId/talk'
 const CONVERSATION = `${TALK}/:conversationId` as const
+const LETTERS = '/api/classes/:classId/letters'
+const WORK = '/api/classes/:classId/works/:workId'
 const MESSAGE = `${CONVERSATION}/messages/:messageId` as const
 
-/** Talk of a class: notices, rooms and what is said in them. Who reads a conversation of these is core's `roleIn`. */
+/** Talk of a class: notices, rooms, letters, what is said beside work, and messages. Who reads which is core's `readingOf`. */
 export const talkRoutes = {
   seeTalk: route<Shapes['seeTalk']>()('GET', TALK, 'talk.see'),
   setTalkRules: route<Shapes['setTalkRules']>()('PUT', `${TALK}-rules`, 'talk.moderate'),
@@ -48,6 +50,18 @@ export const talkRoutes = {
   react: route<Shapes['react']>()('PUT', `${MESSAGE}/reactions`, 'talk.write'),
   reportMessage: route<Shapes['reportMessage']>()('POST', `${MESSAGE}/reports`, 'talk.write'),
   settleReports: route<Shapes['settleReports']>()('DELETE', `${MESSAGE}/reports`, 'talk.moderate'),
+  seeThread: route<Shapes['seeThread']>()('GET', `${WORK}/thread`, 'thread.see'),
+  writeInThread: route<Shapes['writeInThread']>()('POST', `${WORK}/thread`, 'thread.write'),
+  seeSideNote: route<Shapes['seeSideNote']>()('GET', `${WORK}/submissions/:placeId/notes`, 'submission.see'),
+  writeNote: route<Shapes['writeNote']>()('POST', `${WORK}/submissions/:placeId/notes`, 'sideNote.write'),
+  seeCorrespondents: route<Shapes['seeCorrespondents']>()(
+    'GET',
+    '/api/classes/:classId/correspondents',
+    'talk.see',
+  ),
+  writeLetter: route<Shapes['writeLetter']>()('POST', LETTERS, 'talk.write'),
+  seeLetter: route<Shapes['seeLetter']>()('GET', `${LETTERS}/:conversationId`, 'talk.see'),
+  setLetterHours: route<Shapes['setLetterHours']>()('PUT', '/api/letter-hours', 'letterHours.set'),
   seeNod: route<Shapes['seeNod']>()('GET', '/api/classes/:classId/nod', 'talk.moderation.see'),
   decideMessage: route<Shapes['decideMessage']>()('POST', `${MESSAGE}/nod`, 'talk.moderate'),
   setNod: route<Shapes['setNod']>()('PUT', '/api/classes/:classId/register/:placeId/nod', 'nod.set'),

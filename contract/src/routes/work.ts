@@ -175,29 +175,6 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/submissions/:placeId/take-back',
     'submission.write',
   ),
-  writeNote: route<Shapes['writeNote']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/notes',
-    'sideNote.write',
-  ),
-
-  removeNote: route<Shapes['removeNote']>()(
-    'DELETE',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/notes/:noteId',
-    'sideNote.write',
-  ),
-  seeThread: route<Shapes['seeThread']>()('GET', '/api/classes/:classId/works/:workId/thread', 'thread.see'),
-  writeInThread: route<Shapes['writeInThread']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/thread',
-    'thread.write',
-  ),
-  removeFromThread: route<Shapes['removeFromThread']>()(
-    'DELETE',
-    '/api/classes/:classId/works/:workId/thread/:noteId',
-    'thread.write',
-  ),
-
   seeOwnWork: route<Shapes['seeOwnWork']>()('GET', '/api/classes/:classId/own-work/:placeId', 'ownWork.see'),
   takeOwnWork: route<Shapes['takeOwnWork']>()(
     'GET',

@@ -61,6 +61,7 @@ export const ACTIONS = {
   'school.see': ['schoolOwner'],
   'school.change': ['schoolOwner'],
   'colleagues.see': ['anyTeacher'],
+  'letterHours.set': ['anyTeacher'],
   'class.see': ['teacher', 'pupil', 'family'],
   'about.change': ['teacher'],
   'members.see': ['teacher', 'classmate'],

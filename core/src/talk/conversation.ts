@@ -1,7 +1,10 @@
 import type { AccountId, ClassId, GroupId, Instant, PlaceId } from '../ids/index.js'
 
-/** What a conversation of a class is: an announcement of a teacher with the replies to it, or a room. */
-export const CONVERSATIONS = ['notice', 'room'] as const
+/**
+ * What a conversation of a class is: an announcement of a teacher with the replies to it, a room, what the class says beside a
+ * piece of work, what one pupil and the teachers say there, or a letter to chosen people.
+ */
+export const CONVERSATIONS = ['notice', 'room', 'thread', 'sideNote', 'letter'] as const
 export type ConversationKind = (typeof CONVERSATIONS)[number]
 
 /** Who of a class a conversation is for. Its teachers read all of them. */
@@ -26,10 +29,22 @@ export type Seat =
 export const TALK_ROLES = ['teacher', 'pupil', 'family'] as const
 export type TalkRole = (typeof TALK_ROLES)[number]
 
+/** Somebody whom a letter is to or from, and as what. */
+export type LetterPerson = { readonly account: AccountId; readonly role: TalkRole }
+
+/**
+ * Who reads a conversation: an audience of the class; beside a piece of work the pupils of some places, which are those that are
+ * asked for it or the one whom the side note is with; or chosen people.
+ */
+export type Readers =
+  | { readonly by: 'audience'; readonly audience: Audience }
+  | { readonly by: 'places'; readonly placeIds: readonly PlaceId[] }
+  | { readonly by: 'people'; readonly people: readonly LetterPerson[] }
+
 /** What is known of a conversation before anything in it is read. */
 export type ConversationHead = {
   readonly classId: ClassId
-  readonly audience: Audience
+  readonly readers: Readers
   readonly madeAt: Instant
   /** When it appears: as it is made, or later. Teachers see it before. */
   readonly appearsAt: Instant
@@ -43,24 +58,54 @@ export function isAddressed(audience: Audience, seat: Seat): boolean {
   return audience.groups === null || audience.groups.includes(seat.groupId)
 }
 
+/** Whether teachers of the class who are not in a letter can read it: they can where a pupil is. */
+export const isOverseen = (people: readonly LetterPerson[]): boolean =>
+  people.some(person => person.role === 'pupil')
+
 /** Whether a conversation is still to appear. What appeared as it was made stays, also where the clock is set back. */
 export const isPlanned = (
   { madeAt, appearsAt }: Pick<ConversationHead, 'madeAt' | 'appearsAt'>,
   now: Instant,
 ): boolean => appearsAt > Math.max(now, madeAt)
 
+/** Somebody with all their ties. */
+export type Person = { readonly account: AccountId; readonly seats: readonly Seat[] }
+
+/** As what somebody reads a conversation, and whether it is to them: what one only looks after is never new. */
+export type Reading = { readonly role: TalkRole; readonly concerned: boolean }
+
+const reachesBy = (readers: Readers, account: AccountId, seat: Seat): boolean => {
+  switch (readers.by) {
+    case 'audience':
+      return isAddressed(readers.audience, seat)
+    case 'places':
+      return seat.role === 'teacher' || (seat.role === 'pupil' && readers.placeIds.includes(seat.placeId))
+    case 'people':
+      return (
+        readers.people.some(one => one.account === account && one.role === seat.role) ||
+        (seat.role === 'teacher' && isOverseen(readers.people))
+      )
+  }
+}
+
 /**
  * As what somebody reads a conversation: as a teacher before a pupil, as a pupil before a family; undefined where it is not
- * for them, or not yet.
+ * for them, or not yet. Who has left the class reads nothing of it, not even the own letters.
  */
-export function roleIn(head: ConversationHead, seats: readonly Seat[], now: Instant): TalkRole | undefined {
-  const { classId, audience, removed } = head
+export function readingOf(
+  head: ConversationHead,
+  { account, seats }: Person,
+  now: Instant,
+): Reading | undefined {
+  const { classId, readers, removed } = head
+  if (removed) return undefined
   const roles = seats
-    .filter(seat => seat.classId === classId && isAddressed(audience, seat))
+    .filter(seat => seat.classId === classId && reachesBy(readers, account, seat))
     .map(one => one.role)
-  if (roles.includes('teacher')) return removed ? undefined : 'teacher'
-  if (removed || isPlanned(head, now)) return undefined
-  return roles.includes('pupil') ? 'pupil' : roles[0]
+  const role = TALK_ROLES.find(one => roles.includes(one))
+  if (!role || (role !== 'teacher' && isPlanned(head, now))) return undefined
+  const concerned = readers.by !== 'people' || readers.people.some(one => one.account === account)
+  return { role, concerned }
 }
 
 /** Where somebody stands with reading a conversation: everything shown until then was in front of them. */

@@ -1,4 +1,5 @@
 export * from './conversation.js'
+export * from './letter.js'
 export * from './message.js'
 export * from './posting.js'
 export * from './room.js'

@@ -22,7 +22,7 @@ export type MessageHead = {
   readonly removed: boolean
 }
 
-/** In what a message stands: a room, or a notice that is for pupils or for families alone. */
+/** In what a message stands; a notice may be for pupils or for families alone. */
 type Around = { readonly kind: ConversationKind; readonly audience: Pick<Audience, 'pupils'> }
 
 /** Who reads a message, as what, and where it stands. */
@@ -32,12 +32,12 @@ export type MessageReader = Around & {
 }
 
 /**
- * Whether what one side writes is for another: in a room all read all. Under a notice pupils read pupils and families read
+ * Whether what one side writes is for another: all who read a room, a letter or what stands beside work read all of it. Under a notice pupils read pupils and families read
  * families, for a reply may tell of a child what is not for everybody's family; and so may the answer of a teacher, which goes
  * to pupils where the notice is for them. Teachers read all.
  */
 export function hears({ kind, audience }: Around, reader: TalkRole, side: TalkRole): boolean {
-  if (kind === 'room' || reader === 'teacher' || side === reader) return true
+  if (kind !== 'notice' || reader === 'teacher' || side === reader) return true
   return side === 'teacher' && (reader === 'pupil' || !audience.pupils)
 }
 

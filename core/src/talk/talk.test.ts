@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest'
 import type { AccountId, ClassId, GroupId, PlaceId } from '../ids/index.js'
 import {
   type Audience,
+  addressLetter,
+  type ConversationHead,
   EDIT_FOR,
   FOR_ALL,
   isNew,
@@ -16,7 +18,7 @@ import {
   type Posting,
   ROOM,
   readHours,
-  roleIn,
+  readingOf,
   roomState,
   type Seat,
   seenOf,
@@ -33,13 +35,16 @@ const seat = (role: 'pupil' | 'family', groupId: GroupId, ofClass = classId): Se
   placeId: `place in ${groupId}` as PlaceId,
 })
 const teacher: Seat = { role: 'teacher', classId }
-const head = (audience: Partial<Audience> = {}) => ({
+const head = (audience: Partial<Audience> = {}): ConversationHead => ({
   classId,
-  audience: { ...FOR_ALL, ...audience },
+  readers: { by: 'audience', audience: { ...FOR_ALL, ...audience } },
   madeAt: 50,
   appearsAt: 100,
   removed: false,
 })
+
+const ofRole = (one: ConversationHead, seats: readonly Seat[], now: number, account = 'ada') =>
+  readingOf(one, { account: account as AccountId, seats }, now)?.role
 
 describe('a conversation', () => {
   it.each([
@@ -56,24 +61,95 @@ describe('a conversation', () => {
       seat('family', heron),
       seat('family', wren),
     ]
-    expect(seats.map(one => roleIn(head(audience), [one], 100))).toEqual(roles)
+    expect(seats.map(one => ofRole(head(audience), [one], 100))).toEqual(roles)
   })
 
   it('is not there for others, before its time, or once it was removed; teachers see it before', () => {
     const pupil = seat('pupil', heron)
-    expect(roleIn(head(), [seat('pupil', heron, 'numbers' as ClassId)], 100)).toBeUndefined()
-    expect(roleIn(head(), [], 100)).toBeUndefined()
-    expect(roleIn(head(), [pupil], 99)).toBeUndefined()
-    expect(roleIn(head(), [teacher], 99)).toBe('teacher')
+    expect(ofRole(head(), [seat('pupil', heron, 'numbers' as ClassId)], 100)).toBeUndefined()
+    expect(ofRole(head(), [], 100)).toBeUndefined()
+    expect(ofRole(head(), [pupil], 99)).toBeUndefined()
+    expect(ofRole(head(), [teacher], 99)).toBe('teacher')
     // made and shown at 100, on a clock that was then set back
-    expect(roleIn({ ...head(), madeAt: 100 }, [pupil], 99)).toBe('pupil')
-    expect(roleIn({ ...head(), removed: true }, [pupil, teacher], 100)).toBeUndefined()
+    expect(ofRole({ ...head(), madeAt: 100 }, [pupil], 99)).toBe('pupil')
+    expect(ofRole({ ...head(), removed: true }, [pupil, teacher], 100)).toBeUndefined()
   })
 
   it('is read by who has several ties as the one that sees most', () => {
     const children = [seat('family', wren), seat('family', heron)]
-    expect(roleIn(head({ groups: [heron] }), children, 100)).toBe('family')
-    expect(roleIn(head(), [...children, teacher], 100)).toBe('teacher')
+    expect(ofRole(head({ groups: [heron] }), children, 100)).toBe('family')
+    expect(ofRole(head(), [...children, teacher], 100)).toBe('teacher')
+  })
+})
+
+describe('what stands beside work', () => {
+  const asked = { ...head(), readers: { by: 'places', placeIds: ['place in heron'] } } as const
+
+  it('is read by the pupils of its places and by teachers, by no family', () => {
+    expect(ofRole(asked as never, [seat('pupil', heron)], 100)).toBe('pupil')
+    expect(ofRole(asked as never, [seat('pupil', wren)], 100)).toBeUndefined()
+    expect(ofRole(asked as never, [seat('family', heron)], 100)).toBeUndefined()
+    expect(ofRole(asked as never, [teacher], 100)).toBe('teacher')
+  })
+})
+
+/** Pupils do not write to each other, and all that they write waits. */
+const STRICT = { ...TALK_RULES, pupilsWrite: false, nod: true }
+
+describe('a letter', () => {
+  const person = (account: string, role: 'teacher' | 'pupil' | 'family') => ({
+    account: account as AccountId,
+    role,
+  })
+  const ms = person('ms', 'teacher')
+  const ada = person('ada', 'pupil')
+  const mother = person('mother', 'family')
+  const letter = (...people: ReturnType<typeof person>[]): ConversationHead => ({
+    ...head(),
+    readers: { by: 'people', people },
+  })
+  const reading = (one: ConversationHead, account: string, seats: readonly Seat[]) =>
+    readingOf(one, { account: account as AccountId, seats }, 100)
+
+  it('is read by those whom it is to, for as long as they belong to the class', () => {
+    expect(reading(letter(ms, mother), 'mother', [seat('family', heron)])?.role).toBe('family')
+    expect(reading(letter(ms, mother), 'father', [seat('family', heron)])).toBeUndefined()
+    expect(reading(letter(ms, mother), 'mother', [])).toBeUndefined()
+    // who was a family and is a teacher now reads as what it was written to, or not at all
+    expect(reading(letter(ms, mother), 'mother', [teacher])).toBeUndefined()
+  })
+
+  it('with a pupil is read by the other teachers as well, to whom it is nothing new; with families alone it is not', () => {
+    expect(reading(letter(ms, ada), 'ms', [teacher])).toEqual({ role: 'teacher', concerned: true })
+    expect(reading(letter(ms, ada), 'mr', [teacher])).toEqual({ role: 'teacher', concerned: false })
+    expect(reading(letter(ms, mother), 'mr', [teacher])).toBeUndefined()
+  })
+
+  const bram = person('bram', 'pupil')
+  const known = new Map([ms, ada, mother, bram].map(one => [one.account, one]))
+  it.each([
+    ['a teacher to all of them', ms, ['ada', 'mother', 'bram'], 'ok'],
+    ['a pupil to a teacher', ada, ['ms'], 'ok'],
+    ['a pupil to a pupil', ada, ['bram'], 'letter_not_to'],
+    ['a pupil to a teacher and a pupil', ada, ['ms', 'bram'], 'letter_not_to'],
+    ['a pupil to a family', ada, ['mother'], 'letter_not_to'],
+    ['a family to a teacher', mother, ['ms'], 'ok'],
+    ['a family to a pupil', mother, ['ada'], 'letter_not_to'],
+    ['somebody to nobody', ms, [], 'letter_to_nobody'],
+    ['somebody to themselves', ms, ['ms'], 'letter_to_nobody'],
+    ['a teacher to a stranger', ms, ['nobody'], 'letter_not_to'],
+    ['a teacher to too many', ms, Array.from({ length: 41 }, (_, n) => `p${n}`), 'letter_to_many'],
+  ])('%s', (_, writer, to, expected) => {
+    const found = addressLetter(writer, to as AccountId[], known, TALK_RULES)
+    expect(found.ok ? 'ok' : found.refusal.code).toBe(expected)
+  })
+
+  it('among pupils is written where the class lets them, and names each once', () => {
+    const rules = { ...TALK_RULES, pupilLetters: true }
+    const found = addressLetter(ada, ['bram', 'bram', 'ada'] as AccountId[], known, rules)
+    expect(found).toEqual({ ok: true, value: [ada, bram] })
+    const off = addressLetter(ada, [bram.account], known, { ...rules, pupilsWrite: false })
+    expect(off.ok).toBe(false)
   })
 })
 
@@ -177,7 +253,9 @@ describe('writing', () => {
   const posting = (one: Partial<Posting>): Posting => ({
     role: 'pupil',
     rules: TALK_RULES,
+    kind: one.room === null ? 'notice' : 'room',
     room: ROOM,
+    amongPupils: false,
     replies: true,
     isAnswer: false,
     nodForPerson: false,
@@ -214,6 +292,32 @@ describe('writing', () => {
     ['a pupil in a room with the nod', { room: { ...ROOM, nod: true } }, 'waits'],
     ['a pupil of a class with the nod', { rules: { ...TALK_RULES, nod: true }, room: null }, 'waits'],
     ['a pupil whose words are looked at', { nodForPerson: true }, 'waits'],
+    ['a pupil in the thread of the class', { kind: 'thread', room: null }, 'shown'],
+    ['a pupil there with the nod', { kind: 'thread', room: null, nodForPerson: true }, 'waits'],
+    ['a side note, to teachers alone', { kind: 'sideNote', room: null, rules: STRICT }, 'shown'],
+    ['a letter of a pupil to teachers', { kind: 'letter', room: null, rules: STRICT }, 'shown'],
+    ['a letter of a family', { kind: 'letter', room: null, role: 'family' }, 'shown'],
+    ['a letter among pupils', { kind: 'letter', room: null, amongPupils: true }, 'letters_off'],
+    [
+      'a letter among pupils who may write them',
+      { kind: 'letter', room: null, amongPupils: true, rules: { ...TALK_RULES, pupilLetters: true } },
+      'shown',
+    ],
+    [
+      'a letter among pupils who may, with the nod',
+      {
+        kind: 'letter',
+        room: null,
+        amongPupils: true,
+        rules: { ...STRICT, pupilLetters: true, pupilsWrite: true },
+      },
+      'waits',
+    ],
+    [
+      'a letter among pupils where pupils do not write to each other',
+      { kind: 'letter', room: null, amongPupils: true, rules: { ...STRICT, pupilLetters: true } },
+      'letters_off',
+    ],
   ])('%s', (_, one, expected) => expect(result(one)).toBe(expected))
 
   it('is never held up for a teacher', () => {

@@ -61,6 +61,8 @@ describe('local times that nobody is asked about', () => {
     // IANA: Europe/Lisbon 28 March 2027, 01:00 becomes 02:00 at 01:00 UTC; America/New_York 14 March 2027, 02:00
     // becomes 03:00 at 07:00 UTC; Australia/Lord_Howe 4 October 2026, 02:00 becomes 02:30 at 15:30 UTC the day before
     expect(instantsIn('Europe/Lisbon')('2027-03-28T01:20')).toBe(Date.UTC(2027, 2, 28, 1))
+    expect(instantsIn('Europe/Lisbon')('2027-03-28T01:00')).toBe(Date.UTC(2027, 2, 28, 1))
+    expect(instantsIn('Australia/Lord_Howe')('2026-10-04T02:00')).toBe(Date.UTC(2026, 9, 3, 15, 30))
     expect(instantsIn('America/New_York')('2027-03-14T02:59')).toBe(Date.UTC(2027, 2, 14, 7))
     expect(instantsIn('Australia/Lord_Howe')('2026-10-04T02:10')).toBe(Date.UTC(2026, 9, 3, 15, 30))
   })

@@ -1,6 +1,7 @@
 import { Temporal } from 'temporal-polyfill'
 import type { Instant } from '../ids/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
+import { changeBy } from './change.js'
 
 export type LocalTime = {
   readonly at: Instant
@@ -22,7 +23,7 @@ export function instantOf(local: string, zone: string): Outcome<LocalTime> {
     return ok({ at: later.epochMilliseconds, twice: false })
   }
   if (later.toPlainDateTime().equals(plain)) return ok({ at: later.epochMilliseconds, twice: true })
-  const next = later.getTimeZoneTransition('previous')?.toPlainDateTime()
+  const next = changeBy(later)?.toPlainDateTime()
   return err('time_skipped', {
     text: local.replace('T', ' '),
     next: (next ?? plain).toString().slice(0, 16).replace('T', ' '),

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
 import type { Instant } from '../ids/index.js'
+import { changeBy } from './change.js'
 
 /** Turns a local time, "2026-10-16T17:00", into the moment it stands for. */
 export type ToInstant = (local: string) => Instant
@@ -36,5 +37,5 @@ function keeping(zone: string): ToInstant {
 function nearest(plain: Temporal.PlainDateTime, zone: string): Instant {
   const later = plain.toZonedDateTime(zone, { disambiguation: 'later' })
   if (later.toPlainDateTime().equals(plain)) return later.epochMilliseconds
-  return (later.getTimeZoneTransition('previous') ?? later).epochMilliseconds
+  return (changeBy(later) ?? later).epochMilliseconds
 }

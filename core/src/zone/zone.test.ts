@@ -31,6 +31,9 @@ describe('local times', () => {
       ok: false,
       refusal: { code: 'time_skipped', params: { text: '2027-03-28 01:30', next: '2027-03-28 02:00' } },
     })
+    expect(instantOf('2027-03-28T01:00', LISBON)).toMatchObject({
+      refusal: { code: 'time_skipped', params: { next: '2027-03-28 02:00' } },
+    })
     expect(instantOf('2027-03-28T02:00', LISBON)).toMatchObject({ ok: true })
   })
 

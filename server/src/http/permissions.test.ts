@@ -37,11 +37,11 @@ import { makeTablet } from '../features/joining/tablets.js'
 import { giveAnswer, replyToAnswer } from '../features/kinds/question/service.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { mergePlaces } from '../features/merging/service.js'
+import { writeLetter } from '../features/talk/letters.js'
 import { writeMessage } from '../features/talk/messages.js'
 import { setRemoved, writeNotice } from '../features/talk/notices.js'
 import { makeRoom } from '../features/talk/rooms.js'
 import { saveMaterial } from '../features/work/materials.js'
-import { writeInThread, writeNote } from '../features/work/threads.js'
 import { newId } from '../ids.js'
 import { bodySchema, make } from '../testing/bodies.js'
 import { oneOfEverything } from '../testing/fixtures.js'
@@ -138,13 +138,6 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   }
   if (routes[name].path.includes(':uploadId'))
     params.uploadId = (await people.anna.begin(submission, { name: 'x.png', size: 10 })).id
-  if (name === 'removeNote') {
-    params.noteId = (await writeNote(world, spares.anna, submission, 'to be taken away')).id
-  }
-  if (name === 'removeFromThread') {
-    const work = { classId, workId: workId as WorkId }
-    params.noteId = (await writeInThread(world, spares.anna, work, 'to be taken away')).id
-  }
   if (name === 'removeReply') {
     const answer = { classId, workId: workId as WorkId, answerOf: params.answerOf as PlaceId }
     const given = { text: 'an answer', choices: [], version: 0 }
@@ -198,6 +191,11 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   if (name === 'seeRoom' || name === 'changeRoom') {
     const form = { title: 'Gauges', audience: { pupils: true, families: true, groups: null }, rules: ROOM }
     params.conversationId = (await makeRoom(world, spares.owner, classId, form)).roomId
+  }
+  if (name === 'seeLetter') {
+    const to = [spares.anna.accountId]
+    const letter = { title: 'A letter', to, html: '<p>to Anna</p>' }
+    params.conversationId = (await writeLetter(world, spares.owner, classId, letter)).letterId
   }
   if (name === 'removeMessage') {
     // in a room, where pupils and families read each other

@@ -15,10 +15,9 @@ import sharp from 'sharp'
 import { saveClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
 import type { SubmissionAddress } from '../features/submissions/moves.js'
-import { writeMessage } from '../features/talk/messages.js'
+import { writeBeside, writeMessage } from '../features/talk/messages.js'
 import { writeNotice } from '../features/talk/notices.js'
 import { saveMaterial } from '../features/work/materials.js'
-import { writeNote } from '../features/work/threads.js'
 import { keepGiven } from '../features/worksheets/given.js'
 import { saveInk } from '../features/worksheets/saving.js'
 
@@ -109,7 +108,7 @@ export async function oneOfEverything(
     feedKey: 'none',
     uploadId: 'none',
     sheetId: await makeSheet(world, pupil, address),
-    noteId: (await writeNote(world, pupil, address, 'a note')).id as string,
+    noteId: (await writeBeside(world, pupil, address, { html: '<p>a note</p>' })).messageId as string,
     // the version that the second writing took the place of
     number: String(base),
   }

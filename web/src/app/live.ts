@@ -2,6 +2,7 @@ import type { LiveEvent } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
+import { besideKey } from './queries.js'
 import { keepOpen } from './stream.js'
 
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
@@ -83,8 +84,19 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('today')
       break
     case 'message': {
-      const { classId, conversationId } = event
-      for (const of of ['room', 'notice', 'seen']) againApart(client, ['talk', classId, of, conversationId])
+      const { classId, conversationId, beside } = event
+      if (beside) {
+        againApart(client, besideKey(classId, beside.workId, beside.placeId))
+        // the numbers of what is new beside work
+        againApart(client, ['submission', classId, beside.workId])
+        againApart(client, ['marking', classId, beside.workId])
+        for (const key of ['topics', 'week']) againApart(client, [key, classId])
+        againApart(client, ['talk', classId, 'nod'])
+        againApart(client, ['today'], TODAY_APART)
+        break
+      }
+      for (const of of ['room', 'notice', 'seen', 'letter'])
+        againApart(client, ['talk', classId, of, conversationId])
       againApart(client, ['talk', classId])
       againApart(client, ['talk', classId, 'nod'])
       againApart(client, ['today'], TODAY_APART)
@@ -113,7 +125,6 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('days')
       break
     case 'submission':
-    case 'note':
       for (const key of ['submission', 'outcome', 'quiz'])
         again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
@@ -124,10 +135,6 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'answers':
       againApart(client, ['answers', event.classId, event.workId])
-      break
-    case 'thread':
-      again('thread', event.classId, event.workId)
-      again('submission', event.classId, event.workId)
       break
     case 'about':
       for (const key of ['about', 'members', 'week']) again(key, event.classId)

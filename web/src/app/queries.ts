@@ -11,6 +11,25 @@ export type SubmissionParams = {
 }
 
 /** Every read of the server, with the key under which live changes find it. */
+/** A place beside a piece of work: with one pupil, or of the class. */
+export type Beside = {
+  readonly classId: ClassId
+  readonly workId: WorkId
+  readonly placeId: PlaceId | null
+}
+
+/** What has numbers of what is new beside a piece of work. */
+export const submissionNumbers = ({ classId, workId }: Pick<Beside, 'classId' | 'workId'>) => [
+  ['submission', classId, workId],
+  ['marking', classId, workId],
+  ['topics', classId],
+  ['week', classId],
+]
+
+/** By what a conversation beside work is kept. */
+export const besideKey = (classId: ClassId, workId: WorkId, placeId: PlaceId | null) =>
+  ['talk', classId, 'beside', workId, placeId ?? 'class'] as const
+
 export const reads = {
   me: () =>
     queryOptions({
@@ -132,6 +151,28 @@ export const reads = {
       queryKey: ['talk', classId, 'room', conversationId],
       queryFn: ({ signal }) => call(routes.seeRoom, { classId, conversationId }, undefined, { signal }),
     }),
+  /** What is said beside a piece of work, with one pupil or by the class. */
+  beside: ({ classId, workId, placeId }: Beside) =>
+    queryOptions({
+      queryKey: besideKey(classId, workId, placeId),
+      queryFn: ({ signal }) =>
+        keepRead(`beside/${workId}/${placeId ?? 'class'}`, () =>
+          placeId
+            ? call(routes.seeSideNote, { classId, workId, placeId }, undefined, { signal })
+            : call(routes.seeThread, { classId, workId }, undefined, { signal }),
+        ),
+      networkMode: 'always',
+    }),
+  correspondents: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['correspondents', classId],
+      queryFn: ({ signal }) => call(routes.seeCorrespondents, { classId }, undefined, { signal }),
+    }),
+  letter: (classId: ClassId, conversationId: ConversationId) =>
+    queryOptions({
+      queryKey: ['talk', classId, 'letter', conversationId],
+      queryFn: ({ signal }) => call(routes.seeLetter, { classId, conversationId }, undefined, { signal }),
+    }),
   nod: (classId: ClassId) =>
     queryOptions({
       queryKey: ['talk', classId, 'nod'],
@@ -195,11 +236,6 @@ export const reads = {
     queryOptions({
       queryKey: ['work', classId, workId, 'sheets'],
       queryFn: ({ signal }) => call(routes.seeGivenSheets, { classId, workId }, undefined, { signal }),
-    }),
-  thread: (classId: ClassId, workId: WorkId) =>
-    queryOptions({
-      queryKey: ['thread', classId, workId],
-      queryFn: ({ signal }) => call(routes.seeThread, { classId, workId }, undefined, { signal }),
     }),
   outcome: (params: SubmissionParams) =>
     queryOptions({

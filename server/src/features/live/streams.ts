@@ -192,10 +192,14 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'about':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
     case 'message':
+      if (event.beside?.placeId)
+        return can(viewer, 'submission.see', {
+          kind: 'place',
+          classId: event.classId,
+          placeId: event.beside.placeId,
+        })
       if (viewer.kind === 'pupil' ? !event.pupils : viewer.kind === 'family' && !event.families) return false
       return can(viewer, 'talk.see', { kind: 'class', classId: event.classId })
-    case 'thread':
-      return can(viewer, 'thread.see', { kind: 'class', classId: event.classId })
     case 'register':
     case 'door':
     case 'auditLog':
@@ -204,7 +208,6 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'draft':
     case 'ink':
-    case 'note':
       return can(viewer, 'submission.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'circle':
       return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })

@@ -28,7 +28,7 @@ beforeEach(() => handedIn())
 
 describe('handing back', () => {
   it('reaches pupil and family with mark and feedback, never the side note or the text', async () => {
-    await anna.get('writeNote', submission, { text: 'only between us' })
+    await anna.get('writeNote', submission, { html: '<p>only between us</p>' })
     await teacher.get('handBack', submission, { number: 1, mark: '8,5', feedback: ' Good. ' })
     expect(await anna.get('seeSubmission', submission)).toMatchObject({
       status: { phase: 'handedBack', mark: 850 },

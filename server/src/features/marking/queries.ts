@@ -1,6 +1,7 @@
 import type { AccountId, ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
-import { newNotes, OWN_TIMING, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
+import { OWN_TIMING, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
+import { newNotes } from '../talk/fragments.js'
 
 const MARKING = `select ${jsonObject({
   className: 'c.name',

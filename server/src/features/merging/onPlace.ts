@@ -21,7 +21,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   hand_ins: 'submission',
   moves: 'submission',
   submissions: 'submission',
-  side_notes: 'submission',
+  conversations: 'submission',
   extensions: 'asked',
   work_pupils: 'asked',
   family_links: 'own',

@@ -21,8 +21,7 @@ import { accounts } from '../accounts/models.js'
 import { addEntry } from '../calendar/entries.js'
 import { joinCircle, makeCircle, postInCircle, seeCircle } from '../circles/service.js'
 import { sendMail } from '../mail/service.js'
-import { writeMessage } from '../talk/messages.js'
-import { writeInThread, writeNote } from '../work/threads.js'
+import { writeBeside, writeMessage } from '../talk/messages.js'
 import { personOf } from './people.js'
 import { PERSON_DATA, PERSONAL } from './personData.js'
 import { countsOfPerson } from './queries.js'
@@ -58,10 +57,11 @@ beforeAll(async () => {
   head = await school.person().signIn('mr.siskin')
   teacher = await school.person().signIn('ms.kestrel')
   const at = { classId: built.classId, workId: own.workId as never, placeId: own.placeId as PlaceId }
-  await writeNote(world, pupil, at, `a note of ${MARK}`)
-  await writeNote(world, kestrel, at, `dear ${MARK}, well done`)
-  await writeInThread(world, pupil, at, `a question of ${MARK}`)
-  await writeInThread(world, bo, at, 'an answer of Bo')
+  const thread = { ...at, placeId: null }
+  await writeBeside(world, pupil, at, { html: `<p>a note of ${MARK}</p>` })
+  await writeBeside(world, kestrel, at, { html: `<p>dear ${MARK}, well done</p>` })
+  await writeBeside(world, pupil, thread, { html: `<p>a question of ${MARK}</p>` })
+  await writeBeside(world, bo, thread, { html: '<p>an answer of Bo</p>' })
   const inNotice = { classId: built.classId, conversationId: own.conversationId as never }
   await writeMessage(world, pupil, inNotice, { html: `<p>thanks from ${MARK}</p>` })
   const day = { from: '2026-10-16', to: '2026-10-16', starts: null, ends: null }
@@ -184,7 +184,13 @@ describe('erasing', () => {
     expect(page.tiedTo).toEqual([expect.objectContaining({ name: 'Mr Quillfeather' })])
     expect(page.stored.length).toBeGreaterThan(12)
     const device = await school.person().signIn('anna.quillfeather')
-    const kept = { notes: (await table('class_notes')).length, works: (await table('works')).length }
+    const inThread = async () =>
+      (
+        await world.db.rows(
+          "select m.id from messages m join conversations v on v.id = m.conversation_id and v.kind = 'thread'",
+        )
+      ).length
+    const kept = { said: await inThread(), works: (await table('works')).length }
     const asked = { name: ` anna q  ${MARK} `.replace('anna q', 'Anna Q') }
     const [one, twice] = await Promise.all([
       head.ask('erasePerson', { personId: anna.accountId as never }, asked),
@@ -196,7 +202,7 @@ describe('erasing', () => {
     expect(
       (await device.ask('signIn', {}, { userName: 'anna.quillfeather', secret: 'tern-hollow' })).status,
     ).toBe(403)
-    expect((await table('class_notes')).length).toBe(kept.notes - 1)
+    expect(await inThread()).toBe(kept.said - 1)
     expect((await table('works')).length).toBe(kept.works)
     expect((await table('circle_members')).map(row => row.role)).toEqual(['administrator'])
     for (const name of Object.keys(PERSON_DATA)) {

@@ -15,15 +15,12 @@ const MINE = `from places p join classes k on k.id = p.class_id where p.left_at 
     and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))`
 /** The room of a message or a name that was found; null for anything else. */
 const ROOM = `case e.kind when 'room' then e.ref when 'message' then (select v.id from conversations v
-    join messages m on m.conversation_id = v.id where m.id = e.ref and v.kind = 'room') end`
+    join messages m on m.conversation_id = v.id where m.id = e.ref and v.kind in ('room', 'letter')) end`
 /** Whether the viewer reads the conversation of a message that was found, and hears its writer there. */
 const SEES_MESSAGE = `exists (select 1 from (select v.*, ${ROLE} as role from conversations v
     where v.id = (select conversation_id from messages where id = e.ref)) v
   join messages m on m.id = e.ref where v.role is not null and ${SHOWN_IN})`
 const SEES_ROOM = `exists (select 1 from conversations v where v.id = e.ref and ${ROLE} is not null)`
-/** The places of the viewer alone: what pupils write is not for families. */
-const OWN_ASKED = `exists (select 1 from places p join asked a on a.place_id = p.id and a.work_id = e.work_id and ${APPEARED}
-  where p.account_id = $viewer and p.left_at is null and p.class_id = e.class_id)`
 const OWN_PLACE = 'exists (select 1 from places p where p.id = e.place_id and p.account_id = $viewer)'
 const asked = (more: string) => `exists (select 1 ${MINE} and exists (
   select 1 from asked a where a.work_id = e.work_id and a.place_id = p.id and ${APPEARED} ${more}))`
@@ -32,9 +29,7 @@ const OPEN = 'and (a.opens_at is null or a.opens_at <= $now)'
 /** What pupils make on submissions, in a `case` of the kinds of entries. */
 const made = (then: string): string => MADE_SOURCES.map(kind => `when '${kind}' then ${then}`).join(' ')
 /** Entries that have the title of their work. */
-const WITHOUT_TITLE = ['directions', 'inThread', 'sideNote', ...MADE_SOURCES]
-  .map(kind => `'${kind}'`)
-  .join(', ')
+const WITHOUT_TITLE = ['directions', ...MADE_SOURCES].map(kind => `'${kind}'`).join(', ')
 
 /**
  * Whether the viewer may see entry `e`; that the viewer belongs to its class or circle is seen to before. Work and
@@ -48,8 +43,6 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   when 'directions' then ${TAUGHT} or ${asked(OPEN)}
   when 'material' then ${TAUGHT} or ${asked(OPEN)}
   when 'file' then ${TAUGHT} or ${OWN_PLACE}
-  when 'inThread' then ${TAUGHT} or ${OWN_ASKED}
-  when 'sideNote' then ${TAUGHT} or ${OWN_PLACE}
   ${made(`${TAUGHT} or ${OWN_PLACE}`)}
   when 'message' then ${SEES_MESSAGE}
   when 'room' then ${SEES_ROOM}
@@ -57,7 +50,7 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   else 1 end`
 
 const KIND = `case e.kind ${made("'work'")} when 'directions' then 'work' when 'message' then 'post' when 'room' then 'post'
-  when 'inThread' then 'post' when 'sideNote' then 'post' when 'circlePost' then 'post'
+  when 'circlePost' then 'post'
   when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
 
@@ -89,7 +82,7 @@ const FOUND = `with ${SEATS}, hits as materialized (
     placeId: `coalesce(e.place_id, ${CHILD('p.id')})`,
     child: CHILD('coalesce(p.account_id, p.id)'),
     draft: jsonBoolean('w.id is not null and w.posted_at is null'),
-    title: `iif(e.kind in (${WITHOUT_TITLE}), w.title, ${around('search_texts', 'title', 24)})`,
+    title: `iif(e.kind in (${WITHOUT_TITLE}) or (e.kind = 'message' and e.work_id is not null), w.title, ${around('search_texts', 'title', 24)})`,
     body: around('search_texts', 'body', 16),
     at: 'e.at',
   })} as one

@@ -121,9 +121,12 @@ describe('words beside a work', () => {
     const groupIds = [built.groups.Heron ?? never()]
     const workId = await buildWork(world, built, { title: 'Tide log', forWhom: 'groups', groupIds })
     const submission = submissionOf(built, workId, 'Anna Reyes')
-    await anna.get('writeInThread', { classId, workId }, { text: 'Is the estuary <b 5 km wide?' })
-    await anna.get('writeNote', submission, { text: 'I was at the estuary' })
-    const { notes } = await anna.get('seeThread', { classId, workId })
+    const said = await anna.get(
+      'writeInThread',
+      { classId, workId },
+      { html: '<p>Is the estuary &lt;b 5 km wide?</p>' },
+    )
+    await anna.get('writeNote', submission, { html: '<p>I was at the estuary</p>' })
     expect(await words(anna)).toEqual([
       'Tide log: I was at the estuary',
       'Tide log: Is the estuary <b 5 km wide?',
@@ -132,7 +135,7 @@ describe('words beside a work', () => {
     // of another group, and at home
     expect(await words(bo)).toEqual([])
     expect(await words(family)).toEqual([])
-    await anna.get('removeFromThread', { classId, workId, noteId: notes[0]?.id ?? never() })
+    await anna.get('removeMessage', { classId, ...said })
     expect(await words(teacher)).toEqual(['Tide log: I was at the estuary'])
     await removeWork(world, { classId, workId })
     expect([...(await words(teacher)), ...(await words(anna))]).toEqual([])
@@ -268,8 +271,10 @@ it('texts made as things change are those made anew from everything', async () =
   const { world } = school
   await buildWork(world, school.built, { title: 'One', directions: '<p>two</p>' })
   const workId = await buildWork(world, school.built, { title: 'Noted' })
-  await school.anna.get('writeNote', submissionOf(school.built, workId, 'Anna Reyes'), { text: 'mine' })
-  await school.anna.get('writeInThread', { ...at(), workId }, { text: 'for all' })
+  await school.anna.get('writeNote', submissionOf(school.built, workId, 'Anna Reyes'), {
+    html: '<p>mine</p>',
+  })
+  await school.anna.get('writeInThread', { ...at(), workId }, { html: '<p>for all</p>' })
   await refreshTexts(world)
   await buildWork(world, school.built, { title: 'Three' })
   await refreshTexts(world)
@@ -286,8 +291,8 @@ it('texts made as things change are those made anew from everything', async () =
       ['works', 'work'],
       ['works', 'directions'],
       ['places', 'place'],
-      ['side_notes', 'sideNote'],
-      ['class_notes', 'inThread'],
+      ['messages', 'message'],
+      ['conversations', 'room'],
     ])
       await world.db.run(`insert into search_due (kind, ref) select '${kind}', id from ${table}`)
     await world.db.run(

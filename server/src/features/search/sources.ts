@@ -1,6 +1,6 @@
 import type { WorkKind } from '@oppen/core/work'
 import type { Database } from '../../db/index.js'
-import { IN, plain, reading, type Source } from '../../searchSource.js'
+import { IN, reading, type Source } from '../../searchSource.js'
 import { SERVER_KINDS } from '../kinds/index.js'
 
 /** What pupils make on submissions, as the kinds of work have it found. */
@@ -34,7 +34,14 @@ export const SOURCES = {
     `from materials m join works w on w.id = m.work_id and w.removed_at is null where m.id ${IN}`,
   ),
   message: reading(
-    { ref: 'm.id', classId: 'v.class_id', at: 'm.shown_at', html: 'm.html' },
+    {
+      ref: 'm.id',
+      classId: 'v.class_id',
+      workId: 'v.work_id',
+      placeId: 'v.place_id',
+      at: 'm.shown_at',
+      html: 'm.html',
+    },
     `from messages m join conversations v on v.id = m.conversation_id and v.removed_at is null
      where m.id ${IN} and m.removed_at is null and m.state = 'shown'`,
   ),
@@ -78,21 +85,6 @@ export const SOURCES = {
       title: 'f.name',
     },
     `from files f join works w on w.id = f.work_id and w.removed_at is null where f.id ${IN} and f.removed_at is null`,
-  ),
-  inThread: reading(
-    { ref: 'n.id', classId: 'w.class_id', workId: 'w.id', at: 'n.at', html: plain('n.text') },
-    `from class_notes n join works w on w.id = n.work_id where n.id ${IN} and n.removed_at is null`,
-  ),
-  sideNote: reading(
-    {
-      ref: 'n.id',
-      classId: 'w.class_id',
-      workId: 'w.id',
-      placeId: 'n.place_id',
-      at: 'n.at',
-      html: plain('n.text'),
-    },
-    `from side_notes n join works w on w.id = n.work_id where n.id ${IN} and n.removed_at is null`,
   ),
   place: reading(
     { ref: 'p.id', classId: 'p.class_id', placeId: 'p.id', title: 'p.name' },

@@ -1,4 +1,3 @@
-import { markerInSql } from '@oppen/core/readMarkers'
 import { jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
 
@@ -149,25 +148,6 @@ export const STATUS = jsonObject({
   mark: 'i.mark',
   tryAgainBy: 'i.try_again_by',
 })
-
-/** How many words by others came into the class thread of work `w` since the viewer ($viewer) last looked. */
-export const NEW_IN_THREAD = `(select count(*) from class_notes n
-    left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('thread', 'n.work_id')}
-    where n.work_id = w.id and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
-
-/**
- * How many side notes by others came since the viewer ($viewer) last looked: over one submission, or with no place
- * over all works `w`.
- */
-export const newNotes = (place?: string): string =>
-  `(select count(*) from side_notes n
-    left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('submission', 'n.work_id', 'n.place_id')}
-    where n.work_id = w.id ${place ? `and n.place_id = ${place}` : ''}
-      and n.removed_at is null and n.by_account <> $viewer and n.at > coalesce(l.at, 0))`
-
-/** The same over one submission, for whoever reads it: of the side notes of a pupil nothing goes to others, not their number. */
-export const ownNewNotes = (place: string): string =>
-  `iif(exists (select 1 from places o where o.id = ${place} and o.account_id = $viewer), ${newNotes(place)}, 0)`
 
 /** How many places are asked for work `w`, of all groups or of the one that `t` is limited to. */
 const askedOf = (group: string) => `iif(w.for_whom = 'pupils',

@@ -1,9 +1,9 @@
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type MessageReader, mayPost, type Posted } from '@oppen/core/talk'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { type Opened, openedOf } from './queries.js'
+import { besideOf, type Opened, openedOf } from './queries.js'
 import { rulesOf } from './shown.js'
 
 export type InClass = { readonly classId: ClassId }
@@ -27,6 +27,17 @@ export async function opened(
   return found
 }
 
+/** A place beside a piece of work: of one pupil, or of the class. */
+export type Beside = InClass & { readonly workId: WorkId; readonly placeId: PlaceId | null }
+
+/** The conversation beside a piece of work, also before anything was said. Refuses `not_found` where the viewer reads none there. */
+export async function openedBeside(world: World, viewer: Viewer, beside: Beside): Promise<Opened> {
+  const { classId, workId, placeId } = beside
+  const found = await besideOf(world.db, askedBy(world, viewer, { classId, workId, placeId }))
+  if (!found) throw new Refused('not_found')
+  return found
+}
+
 /** As whom somebody reads the messages of a conversation. */
 export const readerOf = (
   { accountId }: Viewer,
@@ -38,7 +49,9 @@ export const postingIn = (world: World, conversation: Opened, isAnswer: boolean)
   mayPost({
     role: conversation.role,
     rules: rulesOf(conversation.classRules),
+    kind: conversation.kind,
     room: conversation.kind === 'room' ? conversation.rules : null,
+    amongPupils: conversation.people.filter(one => one.side === 'pupil').length > 1,
     replies: conversation.replies,
     isAnswer,
     nodForPerson: conversation.nodForPerson,
@@ -50,15 +63,22 @@ export const postingIn = (world: World, conversation: Opened, isAnswer: boolean)
 export const allowedToPost = (world: World, conversation: Opened, isAnswer: boolean): Posted =>
   take(postingIn(world, conversation, isAnswer))
 
+type Told = Pick<Opened, 'kind' | 'audience' | 'workId' | 'placeId' | 'people'>
+
 /** Tells the screens of those whom a conversation is for that something was said, or became of something, in it. */
 export function tellMessage(
   world: World,
   { classId, conversationId }: InConversation,
-  { audience }: Pick<Opened, 'audience'>,
+  { kind, audience, workId, placeId, people }: Told,
 ): void {
   const { pupils, families } = audience
-  const event = { what: 'message', classId, conversationId, pupils, families } as const
-  world.db.afterCommit(() => void world.live.tell(event))
+  const beside = workId && { workId, placeId }
+  const event = { what: 'message', classId, conversationId, pupils, families, beside } as const
+  world.db.afterCommit(() => {
+    if (kind !== 'letter') return void world.live.tell(event)
+    for (const { accountId, here } of people) if (here) void world.live.tellPerson(accountId, event)
+    // those who look after what is written with pupils have no one waiting for them: they read it when they open it
+  })
 }
 
 /** Tells the screens of a class that something in its talk changed: what there is, for whom, or by which rules. */

@@ -1,3 +1,6 @@
+import { jsonObject } from '../../db/index.js'
+import { APPEARED } from '../submissions/fragments.js'
+
 /**
  * The table `seats`: each tie of the viewer ($viewer) to a class, with its group and place; a teacher has neither. The same as
  * `Seat` of core.
@@ -20,6 +23,21 @@ const inGroups = (column: string): string => `(v.all_groups = 1
 const ADDRESSED = `(s.role = 'teacher'
     or (iif(s.role = 'pupil', v.for_pupils, v.for_families) = 1 and ${inGroups('s.group_id')}))`
 
+/** Whether the pupil of seat `s` is asked for the work that `v` stands beside, and it has appeared. */
+const ASKED_OF_SEAT = `exists (select 1 from asked a where a.work_id = v.work_id and a.place_id = s.place_id and ${APPEARED})`
+
+/** Whether seat `s` is one by which the viewer reads conversation `v`: `reachesBy` of core. */
+const REACHED = `case v.kind
+    when 'letter' then exists (select 1 from conversation_people l where l.conversation_id = v.id
+      and ((l.account_id = $viewer and l.side = s.role) or (s.role = 'teacher' and l.side = 'pupil')))
+    when 'thread' then s.role = 'teacher' or (s.role = 'pupil' and ${ASKED_OF_SEAT})
+    when 'sideNote' then s.role = 'teacher' or (s.role = 'pupil' and s.place_id = v.place_id and ${ASKED_OF_SEAT})
+    else ${ADDRESSED} end`
+
+/** Whether `v` was removed neither itself nor with the work that it stands beside. */
+const STANDS = `v.removed_at is null and (v.work_id is null
+    or exists (select 1 from works w where w.id = v.work_id and w.removed_at is null))`
+
 /**
  * Everybody to whom conversation `v` is addressed, as rows of place_id, name, account_id and side: a pupil, also one who has not
  * come in yet, and each family of a child.
@@ -35,8 +53,8 @@ export const ADDRESSEES = `(select p.id as place_id, p.name, p.account_id, 'pupi
 export const hasSeen = (account: string): string =>
   `exists (select 1 from read_positions r where r.account_id = ${account} and r.conversation_id = v.id and r.at >= v.appears_at)`
 
-/** As what the viewer reads conversation `v` by $now, or null, from `seats`: `roleIn` of core. */
-export const ROLE = `(select s.role from seats s where s.class_id = v.class_id and v.removed_at is null and ${ADDRESSED}
+/** As what the viewer reads conversation `v` by $now, or null, from `seats`: `readingOf` of core. */
+export const ROLE = `(select s.role from seats s where s.class_id = v.class_id and ${STANDS} and ${REACHED}
     and (s.role = 'teacher' or v.appears_at <= max($now, v.made_at))
     order by case s.role when 'teacher' then 0 when 'pupil' then 1 else 2 end limit 1)`
 
@@ -44,19 +62,64 @@ export const ROLE = `(select s.role from seats s where s.class_id = v.class_id a
 export const OWN_SEATS = `from seats s where s.class_id = v.class_id and s.place_id is not null and ${ADDRESSED}`
 
 /** Whether message `m` of `v` is for whoever reads it as `v.role`: `hears` of core; the notice itself is for all. */
-const HEARD = `(v.kind = 'room' or v.role = 'teacher' or m.id = v.id or m.side = v.role
+const HEARD = `(v.kind <> 'notice' or v.role = 'teacher' or m.id = v.id or m.side = v.role
     or (m.side = 'teacher' and (v.role = 'pupil' or v.for_pupils = 0)))`
 
 /** Where the viewer was last in `v`. */
 export const POSITION =
   'coalesce((select at from read_positions r where r.account_id = $viewer and r.conversation_id = v.id), 0)'
 
-/** What counts as new of `v`, which has a `role`: `isNew` of core. */
+/** Whether person `l` of letter `v` still belongs to its class as what they were written to. */
+export const BELONGS = `case l.side
+    when 'teacher' then exists (select 1 from teachers t where t.class_id = v.class_id and t.account_id = l.account_id)
+    when 'pupil' then exists (select 1 from places p where p.class_id = v.class_id and p.account_id = l.account_id and p.left_at is null)
+    else exists (select 1 from family_links f join places p on p.id = f.place_id and p.left_at is null
+      join classes k on k.id = p.class_id and k.families = 1
+      where f.account_id = l.account_id and p.class_id = v.class_id) end`
+
+/** Whether `v` is to the viewer: a letter between others, which a teacher can read, is never new. */
+export const CONCERNED = `(v.kind <> 'letter' or exists (select 1 from conversation_people l
+    where l.conversation_id = v.id and l.account_id = $viewer))`
+
+/** Whether message `m` of `v` was shown by others since the viewer was there last: `isNew` of core. */
+const SHOWN_SINCE = `m.by_account <> $viewer and m.removed_at is null and m.shown_at > ${POSITION}`
+
+/** What counts as new of `v`, which has a `role`. Where nothing was shown since, no message is looked at. */
 export const newMessages = (
   more = '',
-): string => `(select count(*) from messages m where m.conversation_id = v.id
-    and m.by_account <> $viewer and m.removed_at is null and m.shown_at > ${POSITION}
-    and ${HEARD} ${more})`
+): string => `iif(coalesce(v.last_shown_at, 0) > ${POSITION} and ${CONCERNED}, (select count(*) from messages m
+    where m.conversation_id = v.id and ${SHOWN_SINCE} and ${HEARD} ${more}), 0)`
+
+/** The conversations that stand on the page of a class's talk; those beside work stand with the work. */
+export const IN_TALK = "v.kind in ('notice', 'room', 'letter')"
+
+/**
+ * How many words by others came beside work `w` since the viewer ($viewer) last read them, for teachers: in all side notes and
+ * the thread of the class, or in the side note of one place.
+ */
+export const newNotes = (place?: string): string => newBeside(place ? `v.place_id = ${place}` : '1')
+
+const newBeside = (which: string): string => `(select count(*) from conversations v
+    join messages m on m.conversation_id = v.id and ${SHOWN_SINCE}
+    where v.work_id = w.id and coalesce(v.last_shown_at, 0) > ${POSITION} and ${which})`
+
+/** The same for the pupil of a place: the own side note and the thread. To others nothing goes of these, not their number. */
+export const ownNewNotes = (place: string): string =>
+  `iif(exists (select 1 from places o where o.id = ${place} and o.account_id = $viewer),
+    ${newBeside(`coalesce(v.place_id, ${place}) = ${place}`)}, 0)`
+
+/** How much was said in the thread of the class beside work `w`, and how much of it is new to the viewer. */
+export const THREAD = jsonObject({
+  count: `(select count(*) from conversations v join messages m on m.conversation_id = v.id and m.removed_at is null
+    and m.shown_at is not null where v.work_id = w.id and v.kind = 'thread')`,
+  fresh: newBeside("v.kind = 'thread'"),
+})
+
+/** The side notes of pupils of class `c` that the viewer has not read, as `m` of `v` beside work `w`, of place `p`. */
+export const UNREAD_NOTES = `from conversations v join works w on w.id = v.work_id and w.removed_at is null
+   join places p on p.id = v.place_id and p.left_at is null join messages m on m.conversation_id = v.id
+   where v.class_id = c.id and v.kind = 'sideNote' and coalesce(v.last_shown_at, 0) > ${POSITION}
+     and m.by_account = p.account_id and m.removed_at is null and m.shown_at > ${POSITION}`
 
 /** How many messages of `v` wait for the nod. */
 export const WAITING = `(select count(*) from messages m where m.conversation_id = v.id and m.shown_at is null

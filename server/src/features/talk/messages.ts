@@ -1,4 +1,4 @@
-import type { MessageId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, MessageId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type MessageHead,
@@ -16,23 +16,35 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
-import { allowedToPost, type InConversation, opened, readerOf, tellMessage } from './access.js'
+import {
+  allowedToPost,
+  type Beside,
+  type InConversation,
+  opened,
+  openedBeside,
+  readerOf,
+  tellMessage,
+} from './access.js'
 import { conversations, messageReactions, messageReports, messages } from './models.js'
 import type { Opened } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
 import { rulesOf } from './shown.js'
 
 export type InMessage = InConversation & { readonly messageId: MessageId }
-type Written = { readonly messageId: MessageId; readonly state: MessageState }
+export type Written = {
+  readonly messageId: MessageId
+  readonly conversationId: ConversationId
+  readonly state: MessageState
+}
 
-type NewMessage = {
+export type NewMessage = {
   readonly html: string
   readonly answers?: MessageId | null | undefined
   /** What the device calls this sending: the same sent twice is written once. */
   readonly once?: string | null | undefined
 }
 
-async function readMessage(world: World, typed: string): Promise<string> {
+export async function readMessage(world: World, typed: string): Promise<string> {
   if (isBlank(typed)) throw new Refused('text_empty', { what: 'note' }, 'html')
   return readHtml(world, 'note', typed, 'html')
 }
@@ -42,34 +54,86 @@ export async function writeMessage(
   world: World,
   viewer: Viewer,
   params: InConversation,
-  { html: typed, answers = null, once = null }: NewMessage,
+  form: NewMessage,
 ): Promise<Written> {
-  const html = await readMessage(world, typed)
-  const messageId = newId<MessageId>(world)
-  const { conversationId } = params
+  const html = await readMessage(world, form.html)
   return world.db.write(async () => {
     const conversation = await opened(world, viewer, params)
-    const before = once === null ? undefined : await sentAs(world.db, viewer.accountId, once)
-    if (before) return { messageId: before.id, state: before.state }
-    if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
-    const posted = allowedToPost(world, conversation, answers !== null)
-    const now = world.clock.now()
-    const shownAt = posted === 'shown' ? await show(world, params, conversation) : null
-    await world.db.model(messages).create({
-      id: messageId,
-      conversationId,
-      byAccount: viewer.accountId,
-      side: conversation.role,
-      html,
-      once,
-      writtenAt: now,
-      shownAt,
-      state: posted,
-      answers,
-    })
-    tellMessage(world, params, conversation)
-    return { messageId, state: posted }
+    const before = await sentBefore(world, viewer, form)
+    return before ?? say(world, viewer, params.classId, conversation, { ...form, html })
   })
+}
+
+/** The same beside a piece of work, where it may be the first that is said. */
+export async function writeBeside(
+  world: World,
+  viewer: Viewer,
+  beside: Beside,
+  form: NewMessage,
+): Promise<Written> {
+  const html = await readMessage(world, form.html)
+  const fresh = newId<ConversationId>(world)
+  return world.db.write(async () => {
+    const found = await openedBeside(world, viewer, beside)
+    const before = await sentBefore(world, viewer, form)
+    if (before) return before
+    const conversation = found.id ? found : { ...found, id: fresh }
+    if (!found.id) {
+      // refused before anything is made
+      allowedToPost(world, conversation, false)
+      const now = world.clock.now()
+      await world.db.model(conversations).create({
+        ...beside,
+        id: fresh,
+        kind: found.kind,
+        forFamilies: 0,
+        byAccount: found.begunBy,
+        madeAt: now,
+        appearsAt: now,
+      })
+    }
+    return say(world, viewer, beside.classId, conversation, { ...form, html })
+  })
+}
+
+/** What became of a message that this device has sent before. */
+async function sentBefore(
+  world: World,
+  { accountId }: Viewer,
+  { once }: Pick<NewMessage, 'once'>,
+): Promise<Written | undefined> {
+  const before = once ? await sentAs(world.db, accountId, once) : undefined
+  return before && { messageId: before.id, conversationId: before.conversationId, state: before.state }
+}
+
+/** Writes a message; inside a command. */
+export async function say(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  conversation: Opened,
+  { html, answers = null, once = null }: NewMessage,
+): Promise<Written> {
+  const messageId = newId<MessageId>(world)
+  const params = { classId, conversationId: conversation.id }
+  if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
+  const posted = allowedToPost(world, conversation, answers !== null)
+  const now = world.clock.now()
+  const shownAt = posted === 'shown' ? await show(world, params, conversation) : null
+  await world.db.model(messages).create({
+    id: messageId,
+    conversationId: conversation.id,
+    byAccount: viewer.accountId,
+    side: conversation.role,
+    html,
+    once,
+    writtenAt: now,
+    shownAt,
+    state: posted,
+    answers,
+  })
+  tellMessage(world, params, conversation)
+  return { messageId, conversationId: conversation.id, state: posted }
 }
 
 /** Only what is shown to somebody can be answered by them, in rooms alone: replies to a notice stand in one row. */
@@ -143,7 +207,7 @@ export async function changeMessage(
         { where: { id: messageId } },
       )
     tellMessage(world, params, conversation)
-    return { messageId, state: posted }
+    return { messageId, conversationId: params.conversationId, state: posted }
   })
 }
 
@@ -196,7 +260,9 @@ export async function reportMessage(
   const word = typed.trim() && take(readText('title', typed), 'word')
   await world.db.write(async () => {
     const { conversation, head } = await findMessage(world, viewer, params)
-    if (head.by === viewer.accountId || head.removed) throw new Refused('not_found')
+    // what only teachers and one pupil read is reported by saying it there
+    if (head.by === viewer.accountId || head.removed || conversation.kind === 'sideNote')
+      throw new Refused('not_found')
     const { messageId } = params
     const row = {
       messageId,

@@ -6,6 +6,7 @@ import type {
   Instant,
   MessageId,
   PlaceId,
+  WorkId,
 } from '@oppen/core/ids'
 import type { ConversationKind, MessageState, RoomRules, TalkRole } from '@oppen/core/talk'
 import { table } from '../../db/index.js'
@@ -14,6 +15,12 @@ export type ConversationRow = {
   id: ConversationId
   classId: ClassId
   kind: ConversationKind
+  /** The work that it stands beside, and of a side note the pupil whom it is with. */
+  workId: WorkId | null
+  placeId: PlaceId | null
+  /** What a letter is about. */
+  aboutWork: WorkId | null
+  aboutPlace: PlaceId | null
   title: string
   byAccount: AccountId
   madeAt: Instant
@@ -41,6 +48,10 @@ export const conversations = table<ConversationRow>('conversations', {
   id: 'id',
   classId: 'text',
   kind: 'text',
+  workId: 'text',
+  placeId: 'text',
+  aboutWork: 'text',
+  aboutPlace: 'text',
   title: 'text',
   byAccount: 'text',
   madeAt: 'integer',
@@ -69,6 +80,15 @@ export const conversationGroups = table<{ conversationId: ConversationId; groupI
   { conversationId: 'id', groupId: 'id' },
   ['conversationId', 'groupId'],
 )
+
+export const conversationPeople = table<{
+  conversationId: ConversationId
+  accountId: AccountId
+  side: TalkRole
+}>('conversation_people', { conversationId: 'id', accountId: 'id', side: 'text' }, [
+  'conversationId',
+  'accountId',
+])
 
 export type MessageRow = {
   id: MessageId
@@ -130,11 +150,25 @@ export const talkRules = table<{
   pupilsWrite: number
   familiesWrite: number
   nod: number
+  pupilLetters: number
   reactions: string
 }>(
   'talk_rules',
-  { classId: 'id', pupilsWrite: 'integer', familiesWrite: 'integer', nod: 'integer', reactions: 'json' },
+  {
+    classId: 'id',
+    pupilsWrite: 'integer',
+    familiesWrite: 'integer',
+    nod: 'integer',
+    pupilLetters: 'integer',
+    reactions: 'json',
+  },
   ['classId'],
+)
+
+export const letterHours = table<{ accountId: AccountId; hours: string | null; word: string }>(
+  'letter_hours',
+  { accountId: 'id', hours: 'json', word: 'text' },
+  ['accountId'],
 )
 
 export const nodPlaces = table<{ placeId: PlaceId }>('nod_places', { placeId: 'id' }, ['placeId'])

@@ -1,6 +1,6 @@
-import type { ConversationId, GroupId, MessageId, PlaceId } from '@oppen/core/ids'
+import type { ConversationId, GroupId, MessageId, PlaceId, WorkId } from '@oppen/core/ids'
 import { ROOM } from '@oppen/core/talk'
-import { type Person, placeOf, Seeded, type TwoGroups, twoGroups } from '@oppen/demo'
+import { buildWork, type Person, placeOf, Seeded, type TwoGroups, twoGroups } from '@oppen/demo'
 import { expect, it } from 'vitest'
 
 const NAMES = ['teacher', 'anna', 'bo', 'family'] as const
@@ -11,7 +11,9 @@ const REACTIONS = ['agree' as const]
 
 type Conversation = {
   readonly id: ConversationId
-  readonly kind: 'notice' | 'room'
+  readonly kind: 'notice' | 'room' | 'thread' | 'sideNote' | 'letter'
+  /** Of a letter; of a side note the pupil. */
+  readonly people?: readonly Name[]
   pupils: boolean
   families: boolean
   groups: readonly ('Heron' | 'Wren')[] | null
@@ -38,7 +40,13 @@ class Model {
 
   reads(name: Name, one: Conversation, now: number): boolean {
     if (one.removed) return false
+    if (one.kind === 'letter')
+      return (
+        one.people?.includes(name) || (name === 'teacher' && !!one.people?.some(of => SIDE[of] === 'pupil'))
+      )
     if (name === 'teacher') return true
+    if (one.kind === 'thread') return SIDE[name] === 'pupil'
+    if (one.kind === 'sideNote') return !!one.people?.includes(name)
     const asked = SIDE[name] === 'pupil' ? one.pupils : one.families
     return (
       asked &&
@@ -48,13 +56,17 @@ class Model {
   }
 
   hears(name: Name, { of, by }: Said): boolean {
-    if (of.kind === 'room' || name === 'teacher' || SIDE[by] === SIDE[name]) return true
+    if (of.kind !== 'notice' || name === 'teacher' || SIDE[by] === SIDE[name]) return true
     return by === 'teacher' && (SIDE[name] === 'pupil' || !of.pupils)
   }
 
-  news(name: Name, now: number): number {
+  /** How much is new, on the page of Talk or beside work. */
+  news(name: Name, now: number, where: 'talk' | 'beside'): number {
     return this.said.filter(
       one =>
+        ['thread', 'sideNote'].includes(one.of.kind) === (where === 'beside') &&
+        // what a teacher can read without being in it is nothing new
+        (one.of.kind !== 'letter' || one.of.people?.includes(name)) &&
         one.by !== name &&
         one.state === 'shown' &&
         !one.removed &&
@@ -65,12 +77,19 @@ class Model {
   }
 }
 
-type Play = { readonly school: TwoGroups; readonly model: Model; readonly random: Seeded }
+type Play = {
+  readonly school: TwoGroups
+  readonly model: Model
+  readonly random: Seeded
+  /** A piece of work for everybody, beside which something is said. */
+  readonly workId: WorkId
+}
 
 const people = (school: TwoGroups): Record<Name, Person> => school
 
 /** One thing that somebody does, in the school and in the model. */
-async function step({ school, model, random }: Play): Promise<void> {
+async function step(play: Play): Promise<void> {
+  const { school, model, random } = play
   const { classId, groups } = school.built
   const at = { classId }
   const who = people(school)
@@ -89,7 +108,7 @@ async function step({ school, model, random }: Play): Promise<void> {
     model.said.push({ id, of, by, state, removed: false, seenBy: new Set() })
   const conversation = model.conversations.length ? random.pick(model.conversations) : undefined
   const name = random.pick(NAMES)
-  switch (random.whole(0, 11)) {
+  switch (random.whole(0, 14)) {
     case 0: {
       const pupils = random.next() < 0.7
       const audience = { ...some(), pupils, ...(!pupils && { families: true }) }
@@ -142,7 +161,7 @@ async function step({ school, model, random }: Play): Promise<void> {
       return
     }
     case 3: {
-      if (!conversation) return
+      if (!conversation || !['notice', 'room'].includes(conversation.kind)) return
       const params = { ...at, conversationId: conversation.id }
       await who.teacher.get(conversation.removed ? 'restoreConversation' : 'removeConversation', params)
       conversation.removed = !conversation.removed
@@ -191,6 +210,50 @@ async function step({ school, model, random }: Play): Promise<void> {
       for (const one of model.said) if (one.of === conversation && one.state === 'shown') one.seenBy.add(name)
       return
     }
+    case 9: {
+      const [by, other] = random.pick([
+        ['teacher', 'anna'],
+        ['anna', 'teacher'],
+        ['anna', 'bo'],
+        ['family', 'teacher'],
+        ['teacher', 'family'],
+      ] as const)
+      const { id } = (await who[other].get('me', {})).account
+      const form = { title: 'Letter', to: [id], html: '<p>dear</p>' }
+      const { letterId } = await who[by].get('writeLetter', at, form)
+      const row = await school.world.db.row<{ id: MessageId; state: Said['state'] }>(
+        'select id, state from messages where conversation_id = $letterId',
+        { letterId },
+      )
+      if (!row) throw new Error('no message')
+      const waits = by === 'anna' && other === 'bo' && model.nodFor.has('anna')
+      expect(row.state).toBe(waits ? 'waits' : 'shown')
+      const made: Conversation = {
+        ...{ id: letterId, kind: 'letter', people: [by, other], pupils: false, families: false },
+        ...{ groups: null, appearsAt: 0, planned: false, nod: false, removed: false },
+      }
+      model.conversations.push(made)
+      told(made, row.id, by, row.state)
+      return
+    }
+    case 10:
+    case 11: {
+      const beside = random.pick(['thread', 'sideNote'] as const)
+      const address = { ...at, workId: play.workId, placeId: placeOf(school.built, 'Anna Reyes').placeId }
+      const by = random.pick(['teacher', 'anna'] as const)
+      const route = beside === 'thread' ? 'writeInThread' : 'writeNote'
+      const said = await who[by].get(route, address, { html: '<p>beside</p>' })
+      const known = model.conversations.find(one => one.id === said.conversationId)
+      const made: Conversation = known ?? {
+        ...{ id: said.conversationId, kind: beside, people: ['anna'], pupils: true, families: false },
+        ...{ groups: null, appearsAt: 0, planned: false, nod: false, removed: false },
+      }
+      if (!known) model.conversations.push(made)
+      const waits = by === 'anna' && beside === 'thread' && model.nodFor.has('anna')
+      expect(said.state).toBe(waits ? 'waits' : 'shown')
+      told(made, said.messageId, by, said.state)
+      return
+    }
     default: {
       if (!conversation) return
       const { status, reply } = await who[name].ask(
@@ -200,7 +263,11 @@ async function step({ school, model, random }: Play): Promise<void> {
       )
       expect(status === 200).toBe(model.reads(name, conversation, now))
       if (!reply) return
-      const waits = SIDE[name] === 'pupil' && (conversation.nod || model.nodFor.has(name))
+      const toTeachers =
+        conversation.kind === 'sideNote' ||
+        (conversation.kind === 'letter' &&
+          conversation.people?.filter(of => SIDE[of] === 'pupil').length !== 2)
+      const waits = SIDE[name] === 'pupil' && !toTeachers && (conversation.nod || model.nodFor.has(name))
       expect(reply.state).toBe(waits ? 'waits' : 'shown')
       told(conversation, reply.messageId, name, reply.state)
     }
@@ -211,22 +278,36 @@ it.each([1, 2, 3, 4])(
   'counts what a fresh reader would find new, whatever happened in whatever order (%s)',
   async seed => {
     const school = await twoGroups()
-    const play = { school, model: new Model(), random: new Seeded(seed) }
+    const workId = await buildWork(school.world, school.built, { title: 'Rain log' })
+    const play = { school, model: new Model(), random: new Seeded(seed), workId }
     const { classId } = school.built
-    const rules = { pupilsWrite: true, familiesWrite: true, nod: false, reactions: REACTIONS }
+    const rules = {
+      pupilsWrite: true,
+      familiesWrite: true,
+      nod: false,
+      pupilLetters: true,
+      reactions: REACTIONS,
+    }
     await school.teacher.get('setTalkRules', { classId }, rules)
-    for (let n = 0; n < 90; n++) {
+    for (let n = 0; n < 110; n++) {
       await step(play)
       if (n % 3) continue
       for (const name of NAMES) {
         const person = people(school)[name]
-        const expected = play.model.news(name, school.clock.now())
-        const today = (await person.get('seeToday', {})).talk.find(one => one.classId === classId)
+        const expected = play.model.news(name, school.clock.now(), 'talk')
+        const page = await person.get('seeToday', {})
+        const today = page.talk.find(one => one.classId === classId)
+        const lines = [...page.teaching.flatMap(one => one.works), ...page.submissions]
+        const notes = lines.reduce((sum, one) => sum + one.newNotes, 0)
+        expect(notes, `${name} beside work after ${n}`).toBe(
+          play.model.news(name, school.clock.now(), 'beside'),
+        )
         expect(today?.newMessages ?? 0, `${name} after ${n}`).toBe(expected)
         const talk = await person.get('seeTalk', { classId })
         const inRooms = talk.rooms.reduce((sum, room) => sum + room.newMessages, 0)
         const inNotices = talk.notices.reduce((sum, one) => sum + one.newReplies + Number(one.isNew), 0)
-        expect(inRooms + inNotices, `${name} in Talk after ${n}`).toBe(expected)
+        const inLetters = talk.letters.reduce((sum, one) => sum + one.newMessages, 0)
+        expect(inRooms + inNotices + inLetters, `${name} in Talk after ${n}`).toBe(expected)
       }
     }
     await school.stop()

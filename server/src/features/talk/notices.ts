@@ -12,6 +12,7 @@ import { audit } from '../auditLog/service.js'
 import { askedBy, type InConversation, opened, tellMessage, tellTalk } from './access.js'
 import { noticePlanned } from './appearing.js'
 import { conversationGroups, conversations, messages } from './models.js'
+import { plainBeginning } from './plain.js'
 import { conversationOf, noticeOf, talkOf } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
 import { putTap, seenOfNotice } from './queriesOfNotices.js'
@@ -19,6 +20,8 @@ import { noticeFor, rulesOf } from './shown.js'
 
 /** So many replies of a notice are shown before it is opened. */
 const FOLDED = 2
+/** So much of the last message of a letter stands in the list. */
+const BEGINS = 100
 
 /** All talk of a class as the viewer may see it. */
 export async function seeTalk(world: World, viewer: Viewer, classId: ClassId): Promise<TalkPage> {
@@ -33,6 +36,7 @@ export async function seeTalk(world: World, viewer: Viewer, classId: ClassId): P
       ...room,
       state: roomState(rules, now, world.school.zone),
     })),
+    letters: talk.letters.map(letter => ({ ...letter, begins: plainBeginning(letter.begins, BEGINS) })),
     rules: { ...rulesOf(talk.rules), reactions: [...rulesOf(talk.rules).reactions] },
     groups: talk.groups,
     waiting: talk.waiting,

@@ -1,11 +1,23 @@
-import type { ClassId, ConversationId, GroupId, Instant, PlaceId } from '@oppen/core/ids'
+import type { AccountId, ClassId, ConversationId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { ConversationKind, Reaction, RoomRules, TalkRole } from '@oppen/core/talk'
-import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { ADDRESSEES, hasSeen, newMessages, OWN_SEATS, POSITION, SEATS, SHOWN_IN } from './fragments.js'
+import { type Bind, type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { nameOf } from '../accounts/fragments.js'
+import {
+  ADDRESSEES,
+  BELONGS,
+  hasSeen,
+  newMessages,
+  OWN_SEATS,
+  POSITION,
+  SEATS,
+  SHOWN_IN,
+} from './fragments.js'
 import type { ConversationRow } from './models.js'
+import { LETTERS, type StoredLetter } from './queriesOfLetters.js'
 import {
   type Asked,
   MESSAGE,
+  READ_BESIDE,
   READ_ONE,
   READABLE,
   type StoredMessage,
@@ -91,6 +103,7 @@ const CLASS_RULES = jsonNested(
     pupilsWrite: jsonBoolean('u.pupils_write = 1'),
     familiesWrite: jsonBoolean('u.families_write = 1'),
     nod: jsonBoolean('u.nod = 1'),
+    pupilLetters: jsonBoolean('u.pupil_letters = 1'),
     reactions: jsonNested('u.reactions'),
   })} from talk_rules u where u.class_id = $classId)`,
 )
@@ -121,6 +134,7 @@ const TALK = `with ${SEATS}, ${READABLE} select ${jsonObject({
     }),
     "from readable v where v.kind = 'room' order by v.position, v.made_at, v.id",
   ),
+  letters: LETTERS,
   waiting: `(select count(*) from messages m join readable v on v.id = m.conversation_id and v.role = 'teacher'
     where m.state = 'waits' and m.removed_at is null)`,
   reported: `(select count(distinct q.message_id) from message_reports q join messages m on m.id = q.message_id
@@ -139,6 +153,7 @@ export type StoredRules = {
   readonly pupilsWrite: boolean
   readonly familiesWrite: boolean
   readonly nod: boolean
+  readonly pupilLetters: boolean
   readonly reactions: readonly Reaction[]
 } | null
 
@@ -148,6 +163,7 @@ export type StoredTalk = {
   readonly groups: { id: GroupId; name: string }[]
   readonly notices: readonly StoredNotice[]
   readonly rooms: readonly StoredRoom[]
+  readonly letters: readonly StoredLetter[]
   readonly waiting: number
   readonly reported: number
 }
@@ -173,12 +189,33 @@ export const noticeOf = async (
   return json === undefined ? undefined : JSON.parse(json)
 }
 
+/** The people of letter `v`, and whether they still belong to the class. */
+const PEOPLE = jsonArray(
+  jsonObject({
+    accountId: 'l.account_id',
+    name: nameOf('l.account_id'),
+    side: 'l.side',
+    here: jsonBoolean(BELONGS),
+  }),
+  'from conversation_people l where l.conversation_id = v.id order by l.side, l.account_id',
+)
+
 /** What commands look at: the conversation, as what the viewer reads it, and the rules that hold there. */
 export type Opened = {
+  /** Empty for one beside work in which nothing was said yet. */
+  readonly id: ConversationId
   readonly kind: ConversationKind
   readonly title: string
   readonly className: string
   readonly role: TalkRole
+  readonly workId: WorkId | null
+  readonly placeId: PlaceId | null
+  /** Who made it; beside work, who posted that. */
+  readonly begunBy: AccountId
+  readonly aboutWork: WorkId | null
+  readonly aboutPlace: PlaceId | null
+  /** Of a letter, whom it is to and from, the viewer as well. */
+  readonly people: readonly { accountId: AccountId; name: string; side: TalkRole; here: boolean }[]
   readonly audience: StoredNotice['audience']
   readonly appearsAt: Instant
   readonly lastShownAt: Instant | null
@@ -193,8 +230,15 @@ export type Opened = {
   readonly own: { placeId: PlaceId; side: 'pupil' | 'family' }[]
 }
 
-const OPENED = `with ${SEATS}, ${READ_ONE} select ${jsonObject({
+const OPENED = `${jsonObject({
+  id: 'v.id',
   kind: 'v.kind',
+  workId: 'v.work_id',
+  placeId: 'v.place_id',
+  begunBy: 'v.by_account',
+  aboutWork: 'v.about_work',
+  aboutPlace: 'v.about_place',
+  people: PEOPLE,
   title: 'v.title',
   className: '(select name from classes where id = v.class_id)',
   role: 'v.role',
@@ -214,14 +258,23 @@ const OPENED = `with ${SEATS}, ${READ_ONE} select ${jsonObject({
   own: jsonArray(jsonObject({ placeId: 's.place_id', side: 's.role' }), OWN_SEATS),
 })} as json from readable v`
 
-/** A conversation that the viewer reads; undefined where there is none. */
-export const openedOf = async (
-  db: Database,
-  asked: Asked & { readonly conversationId: ConversationId },
-): Promise<Opened | undefined> => {
-  const json = await db.json(OPENED, asked)
+const OPEN_ONE = `with ${SEATS}, ${READ_ONE} select ${OPENED}`
+const OPEN_BESIDE = `with ${SEATS}, ${READ_BESIDE} select ${OPENED}`
+
+const read = async (db: Database, sql: string, asked: Bind): Promise<Opened | undefined> => {
+  const json = await db.json(sql, asked)
   return json === undefined ? undefined : JSON.parse(json)
 }
+
+/** A conversation that the viewer reads; undefined where there is none. */
+export const openedOf = (db: Database, asked: Asked & { readonly conversationId: ConversationId }) =>
+  read(db, OPEN_ONE, asked)
+
+/** The conversation beside a piece of work, with one pupil or of the class; undefined where the viewer reads none there. */
+export const besideOf = (
+  db: Database,
+  { placeId, ...asked }: Asked & { readonly workId: WorkId; readonly placeId: PlaceId | null },
+) => read(db, OPEN_BESIDE, { ...asked, placeId, kind: placeId ? 'sideNote' : 'thread' })
 
 /** When the next notice that was planned appears; null for none. */
 export const nextPlanned = async (db: Database, now: Instant): Promise<Instant | null> =>
@@ -251,7 +304,13 @@ export const conversationOf = (db: Database, classId: ClassId, conversationId: C
 /** Messages with where they stand, the oldest first, for a teacher to see to. */
 const moderated = (which: string): string =>
   jsonArray(
-    jsonObject({ conversationId: 'v.id', where: 'v.title', kind: 'v.kind', message: MESSAGE }),
+    jsonObject({
+      conversationId: 'v.id',
+      where: "coalesce(nullif(v.title, ''), (select w.title from works w where w.id = v.work_id), '')",
+      kind: 'v.kind',
+      workId: 'v.work_id',
+      message: MESSAGE,
+    }),
     `from messages m join readable v on v.id = m.conversation_id and v.role = 'teacher'
      where m.removed_at is null and ${which} order by m.written_at, m.id limit 200`,
   )
@@ -276,6 +335,7 @@ type Waiting = {
   conversationId: ConversationId
   where: string
   kind: ConversationKind
+  workId: WorkId | null
   message: StoredMessage
 }
 export type StoredNod = {

@@ -8,12 +8,61 @@ import type { MessageRow } from './models.js'
 /** Who looks, at which class, and when. */
 export type Asked = { readonly viewer: AccountId; readonly classId: ClassId; readonly now: Instant }
 
-const readable = (more = ''): string => `readable as materialized (select * from (select v.*, ${ROLE} as role
-    from conversations v where v.class_id = $classId ${more}) where role is not null)`
-/** The conversations of a class that the viewer reads, each with its `role`; from `SEATS`. */
-export const READABLE = readable()
-/** The same for one conversation alone. */
-export const READ_ONE = readable('and v.id = $conversationId')
+const readable = (
+  more: string,
+): string => `readable as materialized (select * from (select v.*, ${ROLE} as role
+    from conversations v where v.class_id = $classId and ${more}) where role is not null)`
+/**
+ * The conversations of a class that the viewer reads, each with its `role`; from `SEATS`. Side notes, of which there may be one
+ * for each pupil and piece of work, are not among them.
+ */
+export const READABLE = readable("v.kind <> 'sideNote'")
+/** The same for one conversation alone, of any kind. */
+export const READ_ONE = readable('v.id = $conversationId')
+
+/** A conversation beside work as it is before anything was said, by its columns. */
+const NOT_BEGUN: Readonly<Record<string, string>> = {
+  id: "''",
+  class_id: 'w.class_id',
+  kind: '$kind',
+  work_id: 'w.id',
+  place_id: '$placeId',
+  about_work: 'null',
+  about_place: 'null',
+  title: "''",
+  by_account: 'w.posted_by',
+  made_at: '0',
+  appears_at: '0',
+  for_pupils: '1',
+  for_families: '0',
+  all_groups: '1',
+  replies: '1',
+  asks: 'null',
+  choices: 'null',
+  writers: "'all'",
+  begins: '1',
+  quiet: '0',
+  quiet_why: "''",
+  hours: 'null',
+  nod: '0',
+  last_shown_at: 'null',
+  removed_at: 'null',
+}
+const list = (row: (name: string, value: string) => string): string =>
+  Object.entries(NOT_BEGUN)
+    .map(([name, value]) => row(name, value))
+    .join(', ')
+
+/** The conversation of $kind beside work $workId, with the pupil of $placeId or of all: also before anything was said in it. */
+export const READ_BESIDE = `readable as materialized (select * from (select v.*, ${ROLE} as role from (
+    select ${list(name => name)} from conversations
+      where class_id = $classId and work_id = $workId and kind = $kind and coalesce(place_id, '') = coalesce($placeId, '')
+    union all
+    select ${list((name, value) => `${value} as ${name}`)} from works w
+      where w.id = $workId and w.class_id = $classId and not exists (select 1 from conversations o
+        where o.work_id = w.id and o.kind = $kind and coalesce(o.place_id, '') = coalesce($placeId, ''))
+        and ($placeId is null or exists (select 1 from asked a where a.work_id = w.id and a.place_id = $placeId))
+    ) v) where role is not null)`
 
 /** A message as it is stored, with what belongs to it. */
 export type StoredMessage = {

@@ -1,4 +1,5 @@
 import type { Handlers } from '../../http/serve.js'
+import { seeCorrespondents, seeLetter, setLetterHours, writeLetter } from './letters.js'
 import {
   changeMessage,
   decideMessage,
@@ -6,10 +7,12 @@ import {
   removeMessage,
   reportMessage,
   settleReports,
+  writeBeside,
   writeMessage,
 } from './messages.js'
 import { changeNotice, seeNotice, seeSeen, seeTalk, setRemoved, tapNotice, writeNotice } from './notices.js'
-import { changeRoom, makeRoom, markSeen, seeRoom, seeStretch } from './rooms.js'
+import { markSeen, seeBeside, seeStretch } from './reading.js'
+import { changeRoom, makeRoom, seeRoom } from './rooms.js'
 import { seeNod, setNod, setTalkRules } from './rules.js'
 
 export const talkHandlers = {
@@ -34,6 +37,15 @@ export const talkHandlers = {
   react: ({ world, viewer, params, body }) => react(world, viewer, params, body),
   reportMessage: ({ world, viewer, params, body }) => reportMessage(world, viewer, params, body.word),
   settleReports: ({ world, viewer, params }) => settleReports(world, viewer, params),
+  seeThread: ({ world, viewer, params }) => seeBeside(world, viewer, { ...params, placeId: null }),
+  writeInThread: ({ world, viewer, params, body }) =>
+    writeBeside(world, viewer, { ...params, placeId: null }, body),
+  seeSideNote: ({ world, viewer, params }) => seeBeside(world, viewer, params),
+  writeNote: ({ world, viewer, params, body }) => writeBeside(world, viewer, params, body),
+  seeCorrespondents: ({ world, viewer, params }) => seeCorrespondents(world, viewer, params.classId),
+  writeLetter: ({ world, viewer, params, body }) => writeLetter(world, viewer, params.classId, body),
+  seeLetter: ({ world, viewer, params }) => seeLetter(world, viewer, params),
+  setLetterHours: ({ world, viewer, body }) => setLetterHours(world, viewer, body),
   seeNod: ({ world, viewer, params }) => seeNod(world, viewer, params.classId),
   decideMessage: ({ world, viewer, params, body }) => decideMessage(world, viewer, params, body),
   setNod: ({ world, viewer, params, body }) => setNod(world, viewer, params, body.on),

@@ -15,13 +15,14 @@ export async function setTalkRules(
   world: World,
   viewer: Viewer,
   classId: ClassId,
-  { pupilsWrite, familiesWrite, nod, reactions }: TalkRules,
+  { pupilsWrite, familiesWrite, nod, pupilLetters, reactions }: TalkRules,
 ): Promise<{ done: true }> {
   const row = {
     classId,
     pupilsWrite: Number(pupilsWrite),
     familiesWrite: Number(familiesWrite),
     nod: Number(nod),
+    pupilLetters: Number(pupilLetters),
     reactions: JSON.stringify([...new Set(reactions)]),
   }
   await world.db.write(async () => {

@@ -369,7 +369,13 @@ describe('a message', () => {
     expect(await reactions()).toEqual([{ reaction: 'agree', count: 2, mine: true }])
     await bo.get('react', params, { reaction: 'agree', on: false })
     expect(await reactions()).toEqual([{ reaction: 'agree', count: 1, mine: false }])
-    const rules = { pupilsWrite: true, familiesWrite: false, nod: false, reactions: ['thanks' as const] }
+    const rules = {
+      pupilsWrite: true,
+      familiesWrite: false,
+      nod: false,
+      pupilLetters: false,
+      reactions: ['thanks' as const],
+    }
     await teacher.get('setTalkRules', at(), rules)
     expect(await codeOf(bo.ask('react', params, { reaction: 'agree', on: true }))).toBe('reaction_off')
   })
@@ -436,7 +442,7 @@ describe('the nod', () => {
     await teacher.get('setNod', { ...at(), placeId: placeId('Bo Lund') }, { on: true })
     expect((await says(bo, noticeId, 'x')).state).toBe('waits')
     expect((await says(anna, noticeId, 'y')).state).toBe('shown')
-    const rules = { pupilsWrite: true, familiesWrite: false, nod: true, reactions: [] }
+    const rules = { pupilsWrite: true, familiesWrite: false, nod: true, pupilLetters: false, reactions: [] }
     await teacher.get('setTalkRules', at(), rules)
     expect((await says(anna, noticeId, 'z')).state).toBe('waits')
     await teacher.get('setTalkRules', at(), { ...rules, pupilsWrite: false })

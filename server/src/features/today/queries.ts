@@ -5,17 +5,18 @@ import { addDays, type LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { NOT_HIDDEN, nameOf, TEACHER_NAME } from '../accounts/fragments.js'
 import { MINE } from '../classes/fragments.js'
+import { APPEARED, counts, familyWaits, OWN_LINE, STATUS, TAUGHT_LINE } from '../submissions/fragments.js'
 import {
-  APPEARED,
-  counts,
-  familyWaits,
+  IN_TALK,
+  newMessages,
   newNotes,
-  OWN_LINE,
   ownNewNotes,
-  STATUS,
-  TAUGHT_LINE,
-} from '../submissions/fragments.js'
-import { newMessages, POSITION, ROLE, SEATS, WAITING } from '../talk/fragments.js'
+  POSITION,
+  ROLE,
+  SEATS,
+  UNREAD_NOTES,
+  WAITING,
+} from '../talk/fragments.js'
 
 const DAY = 86_400_000
 /** What closed, was said or changed stays on Today for so long; Progress has all of it. */
@@ -83,13 +84,10 @@ const asksJson = jsonArray(
     title: 'w.title',
     placeId: 'p.id',
     name: 'p.name',
-    text: 'substr(n.text, 1, 200)',
-    at: 'n.at',
+    html: 'm.html',
+    at: 'm.shown_at',
   }),
-  `from side_notes n join works w on w.id = n.work_id join places p on p.id = n.place_id
-   left join read_markers l on l.account_id = $viewer and l.what = ${markerInSql('submission', 'n.work_id', 'n.place_id')}
-   where w.class_id = c.id and p.left_at is null and n.by_account = p.account_id and n.at > coalesce(l.at, 0)
-   order by n.at limit 20`,
+  `${UNREAD_NOTES} order by m.shown_at limit 20`,
 )
 
 const teachingJson = jsonArray(
@@ -128,10 +126,10 @@ const notices = jsonArray(
 /** What is new in the talk of each class that is not hidden or archived, and for teachers what waits for the nod. */
 const talk = jsonArray(
   jsonObject({ classId: 'class_id', newMessages: 'sum(fresh)', waiting: 'sum(waits)' }),
-  `from (select v.class_id, ${newMessages()} as fresh, iif(v.role = 'teacher', ${WAITING}, 0) as waits
+  `from (select v.class_id, iif(${IN_TALK}, ${newMessages()}, 0) as fresh, iif(v.role = 'teacher', ${WAITING}, 0) as waits
      from (select v.*, ${ROLE} as role from conversations v
        join classes c on c.id = v.class_id and c.archived_at is null and ${NOT_HIDDEN}
-       where v.class_id in (select class_id from seats)) v where v.role is not null)
+       where v.class_id in (select class_id from seats) and (${IN_TALK} or v.kind = 'thread')) v where v.role is not null)
    group by class_id having sum(fresh) + sum(waits) > 0`,
 )
 

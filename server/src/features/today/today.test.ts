@@ -1,4 +1,4 @@
-import type { WorkId } from '@oppen/core/ids'
+import type { ConversationId, WorkId } from '@oppen/core/ids'
 import {
   asViewer,
   buildClass,
@@ -94,14 +94,18 @@ describe('a pupil’s Today', () => {
 
   it('counts side notes of the teacher as new until they are looked at, never the own ones', async () => {
     school.clock.moveTo(school.clock.now() + 1000)
-    await school.teacher.get('writeNote', address('Due soon'), { text: 'Look at the second line.' })
+    await school.teacher.get('writeNote', address('Due soon'), { html: '<p>Look at the second line.</p>' })
     const count = async () =>
       (await school.anna.get('seeToday', {})).submissions.find(
         submission => submission.work.title === 'Due soon',
       )?.newNotes
     expect(await count()).toBe(1)
     school.clock.moveTo(school.clock.now() + 1000)
-    await school.anna.get('writeNote', address('Due soon'), { text: 'I will.' })
+    const said = await school.anna.get('writeNote', address('Due soon'), { html: '<p>I will.</p>' })
+    // whoever answers has not read for that
+    expect(await count()).toBe(1)
+    const at = { classId: school.built.classId, conversationId: said.conversationId }
+    await school.anna.get('markSeen', at, { until: Number.MAX_SAFE_INTEGER })
     expect(await count()).toBe(0)
   })
 
@@ -173,21 +177,19 @@ describe('a teacher’s Today', () => {
 
   it('says who asks what, until it is looked at', async () => {
     school.clock.moveTo(school.clock.now() + 1000)
-    await school.bo.get('writeNote', address('Due soon', 'Bo Lund'), { text: 'Is mine too short?' })
+    await school.bo.get('writeNote', address('Due soon', 'Bo Lund'), { html: '<p>Is mine too short?</p>' })
     const asks = async () =>
       (await school.teacher.get('seeToday', {})).teaching.flatMap(one =>
-        one.asks.map(ask => [ask.name, ask.text]),
+        one.asks.map(ask => [ask.name, ask.html]),
       )
     expect(await asks()).toEqual([
-      ['Anna Reyes', 'I will.'],
-      ['Bo Lund', 'Is mine too short?'],
+      ['Anna Reyes', '<p>I will.</p>'],
+      ['Bo Lund', '<p>Is mine too short?</p>'],
     ])
-    await school.teacher.get(
-      'markRead',
-      {},
-      { what: `submission:${works.get('Due soon')}:${address('Due soon', 'Bo Lund').placeId}` },
-    )
-    expect(await asks()).toEqual([['Anna Reyes', 'I will.']])
+    const { id } = await school.teacher.get('seeSideNote', address('Due soon', 'Bo Lund'))
+    const at = { classId: school.built.classId, conversationId: id as ConversationId }
+    await school.teacher.get('markSeen', at, { until: Number.MAX_SAFE_INTEGER })
+    expect(await asks()).toEqual([['Anna Reyes', '<p>I will.</p>']])
   })
 
   it('says whether the door is open and until when', async () => {

@@ -6,13 +6,12 @@ import {
   APPEARED,
   counts,
   groupTimes,
-  newNotes,
   OWN_LINE,
-  ownNewNotes,
   POSTING,
   STATUS,
   TAUGHT_LINE,
 } from '../submissions/fragments.js'
+import { newNotes, ownNewNotes } from '../talk/fragments.js'
 
 /** Work without a week stands in the week that its deadline falls into. */
 const LANE = {

@@ -5,7 +5,6 @@ import type {
   HandInId,
   Instant,
   MaterialId,
-  NoteId,
   PlaceId,
   TopicId,
   WorkId,
@@ -131,31 +130,3 @@ export const handInFiles = table<{ handInId: HandInId; fileId: FileId }>(
   { handInId: 'id', fileId: 'id' },
   ['handInId', 'fileId'],
 )
-
-type NoteRow = {
-  id: NoteId
-  workId: WorkId
-  byAccount: AccountId
-  text: string
-  at: Instant
-  removedAt: Instant | null
-  removedBy: AccountId | null
-}
-const noteColumns = {
-  id: 'id',
-  workId: 'text',
-  byAccount: 'text',
-  text: 'text',
-  at: 'integer',
-  removedAt: 'integer',
-  removedBy: 'text',
-} as const
-
-/** The private thread of one pupil and the teachers on one submission. */
-export const sideNotes = table<NoteRow & { placeId: PlaceId }>('side_notes', {
-  ...noteColumns,
-  placeId: 'text',
-})
-
-/** The thread that everybody in the class sees on one work. */
-export const classNotes = table<NoteRow>('class_notes', noteColumns)

@@ -4,15 +4,8 @@ import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
-import {
-  fromSubmission,
-  MATERIALS,
-  NEW_IN_THREAD,
-  OWN_LINE,
-  removableNoteJson,
-  SEEN_DETAILS,
-  STATUS,
-} from '../submissions/fragments.js'
+import { fromSubmission, MATERIALS, OWN_LINE, SEEN_DETAILS, STATUS } from '../submissions/fragments.js'
+import { THREAD } from '../talk/fragments.js'
 
 const fileJson = jsonObject({
   id: 'f.id',
@@ -49,11 +42,6 @@ const moveFields = {
 }
 const MOVES =
   'from moves m join accounts a on a.id = m.by_account where m.work_id = $workId and m.place_id = $placeId order by m.number'
-
-const notesJson = jsonArray(
-  removableNoteJson('n', 'a'),
-  'from side_notes n join accounts a on a.id = n.by_account where n.work_id = $workId and n.place_id = $placeId order by n.at, n.rowid',
-)
 
 const head = {
   className: 'c.name',
@@ -98,11 +86,7 @@ const SUBMISSION = `select ${jsonObject({
   room: '(select coalesce(sum(f.size), 0) from files f where f.place_id = $placeId and f.removed_at is null)',
   handIns: handInsJson,
   moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
-  notes: notesJson,
-  thread: jsonObject({
-    count: '(select count(*) from class_notes n where n.work_id = w.id and n.removed_at is null)',
-    fresh: NEW_IN_THREAD,
-  }),
+  thread: THREAD,
   readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json ${FROM_SUBMISSION}`
 

@@ -4,13 +4,12 @@ import {
   APPEARED,
   counts,
   groupTimes,
-  newNotes,
   OWN_LINE,
-  ownNewNotes,
   POSTING,
   STATUS,
   TAUGHT_LINE,
 } from '../submissions/fragments.js'
+import { newNotes, ownNewNotes } from '../talk/fragments.js'
 import type { OwnPlace } from './queriesOfExport.js'
 
 const TOPICS = `from (select id, name, position from topics where class_id = $classId

@@ -18,7 +18,6 @@ import { seeOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
 import { outcomeJson, submissionJson } from './queries.js'
 import { readHandout, seeTopics } from './service.js'
-import { removeFromThread, removeNote, seeThread, writeInThread, writeNote } from './threads.js'
 import { addTopic, orderTopics, orderWorks, removeTopic, renameTopic } from './topics.js'
 import { tryWork } from './trial.js'
 
@@ -65,9 +64,4 @@ export const workHandlers = {
   handIn: async ({ world, viewer, params, body, request }) =>
     handIn(world, viewer, params, body, await isShared(world, request)),
   takeBack: ({ world, viewer, params }) => takeBack(world, viewer, params),
-  writeNote: ({ world, viewer, params, body }) => writeNote(world, viewer, params, body.text),
-  removeNote: ({ world, viewer, params }) => removeNote(world, viewer, params),
-  seeThread: ({ world, viewer, params }) => seeThread(world, viewer, params),
-  writeInThread: ({ world, viewer, params, body }) => writeInThread(world, viewer, params, body.text),
-  removeFromThread: ({ world, viewer, params }) => removeFromThread(world, viewer, params),
 } satisfies Partial<Handlers>

@@ -16,6 +16,7 @@ import { showToast } from '../../parts/toast.js'
 import { dateWords, monthName } from '../../words/dates.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { WriteTo } from '../talk/WriteTo.js'
 
 type Props = { readonly classId: ClassId; readonly teachers: readonly string[] }
 
@@ -26,7 +27,10 @@ export function Members({ classId, teachers }: Props) {
     <>
       <Section title={say('members_title')}>
         <Row margin={say('members_teachers')} className="py-1">
-          <p>{listWords(teachers)}</p>
+          <p className="flex flex-wrap items-baseline gap-x-4">
+            {listWords(teachers)}
+            {teachers[0] && <WriteTo classId={classId} to="teacher" name={teachers[0]} />}
+          </p>
         </Row>
         {data.groups.map(group => (
           <Row key={group.name} margin={group.name} className="py-1">

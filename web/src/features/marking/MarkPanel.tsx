@@ -17,6 +17,7 @@ import { showToast } from '../../parts/toast.js'
 import { showHundredths } from '../../words/numbers.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { WriteTo } from '../talk/WriteTo.js'
 import { ClassThread } from '../work/ClassThread.js'
 import { History } from '../work/History.js'
 import { SideNote } from '../work/SideNote.js'
@@ -51,9 +52,16 @@ export function MarkPanel({ params, row, nextToMark, onNext }: Props) {
       {page && (
         <>
           <SideNote
+            key={params.placeId}
             params={params}
-            page={page}
+            name={firstName(page.pupil.name)}
             who={say('work_note_who_teacher', { name: firstName(page.pupil.name) })}
+          />
+          <WriteTo
+            classId={params.classId}
+            to={`family:${params.placeId}`}
+            name={firstName(page.pupil.name)}
+            about={{ ...params, title: page.work.title }}
           />
           <ClassThread address={params} thread={page.thread} />
           <History page={page} />

@@ -50,7 +50,7 @@ function Sheets({ page, params, state }: Props) {
   const time = useNow()
   const archived = useTie()?.archived ?? false
   const may = !archived && mayFollow('handIn', page.status)
-  useMarkSubmissionRead(params, page.notes.length)
+  useMarkSubmissionRead(params, page.moves.length)
   const [last, ...earlier] = page.handIns
   const isIn = page.status.phase === 'withTeacher' || page.status.phase === 'handedBack'
   const first = page.handIns[page.handIns.length - 1]

@@ -37,7 +37,11 @@ function OfClass({ tie }: { readonly tie: Tie }) {
   const { data } = useSuspenseQuery(reads.progress(tie.classId, placeId))
   return (
     <Section title={tie.className}>
-      <ProgressOf page={data} toWork={workId => `/c/${tie.classId}/work/${workId}/outcome/${placeId}`} />
+      <ProgressOf
+        classId={tie.classId}
+        page={data}
+        toWork={workId => `/c/${tie.classId}/work/${workId}/outcome/${placeId}`}
+      />
     </Section>
   )
 }

@@ -1,13 +1,15 @@
 import type { ProgressPage } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
 import { averageOf, runOfAverages } from '@oppen/core/marks'
 import { Suspense } from 'react'
 import { part } from '../../app/part.js'
-import { useNow } from '../../app/session.js'
+import { isTeacher, useNow, useTie } from '../../app/session.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
 import { oneDecimal, showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { WriteTo } from '../talk/WriteTo.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
 
 const AverageChart = part(() => import('../../parts/charts/AverageChart.js'))
@@ -15,7 +17,11 @@ const AverageChart = part(() => import('../../parts/charts/AverageChart.js'))
 /** From so many marks on there is a run to follow. */
 const FEW = 3
 
-type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) => string }
+type Props = {
+  readonly classId: ClassId
+  readonly page: ProgressPage
+  readonly toWork: (workId: string) => string
+}
 
 /** The marks of handed-back submissions that have points: what an average rests on. */
 export function marksOf(submissions: ProgressPage['submissions']): { mark: number; points: number }[] {
@@ -27,8 +33,9 @@ export function marksOf(submissions: ProgressPage['submissions']): { mark: numbe
 }
 
 /** The average with what it rests on, how fresh it is, and each submission with state, mark and feedback. */
-export function ProgressOf({ page, toWork }: Props) {
+export function ProgressOf({ classId, page, toWork }: Props) {
   const time = useNow()
+  const teaches = isTeacher(useTie())
   const average = averageOf(marksOf(page.submissions))
   const run = runOfAverages(
     page.submissions.flatMap(one =>
@@ -94,7 +101,21 @@ export function ProgressOf({ page, toWork }: Props) {
         ))}
       </ul>
       <Row className="pt-4">
-        <p className="text-sm text-soft">{say('progress_ask', { name: page.teacherName })}</p>
+        {teaches ? (
+          <WriteTo
+            classId={classId}
+            to={`family:${page.pupil.placeId}`}
+            name={page.pupil.name}
+            about={{ placeId: page.pupil.placeId }}
+          />
+        ) : (
+          <WriteTo
+            classId={classId}
+            to="teacher"
+            name={page.teacherName}
+            about={{ placeId: page.pupil.placeId }}
+          />
+        )}
       </Row>
     </>
   )

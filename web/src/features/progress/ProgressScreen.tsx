@@ -26,7 +26,7 @@ export function Screen() {
         title={say('progress_title')}
         sub={say('progress_of', { name: data.pupil.name, className: data.className })}
       />
-      <ProgressOf page={data} toWork={toWork} />
+      <ProgressOf classId={classId} page={data} toWork={toWork} />
     </Sheet>
   )
 }

@@ -1,13 +1,15 @@
 import type { Tie } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { childrenOf, firstName, tiesOfChild } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
+import { Letters } from './Letters.js'
 import { NoticeList } from './NoticeList.js'
 import { Rooms } from './TalkScreen.js'
 
@@ -48,6 +50,20 @@ function OfClass({ tie }: { readonly tie: Tie }) {
         )}
       </Section>
       {data.rooms.length > 0 && <Rooms classId={tie.classId} page={data} />}
+      <Letters
+        classId={tie.classId}
+        letters={data.letters}
+        aside={
+          !tie.archived && (
+            <Link
+              to={`/c/${tie.classId}/letters/new?to=teacher&place=${tie.placeId}`}
+              className={buttonClasses()}
+            >
+              {say('letter_new')}
+            </Link>
+          )
+        }
+      />
     </>
   )
 }

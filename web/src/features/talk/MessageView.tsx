@@ -30,6 +30,10 @@ type Props = InTalk & {
   readonly message: Message
   readonly isNew: boolean
   readonly moderates: boolean
+  /** Where there is no margin, the time stands with the name. */
+  readonly beside?: boolean
+  /** Whether readers can report it. */
+  readonly reports?: boolean
   /** What readers can say with one press; none where nobody can. */
   readonly reactions: readonly Reaction[]
   /** Begins an answer; undefined where none can be written. */
@@ -39,7 +43,16 @@ type Props = InTalk & {
 const SMALL = '!min-h-7 !px-0 !py-0 text-sm'
 
 /** A message with whose it is, what became of it and what can be done with it. */
-export function MessageView({ message, isNew, moderates, reactions, onAnswer, ...params }: Props) {
+export function MessageView({
+  message,
+  isNew,
+  moderates,
+  beside = false,
+  reports = true,
+  reactions,
+  onAnswer,
+  ...params
+}: Props) {
   const time = useNow()
   const [open, setOpen] = useState<'edit' | 'report' | null>(null)
   const address = { ...params, messageId: message.id }
@@ -56,6 +69,7 @@ export function MessageView({ message, isNew, moderates, reactions, onAnswer, ..
     >
       <p className="text-sm text-soft">
         <strong className={message.side === 'teacher' ? 'text-blue' : 'text-ink'}>{message.by}</strong>{' '}
+        {beside && `${when(message.at, time)} `}
         {message.edited && !removed && `· ${say('talk_edited')} `}
         {isNew && <NewMark>{say('new')}</NewMark>}
       </p>
@@ -70,7 +84,7 @@ export function MessageView({ message, isNew, moderates, reactions, onAnswer, ..
         message.html && (
           <Written
             html={message.html}
-            className={`max-w-prose text-[17px] ${removed ? 'text-soft line-through decoration-1' : ''}`}
+            className={`max-w-prose ${beside ? 'text-[15px]' : 'text-[17px]'} ${removed ? 'text-soft line-through decoration-1' : ''}`}
           />
         )
       )}
@@ -111,7 +125,7 @@ export function MessageView({ message, isNew, moderates, reactions, onAnswer, ..
               {say('room_message_remove')}
             </Button>
           )}
-          {!removed && !message.mine && !moderates && (
+          {reports && !removed && !message.mine && !moderates && (
             <Button
               variant="quiet"
               className={`${SMALL} !text-soft`}

@@ -46,8 +46,19 @@ export function Screen() {
 type Waiting = NodPage['waiting'][number]
 type PageProps = { readonly page: NodPage }
 
-const whereWords = ({ kind, where }: Pick<Waiting, 'kind' | 'where'>): string =>
-  kind === 'room' ? say('nod_where_room', { name: where }) : say('nod_where_notice')
+function whereWords({ kind, where }: Pick<Waiting, 'kind' | 'where'>): string {
+  switch (kind) {
+    case 'room':
+      return say('nod_where_room', { name: where })
+    case 'notice':
+      return say('nod_where_notice')
+    case 'letter':
+      return say('nod_where_letter', { name: where })
+    case 'thread':
+    case 'sideNote':
+      return say('nod_where_thread', { name: where })
+  }
+}
 
 /** Keys of the queue, where nobody types. */
 function useKeys(act: (key: string) => void): void {

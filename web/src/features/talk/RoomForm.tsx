@@ -1,21 +1,17 @@
 import { type RoomForm as Form, routes, type TalkPage } from '@oppen/contract'
 import type { ClassId, ConversationId } from '@oppen/core/ids'
 import { type Hours, LONGEST_WHY, ROOM } from '@oppen/core/talk'
-import { lazy, Suspense, useState } from 'react'
+import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
-import { FieldProblem, Problem, Waiting } from '../../parts/Feedback.js'
+import { FieldProblem, Problem } from '../../parts/Feedback.js'
 import { Choice, Field } from '../../parts/Field.js'
 import { Window } from '../../parts/Window.js'
-import { longDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { AudienceFields, Tick } from './AudienceFields.js'
-
-const TimeOfDayField = lazy(() =>
-  import('../../parts/dates/DateFields.js').then(one => ({ default: one.TimeOfDayField })),
-)
+import { HoursFields } from './HoursFields.js'
 
 const EMPTY: Form = { title: '', audience: { pupils: true, families: false, groups: null }, rules: ROOM }
 const BY_DAY: Hours = { days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', until: '20:00' }
@@ -112,53 +108,5 @@ export function RoomForm({ classId, groups, room, onClose }: Props) {
         </div>
       </form>
     </Window>
-  )
-}
-
-/** A week from Monday on, for the names of its days. */
-const WEEK = [5, 6, 7, 8, 9, 10, 11].map(day => `2026-01-${String(day).padStart(2, '0')}`)
-
-type HoursProps = { readonly hours: Hours; readonly onChange: (hours: Hours) => void }
-
-function HoursFields({ hours, onChange }: HoursProps) {
-  const names = WEEK.map(longDay)
-  return (
-    <div className="flex flex-col gap-2 ps-6">
-      <Suspense fallback={<Waiting />}>
-        <div className="flex flex-wrap gap-4">
-          <TimeOfDayField
-            label={say('room_form_from')}
-            value={hours.from}
-            onChange={from => onChange({ ...hours, from })}
-          />
-          <TimeOfDayField
-            label={say('room_form_until')}
-            value={hours.until}
-            onChange={until => onChange({ ...hours, until })}
-          />
-        </div>
-      </Suspense>
-      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-        <legend className="mb-1 text-[15px] font-semibold">{say('room_form_days')}</legend>
-        {names.map((name, index) => {
-          const day = index + 1
-          const on = hours.days.includes(day)
-          return (
-            <Tick
-              key={name}
-              on={on}
-              onChange={next =>
-                onChange({
-                  ...hours,
-                  days: next ? [...hours.days, day] : hours.days.filter(one => one !== day),
-                })
-              }
-            >
-              {name}
-            </Tick>
-          )
-        })}
-      </fieldset>
-    </div>
   )
 }

@@ -32,6 +32,9 @@ export function RulesWindow({ classId, rules: before, onClose }: Props) {
           <Tick on={rules.familiesWrite} onChange={familiesWrite => put({ familiesWrite })}>
             {say('rules_families')}
           </Tick>
+          <Tick on={rules.pupilLetters} onChange={pupilLetters => put({ pupilLetters })}>
+            {say('rules_letters')}
+          </Tick>
           <Tick on={rules.nod} onChange={nod => put({ nod })}>
             {say('rules_nod')}
           </Tick>

@@ -6,11 +6,13 @@ import { Link } from 'react-router'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
-import { Button } from '../../parts/Button.js'
+import { Button, buttonClasses } from '../../parts/Button.js'
 import { Empty, NewMark } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { audienceWords } from './audience.js'
+import { LetterHoursWindow } from './LetterHoursWindow.js'
+import { Letters } from './Letters.js'
 import { NoticeForm } from './NoticeForm.js'
 import { NoticeList } from './NoticeList.js'
 import { RoomForm } from './RoomForm.js'
@@ -19,7 +21,7 @@ import { stateWords } from './stateWords.js'
 
 export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.talk(params.classId))
 
-type Making = 'notice' | 'room' | 'rules'
+type Making = 'notice' | 'room' | 'rules' | 'hours'
 
 /** What is said in a class: its rooms and its notices. */
 export function Screen() {
@@ -50,6 +52,24 @@ export function Screen() {
       />
       {moderates && <Moderation classId={classId} page={data} />}
       {(data.rooms.length > 0 || moderates) && <Rooms classId={classId} page={data} />}
+      <Letters
+        classId={classId}
+        letters={data.letters}
+        aside={
+          !tie?.archived && (
+            <span className="flex flex-wrap gap-2">
+              <Link to={`/c/${classId}/letters/new`} className={buttonClasses()}>
+                {say('letter_new')}
+              </Link>
+              {moderates && (
+                <Button variant="quiet" onClick={() => setMaking('hours')}>
+                  {say('letter_hours')}
+                </Button>
+              )}
+            </span>
+          )
+        }
+      />
       <Section title={say('talk_notices')}>
         {!data.notices.length && (
           <Row>
@@ -67,6 +87,7 @@ export function Screen() {
         <NoticeForm classId={classId} groups={data.groups} notice={null} onClose={close} />
       )}
       {making === 'room' && <RoomForm classId={classId} groups={data.groups} room={null} onClose={close} />}
+      {making === 'hours' && <LetterHoursWindow classId={classId} onClose={close} />}
       {making === 'rules' && <RulesWindow classId={classId} rules={data.rules} onClose={close} />}
     </Sheet>
   )

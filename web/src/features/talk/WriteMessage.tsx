@@ -1,6 +1,5 @@
-import { type Message, routes } from '@oppen/contract'
+import type { BodyOf, Message, routes } from '@oppen/contract'
 import { useState } from 'react'
-import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { randomName } from '../../app/randomName.js'
@@ -12,8 +11,11 @@ import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
 import type { InTalk } from './MessageView.js'
 
-type Props = InTalk & {
+type Props = Pick<InTalk, 'classId'> & {
   readonly label: string
+  readonly write: (body: BodyOf<typeof routes.writeMessage>) => Promise<unknown>
+  /** By what it is kept while it is written. */
+  readonly draft: string
   readonly waits: boolean
   /** The message that is answered; null for none. */
   readonly answers: Message | null
@@ -25,13 +27,12 @@ type Props = InTalk & {
 const fresh = () => ({ html: '', once: randomName(20) })
 
 /** Where a message is written. What was typed outlives the page, and stays where it could not be sent. */
-export function WriteMessage({ label, waits, answers, onNoAnswer, onSent, classId, conversationId }: Props) {
+export function WriteMessage({ label, waits, answers, onNoAnswer, onSent, write, draft, classId }: Props) {
   const { account } = useMe()
-  const kept = useKeptForm(`message ${account.id} ${conversationId}`, fresh)
+  const kept = useKeptForm(`message ${account.id} ${draft}`, fresh)
   const [edition, setEdition] = useState(0)
   const send = useCommand({
-    do: () =>
-      call(routes.writeMessage, { classId, conversationId }, { ...kept.form, answers: answers?.id ?? null }),
+    do: () => write({ ...kept.form, answers: answers?.id ?? null }),
     again: [reads.talk(classId).queryKey],
     done: () => {
       kept.put(fresh())

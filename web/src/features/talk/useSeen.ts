@@ -1,6 +1,6 @@
 import { routes } from '@oppen/contract'
 import type { ClassId, ConversationId } from '@oppen/core/ids'
-import { useQueryClient } from '@tanstack/react-query'
+import { type QueryKey, useQueryClient } from '@tanstack/react-query'
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
@@ -10,13 +10,18 @@ type Params = { readonly classId: ClassId; readonly conversationId: Conversation
 /** So often it is kept at most, in milliseconds: in a lively room one message follows the other. */
 const APART = 2_000
 
+const NOTHING: readonly QueryKey[] = []
+
 /** Keeps that everything of a conversation until a moment was read, once it stands in front of somebody. */
 export function useSeen(
   place: RefObject<HTMLElement | null>,
   { classId, conversationId }: Params,
   until: number,
+  counted: readonly QueryKey[] = NOTHING,
 ): void {
   const client = useQueryClient()
+  const counts = useRef(counted)
+  counts.current = counted
   /** Until when it was kept, until when it was read, and when it was kept last. */
   const seen = useRef({ kept: 0, read: 0, at: 0 })
   const keep = useCallback(() => {
@@ -24,7 +29,10 @@ export function useSeen(
     if (read <= kept) return
     seen.current = { kept: read, read, at: Date.now() }
     void call(routes.markSeen, { classId, conversationId }, { until: read }, { keepalive: true })
-      .then(() => client.invalidateQueries({ queryKey: reads.today().queryKey }))
+      .then(() => {
+        for (const queryKey of [reads.today().queryKey, ...counts.current])
+          void client.invalidateQueries({ queryKey })
+      })
       .catch(() => {
         // with what is read next it is tried again
         seen.current.kept = kept

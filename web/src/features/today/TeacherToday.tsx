@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { placesOf } from '../../app/places.js'
 import { useMe, useNow } from '../../app/session.js'
+import { asText } from '../../parts/asHtml.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
@@ -114,7 +115,7 @@ function Asks({ asks }: { readonly asks: readonly Ask[] }) {
               <span className="ms-3 text-sm text-soft">
                 {ask.title} · {ask.inClass.className}
               </span>
-              <span className="block max-w-prose">“{ask.text}”</span>
+              <span className="block max-w-prose">“{asText(ask.html)}”</span>
             </Link>
           </Row>
         ))}

@@ -6,6 +6,7 @@ import { Row, Section, Sheet } from '../../parts/Sheet.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { OUTCOME } from '../kinds/outcome.js'
+import { WriteTo } from '../talk/WriteTo.js'
 import { History } from './History.js'
 import { MaterialList } from './Materials.js'
 import { SubmissionHead } from './SubmissionHead.js'
@@ -46,7 +47,12 @@ export function Screen() {
         </div>
       </Row>
       <Row className="pt-4">
-        <p className="text-sm text-soft">{say('progress_ask', { name: page.teacherName })}</p>
+        <WriteTo
+          classId={classId}
+          to="teacher"
+          name={page.teacherName}
+          about={{ workId, placeId, title: work.title }}
+        />
       </Row>
     </Sheet>
   )

@@ -21,7 +21,7 @@ export function Screen() {
 function Mine({ params }: { readonly params: SubmissionParams }) {
   const { data: page } = useSuspenseQuery(reads.submission(params))
   useOpening(page.work.opensAt, params)
-  useMarkSubmissionRead(params, page.notes.length + page.moves.length)
+  useMarkSubmissionRead(params, page.moves.length)
   const Own = OWN[page.work.kind]
   return <Own params={params} page={page} />
 }

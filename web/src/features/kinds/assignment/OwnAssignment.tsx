@@ -133,7 +133,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
               <div className="contents lg:sticky lg:top-4 lg:order-2 lg:flex lg:max-h-[calc(100dvh-7rem)] lg:flex-col lg:gap-6 lg:self-start lg:overflow-y-auto lg:border-s lg:border-rule lg:ps-6">
                 <Directions page={page} />
                 <div className="order-3 flex flex-col gap-6">
-                  <SideNote params={params} page={page} who={say('work_note_who')} />
+                  <SideNote params={params} who={say('work_note_who')} />
                   <ClassThread address={params} thread={page.thread} />
                   {page.draft && <PageVersions params={params} count={page.draft.versions} may={open} />}
                   {!!page.worksheet?.version && (

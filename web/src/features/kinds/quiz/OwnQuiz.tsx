@@ -56,7 +56,7 @@ export default function OwnQuiz({ params, page }: OwnProps) {
                   )}
                 </div>
                 <div className="flex flex-col gap-6 lg:border-s lg:border-rule lg:ps-6">
-                  <SideNote params={params} page={page} who={say('work_note_who')} />
+                  <SideNote params={params} who={say('work_note_who')} />
                   <ClassThread address={params} thread={page.thread} />
                 </div>
               </div>

@@ -1,6 +1,6 @@
+import { asHtml, asText } from '../../../../parts/asHtml.js'
 import { Choice, TextBox } from '../../../../parts/Field.js'
 import { say } from '../../../../words/say.js'
-import { asHtml, asText } from '../../../questions/editing/asHtml.js'
 import { PictureField } from '../../../questions/editing/PictureField.js'
 import type { KindProps } from './fieldProps.js'
 

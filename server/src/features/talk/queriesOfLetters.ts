@@ -1,0 +1,142 @@
+import type { AccountId, ClassId, ConversationId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Hours, TalkRole } from '@oppen/core/talk'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { nameOf } from '../accounts/fragments.js'
+import { CONCERNED, newMessages, ROLE, SHOWN_IN } from './fragments.js'
+import type { Asked } from './queriesOfMessages.js'
+
+/** Everybody of class $classId who has an account, as rows of account_id, name, side, of (the children of a family) and places; the owner first. */
+const CORRESPONDENTS = `(select t.account_id, ${nameOf('t.account_id')} as name, 'teacher' as side, '[]' as of, '[]' as places,
+    iif(t.role = 'owner', 0, 1) as rank
+    from teachers t where t.class_id = $classId
+  union all
+  select p.account_id, p.name, 'pupil', '[]', json_array(p.id), 2 from places p
+    where p.class_id = $classId and p.account_id is not null and p.left_at is null
+  union all
+  select f.account_id, ${nameOf('f.account_id')}, 'family', json_group_array(p.name),
+    json_group_array(p.id), 3 from family_links f
+    join places p on p.id = f.place_id and p.left_at is null join classes k on k.id = p.class_id and k.families = 1
+    where p.class_id = $classId group by f.account_id)`
+
+export type StoredCorrespondent = {
+  readonly accountId: AccountId
+  readonly name: string
+  readonly side: TalkRole
+  readonly of: string[]
+  readonly placeIds: PlaceId[]
+}
+
+const PEOPLE = jsonArray(
+  jsonObject({
+    accountId: 'account_id',
+    name: 'name',
+    side: 'side',
+    of: jsonNested('of'),
+    placeIds: jsonNested('places'),
+  }),
+  `from ${CORRESPONDENTS} order by rank, name, account_id`,
+)
+
+/** Everybody of a class who can be written to, the viewer among them. */
+export const correspondentsOf = async (db: Database, classId: ClassId): Promise<StoredCorrespondent[]> =>
+  JSON.parse((await db.json(`select ${PEOPLE} as json`, { classId })) ?? '[]')
+
+/** The letters of class $classId that the viewer reads, the newest first; from `seats`. */
+export const LETTERS = jsonArray(
+  jsonObject({
+    id: 'v.id',
+    title: 'v.title',
+    others: jsonArray(
+      `json_quote(${nameOf('l.account_id')})`,
+      'from conversation_people l where l.conversation_id = v.id and l.account_id <> $viewer order by l.side, l.account_id',
+    ),
+    concerned: jsonBoolean(CONCERNED),
+    newMessages: newMessages(),
+    lastAt: 'v.last_shown_at',
+    begins: `coalesce((select substr(m.html, 1, 400) from messages m where ${SHOWN_IN} and m.removed_at is null
+        order by m.shown_at desc limit 1), '')`,
+  }),
+  `from (select * from (select v.*, ${ROLE} as role from conversations v
+      where v.class_id = $classId and v.kind = 'letter') where role is not null
+    order by coalesce(last_shown_at, made_at) desc, id limit 100) v order by coalesce(v.last_shown_at, v.made_at) desc, v.id`,
+)
+
+export type StoredLetter = {
+  id: ConversationId
+  title: string
+  others: string[]
+  concerned: boolean
+  newMessages: number
+  lastAt: Instant | null
+  begins: string
+}
+
+const CAN_WRITE = `select ${jsonObject({
+  className: 'c.name',
+  rules: jsonNested(
+    `(select ${jsonObject({
+      pupilsWrite: jsonBoolean('u.pupils_write = 1'),
+      pupilLetters: jsonBoolean('u.pupil_letters = 1'),
+    })} from talk_rules u where u.class_id = c.id)`,
+  ),
+  people: PEOPLE,
+  own: jsonNested(
+    `(select ${jsonObject({ hours: jsonNested('h.hours'), word: 'h.word' })} from letter_hours h where h.account_id = $viewer)`,
+  ),
+})} as json from classes c where c.id = $classId`
+
+type StoredRules = { pupilsWrite: boolean; pupilLetters: boolean } | null
+export type StoredCorrespondents = {
+  readonly className: string
+  readonly rules: StoredRules
+  readonly people: readonly StoredCorrespondent[]
+  readonly own: { hours: Hours | null; word: string } | null
+}
+
+/** Everybody of a class who could be written to, with the rules about it and when the viewer reads letters. */
+export const canWriteJson = async (
+  db: Database,
+  { viewer, classId }: Pick<Asked, 'viewer' | 'classId'>,
+): Promise<StoredCorrespondents | undefined> => {
+  const json = await db.json(CAN_WRITE, { viewer, classId })
+  return json === undefined ? undefined : JSON.parse(json)
+}
+
+/** What a class says about letters; undefined for how a class begins. */
+export const rulesOfLetters = async (db: Database, classId: ClassId): Promise<StoredRules> => {
+  const row = await db.row<{ pupilsWrite: number; pupilLetters: number }>(
+    'select pupils_write as pupilsWrite, pupil_letters as pupilLetters from talk_rules where class_id = $classId',
+    { classId },
+  )
+  return row ? { pupilsWrite: row.pupilsWrite === 1, pupilLetters: row.pupilLetters === 1 } : null
+}
+
+const ABOUT = `select ${jsonObject({
+  workId: 'w.id',
+  title: 'w.title',
+  placeId: 'p.id',
+  name: 'p.name',
+})} as json from (select 1) left join works w on w.id = $workId and w.class_id = $classId and w.removed_at is null
+  left join places p on p.id = $placeId and p.class_id = $classId`
+
+export type About = {
+  workId: WorkId | null
+  title: string | null
+  placeId: PlaceId | null
+  name: string | null
+}
+
+/** What a letter is about, by its names; null where it is nothing of the class. */
+export const aboutOf = async (
+  db: Database,
+  asked: { readonly classId: ClassId; readonly workId: WorkId | null; readonly placeId: PlaceId | null },
+): Promise<About> => JSON.parse((await db.json(ABOUT, asked)) ?? '{}')
+
+/** When the teachers of a letter read letters, for those who have said so. */
+export const hoursOfPeople = (db: Database, conversationId: ConversationId) =>
+  db.rows<{ accountId: AccountId; hours: string | null; word: string }>(
+    `select h.account_id as accountId, h.hours, h.word from letter_hours h
+     join conversation_people l on l.account_id = h.account_id and l.side = 'teacher'
+     where l.conversation_id = $conversationId`,
+    { conversationId },
+  )

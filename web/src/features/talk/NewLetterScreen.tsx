@@ -1,0 +1,201 @@
+import { type Correspondent, type CorrespondentsPage, routes } from '@oppen/contract'
+import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
+import { reads } from '../../app/queries.js'
+import { randomName } from '../../app/randomName.js'
+import { useIds, useMe, useTie } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Empty, FieldProblem, Problem } from '../../parts/Feedback.js'
+import { Field } from '../../parts/Field.js'
+import { LazyEditor } from '../../parts/LazyEditor.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { listWords } from '../../words/numbers.js'
+import { say } from '../../words/say.js'
+import { useKeptForm } from '../about/useKeptForm.js'
+import { Tick } from './AudienceFields.js'
+
+export const prepare = ({ client, params }: Prepared) =>
+  client.prefetchQuery(reads.correspondents(params.classId))
+
+type Kept = {
+  readonly title: string
+  readonly to: readonly AccountId[]
+  readonly html: string
+  readonly once: string
+}
+
+/** Whom an address asks to write to: a teacher, the pupil of a place, or the pupil's family. */
+function askedFor(to: string | null, people: readonly Correspondent[]): AccountId[] {
+  const [who, placeId] = (to ?? '').split(':')
+  const found =
+    who === 'teacher'
+      ? people.filter(one => one.side === 'teacher').slice(0, 1)
+      : people.filter(one => one.side === who && one.placeIds.includes(placeId as PlaceId))
+  return found.map(one => one.accountId)
+}
+
+/** Begins a letter. An address may say to whom, and what it is about. */
+export function Screen() {
+  const { classId } = useIds()
+  const { data } = useSuspenseQuery(reads.correspondents(classId))
+  const [search] = useSearchParams()
+  const tie = useTie()
+  const talk = tie?.role === 'family' ? `/child/${tie.child}/talk` : `/c/${classId}/talk`
+  return (
+    <Sheet title={`${say('letter_new')}, ${data.className}`}>
+      <Head
+        title={say('letter_new')}
+        sub={data.className}
+        aside={
+          <Link to={talk} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+            {say('room_back')}
+          </Link>
+        }
+      />
+      <Row>
+        {data.people.length ? (
+          <Writing key={search.toString()} page={data} />
+        ) : (
+          <Empty>{say('letter_nobody')}</Empty>
+        )}
+      </Row>
+    </Sheet>
+  )
+}
+
+function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
+  const { classId } = useIds()
+  const { account } = useMe()
+  const tie = useTie()
+  const navigate = useNavigate()
+  const [search] = useSearchParams()
+  const about = search.get('title') ?? ''
+  const kept = useKeptForm<Kept>(`letter ${account.id} ${classId} ${search}`, () => ({
+    title: about,
+    to: askedFor(search.get('to'), people),
+    html: '',
+    once: randomName(20),
+  }))
+  const { form } = kept
+  // another letter is sent under another name; the same, sent again because no answer came, is the same one
+  const put = (part: Partial<Kept>) => kept.put({ ...part, once: randomName(20) })
+  const send = useCommand({
+    do: () =>
+      call(
+        routes.writeLetter,
+        { classId },
+        {
+          ...form,
+          to: [...form.to],
+          workId: (search.get('work') as WorkId | null) ?? null,
+          placeId: (search.get('place') as PlaceId | null) ?? null,
+        },
+      ),
+    again: [reads.talk(classId).queryKey],
+    done: ({ letterId }) => {
+      kept.forget()
+      navigate(`/c/${classId}/letters/${letterId}`, { replace: true })
+    },
+  })
+  const chosen = people.filter(one => form.to.includes(one.accountId))
+  const overseen = tie?.role === 'pupil' || chosen.some(one => one.side === 'pupil')
+  const known = ['title', 'to', 'html']
+  return (
+    <form
+      className="flex max-w-3xl flex-col gap-5"
+      onSubmit={event => {
+        event.preventDefault()
+        send.go()
+      }}
+    >
+      <People people={people} chosen={form.to} onChange={to => put({ to })} problem={send.at('to')} />
+      <Field
+        label={say('letter_title')}
+        value={form.title}
+        maxLength={160}
+        onChange={event => put({ title: event.target.value })}
+        problem={send.at('title')}
+      />
+      <div>
+        <LazyEditor
+          small
+          html={form.html}
+          onChange={html => put({ html })}
+          onSend={() => send.go()}
+          label={say('letter_text')}
+        />
+        <FieldProblem words={send.at('html')} />
+      </div>
+      {chosen.length > 0 && (
+        <p className="text-sm text-soft">
+          {say(overseen ? 'letter_overseen' : 'letter_only_these')}{' '}
+          {chosen.length > 1 && say('letter_all_see')}
+        </p>
+      )}
+      {send.words && !known.includes(send.path ?? '') && <Problem words={send.words} />}
+      <div className="flex gap-2">
+        <Button type="submit" variant="primary" disabled={send.busy}>
+          {chosen.length > 0 && chosen.length < 4
+            ? say('letter_send_to', { names: listWords(chosen.map(one => one.name)) })
+            : say('room_send')}
+        </Button>
+      </div>
+    </form>
+  )
+}
+
+const SIDES = ['teacher', 'pupil', 'family'] as const
+/** With more people than this there is a field to find one. */
+const MANY = 12
+
+type PeopleProps = {
+  readonly people: readonly Correspondent[]
+  readonly chosen: readonly AccountId[]
+  readonly onChange: (chosen: AccountId[]) => void
+  readonly problem: string | undefined
+}
+
+/** Whom a letter is to, by their side in the class. */
+function People({ people, chosen, onChange, problem }: PeopleProps) {
+  const [filter, setFilter] = useState('')
+  const words = filter.trim().toLocaleLowerCase()
+  const fits = (one: Correspondent) =>
+    chosen.includes(one.accountId) ||
+    [one.name, ...one.of].some(name => name.toLocaleLowerCase().includes(words))
+  const toggle = (id: AccountId, on: boolean) =>
+    onChange(on ? [...chosen, id] : chosen.filter(one => one !== id))
+  return (
+    <fieldset className="flex flex-col gap-3">
+      <legend className="mb-1 text-[15px] font-semibold">{say('letter_to')}</legend>
+      {people.length > MANY && (
+        <Field label={say('letter_find')} value={filter} onChange={event => setFilter(event.target.value)} />
+      )}
+      {SIDES.map(side => {
+        const shown = people.filter(one => one.side === side && fits(one))
+        if (!shown.length) return null
+        return (
+          <fieldset key={side}>
+            <legend className="mb-1 text-sm text-soft">{say(`letter_side_${side}`)}</legend>
+            <div className="grid gap-x-5 gap-y-1.5 sm:grid-cols-2">
+              {shown.map(one => (
+                <Tick
+                  key={one.accountId}
+                  on={chosen.includes(one.accountId)}
+                  onChange={on => toggle(one.accountId, on)}
+                >
+                  {one.of.length ? say('talk_seen_of', { name: one.name, of: listWords(one.of) }) : one.name}
+                </Tick>
+              ))}
+            </div>
+          </fieldset>
+        )
+      })}
+      <FieldProblem words={problem} />
+    </fieldset>
+  )
+}

@@ -228,3 +228,13 @@ export async function typeTime(place: Page | Locator, label: string, value: stri
   await first.focus()
   await first.page().keyboard.type(digits)
 }
+
+/** A teacher or pupil goes to what is said in Garden Science. */
+export async function toTalk(page: Page): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Classes' })
+    .getByRole('link', { name: /^Garden Science/ })
+    .click()
+  await page.getByRole('link', { name: /^Talk( \d+)?$/ }).click()
+  await expect(page.getByRole('heading', { name: 'Talk', level: 1 })).toBeVisible()
+}

@@ -101,13 +101,13 @@ export const SCREENS = [
   },
   { path: '/c/:classId/talk', file: 'talk/TalkScreen', words: ['classroom', 'talk'], reads: 'seeTalk' },
   {
-    path: '/c/:classId/letters/new',
+    path: '/c/:classId/talk/letters/new',
     file: 'talk/NewLetterScreen',
     words: ['talk'],
     reads: 'seeCorrespondents',
   },
   {
-    path: '/c/:classId/letters/:conversationId',
+    path: '/c/:classId/talk/letters/:conversationId',
     file: 'talk/LetterScreen',
     words: ['talk'],
     reads: 'seeLetter',

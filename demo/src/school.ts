@@ -25,6 +25,7 @@ import {
 import type { DemoSchool } from './demoSchool.js'
 import { doing } from './doing.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
+import { letters } from './letters.js'
 import { DEMO_NOW } from './moment.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
 import { GAUGE, JAR, picture } from './pictures.js'
@@ -97,6 +98,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await forms(world, clock, school)
   await around(world, clock, school)
   await talk(world, clock, school)
+  await letters(world, clock, school)
   await atTheDoor(world, clock, school)
   clock.moveTo(DEMO_NOW)
   return school

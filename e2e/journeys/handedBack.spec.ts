@@ -37,7 +37,7 @@ test('a teacher sees who is in, reads the history, answers, marks and hands back
   await expect(paper.getByRole('article').nth(1)).not.toContainText('low ones')
   await expect(page.getByRole('heading', { name: 'History' })).toBeVisible()
   await accessible(page)
-  await page.getByLabel('Ask or tell your teacher').fill('Yes, add nothing.')
+  await page.getByLabel('Answer or tell Anna').fill('Yes, add nothing.')
   await page.getByRole('button', { name: 'Send' }).click()
   await expect(page.getByText('Yes, add nothing.')).toBeVisible()
 

@@ -1,5 +1,15 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, deviceOf, editor, noSideways, PHONE, signIn, typeTime } from '../people.js'
+import {
+  accessible,
+  device,
+  deviceOf,
+  editor,
+  noSideways,
+  PHONE,
+  signIn,
+  toTalk,
+  typeTime,
+} from '../people.js'
 import { School } from '../school.js'
 
 let school: School
@@ -7,15 +17,6 @@ test.beforeAll(async () => {
   school = await School.open()
 })
 test.afterAll(() => school.close())
-
-async function toTalk(page: Page): Promise<void> {
-  await page
-    .getByRole('navigation', { name: 'Classes' })
-    .getByRole('link', { name: /^Garden Science/ })
-    .click()
-  await page.getByRole('link', { name: /^Talk( \d+)?$/ }).click()
-  await expect(page.getByRole('heading', { name: 'Talk', level: 1 })).toBeVisible()
-}
 
 async function toRoom(page: Page, name: string): Promise<void> {
   await toTalk(page)

@@ -37,6 +37,8 @@ export const message = z.object({
   reactions: z.array(z.object({ reaction, count: z.number().int(), mine: z.boolean() })),
   /** For teachers: what readers reported about it and nobody has looked at. */
   reports: z.array(z.object({ by: z.string(), word: z.string() })),
+  /** Whether this reader can remove it. */
+  mayRemove: z.boolean(),
   /** Until when its writer can change it; null for anybody else. */
   editUntil: instant.nullable(),
 })

@@ -69,12 +69,16 @@ export function mayEdit(
   return ok(true)
 }
 
-/** Whether somebody may remove a message: the own one, or any for a teacher. Refuses `words_not_own` and `message_removed`. */
+/**
+ * Whether somebody may remove a message: the own one, or any for a teacher, of a letter only what pupils wrote. Refuses
+ * `words_not_own` and `message_removed`.
+ */
 export function mayRemove(
-  { by, removed }: MessageHead,
-  { account, role }: Pick<MessageReader, 'account' | 'role'>,
+  { by, side, removed }: MessageHead,
+  { account, role, kind }: Pick<MessageReader, 'account' | 'role' | 'kind'>,
 ): Outcome<true> {
-  if (by !== account && role !== 'teacher') return err('words_not_own')
+  const moderates = role === 'teacher' && (kind !== 'letter' || side === 'pupil')
+  if (by !== account && !moderates) return err('words_not_own')
   return removed ? err('message_removed') : ok(true)
 }
 

@@ -395,10 +395,16 @@ describe('a message', () => {
   })
 
   it('is removed by who wrote it and by teachers, once', () => {
-    expect(code(mayRemove(of(), { account: ada, role: 'pupil' }))).toBe('yes')
-    expect(code(mayRemove(of(), { account: bram, role: 'pupil' }))).toBe('words_not_own')
-    expect(code(mayRemove(of(), { account: bram, role: 'teacher' }))).toBe('yes')
-    expect(code(mayRemove(of({ removed: true }), { account: ada, role: 'pupil' }))).toBe('message_removed')
+    expect(code(mayRemove(of(), { account: ada, role: 'pupil', kind: 'room' }))).toBe('yes')
+    expect(code(mayRemove(of(), { account: bram, role: 'pupil', kind: 'room' }))).toBe('words_not_own')
+    const teacher = { account: bram, role: 'teacher' } as const
+    expect(code(mayRemove(of(), { ...teacher, kind: 'room' }))).toBe('yes')
+    // a letter of a family is its own
+    expect(code(mayRemove(of(), { ...teacher, kind: 'letter' }))).toBe('yes')
+    expect(code(mayRemove(of({ side: 'family' }), { ...teacher, kind: 'letter' }))).toBe('words_not_own')
+    expect(code(mayRemove(of({ removed: true }), { account: ada, role: 'pupil', kind: 'room' }))).toBe(
+      'message_removed',
+    )
   })
 
   it('is decided on once', () => {

@@ -219,7 +219,7 @@ export async function removeMessage(
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
     const { conversation, head, name } = await findMessage(world, viewer, params)
-    take(mayRemove(head, { account: viewer.accountId, role: conversation.role }))
+    take(mayRemove(head, readerOf(viewer, conversation)))
     const gone = { removedAt: world.clock.now(), removedBy: viewer.accountId }
     await world.db.model(messages).update(gone, { where: { id: params.messageId } })
     if (head.by !== viewer.accountId)

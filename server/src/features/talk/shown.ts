@@ -6,6 +6,7 @@ import {
   isPlanned,
   type MessageReader,
   mayEdit,
+  mayRemove,
   seenOf,
   TALK_RULES,
   type TalkRules,
@@ -49,6 +50,7 @@ export function messageFor(stored: StoredMessage, reader: Reader): Message | und
         : null,
     reactions: words ? [...stored.reactions] : [],
     reports: reader.role === 'teacher' ? [...stored.reports] : [],
+    mayRemove: mayRemove(stored, reader).ok,
     editUntil: mayEdit(stored, reader.account, reader.now).ok
       ? // what is shown to nobody yet can be changed for as long as it takes
         (stored.state === 'shown' ? stored.writtenAt : reader.now) + EDIT_FOR

@@ -33,9 +33,17 @@ export function Screen() {
 
 function OfClass({ tie }: { readonly tie: Tie }) {
   const { data } = useSuspenseQuery(reads.talk(tie.classId))
+  const write = (
+    <Link
+      to={`/c/${tie.classId}/talk/letters/new?to=teacher&place=${tie.placeId}`}
+      className={buttonClasses()}
+    >
+      {say('letter_new')}
+    </Link>
+  )
   return (
     <>
-      <Section title={tie.className}>
+      <Section title={tie.className} aside={!tie.archived && write}>
         {data.notices.length ? (
           <NoticeList
             classId={tie.classId}
@@ -50,20 +58,7 @@ function OfClass({ tie }: { readonly tie: Tie }) {
         )}
       </Section>
       {data.rooms.length > 0 && <Rooms classId={tie.classId} page={data} />}
-      <Letters
-        classId={tie.classId}
-        letters={data.letters}
-        aside={
-          !tie.archived && (
-            <Link
-              to={`/c/${tie.classId}/letters/new?to=teacher&place=${tie.placeId}`}
-              className={buttonClasses()}
-            >
-              {say('letter_new')}
-            </Link>
-          )
-        }
-      />
+      {data.letters.length > 0 && <Letters classId={tie.classId} letters={data.letters} />}
     </>
   )
 }

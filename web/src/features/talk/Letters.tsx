@@ -40,7 +40,7 @@ export function Letters({ classId, letters, aside }: Props) {
             className="py-1.5"
           >
             <Link
-              to={`/c/${classId}/letters/${letter.id}`}
+              to={`/c/${classId}/talk/letters/${letter.id}`}
               className="font-semibold text-blue underline underline-offset-2"
             >
               {letter.title}

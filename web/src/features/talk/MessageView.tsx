@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { NewMark, Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -54,13 +54,15 @@ export function MessageView({
   ...params
 }: Props) {
   const time = useNow()
+  // in an archived class nothing can be done with it
+  const archived = useTie()?.archived ?? false
   const [open, setOpen] = useState<'edit' | 'report' | null>(null)
   const address = { ...params, messageId: message.id }
   const again = [reads.talk(params.classId).queryKey]
   const remove = useCommand({ do: () => call(routes.removeMessage, address), again })
   const removed = message.removedBy !== null
   const gone = removed && !message.html
-  const mayEdit = message.editUntil !== null && message.editUntil > time.now && !removed
+  const mayEdit = !archived && message.editUntil !== null && message.editUntil > time.now && !removed
   const named = (what: string) => say('room_message_about', { what, name: message.by })
   return (
     <article
@@ -114,7 +116,7 @@ export function MessageView({
               {say('room_message_edit')}
             </Button>
           )}
-          {!removed && (message.mine || moderates) && (
+          {message.mayRemove && !archived && (
             <Button
               variant="quiet"
               className={SMALL}
@@ -125,7 +127,7 @@ export function MessageView({
               {say('room_message_remove')}
             </Button>
           )}
-          {reports && !removed && !message.mine && !moderates && (
+          {reports && !archived && !removed && !message.mine && !moderates && (
             <Button
               variant="quiet"
               className={`${SMALL} !text-soft`}

@@ -99,7 +99,7 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
     again: [reads.talk(classId).queryKey],
     done: ({ letterId }) => {
       kept.forget()
-      navigate(`/c/${classId}/letters/${letterId}`, { replace: true })
+      navigate(`/c/${classId}/talk/letters/${letterId}`, { replace: true })
     },
   })
   const chosen = people.filter(one => form.to.includes(one.accountId))
@@ -150,7 +150,7 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
 }
 
 const SIDES = ['teacher', 'pupil', 'family'] as const
-/** With more people than this there is a field to find one. */
+/** With more people than this one looks for names, and sees all of them at a press. */
 const MANY = 12
 
 type PeopleProps = {
@@ -163,18 +163,32 @@ type PeopleProps = {
 /** Whom a letter is to, by their side in the class. */
 function People({ people, chosen, onChange, problem }: PeopleProps) {
   const [filter, setFilter] = useState('')
+  const [all, setAll] = useState(people.length <= MANY)
   const words = filter.trim().toLocaleLowerCase()
   const fits = (one: Correspondent) =>
     chosen.includes(one.accountId) ||
-    [one.name, ...one.of].some(name => name.toLocaleLowerCase().includes(words))
+    (words ? [one.name, ...one.of].some(name => name.toLocaleLowerCase().includes(words)) : all)
   const toggle = (id: AccountId, on: boolean) =>
     onChange(on ? [...chosen, id] : chosen.filter(one => one !== id))
   return (
     <fieldset className="flex flex-col gap-3">
       <legend className="mb-1 text-[15px] font-semibold">{say('letter_to')}</legend>
       {people.length > MANY && (
-        <Field label={say('letter_find')} value={filter} onChange={event => setFilter(event.target.value)} />
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+          <div className="grow">
+            <Field
+              label={say('letter_find')}
+              value={filter}
+              onChange={event => setFilter(event.target.value)}
+              onKeyDown={event => event.key === 'Enter' && event.preventDefault()}
+            />
+          </div>
+          <Button variant="quiet" onClick={() => setAll(!all)}>
+            {all ? say('letter_fewer') : say('letter_everybody', { count: people.length })}
+          </Button>
+        </div>
       )}
+      {words && !people.some(fits) && <p className="text-soft">{say('letter_found_none')}</p>}
       {SIDES.map(side => {
         const shown = people.filter(one => one.side === side && fits(one))
         if (!shown.length) return null

@@ -58,7 +58,7 @@ export function Screen() {
         aside={
           !tie?.archived && (
             <span className="flex flex-wrap gap-2">
-              <Link to={`/c/${classId}/letters/new`} className={buttonClasses()}>
+              <Link to={`/c/${classId}/talk/letters/new`} className={buttonClasses()}>
                 {say('letter_new')}
               </Link>
               {moderates && (

@@ -21,7 +21,7 @@ export function WriteTo({ classId, to, name, about = {} }: Props) {
   if (about.placeId) search.set('place', about.placeId)
   return (
     <Link
-      to={`/c/${classId}/letters/new?${search}`}
+      to={`/c/${classId}/talk/letters/new?${search}`}
       className="text-[15px] font-semibold text-blue underline underline-offset-2"
     >
       {say(to === 'teacher' ? 'letter_ask' : 'letter_write_family', { name })}

@@ -26,6 +26,7 @@ const FEATURES = [
   'calendar',
   'marking',
   'progress',
+  'digest',
   'week',
   'today',
   'search',

@@ -99,7 +99,7 @@ describe('the shapes', () => {
   })
 
   it('let a text through that is too long, so that core can refuse it by its name', () => {
-    expect(shapes.writeNote.body.safeParse({ text: 'x'.repeat(100_000) }).success).toBe(true)
+    expect(shapes.writeNote.body.safeParse({ html: 'x'.repeat(100_000) }).success).toBe(true)
   })
 
   it('bound every list and every number that decides how much is done', () => {

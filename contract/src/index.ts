@@ -13,6 +13,7 @@ export type {
   RegisterPlace,
   SettingsBody,
 } from './features/classes.js'
+export type { DigestPage, MailChoices } from './features/digest.js'
 export type { FormPage, FormResults } from './features/form.js'
 export type {
   DoorPage,

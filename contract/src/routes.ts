@@ -1,3 +1,4 @@
+import { digestRoutes } from './routes/digest.js'
 import { formRoutes } from './routes/form.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
@@ -19,6 +20,7 @@ export const routes = {
   ...quizRoutes,
   ...formRoutes,
   ...readingRoutes,
+  ...digestRoutes,
   ...talkRoutes,
   ...schoolRoutes,
 }

@@ -177,6 +177,7 @@ export const SCREENS = [
     reads: 'seeMarking',
   },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom'] },
+  { path: '/child/:child/digest', file: 'digest/ChildDigestScreen', words: ['digest'] },
   { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom', 'talk'] },
 ] as const satisfies readonly ScreenPlace[]
 

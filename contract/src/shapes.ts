@@ -5,6 +5,7 @@ import { auditLogShapes } from './features/auditLog.js'
 import { calendarShapes } from './features/calendar.js'
 import { circleShapes } from './features/circles.js'
 import { classShapes } from './features/classes.js'
+import { digestShapes } from './features/digest.js'
 import { formShapes } from './features/form.js'
 import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
@@ -37,6 +38,7 @@ export const shapes = {
   ...markingShapes,
   ...talkShapes,
   ...todayShapes,
+  ...digestShapes,
   ...progressShapes,
   ...auditLogShapes,
   ...aboutShapes,

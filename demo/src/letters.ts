@@ -1,6 +1,7 @@
 import type { ConversationId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { fixedClock } from '@oppen/server/clock'
+import { setMailChoices } from '@oppen/server/features/mail/choices'
 import { setLetterHours, writeLetter } from '@oppen/server/features/talk/letters'
 import { writeMessage } from '@oppen/server/features/talk/messages'
 import { markSeen } from '@oppen/server/features/talk/reading'
@@ -38,6 +39,14 @@ export async function letters(
   const hours = { days: [1, 2, 3, 4, 5], from: '08:00', until: '17:00' }
   await setLetterHours(world, varga, { hours, word: 'I answer on school days.' })
   const moreno = family('Mr Moreno')
+  // on Friday the week in short goes to this address, and copies of letters do at once
+  await world.db.write(() =>
+    world.db.run('update accounts set email = $email where id = $id', {
+      email: 'moreno.home@mail.example',
+      id: moreno.accountId,
+    }),
+  )
+  await setMailChoices(world, moreno, { digest: true, letters: true })
   const dentist = await begin(
     moreno,
     varga,

@@ -9,6 +9,7 @@ import { auditLogHandlers } from './features/auditLog/routes.js'
 import { calendarHandlers } from './features/calendar/routes.js'
 import { circleHandlers } from './features/circles/routes.js'
 import { classHandlers } from './features/classes/routes.js'
+import { digestHandlers } from './features/digest/routes.js'
 import { joiningHandlers } from './features/joining/routes.js'
 import { formHandlers } from './features/kinds/form/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
@@ -50,6 +51,7 @@ const handlers: Handlers = {
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,
+  ...digestHandlers,
   ...auditLogHandlers,
   ...aboutHandlers,
   ...circleHandlers,

@@ -2,6 +2,7 @@ import { createServer, type RequestListener, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { type AppOptions, createApp } from './app.js'
 import type { Doing } from './doing.js'
+import { keepSending } from './features/digest/sending.js'
 import { keepClearing } from './features/retention/clear.js'
 import { keepTelling } from './features/talk/appearing.js'
 import { keepEnding } from './features/work/ending.js'
@@ -96,7 +97,7 @@ export function serveWorld(
   world.address ??= port.address
   port.serve(createApp(world, { listening: port.address, ...options }))
   const running = timers
-    ? [keepClearing(world), keepEnding(world), keepTelling(world), world.backups.keep()]
+    ? [keepClearing(world), keepEnding(world), keepTelling(world), keepSending(world), world.backups.keep()]
     : []
   const stop = async () => {
     for (const end of running) end()

@@ -67,6 +67,7 @@ it('nobody from outside a class may do anything to it', () => {
     'class.make',
     'mails.see',
     'colleagues.see',
+    'letterHours.set',
     'calendar.see',
     'calendar.change',
     'school.see',

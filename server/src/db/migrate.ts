@@ -27,6 +27,7 @@ import { quiz } from './migrations/2026-11-30-quiz.js'
 import { quizScores } from './migrations/2026-11-30-quiz-scores.js'
 import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
 import { talk } from './migrations/2026-12-01-talk.js'
+import { mailChoices } from './migrations/2026-12-02-mail-choices.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -54,6 +55,7 @@ const migrations: readonly Migration[] = [
   quizScores,
   form,
   talk,
+  mailChoices,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -2,12 +2,13 @@ import { LANGUAGES, type Language } from '@oppen/core/register'
 import { createInstance } from 'i18next'
 
 /** What the server writes itself: mail, cards, what it puts into files, and what it is doing while it starts. */
-const NAMESPACES = ['mail', 'cards', 'paper', 'starting'] as const
+const NAMESPACES = ['mail', 'digest', 'cards', 'paper', 'starting'] as const
 
 /** The languages of which a namespace has a file; the others say it in English. */
 const WRITTEN: Readonly<Record<(typeof NAMESPACES)[number], readonly Language[]>> = {
   mail: Object.keys(LANGUAGES) as Language[],
   cards: Object.keys(LANGUAGES) as Language[],
+  digest: ['en', 'pt'],
   paper: ['en', 'pt'],
   starting: ['en', 'pt'],
 }
@@ -33,10 +34,14 @@ for (const namespace of NAMESPACES)
 
 type Words = typeof import('../../../words/en/mail.json') &
   typeof import('../../../words/en/cards.json') &
+  typeof import('../../../words/en/digest.json') &
   typeof import('../../../words/en/paper.json') &
   typeof import('../../../words/en/starting.json')
 
-export type ServerWordKey = Exclude<keyof Words, 'default'>
+type Key = Exclude<keyof Words, 'default'>
+type StemOf<K> = K extends `${infer Stem}_one` ? Stem : never
+/** A key of the wording; one with plurals goes without the part that says which. */
+export type ServerWordKey = Key | StemOf<Key>
 
 export type Say = (key: ServerWordKey, said?: Readonly<Record<string, string | number>>) => string
 

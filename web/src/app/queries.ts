@@ -163,6 +163,16 @@ export const reads = {
         ),
       networkMode: 'always',
     }),
+  digest: (classId: ClassId, placeId: PlaceId) =>
+    queryOptions({
+      queryKey: ['progress', classId, placeId, 'digest'],
+      queryFn: ({ signal }) => call(routes.seeDigest, { classId, placeId }, undefined, { signal }),
+    }),
+  mailChoices: () =>
+    queryOptions({
+      queryKey: ['mailChoices'],
+      queryFn: ({ signal }) => call(routes.seeMailChoices, {}, undefined, { signal }),
+    }),
   correspondents: (classId: ClassId) =>
     queryOptions({
       queryKey: ['correspondents', classId],

@@ -19,6 +19,7 @@ export const NAMESPACES = [
   'school',
   'settings',
   'talk',
+  'digest',
   'week',
   'quiz',
   'form',

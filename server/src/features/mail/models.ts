@@ -11,6 +11,8 @@ export type MailRow = {
   readonly byAccount: AccountId | null
   /** Whose secret it is about; null for somebody who has no account yet. */
   readonly toAccount: AccountId | null
+  /** 1 where it is for its reader alone. */
+  readonly own: number
 }
 
 export const mails = table<MailRow>('mails', {
@@ -21,4 +23,33 @@ export const mails = table<MailRow>('mails', {
   file: 'text',
   byAccount: 'id',
   toAccount: 'id',
+  own: 'integer',
 })
+
+/** What messages are sent of: the summary of a week, a letter. */
+export type OutgoingKind = 'digest' | 'letter'
+
+export type OutgoingRow = {
+  accountId: AccountId
+  kind: OutgoingKind
+  /** What it tells of: the day of a digest, a message of a letter. */
+  ref: string
+  dueAt: Instant
+  tries: number
+  sentAt: Instant | null
+}
+
+export const outgoingMails = table<OutgoingRow>(
+  'outgoing_mails',
+  { accountId: 'id', kind: 'id', ref: 'id', dueAt: 'integer', tries: 'integer', sentAt: 'integer' },
+  ['accountId', 'kind', 'ref'],
+)
+
+/** What somebody has sent to their address. */
+export type MailChoices = { readonly digest: boolean; readonly letters: boolean }
+
+export const mailChoices = table<{ accountId: AccountId; digest: number; letters: number }>(
+  'mail_choices',
+  { accountId: 'id', digest: 'integer', letters: 'integer' },
+  ['accountId'],
+)

@@ -15,7 +15,9 @@ import { mails } from './models.js'
 import { mailById, mailsNewest } from './queries.js'
 
 /** Who had a message sent, and whose account it is about. */
-export type Sent = { readonly by: AccountId } | { readonly to: AccountId }
+export type Sent =
+  | { readonly by: AccountId }
+  | { readonly to: AccountId /** For its reader alone. */; readonly own?: boolean }
 
 /** Sends a message, and keeps where it lies if it lies in the outbox. Not to be called inside a command: it is slow. */
 export async function sendMail(world: World, message: MailMessage, sent: Sent): Promise<void> {
@@ -32,12 +34,14 @@ export async function sendMail(world: World, message: MailMessage, sent: Sent): 
       file,
       byAccount: 'by' in sent ? sent.by : null,
       toAccount: 'to' in sent ? sent.to : null,
+      own: 'to' in sent && sent.own ? 1 : 0,
     })
   })
 }
 
 /**
- * What lies in the outbox of the stand-in for a teacher: the own letters, and those to families of the own classes.
+ * What lies in the outbox of the stand-in for a teacher: what they had sent or was sent to them, and what went to families of the
+ * own classes, but for what is for a reader alone.
  * Nothing is to be found where mail really goes out.
  */
 export async function seeOutbox(world: World, viewer: Viewer): Promise<OutboxPage> {

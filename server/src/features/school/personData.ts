@@ -100,6 +100,8 @@ export const PERSON_DATA = {
     },
   },
   family_links: { own: `${ofAccount} or ${ofPlace}` },
+  outgoing_mails: { own: ofAccount },
+  mail_choices: { own: ofAccount },
   mails: {
     own: 'to_account = $account or recipient in (select value from json_each($addresses))',
     wrote: byAccount,

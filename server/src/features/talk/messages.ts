@@ -25,6 +25,7 @@ import {
   readerOf,
   tellMessage,
 } from './access.js'
+import { queueCopies } from './letterMail.js'
 import { conversations, messageReactions, messageReports, messages } from './models.js'
 import type { Opened } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
@@ -132,6 +133,8 @@ export async function say(
     state: posted,
     answers,
   })
+  if (conversation.kind === 'letter' && posted === 'shown')
+    await queueCopies(world, { conversationId: conversation.id, messageId, by: viewer.accountId })
   tellMessage(world, params, conversation)
   return { messageId, conversationId: conversation.id, state: posted }
 }
@@ -313,6 +316,7 @@ export async function decideMessage(
       ? { ...decided, state: 'shown' as const, shownAt: await show(world, params, conversation) }
       : { ...decided, state: 'sentBack' as const }
     await world.db.model(messages).update(row, { where: { id: params.messageId } })
+    if (shows && conversation.kind === 'letter') await queueCopies(world, { ...params, by: head.by })
     const kind = shows ? 'message_let_through' : 'message_sent_back'
     await audit(world, kind, { classId: params.classId, by: viewer.accountId, name })
     tellMessage(world, params, conversation)

@@ -1,8 +1,8 @@
-import type { AccountId, ClassId, ConversationId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, ConversationId, Instant, MessageId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Hours, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
-import { CONCERNED, newMessages, ROLE, SHOWN_IN } from './fragments.js'
+import { BELONGS, CONCERNED, newMessages, ROLE, SHOWN_IN } from './fragments.js'
 import type { Asked } from './queriesOfMessages.js'
 
 /** Everybody of class $classId who has an account, as rows of account_id, name, side, of (the children of a family) and places; the owner first. */
@@ -140,3 +140,53 @@ export const hoursOfPeople = (db: Database, conversationId: ConversationId) =>
      where l.conversation_id = $conversationId`,
     { conversationId },
   )
+
+/** Those in a letter but for one, who want a copy of it and still belong to the class. */
+export const copiesOf = (db: Database, conversationId: ConversationId, but: AccountId) =>
+  db.rows<{ accountId: AccountId }>(
+    `select l.account_id as accountId from conversations v join conversation_people l on l.conversation_id = v.id
+     join mail_choices c on c.account_id = l.account_id and c.letters = 1
+     where v.id = $conversationId and l.account_id <> $but and ${BELONGS}`,
+    { conversationId, but },
+  )
+
+/** So many of the messages before one are named by it, the last ones. */
+const MOST_EARLIER = 30
+
+const LETTER = `select ${jsonObject({
+  conversationId: 'v.id',
+  classId: 'v.class_id',
+  className: '(select name from classes where id = v.class_id)',
+  title: 'v.title',
+  by: nameOf('m.by_account'),
+  html: 'm.html',
+  at: 'm.shown_at',
+  earlier: jsonArray(
+    'json_quote(e.id)',
+    `from (select id, shown_at from messages where conversation_id = v.id and shown_at < m.shown_at
+      order by shown_at desc limit ${MOST_EARLIER}) e order by e.shown_at`,
+  ),
+})} as json from messages m join conversations v on v.id = m.conversation_id and v.kind = 'letter' and v.removed_at is null
+  join conversation_people l on l.conversation_id = v.id and l.account_id = $accountId
+  where m.id = $messageId and m.state = 'shown' and m.removed_at is null and ${BELONGS}`
+
+export type MailedLetter = {
+  conversationId: ConversationId
+  classId: ClassId
+  className: string
+  title: string
+  by: string
+  html: string
+  at: Instant
+  earlier: string[]
+}
+
+/** A message of a letter as it is copied to somebody in it; undefined where it is not there for them. */
+export const letterOf = async (
+  db: Database,
+  accountId: AccountId,
+  messageId: MessageId,
+): Promise<MailedLetter | undefined> => {
+  const json = await db.json(LETTER, { accountId, messageId })
+  return json === undefined ? undefined : JSON.parse(json)
+}

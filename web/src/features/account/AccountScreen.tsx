@@ -6,6 +6,7 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ChangeSecret } from './ChangeSecret.js'
 import { Language } from './Language.js'
+import { MailChoices } from './MailChoices.js'
 import { OwnPicture } from './OwnPicture.js'
 import { Profile } from './Profile.js'
 import { Sessions } from './Sessions.js'
@@ -27,6 +28,7 @@ export function Screen() {
           <OwnPicture />
           <Profile />
           <Language />
+          <MailChoices />
           <ChangeSecret />
         </>
       )}

@@ -1,11 +1,12 @@
 import type { Tie } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { childrenOf, tiesOfChild } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Head, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ProgressOf } from './ProgressOf.js'
@@ -24,7 +25,15 @@ export function Screen() {
   if (!found) throw new Error('no such child')
   return (
     <Sheet title={say('progress_title')}>
-      <Head title={say('progress_title')} sub={found.name} />
+      <Head
+        title={say('progress_title')}
+        sub={found.name}
+        aside={
+          <Link to={`/child/${child}/digest`} className={buttonClasses()}>
+            {say('progress_digest')}
+          </Link>
+        }
+      />
       {found.ties.map(tie => (
         <OfClass key={tie.classId} tie={tie} />
       ))}

@@ -1,0 +1,2 @@
+export * from './digest.js'
+export * from './schedule.js'

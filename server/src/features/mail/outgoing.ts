@@ -1,0 +1,67 @@
+import type { World } from '../../world.js'
+import type { MailMessage } from './mailTransport.js'
+import { type OutgoingKind, type OutgoingRow, outgoingMails } from './models.js'
+import { dueMails } from './queries.js'
+import { sendMail } from './service.js'
+
+export type { OutgoingKind } from './models.js'
+
+/** Puts a message in line for somebody; inside a command. The same twice is one. */
+export async function queueMails(
+  world: World,
+  rows: readonly Pick<OutgoingRow, 'accountId' | 'kind' | 'ref' | 'dueAt'>[],
+): Promise<void> {
+  if (!rows.length) return
+  const model = world.db.model(outgoingMails)
+  await model.bulkCreate(
+    rows.map(row => ({ ...row, tries: 0, sentAt: null })),
+    { ignoreDuplicates: true },
+  )
+}
+
+/** What a message says by now; null where there is nothing to tell any more. */
+export type Compose = (
+  world: World,
+  row: Pick<OutgoingRow, 'accountId' | 'ref'>,
+) => Promise<MailMessage | null>
+
+/** After so many tries a message is given up. */
+const MOST_TRIES = 8
+/** A try after another waits twice as long as the one before, beginning with this, in milliseconds. */
+const APART = 30_000
+/** So many are sent one after the other before it is looked again. */
+const AT_ONCE = 50
+
+/**
+ * Sends what is due. A message is marked as sent after it was: where the server is killed in between it goes out again under
+ * the same message id, by which programs know that they have it. Gives how many were sent.
+ */
+export async function sendDue(
+  world: World,
+  compose: Readonly<Record<OutgoingKind, Compose>>,
+): Promise<number> {
+  let count = 0
+  for (const row of await dueMails(world.db, world.clock.now(), AT_ONCE)) {
+    const { accountId, kind, ref } = row
+    const where = { accountId, kind, ref }
+    try {
+      const message = await compose[kind](world, row)
+      if (message) await sendMail(world, message, { to: accountId, own: true })
+      const sentAt = world.clock.now()
+      await world.db.write(async () => {
+        await world.db.model(outgoingMails).update({ sentAt }, { where })
+      })
+      if (message) count++
+    } catch (error) {
+      world.log.warn({ err: error, kind }, 'a message could not be sent')
+      const tries = row.tries + 1
+      const again = world.clock.now() + APART * 2 ** row.tries
+      await world.db.write(async () => {
+        const model = world.db.model(outgoingMails)
+        if (tries < MOST_TRIES) await model.update({ tries, dueAt: again }, { where })
+        else await model.destroy({ where })
+      })
+    }
+  }
+  return count
+}

@@ -27,9 +27,12 @@ const WORK = 'w.id, w.kind, w.title, w.points, w.minutes, t.opens_at, t.due_at, 
 const TIMES = 'join work_times t on t.work_id = w.id and t.group_id = p.group_id'
 const STATUS =
   'i.phase, i.phase_before, i.hand_ins, i.first_handed_in_at, i.handed_in_at, i.handed_back_at, i.received_at, i.mark, i.try_again_by'
-const NEW_NOTES = (place: string) => `(select count(*) from side_notes n
-  left join read_markers l on l.account_id = $viewer and l.what = 'submission:' || n.work_id || ':' || n.place_id
-  where n.work_id = w.id and n.place_id = ${place} and n.by_account <> $viewer and n.at > coalesce(l.at, 0)) as new_notes`
+const NEW_NOTES = (
+  place: string,
+) => `(select count(*) from conversations v join messages m on m.conversation_id = v.id
+  left join read_positions l on l.account_id = $viewer and l.conversation_id = v.id
+  where v.work_id = w.id and coalesce(v.place_id, ${place}) = ${place} and m.by_account <> $viewer
+    and m.shown_at > coalesce(l.at, 0)) as new_notes`
 
 const app = express()
 app.disable('x-powered-by')

@@ -14,6 +14,7 @@ import { quizPage } from './quizPage.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
+import { countsIn, longRoom, talkLive } from './talk.js'
 import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
 
@@ -31,8 +32,10 @@ await build({
     bare: 'bench/src/bare.ts',
     bareClaim: 'bench/src/bareClaim.ts',
     bareSave: 'bench/src/bareSave.ts',
+    bareTalk: 'bench/src/bareTalk.ts',
     bareWeb: 'bench/src/bareWeb.ts',
     openScreens: 'bench/src/openScreens.ts',
+    talkScreens: 'bench/src/talkScreens.ts',
     ours: 'bench/src/ours.ts',
     // threads stand beside whatever begins them
     thread: 'server/src/workers/thread.ts',
@@ -125,6 +128,27 @@ if (process.argv.includes('quiz')) {
   await end()
 }
 
+/** `npm run bench -- talk` measures what is said alone. */
+async function talk(): Promise<void> {
+  const live = await talkLive(address, ours.pid, OUT)
+  const line = ({ p50, p95 }: { p50: number; p95: number }) => `${p50.toFixed(1)} and ${p95.toFixed(1)} ms`
+  print(
+    `${live.screens} open screens and ${live.rate} messages a second: from sent to seen ${line(live.ours)} (median and p95; bare ${line(live.bare)}), ${live.ours.dropped} dropped and ${live.ours.doubled} doubled of ${live.ours.expected}; ${live.ours.kB.toFixed(0)} kB of memory for a screen (bare ${live.bare.kB.toFixed(0)})`,
+  )
+  if (live.ours.dropped || live.ours.doubled) missed.push('messages that are told')
+  const room = await longRoom()
+  print(
+    `a room of ${room.messages} messages at its last place: ${room.ours.toFixed(1)} ms, ${(room.ours / room.bare).toFixed(2)} of reading 50 rows (${room.bare.toFixed(1)} ms)`,
+  )
+  const counts = await countsIn(12)
+  print(`what is new in ${counts.classes} classes: ${counts.statements} statements with all of Today`)
+  if (counts.statements > 2) missed.push('what is new')
+}
+if (process.argv.includes('talk')) {
+  await talk()
+  await end()
+}
+
 for (const [name, path, barePath] of weekAlone || doingAlone || savingAlone ? [] : reads) {
   const result = await ratio(
     { name, url: `${address}${path}`, cookie },
@@ -171,6 +195,7 @@ print(
 )
 if (doingAlone) await end()
 await quizzes()
+await talk()
 const core = deadlines()
 print(
   `deadlines of 2,000 submissions for 12 groups: ${core.perThousand.toFixed(1)} ms for a thousand, ${core.ratio.toFixed(2)} of turning one local time for each into its moment`,

@@ -31,7 +31,7 @@ const inClass = async (page: Page, name: string, area: string) => {
 /** Until the page has its heading and nothing is on its way. */
 const settled = async (page: Page) => {
   await page.locator('h1').first().waitFor()
-  await page.getByText('Loading …').waitFor({ state: 'hidden' })
+  for (const one of await page.getByText('Loading …').all()) await one.waitFor({ state: 'hidden' })
 }
 
 const charted = async (page: Page) => {

@@ -1,8 +1,9 @@
 import type { CircleId, ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { Message } from './talk.js'
 
 /**
- * What a live stream tells: that something changed, never what it says. A screen then reads again what it
- * shows, through the same permissions as ever.
+ * What a live stream tells: that something changed, not what it says. A screen then reads again what it shows, through the same
+ * permissions as ever. Only a message that is shown comes along, to those who read it there.
  */
 export type LiveEvent =
   | {
@@ -28,6 +29,8 @@ export type LiveEvent =
       readonly families: boolean
       /** The work that it stands beside, and the pupil whom a side note is with. */
       readonly beside: { readonly workId: WorkId; readonly placeId: PlaceId | null } | null
+      /** What was shown, as whoever is told reads it; absent for anything else that became of a message. */
+      readonly message?: Message
     }
   | { readonly what: 'circle'; readonly circleId: CircleId }
   /** The draft was saved as this version: for its pupil's other devices and a teacher who has it open. */

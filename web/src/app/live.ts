@@ -1,8 +1,9 @@
-import type { LiveEvent } from '@oppen/contract'
+import type { LiveEvent, Message, TalkPage } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
 import { besideKey } from './queries.js'
+import { countShown, putShown } from './shownMessage.js'
 import { keepOpen } from './stream.js'
 
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
@@ -76,6 +77,48 @@ function againApart(client: QueryClient, queryKey: readonly string[], apart = AP
   }, apart)
 }
 
+/** What is counted here is read again after so long, in case it went wrong. */
+const CHECKED = 30_000
+const toCheck = new Set<string>()
+
+/** Reads something again after a while, once for all that happens meanwhile; not all screens at the same moment. */
+function checkLater(client: QueryClient, queryKey: readonly string[]): void {
+  const name = queryKey.join(' ')
+  if (toCheck.has(name)) return
+  toCheck.add(name)
+  setTimeout(
+    () => {
+      toCheck.delete(name)
+      void client.invalidateQueries({ queryKey, exact: true })
+    },
+    CHECKED * (0.5 + Math.random()),
+  )
+}
+
+type Shown = Extract<LiveEvent, { what: 'message' }> & { readonly message: Message }
+
+/** Puts a message where it stands and counts it, without reading again; false where that cannot be done. */
+function tookShown(client: QueryClient, event: Shown): boolean {
+  const { classId, conversationId, beside, message } = event
+  if (beside) {
+    // its numbers stand with the work, on several pages
+    if (!putShown(client, besideKey(classId, beside.workId, beside.placeId), message)) return false
+    againApart(client, ['submission', classId, beside.workId])
+    againApart(client, ['marking', classId, beside.workId])
+    for (const key of ['topics', 'week']) againApart(client, [key, classId])
+    againApart(client, ['today'], TODAY_APART)
+    return true
+  }
+  const inTalk = client.getQueryData<TalkPage>(['talk', classId])
+  // replies stand in the list itself
+  if (inTalk?.notices.some(one => one.id === conversationId)) return false
+  for (const of of ['room', 'letter']) putShown(client, ['talk', classId, of, conversationId], message)
+  if (countShown(client, event)) checkLater(client, ['today'])
+  else againApart(client, ['today'], TODAY_APART)
+  checkLater(client, ['talk', classId])
+  return true
+}
+
 function apply(client: QueryClient, event: LiveEvent): void {
   const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
   switch (event.what) {
@@ -84,7 +127,8 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('today')
       break
     case 'message': {
-      const { classId, conversationId, beside } = event
+      const { classId, conversationId, beside, message } = event
+      if (message && tookShown(client, { ...event, message })) break
       if (beside) {
         againApart(client, besideKey(classId, beside.workId, beside.placeId))
         // the numbers of what is new beside work

@@ -42,7 +42,7 @@ const MOST_MISSED = 50
 const MOST_UNREAD = 256 * 1024
 
 /**
- * The open screens. An event says only that something changed, and goes to those who may see it at that very moment:
+ * The open screens. An event says that something changed, and goes to those who may see it at that very moment:
  * whoever has been removed gets nothing more, and a stream whose session has ended is closed. Who is concerned is
  * found by class or circle, so that what happens in one class costs nothing for the screens of others.
  */
@@ -129,6 +129,15 @@ export class LiveStreams {
   async tellPerson(accountId: AccountId, event: LiveEvent): Promise<void> {
     this.#note(event, accountId)
     for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, event)
+  }
+
+  /**
+   * Tells those who read something what it says, each their own way. Who opens a stream later is told that it was there.
+   */
+  tellEach(event: LiveEvent, to: ReadonlyMap<AccountId, LiveEvent>): void {
+    this.#note(event)
+    for (const [accountId, own] of to)
+      for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, own)
   }
 
   tellAll(event: LiveEvent): void {

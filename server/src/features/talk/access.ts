@@ -1,3 +1,4 @@
+import type { LiveEvent } from '@oppen/contract'
 import type { ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type MessageReader, mayPost, type Posted } from '@oppen/core/talk'
@@ -63,17 +64,21 @@ export const postingIn = (world: World, conversation: Opened, isAnswer: boolean)
 export const allowedToPost = (world: World, conversation: Opened, isAnswer: boolean): Posted =>
   take(postingIn(world, conversation, isAnswer))
 
-type Told = Pick<Opened, 'kind' | 'audience' | 'workId' | 'placeId' | 'people'>
+export type Told = Pick<Opened, 'kind' | 'audience' | 'workId' | 'placeId' | 'people'>
+
+/** What is told of a conversation. */
+export function eventOf(
+  { classId, conversationId }: InConversation,
+  { audience, workId, placeId }: Told,
+): Extract<LiveEvent, { what: 'message' }> {
+  const { pupils, families } = audience
+  return { what: 'message', classId, conversationId, pupils, families, beside: workId && { workId, placeId } }
+}
 
 /** Tells the screens of those whom a conversation is for that something was said, or became of something, in it. */
-export function tellMessage(
-  world: World,
-  { classId, conversationId }: InConversation,
-  { kind, audience, workId, placeId, people }: Told,
-): void {
-  const { pupils, families } = audience
-  const beside = workId && { workId, placeId }
-  const event = { what: 'message', classId, conversationId, pupils, families, beside } as const
+export function tellMessage(world: World, params: InConversation, conversation: Told): void {
+  const { kind, people } = conversation
+  const event = eventOf(params, conversation)
   world.db.afterCommit(() => {
     if (kind !== 'letter') return void world.live.tell(event)
     for (const { accountId, here } of people) if (here) void world.live.tellPerson(accountId, event)

@@ -49,6 +49,24 @@ export const ADDRESSEES = `(select p.id as place_id, p.name, p.account_id, 'pupi
     join classes k on k.id = p.class_id and k.families = 1
     where p.class_id = v.class_id and v.for_families = 1 and ${inGroups('p.group_id')})`
 
+/** Whether person `l` of letter `v` still belongs to its class as what they were written to. */
+export const BELONGS = `case l.side
+    when 'teacher' then exists (select 1 from teachers t where t.class_id = v.class_id and t.account_id = l.account_id)
+    when 'pupil' then exists (select 1 from places p where p.class_id = v.class_id and p.account_id = l.account_id and p.left_at is null)
+    else exists (select 1 from family_links f join places p on p.id = f.place_id and p.left_at is null
+      join classes k on k.id = p.class_id and k.families = 1
+      where f.account_id = l.account_id and p.class_id = v.class_id) end`
+
+/** The accounts that read conversation `v` by $now besides teachers who only look after it, as rows of account_id and role. */
+export const READERS = `(select t.account_id, 'teacher' as role from teachers t where t.class_id = v.class_id and v.kind <> 'letter'
+  union
+  select a.account_id, a.side from ${ADDRESSEES} a where v.kind in ('notice', 'room') and a.account_id is not null
+  union
+  select p.account_id, 'pupil' from asked a join places p on p.id = a.place_id and p.account_id is not null and p.left_at is null
+    where a.work_id = v.work_id and (v.place_id is null or a.place_id = v.place_id) and ${APPEARED}
+  union
+  select l.account_id, l.side from conversation_people l where l.conversation_id = v.id and ${BELONGS})`
+
 /** Whether an account has seen the notice `v` itself. */
 export const hasSeen = (account: string): string =>
   `exists (select 1 from read_positions r where r.account_id = ${account} and r.conversation_id = v.id and r.at >= v.appears_at)`
@@ -68,14 +86,6 @@ const HEARD = `(v.kind <> 'notice' or v.role = 'teacher' or m.id = v.id or m.sid
 /** Where the viewer was last in `v`. */
 export const POSITION =
   'coalesce((select at from read_positions r where r.account_id = $viewer and r.conversation_id = v.id), 0)'
-
-/** Whether person `l` of letter `v` still belongs to its class as what they were written to. */
-export const BELONGS = `case l.side
-    when 'teacher' then exists (select 1 from teachers t where t.class_id = v.class_id and t.account_id = l.account_id)
-    when 'pupil' then exists (select 1 from places p where p.class_id = v.class_id and p.account_id = l.account_id and p.left_at is null)
-    else exists (select 1 from family_links f join places p on p.id = f.place_id and p.left_at is null
-      join classes k on k.id = p.class_id and k.families = 1
-      where f.account_id = l.account_id and p.class_id = v.class_id) end`
 
 /** Whether `v` is to the viewer: a letter between others, which a teacher can read, is never new. */
 export const CONCERNED = `(v.kind <> 'letter' or exists (select 1 from conversation_people l

@@ -1,3 +1,4 @@
+import type { LiveEvent } from '@oppen/contract'
 import type { AccountId, ConversationId } from '@oppen/core/ids'
 import { TALK_RULES } from '@oppen/core/talk'
 import {
@@ -164,21 +165,27 @@ describe('a letter', () => {
   })
 
   it('tells nobody else’s screens', async () => {
-    const told: string[] = []
     const { live } = school.world
-    const tellPerson = live.tellPerson.bind(live)
+    const tellEach = live.tellEach.bind(live)
     const tell = live.tell.bind(live)
-    live.tellPerson = async (account, event) => {
-      if (event.what === 'message') told.push(account)
-      return tellPerson(account, event)
-    }
-    live.tell = async event => {
-      if (event.what === 'message') told.push('all')
-      return tell(event)
-    }
+    const told = new Promise<ReadonlyMap<string, LiveEvent>>((resolve, reject) => {
+      live.tellEach = (event, to) => {
+        resolve(to)
+        return tellEach(event, to)
+      }
+      live.tell = async event => {
+        if (event.what === 'message') reject(new Error('all were told'))
+        return tell(event)
+      }
+    })
     await send(teacher, 'Anna Reyes')
-    expect(told).toHaveLength(2)
-    expect(told).not.toContain('all')
+    const [annas] = await to(teacher, 'Anna Reyes')
+    const { id: own } = (await teacher.get('me', {})).account
+    const events = await told
+    expect(new Set(events.keys())).toEqual(new Set([own, annas]))
+    // what was written goes along to who reads it; who wrote it has it
+    expect(events.get(annas ?? '')).toMatchObject({ message: { by: 'Ms Kestrel', mine: false } })
+    expect(events.get(own)).not.toHaveProperty('message')
   })
 })
 

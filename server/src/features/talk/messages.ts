@@ -30,6 +30,7 @@ import { conversations, messageReactions, messageReports, messages } from './mod
 import type { Opened } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
 import { rulesOf } from './shown.js'
+import { tellShown } from './telling.js'
 
 export type InMessage = InConversation & { readonly messageId: MessageId }
 export type Written = {
@@ -135,7 +136,8 @@ export async function say(
   })
   if (conversation.kind === 'letter' && posted === 'shown')
     await queueCopies(world, { conversationId: conversation.id, messageId, by: viewer.accountId })
-  tellMessage(world, params, conversation)
+  if (posted === 'shown') tellShown(world, { ...params, messageId, by: viewer.accountId }, conversation)
+  else tellMessage(world, params, conversation)
   return { messageId, conversationId: conversation.id, state: posted }
 }
 

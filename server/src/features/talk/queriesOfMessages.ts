@@ -2,7 +2,7 @@ import type { AccountId, ClassId, ConversationId, Instant, MessageId } from '@op
 import type { MessageState, Reaction, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
-import { ROLE, SEATS, SHOWN_IN, UNSHOWN_IN } from './fragments.js'
+import { READERS, ROLE, SEATS, SHOWN_IN, UNSHOWN_IN } from './fragments.js'
 import type { MessageRow } from './models.js'
 
 /** Who looks, at which class, and when. */
@@ -166,6 +166,23 @@ const OWN_UNSHOWN = `with ${SEATS}, ${READ_ONE} select ${UNSHOWN} as json from r
 /** What waits or was sent back: the own messages, and for teachers all. */
 export const unshownOf = async (db: Database, asked: InConversation): Promise<StoredMessage[]> =>
   JSON.parse((await db.json(OWN_UNSHOWN, asked)) ?? '[]')
+
+const SHOWN_TO = `select ${jsonObject({
+  message: jsonNested(`(select ${MESSAGE} from messages m where m.id = $messageId)`),
+  readers: jsonArray(jsonObject({ account: 'r.account_id', role: 'r.role' }), `from ${READERS} r`),
+})} as json from conversations v where v.id = $conversationId`
+
+/** A message with those who read its conversation now. */
+export const shownTo = async (
+  db: Database,
+  asked: { readonly conversationId: ConversationId; readonly messageId: MessageId; readonly now: Instant },
+): Promise<
+  { message: StoredMessage | null; readers: { account: AccountId; role: TalkRole }[] } | undefined
+> => {
+  // nobody's own reactions are in it
+  const json = await db.json(SHOWN_TO, { ...asked, viewer: '' })
+  return json === undefined ? undefined : JSON.parse(json)
+}
 
 /** What somebody has sent under the same name before, wherever it was. */
 export const sentAs = (db: Database, byAccount: AccountId, once: string) =>

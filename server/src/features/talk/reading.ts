@@ -34,8 +34,10 @@ export async function conversationPage(
   // where nothing is new it ends with the last messages
   const news = await shownAfter(world.db, asked, found.position, STRETCH - SEEN)
   const first = news[0]?.shownAt ?? Number.MAX_SAFE_INTEGER
-  const seen = await shownBefore(world.db, asked, first, STRETCH - news.length)
-  const unshown = await unshownOf(world.db, asked)
+  const [seen, unshown] = await Promise.all([
+    shownBefore(world.db, asked, first, STRETCH - news.length),
+    unshownOf(world.db, asked),
+  ])
   const posting = postingIn(world, found, false)
   const answering = postingIn(world, found, true)
   return {

@@ -1,5 +1,5 @@
 import { type MailChoices as Choices, routes } from '@oppen/contract'
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -11,10 +11,19 @@ import { say } from '../../words/say.js'
 /** What is sent to the own address: each choice holds as soon as it is made. */
 export function MailChoices() {
   const { account } = useMe()
+  const client = useQueryClient()
+  const { queryKey } = reads.mailChoices()
   const { data } = useQuery(reads.mailChoices())
   const save = useCommand({
-    do: (choices: Choices) => call(routes.setMailChoices, {}, choices),
-    again: [reads.mailChoices().queryKey],
+    do: (choices: Choices) => {
+      // the tick stands at once, and goes back where it could not be saved
+      client.setQueryData(queryKey, choices)
+      return call(routes.setMailChoices, {}, choices).catch(error => {
+        void client.invalidateQueries({ queryKey })
+        throw error
+      })
+    },
+    again: [queryKey],
   })
   if (!data) return null
   const tick = (name: keyof Choices, words: string) => (
@@ -22,7 +31,6 @@ export function MailChoices() {
       <input
         type="checkbox"
         checked={data[name]}
-        disabled={save.busy}
         onChange={event => save.go({ ...data, [name]: event.target.checked })}
       />
       <span>{words}</span>

@@ -68,7 +68,11 @@ export function Conversation({
   const { list, earlier, later, problem } = useStretches(page, params)
   const end = useRef<HTMLDivElement>(null)
   const last = list.at(-1)?.at ?? 0
-  useSeen(end, params, last, counted)
+  const news = (after: number, until: number) =>
+    list.filter(
+      one => !one.mine && one.removedBy === null && one.at > Math.max(after, position) && one.at <= until,
+    ).length
+  useSeen(end, params, last, beside ? { counted } : { news })
   const firstNew = list.find(one => one.at > position && !one.mine)
   const place = useRef<HTMLLIElement>(null)
   const field = useRef<HTMLDivElement>(null)

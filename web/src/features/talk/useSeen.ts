@@ -4,24 +4,30 @@ import { type QueryKey, useQueryClient } from '@tanstack/react-query'
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
+import { countRead } from '../../app/shownMessage.js'
 
 type Params = { readonly classId: ClassId; readonly conversationId: ConversationId }
 
 /** So often it is kept at most, in milliseconds: in a lively room one message follows the other. */
-const APART = 2_000
+const APART = 3_000
 
-const NOTHING: readonly QueryKey[] = []
+type Options = {
+  /** What is read again once it was kept, besides Today. */
+  readonly counted?: readonly QueryKey[]
+  /** How many messages after one moment and until another were new; then nothing is read again, but counted here. */
+  readonly news?: (after: number, until: number) => number
+}
 
 /** Keeps that everything of a conversation until a moment was read, once it stands in front of somebody. */
 export function useSeen(
   place: RefObject<HTMLElement | null>,
   { classId, conversationId }: Params,
   until: number,
-  counted: readonly QueryKey[] = NOTHING,
+  options: Options = {},
 ): void {
   const client = useQueryClient()
-  const counts = useRef(counted)
-  counts.current = counted
+  const last = useRef(options)
+  last.current = options
   /** Until when it was kept, until when it was read, and when it was kept last. */
   const seen = useRef({ kept: 0, read: 0, at: 0 })
   const keep = useCallback(() => {
@@ -30,7 +36,9 @@ export function useSeen(
     seen.current = { kept: read, read, at: Date.now() }
     void call(routes.markSeen, { classId, conversationId }, { until: read }, { keepalive: true })
       .then(() => {
-        for (const queryKey of [reads.today().queryKey, ...counts.current])
+        const { counted = [], news } = last.current
+        if (news) return countRead(client, { classId, conversationId }, news(kept, read))
+        for (const queryKey of [reads.today().queryKey, ...counted])
           void client.invalidateQueries({ queryKey })
       })
       .catch(() => {

@@ -1,0 +1,72 @@
+import type { ConversationPage, LiveEvent, Message, TalkPage, TodayPage } from '@oppen/contract'
+import type { QueryClient } from '@tanstack/react-query'
+
+type Told = Extract<LiveEvent, { what: 'message' }> & { readonly message: Message }
+
+/** Puts a message that was shown into the conversation that is open here; false where it cannot stand there without reading. */
+export function putShown(client: QueryClient, queryKey: readonly unknown[], message: Message): boolean {
+  const page = client.getQueryData<ConversationPage>(queryKey)
+  // what is not open here is read when it is
+  if (!page) return true
+  const { messages, after } = page.stretch
+  if (after) return true
+  if (page.id === null) return false
+  if (messages.some(one => one.id === message.id)) return true
+  const stretch = {
+    ...page.stretch,
+    messages: [...messages, message].sort((one, other) => one.at - other.at),
+  }
+  client.setQueryData<ConversationPage>(queryKey, { ...page, stretch })
+  return true
+}
+
+/**
+ * Counts a message by somebody else as new, in the list of a class's talk and for the day; false where the day has to be read:
+ * a class in which nothing was new may be one that is hidden.
+ */
+export function countShown(client: QueryClient, { classId, conversationId, message }: Told): boolean {
+  client.setQueryData<TalkPage>(
+    ['talk', classId],
+    page => page && countedIn(page, conversationId, 1, message.at),
+  )
+  const today = client.getQueryData<TodayPage>(['today'])
+  if (!today) return true
+  if (!today.talk.some(one => one.classId === classId)) return false
+  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, 1))
+  return true
+}
+
+/** Counts messages of a conversation as read here. */
+export function countRead(
+  client: QueryClient,
+  { classId, conversationId }: Pick<Told, 'classId' | 'conversationId'>,
+  read: number,
+): void {
+  client.setQueryData<TalkPage>(['talk', classId], page => page && countedIn(page, conversationId, -read))
+  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, -read))
+}
+
+const within = (count: number): number => Math.max(0, count)
+
+function countedIn(page: TalkPage, id: string, by: number, at?: number): TalkPage {
+  const move = <T extends { id: string; newMessages: number; lastAt: number | null }>(list: T[]): T[] =>
+    list.map(one =>
+      one.id === id
+        ? {
+            ...one,
+            newMessages: within(one.newMessages + by),
+            lastAt: at === undefined ? one.lastAt : Math.max(at, one.lastAt ?? 0),
+          }
+        : one,
+    )
+  return { ...page, rooms: move(page.rooms), letters: move(page.letters) }
+}
+
+function countedToday(page: TodayPage, classId: string, by: number): TodayPage {
+  return {
+    ...page,
+    talk: page.talk.map(one =>
+      one.classId === classId ? { ...one, newMessages: within(one.newMessages + by) } : one,
+    ),
+  }
+}

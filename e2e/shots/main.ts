@@ -26,6 +26,8 @@ const inClass = async (page: Page, name: string, area: string) => {
     .last()
     .click()
   await page.waitForURL(new RegExp(`/${area.toLowerCase()}`))
+  // the page before stands until this one can be shown
+  if (area === 'Talk') await page.getByRole('heading', { name: area, level: 1 }).waitFor()
   await settled(page)
 }
 /** Until the page has its heading and nothing is on its way. */

@@ -14,6 +14,8 @@ const found = z.object({
   workId: id<WorkId>().nullable(),
   /** The room in which it was said, or that has the name. */
   roomId: id<ConversationId>().nullable(),
+  /** The letter that it stands in, for words and subjects of letters. */
+  letterId: id<ConversationId>().nullable(),
   /** The pupil whose it is; of a family, the child of whom work is asked. */
   placeId: id<PlaceId>().nullable(),
   child: z.string().nullable(),

@@ -1,10 +1,8 @@
-import type { CircleId, ClassId, PlaceId, WorkId } from '../ids/index.js'
+import type { CircleId, PlaceId, WorkId } from '../ids/index.js'
 
 /** What somebody can have looked at, by which ids: for each a person has a marker, which holds when that was. */
 type Looked = {
   today: []
-  talk: [ClassId]
-  thread: [WorkId]
   submission: [WorkId, PlaceId]
   circle: [CircleId]
 }
@@ -12,20 +10,16 @@ export type MarkerKind = keyof Looked
 
 const IDS: { readonly [K in MarkerKind]: Looked[K]['length'] } = {
   today: 0,
-  talk: 1,
-  thread: 1,
   submission: 2,
   circle: 1,
 }
 
-/** The name of a read marker, as "thread:4ppvychsxgx97s9y". */
+/** The name of a read marker, as "circle:4ppvychsxgx97s9y". */
 export const markerOf = <K extends MarkerKind>(kind: K, ...ids: Looked[K]): string => [kind, ...ids].join(':')
 
 /** As many columns as there are ids. */
 type Columns = {
   today: []
-  talk: [string]
-  thread: [string]
   submission: [string, string]
   circle: [string]
 }

@@ -14,19 +14,23 @@ describe('the name of a read marker', () => {
     )
   })
 
-  it.each(['today', `talk:${id}`, `thread:${id}`, `circle:${id}`, `submission:${id}:${id}`])(
-    'is %s',
-    name => {
-      expect(isMarker(name)).toBe(true)
-    },
-  )
+  it.each(['today', `circle:${id}`, `submission:${id}:${id}`])('is %s', name => {
+    expect(isMarker(name)).toBe(true)
+  })
 
-  it.each(['', 'to day', 'today:', `today:${id}`, 'talk', 'talk:', `talk:${id}:${id}`, `submission:${id}`])(
-    'is not %s',
-    name => expect(isMarker(name)).toBe(false),
-  )
+  it.each([
+    '',
+    'to day',
+    'today:',
+    `today:${id}`,
+    'circle',
+    'circle:',
+    `circle:${id}:${id}`,
+    `talk:${id}`,
+    `submission:${id}`,
+  ])('is not %s', name => expect(isMarker(name)).toBe(false))
 
-  it.each([`constructor:${id}`, 'toString', `talk:${id}x`, `talk:${id.toUpperCase()}`, 'x'.repeat(200)])(
+  it.each([`constructor:${id}`, 'toString', `circle:${id}x`, `circle:${id.toUpperCase()}`, 'x'.repeat(200)])(
     'is not %s either',
     name => expect(isMarker(name)).toBe(false),
   )

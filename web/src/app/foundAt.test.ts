@@ -31,6 +31,7 @@ describe('a press on something found leads', () => {
     ['pupil', { kind: 'post' }, '/c/c1/talk'],
     ['pupil', { kind: 'post', roomId: 'v1' }, '/c/c1/talk/v1'],
     ['family', { kind: 'post', roomId: 'v1' }, '/c/c1/talk/v1'],
+    ['family', { kind: 'post', letterId: 'v1' }, '/c/c1/talk/letters/v1'],
     ['pupil', { kind: 'page' }, '/c/c1/about#page-r1'],
     ['pupil', { kind: 'person', placeId: 'p2' }, '/c/c1/about'],
     ['teacher', { workId: 'w1' }, '/c/c1/work/w1/marking'],

@@ -13,9 +13,11 @@ const OWN = `exists (select 1 from places p where p.account_id = $viewer and p.l
 const MINE = `from places p join classes k on k.id = p.class_id where p.left_at is null and p.class_id = e.class_id
   and (p.account_id = $viewer or (k.families = 1
     and exists (select 1 from family_links f where f.place_id = p.id and f.account_id = $viewer)))`
-/** The room of a message or a name that was found; null for anything else. */
-const ROOM = `case e.kind when 'room' then e.ref when 'message' then (select v.id from conversations v
-    join messages m on m.conversation_id = v.id where m.id = e.ref and v.kind in ('room', 'letter')) end`
+/** The room or the letter of a message or a title that was found; null for anything else. */
+const standsIn = (
+  kind: 'room' | 'letter',
+): string => `(select v.id from conversations v where v.kind = '${kind}'
+    and v.id = case e.kind when 'room' then e.ref when 'message' then (select conversation_id from messages where id = e.ref) end)`
 /** Whether the viewer reads the conversation of a message that was found, and hears its writer there. */
 const SEES_MESSAGE = `exists (select 1 from (select v.*, ${ROLE} as role from conversations v
     where v.id = (select conversation_id from messages where id = e.ref)) v
@@ -78,7 +80,8 @@ const FOUND = `with ${SEATS}, hits as materialized (
     where:
       'coalesce((select name from classes where id = e.class_id), (select name from circles where id = e.circle_id))',
     workId: 'e.work_id',
-    roomId: ROOM,
+    roomId: standsIn('room'),
+    letterId: standsIn('letter'),
     placeId: `coalesce(e.place_id, ${CHILD('p.id')})`,
     child: CHILD('coalesce(p.account_id, p.id)'),
     draft: jsonBoolean('w.id is not null and w.posted_at is null'),

@@ -109,6 +109,25 @@ const never = (): never => {
   throw new Error('it is not there')
 }
 
+it('words and subjects of letters are found by those who read them, with the way there', async () => {
+  const { teacher, family, bo } = school
+  const { people } = await family.get('seeCorrespondents', at())
+  const form = {
+    title: 'Quagga visit',
+    to: [people[0]?.accountId ?? never()],
+    html: '<p>The quagga is ill.</p>',
+  }
+  const { letterId } = await family.get('writeLetter', at(), form)
+  for (const who of [teacher, family]) {
+    const { found } = await who.get('search', {}, { words: 'quagga' })
+    expect(found.map(one => [one.kind, one.letterId, one.roomId])).toEqual([
+      ['post', letterId, null],
+      ['post', letterId, null],
+    ])
+  }
+  expect((await bo.get('search', {}, { words: 'quagga' })).found).toEqual([])
+})
+
 describe('words beside a work', () => {
   const words = async (person: Person) => {
     const found = (await find(person, 'estuary')).filter(one => one.kind === 'post')

@@ -1,11 +1,14 @@
 import type { Me } from '@oppen/contract'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { render } from '@testing-library/react'
+import { configure, render } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { ReactNode } from 'react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { vi } from 'vitest'
 import { MeContext, TimeContext } from '../app/session.js'
+
+// what is saved after a pause comes when it comes, on a machine that has something else to do as well
+configure({ asyncUtilTimeout: 20_000 })
 
 /** Wednesday 14 October 2026, 15:00 in Lisbon. */
 export const NOW = Date.parse('2026-10-14T14:00Z')

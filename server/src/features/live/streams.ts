@@ -132,10 +132,12 @@ export class LiveStreams {
   }
 
   /**
-   * Tells those who read something what it says, each their own way. Who opens a stream later is told that it was there.
+   * Tells those who read something what it says, each their own way. Who opens a stream later is told that it was there: all
+   * whom `event` concerns, or, where it is for them alone, those whom it was told.
    */
-  tellEach(event: LiveEvent, to: ReadonlyMap<AccountId, LiveEvent>): void {
-    this.#note(event)
+  tellEach(event: LiveEvent, to: ReadonlyMap<AccountId, LiveEvent>, { alone = false } = {}): void {
+    if (alone) for (const accountId of to.keys()) this.#note(event, accountId)
+    else this.#note(event)
     for (const [accountId, own] of to)
       for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, own)
   }

@@ -1,5 +1,6 @@
 import type { LiveEvent } from '@oppen/contract'
 import type { AccountId, ConversationId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import { TALK_RULES } from '@oppen/core/talk'
 import {
   buildAccount,
@@ -166,12 +167,13 @@ describe('a letter', () => {
 
   it('tells nobody else’s screens', async () => {
     const { live } = school.world
+    const before = live.position
     const tellEach = live.tellEach.bind(live)
     const tell = live.tell.bind(live)
     const told = new Promise<ReadonlyMap<string, LiveEvent>>((resolve, reject) => {
-      live.tellEach = (event, to) => {
+      live.tellEach = (event, to, how) => {
         resolve(to)
-        return tellEach(event, to)
+        return tellEach(event, to, how)
       }
       live.tell = async event => {
         if (event.what === 'message') reject(new Error('all were told'))
@@ -186,6 +188,23 @@ describe('a letter', () => {
     // what was written goes along to who reads it; who wrote it has it
     expect(events.get(annas ?? '')).toMatchObject({ message: { by: 'Ms Kestrel', mine: false } })
     expect(events.get(own)).not.toHaveProperty('message')
+    // nor is who opens a screen a moment later
+    const pushed: LiveEvent[] = []
+    const session = {
+      isConnected: true,
+      push: (event: LiveEvent) => pushed.push(event),
+      once: () => undefined,
+    }
+    const ties = { teaches: [], places: [{ ...at(), placeId: 'x' }], follows: [], left: [], circles: [] }
+    const viewer = {
+      accountId: 'bo',
+      kind: 'pupil',
+      guest: false,
+      ownsSchool: false,
+      ...ties,
+    } as never as Viewer
+    live.catchUp({ session }, viewer, before)
+    expect(pushed.filter(event => event.what === 'message')).toEqual([])
   })
 })
 

@@ -37,7 +37,7 @@ export function tellShown(world: World, { messageId, by, ...params }: Shown, con
           const own = asRead.get(role)
           if (own) to.set(account, own)
         }
-        world.live.tellEach(event, to)
+        world.live.tellEach(event, to, { alone: kind === 'letter' })
       })
       .catch(error => {
         world.log.error({ err: error }, 'a message could not be told')

@@ -109,9 +109,19 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'unreceive':
       return { phase: status.phaseBefore, receivedAt: null }
     case 'takeBack':
-    case 'include':
       return { phase: status.phaseBefore }
+    case 'include':
+      return { phase: status.phaseBefore, ...phaseBeforeHandIn(status) }
   }
+}
+
+/**
+ * Where an excuse was lifted from a hand-in that lies with the teacher, the phase that taking it back leads to: what was handed
+ * back before was asked for again, for nothing else is handed in after that.
+ */
+function phaseBeforeHandIn({ phaseBefore, handedBackAt }: SubmissionStatus): Partial<SubmissionStatus> {
+  if (phaseBefore !== 'withTeacher') return {}
+  return { phaseBefore: handedBackAt === null ? 'started' : 'tryAgain' }
 }
 
 /** Adds up recorded moves from the beginning. Throws, naming the move, if one could never have been recorded. */

@@ -150,6 +150,14 @@ describe('moves', () => {
 
   it('that could never have been recorded stop a replay, naming the move', () => {
     expect(() => replay([start, takeBack])).toThrow('move 2 (takeBack) cannot follow started')
+    // also after an excuse that was lifted again
+    const lifted: Move[] = [
+      start,
+      handIn(50),
+      { kind: 'excuse', at: at(51) },
+      { kind: 'include', at: at(52) },
+    ]
+    expect(replay([...lifted, takeBack]).phase).toBe('started')
   })
 
   it('add up the same one by one and replayed from the beginning', () => {

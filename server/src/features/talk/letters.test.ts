@@ -141,6 +141,18 @@ describe('a letter', () => {
     expect((await anna.get('seeTalk', at())).letters).toHaveLength(1)
     const page = await teacher.get('seeLetter', { ...at(), conversationId: one.letterId })
     expect(page.about).toEqual({ workId, title: 'Rain log', placeId, name: 'Anna Reyes' })
+    // neither work that is not asked of oneself nor somebody else's place is there to be named
+    const forBo = await buildWork(school.world, school.built, {
+      title: 'A secret',
+      forWhom: 'pupils',
+      placeIds: [placeOf(school.built, 'Bo Lund').placeId],
+    })
+    for (const who of [anna, family]) {
+      const bos = { workId: forBo, placeId: placeOf(school.built, 'Bo Lund').placeId }
+      const asks = { ...letter(), to: await to(who, 'Ms Kestrel'), ...bos }
+      const { letterId } = await who.get('writeLetter', at(), asks)
+      expect((await who.get('seeLetter', { ...at(), conversationId: letterId })).about).toBeNull()
+    }
     // what is of another class is nothing to say
     const none = await anna.get('writeLetter', at(), {
       ...form,

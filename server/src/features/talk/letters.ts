@@ -18,7 +18,14 @@ import type { World } from '../../world.js'
 import { type InConversation, opened } from './access.js'
 import { readMessage, say } from './messages.js'
 import { conversationPeople, conversations, letterHours } from './models.js'
-import { aboutOf, canWriteJson, correspondentsOf, hoursOfPeople, rulesOfLetters } from './queriesOfLetters.js'
+import {
+  aboutOf,
+  canWriteJson,
+  correspondentsOf,
+  hoursOfPeople,
+  namedBy,
+  rulesOfLetters,
+} from './queriesOfLetters.js'
 import { sentAs } from './queriesOfMessages.js'
 import { conversationPage } from './reading.js'
 
@@ -62,8 +69,9 @@ export async function writeLetter(
     if (!writer) throw new Refused('not_found')
     const rules = { ...TALK_RULES, ...(await rulesOfLetters(world.db, classId)) }
     const people = take(addressLetter(writer, to, known, rules), 'to')
-    const about = await aboutOf(world.db, { classId, workId, placeId })
     const now = world.clock.now()
+    const viewing = { viewer: viewer.accountId, classId, now }
+    const about = await namedBy(world.db, { ...viewing, workId, placeId })
     await world.db.model(conversations).create({
       id,
       classId,

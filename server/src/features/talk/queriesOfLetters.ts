@@ -2,7 +2,8 @@ import type { AccountId, ClassId, ConversationId, Instant, MessageId, PlaceId, W
 import type { Hours, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
-import { BELONGS, CONCERNED, newMessages, ROLE, SHOWN_IN } from './fragments.js'
+import { APPEARED } from '../submissions/fragments.js'
+import { BELONGS, CONCERNED, newMessages, ROLE, SEATS, SHOWN_IN } from './fragments.js'
 import type { Asked } from './queriesOfMessages.js'
 
 /** Everybody of class $classId who has an account, as rows of account_id, name, side, of (the children of a family) and places; the owner first. */
@@ -110,6 +111,22 @@ export const rulesOfLetters = async (db: Database, classId: ClassId): Promise<St
   )
   return row ? { pupilsWrite: row.pupilsWrite === 1, pupilLetters: row.pupilLetters === 1 } : null
 }
+
+const TEACHES = "exists (select 1 from seats s where s.class_id = $classId and s.role = 'teacher')"
+
+/** What of the class the writer may name: teachers all of it, others what is asked of their places, and those. */
+const NAMED = `with ${SEATS} select ${jsonObject({
+  workId: `(select w.id from works w where w.id = $workId and w.class_id = $classId and w.removed_at is null and (${TEACHES}
+    or exists (select 1 from seats s join asked a on a.place_id = s.place_id and a.work_id = w.id and ${APPEARED})))`,
+  placeId: `(select p.id from places p where p.id = $placeId and p.class_id = $classId and (${TEACHES}
+    or exists (select 1 from seats s where s.place_id = p.id)))`,
+})} as json`
+
+/** What a writer says that a letter is about, as far as it is theirs to name. */
+export const namedBy = async (
+  db: Database,
+  asked: Asked & { readonly workId: WorkId | null; readonly placeId: PlaceId | null },
+): Promise<Pick<About, 'workId' | 'placeId'>> => JSON.parse((await db.json(NAMED, asked)) ?? '{}')
 
 const ABOUT = `select ${jsonObject({
   workId: 'w.id',

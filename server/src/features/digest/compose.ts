@@ -1,9 +1,9 @@
 import type { DigestPage } from '@oppen/contract'
 import { type Digest, digestBegins, isEmptyDigest } from '@oppen/core/digest'
 import type { Instant } from '@oppen/core/ids'
-import { isLanguage, type Language, localeOf } from '@oppen/core/register'
-import type { Say, ServerWordKey } from '../../words/index.js'
-import { sayIn } from '../../words/index.js'
+import { isScreenLanguage, type ScreenLanguage } from '@oppen/core/language'
+import { type Language, localeOf } from '@oppen/core/register'
+import { type Say, type ServerWordKey, sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
 import { addressOf, messageIdOf } from '../mail/addresses.js'
 import { addresseeOf } from '../mail/choices.js'
@@ -24,7 +24,7 @@ type Voice = {
   readonly number: (hundredths: number) => string
 }
 
-export function voiceIn(language: Language, zone: string): Voice {
+function voiceIn(language: Language, zone: string): Voice {
   const locale = localeOf(language)
   const day = new Intl.DateTimeFormat(locale, {
     weekday: 'long',
@@ -43,7 +43,7 @@ export function voiceIn(language: Language, zone: string): Voice {
 }
 
 /** The digest of one pupil in one class, as lines of plain text. */
-export function digestLines({ digest, ...page }: DigestPage, voice: Voice): string[] {
+function digestLines({ digest, ...page }: DigestPage, voice: Voice): string[] {
   const { say, day, time } = voice
   const part = (key: ServerWordKey, lines: readonly string[]) =>
     lines.length ? [`${say(key)}:`, ...lines.map(line => `  - ${line}`), ''] : []
@@ -102,13 +102,9 @@ function handedBackLine(one: Digest['handedBack'][number], { say, number }: Voic
     : say('digest_mark', { title, mark: number(mark), points: number(points) })
 }
 
-/** The languages in which digests are written. */
-const WRITTEN: readonly Language[] = ['en', 'pt']
-
-const languageFor = (chosen: string | null, ofFamily: string | null): Language => {
-  const wanted = [chosen, ofFamily].find(one => one && isLanguage(one) && WRITTEN.includes(one))
-  return (wanted as Language | undefined) ?? 'en'
-}
+/** The language that somebody chose for the screens, else that of the family, as far as digests are written in it. */
+const languageFor = (...wanted: (string | null)[]): Language =>
+  wanted.find((one): one is ScreenLanguage => one !== null && isScreenLanguage(one)) ?? 'en'
 
 /** The message with the digests of all children of a family; null where there is nobody to tell any more. */
 export const composeDigest: Compose = async (world, { accountId, ref }): Promise<MailMessage | null> => {

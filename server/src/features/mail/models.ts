@@ -36,6 +36,7 @@ export type OutgoingRow = {
   ref: string
   dueAt: Instant
   tries: number
+  /** When it was sent, or given up after too many tries; null while it waits. */
   sentAt: Instant | null
 }
 

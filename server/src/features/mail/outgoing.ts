@@ -58,8 +58,9 @@ export async function sendDue(
       const again = world.clock.now() + APART * 2 ** row.tries
       await world.db.write(async () => {
         const model = world.db.model(outgoingMails)
-        if (tries < MOST_TRIES) await model.update({ tries, dueAt: again }, { where })
-        else await model.destroy({ where })
+        // given up is done with as well: it is not put in line again
+        const ended = tries < MOST_TRIES ? {} : { sentAt: world.clock.now() }
+        await model.update({ tries, dueAt: again, ...ended }, { where })
       })
     }
   }

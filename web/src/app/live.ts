@@ -77,24 +77,6 @@ function againApart(client: QueryClient, queryKey: readonly string[], apart = AP
   }, apart)
 }
 
-/** What is counted here is read again after so long, in case it went wrong. */
-const CHECKED = 30_000
-const toCheck = new Set<string>()
-
-/** Reads something again after a while, once for all that happens meanwhile; not all screens at the same moment. */
-function checkLater(client: QueryClient, queryKey: readonly string[]): void {
-  const name = queryKey.join(' ')
-  if (toCheck.has(name)) return
-  toCheck.add(name)
-  setTimeout(
-    () => {
-      toCheck.delete(name)
-      void client.invalidateQueries({ queryKey, exact: true })
-    },
-    CHECKED * (0.5 + Math.random()),
-  )
-}
-
 type Shown = Extract<LiveEvent, { what: 'message' }> & { readonly message: Message }
 
 /** Puts a message where it stands and counts it, without reading again; false where that cannot be done. */
@@ -113,9 +95,7 @@ function tookShown(client: QueryClient, event: Shown): boolean {
   // replies stand in the list itself
   if (inTalk?.notices.some(one => one.id === conversationId)) return false
   for (const of of ['room', 'letter']) putShown(client, ['talk', classId, of, conversationId], message)
-  if (countShown(client, event)) checkLater(client, ['today'])
-  else againApart(client, ['today'], TODAY_APART)
-  checkLater(client, ['talk', classId])
+  if (!countShown(client, event)) againApart(client, ['today'], TODAY_APART)
   return true
 }
 

@@ -46,6 +46,11 @@ describe('a message that was told', () => {
       client.getQueryData<TalkPage>(['talk', 'c'])?.rooms[0]?.lastAt,
     ]
     expect(counts()).toEqual([2, 2, 5])
+    // the list may have been read when it was there already
+    countShown(client, told)
+    expect(counts()[1]).toBe(2)
+    countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 1)
+    client.setQueryData(['talk', 'c'], { rooms: [{ id: 'v', newMessages: 2, lastAt: 5 }], letters: [] })
     countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 1)
     expect(counts()).toEqual([1, 1, 5])
     countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 9)

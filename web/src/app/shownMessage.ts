@@ -20,11 +20,35 @@ export function putShown(client: QueryClient, queryKey: readonly unknown[], mess
   return true
 }
 
+/** What is counted here is read again after so long, in case it went wrong. */
+const CHECKED = 30_000
+const toCheck = new Set<string>()
+
+/** Reads something again after a while, once for all that happens meanwhile; not all screens at the same moment. */
+function checkLater(client: QueryClient, queryKey: readonly string[]): void {
+  const name = queryKey.join(' ')
+  if (toCheck.has(name)) return
+  toCheck.add(name)
+  setTimeout(
+    () => {
+      toCheck.delete(name)
+      void client.invalidateQueries({ queryKey, exact: true })
+    },
+    CHECKED * (0.5 + Math.random()),
+  )
+}
+
+function checkCounts(client: QueryClient, classId: string): void {
+  checkLater(client, ['talk', classId])
+  checkLater(client, ['today'])
+}
+
 /**
  * Counts a message by somebody else as new, in the list of a class's talk and for the day; false where the day has to be read:
  * a class in which nothing was new may be one that is hidden.
  */
 export function countShown(client: QueryClient, { classId, conversationId, message }: Told): boolean {
+  checkCounts(client, classId)
   client.setQueryData<TalkPage>(
     ['talk', classId],
     page => page && countedIn(page, conversationId, 1, message.at),
@@ -42,6 +66,7 @@ export function countRead(
   { classId, conversationId }: Pick<Told, 'classId' | 'conversationId'>,
   read: number,
 ): void {
+  checkCounts(client, classId)
   client.setQueryData<TalkPage>(['talk', classId], page => page && countedIn(page, conversationId, -read))
   client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, -read))
 }
@@ -51,11 +76,12 @@ const within = (count: number): number => Math.max(0, count)
 function countedIn(page: TalkPage, id: string, by: number, at?: number): TalkPage {
   const move = <T extends { id: string; newMessages: number; lastAt: number | null }>(list: T[]): T[] =>
     list.map(one =>
-      one.id === id
+      // a list that was read after the message was shown has it already
+      one.id === id && (at === undefined || at > (one.lastAt ?? 0))
         ? {
             ...one,
             newMessages: within(one.newMessages + by),
-            lastAt: at === undefined ? one.lastAt : Math.max(at, one.lastAt ?? 0),
+            lastAt: at ?? one.lastAt,
           }
         : one,
     )

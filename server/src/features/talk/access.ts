@@ -77,13 +77,16 @@ export function eventOf(
 
 /** Tells the screens of those whom a conversation is for that something was said, or became of something, in it. */
 export function tellMessage(world: World, params: InConversation, conversation: Told): void {
+  world.db.afterCommit(() => tellNow(world, params, conversation))
+}
+
+/** The same at once, after a command. */
+export function tellNow(world: World, params: InConversation, conversation: Told): void {
   const { kind, people } = conversation
   const event = eventOf(params, conversation)
-  world.db.afterCommit(() => {
-    if (kind !== 'letter') return void world.live.tell(event)
-    for (const { accountId, here } of people) if (here) void world.live.tellPerson(accountId, event)
-    // those who look after what is written with pupils have no one waiting for them: they read it when they open it
-  })
+  if (kind !== 'letter') return void world.live.tell(event)
+  // those who look after what is written with pupils read it when they open it
+  for (const { accountId, here } of people) if (here) void world.live.tellPerson(accountId, event)
 }
 
 /** Tells the screens of a class that something in its talk changed: what there is, for whom, or by which rules. */

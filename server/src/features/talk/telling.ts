@@ -2,7 +2,7 @@ import type { LiveEvent } from '@oppen/contract'
 import type { AccountId, MessageId } from '@oppen/core/ids'
 import type { TalkRole } from '@oppen/core/talk'
 import type { World } from '../../world.js'
-import { eventOf, type InConversation, type Told, tellMessage } from './access.js'
+import { eventOf, type InConversation, type Told, tellNow } from './access.js'
 import { shownTo } from './queriesOfMessages.js'
 import { messageFor } from './shown.js'
 
@@ -42,7 +42,7 @@ export function tellShown(world: World, { messageId, by, ...params }: Shown, con
       .catch(error => {
         world.log.error({ err: error }, 'a message could not be told')
         // that something is there is told all the same
-        return world.db.write(async () => tellMessage(world, params, conversation)).catch(() => undefined)
+        tellNow(world, params, conversation)
       })
   })
 }

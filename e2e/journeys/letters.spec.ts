@@ -98,6 +98,9 @@ test('a teacher says when letters are read, and a family sees it beside the fiel
   await expect(moreno.page.getByText(/Ms Varga reads letters again .*08:00/)).toContainText(
     'I answer on school days.',
   )
+  await moreno.page.getByRole('link', { name: 'All of Talk' }).click()
+  await moreno.page.getByRole('link', { name: 'Write a letter' }).first().click()
+  await expect(moreno.page.getByText(/Ms Varga reads letters again .*08:00/)).toBeVisible()
   for (const one of [varga, moreno]) await one.context.close()
 })
 

@@ -189,6 +189,9 @@ export const roomPage = conversationPage.extend({
 })
 export type RoomPage = z.infer<typeof roomPage>
 
+/** A teacher does not read letters now: their word about it, and when they do again. */
+const away = z.object({ word: z.string(), until: instant.nullable() })
+
 /** Somebody of a class, as a letter names them. */
 const correspondent = z.object({
   accountId: id<AccountId>(),
@@ -198,6 +201,7 @@ const correspondent = z.object({
   of: z.array(z.string()),
   /** The own place of a pupil, those of the children of a family. */
   placeIds: z.array(id<PlaceId>()),
+  away: away.nullable(),
 })
 export type Correspondent = z.infer<typeof correspondent>
 
@@ -239,7 +243,7 @@ export const letterPage = conversationPage.extend({
     })
     .nullable(),
   /** Teachers in it who do not read letters now, with their word and when they do again. */
-  away: z.array(z.object({ name: z.string(), word: z.string(), until: instant.nullable() })),
+  away: z.array(away.extend({ name: z.string() })),
 })
 export type LetterPage = z.infer<typeof letterPage>
 

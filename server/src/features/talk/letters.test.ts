@@ -234,6 +234,9 @@ describe('a teacher who does not read letters now', () => {
     expect(await away(family)).toMatchObject([{ name: 'Ms Kestrel', word: 'I answer in the morning.' }])
     expect((await away(family))[0]?.until).toBeGreaterThan(school.clock.now())
     expect(await away(teacher)).toEqual([])
+    // and before the first word of a letter
+    const { people } = await family.get('seeCorrespondents', at())
+    expect(people.map(one => one.away?.word ?? null)).toEqual(['I answer in the morning.', null])
     await teacher.get('setLetterHours', {}, { hours: null, word: '' })
     expect(await away(family)).toEqual([])
     expect(await codeOf(teacher.ask('setLetterHours', {}, { hours: { ...hours, days: [] }, word: '' }))).toBe(

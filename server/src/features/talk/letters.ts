@@ -1,4 +1,4 @@
-import type { CorrespondentsPage, LetterForm, LetterPage } from '@oppen/contract'
+import type { Correspondent, CorrespondentsPage, LetterForm, LetterPage } from '@oppen/contract'
 import type { ClassId, ConversationId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
@@ -41,7 +41,11 @@ export async function seeCorrespondents(
   const rules = { ...TALK_RULES, ...found.rules }
   return {
     className: found.className,
-    people: self ? found.people.filter(one => one !== self && mayWriteTo(self.side, one.side, rules)) : [],
+    people: found.people.flatMap(({ hours, word, ...one }) =>
+      self && one.accountId !== self.accountId && mayWriteTo(self.side, one.side, rules)
+        ? [{ ...one, away: awayBy(world, hours, word ?? '') }]
+        : [],
+    ),
     own: viewer.kind === 'teacher' ? (found.own ?? { hours: null, word: '' }) : null,
   }
 }
@@ -122,11 +126,15 @@ async function awayOf(
 ): Promise<LetterPage['away']> {
   const nameOf = new Map(people.map(one => [one.accountId, one.name]))
   return (await hoursOfPeople(world.db, conversationId)).flatMap(({ accountId, hours, word }) => {
-    if (accountId === viewer.accountId || !hours) return []
-    const rules = { ...ROOM, hours: JSON.parse(hours) as Hours }
-    const state = roomState(rules, world.clock.now(), world.school.zone)
-    return state.is === 'quiet' ? [{ name: nameOf.get(accountId) ?? '', word, until: state.opensAt }] : []
+    const away = accountId === viewer.accountId ? null : awayBy(world, JSON.parse(hours), word)
+    return away ? [{ name: nameOf.get(accountId) ?? '', ...away }] : []
   })
+}
+
+/** That somebody with such hours does not read letters now; null where they do. */
+function awayBy(world: World, hours: Hours | null, word: string): Correspondent['away'] {
+  const state = roomState({ ...ROOM, hours }, world.clock.now(), world.school.zone)
+  return state.is === 'quiet' ? { word, until: state.opensAt } : null
 }
 
 /** Sets when a teacher reads letters, in all classes, and what stands there at other times. */

@@ -25,17 +25,23 @@ export type StoredCorrespondent = {
   readonly side: TalkRole
   readonly of: string[]
   readonly placeIds: PlaceId[]
+  /** When a teacher reads letters; null for always, or where it was not said. */
+  readonly hours: Hours | null
+  readonly word: string | null
 }
 
 const PEOPLE = jsonArray(
   jsonObject({
-    accountId: 'account_id',
-    name: 'name',
-    side: 'side',
-    of: jsonNested('of'),
-    placeIds: jsonNested('places'),
+    accountId: 'q.account_id',
+    name: 'q.name',
+    side: 'q.side',
+    of: jsonNested('q.of'),
+    placeIds: jsonNested('q.places'),
+    hours: jsonNested('h.hours'),
+    word: 'h.word',
   }),
-  `from ${CORRESPONDENTS} order by rank, name, account_id`,
+  `from ${CORRESPONDENTS} q left join letter_hours h on h.account_id = q.account_id and q.side = 'teacher'
+   order by q.rank, q.name, q.account_id`,
 )
 
 /** Everybody of a class who can be written to, the viewer among them. */
@@ -151,10 +157,10 @@ export const aboutOf = async (
 
 /** When the teachers of a letter read letters, for those who have said so. */
 export const hoursOfPeople = (db: Database, conversationId: ConversationId) =>
-  db.rows<{ accountId: AccountId; hours: string | null; word: string }>(
+  db.rows<{ accountId: AccountId; hours: string; word: string }>(
     `select h.account_id as accountId, h.hours, h.word from letter_hours h
      join conversation_people l on l.account_id = h.account_id and l.side = 'teacher'
-     where l.conversation_id = $conversationId`,
+     where l.conversation_id = $conversationId and h.hours is not null`,
     { conversationId },
   )
 

@@ -5,11 +5,11 @@ import { Link, useParams } from 'react-router'
 import { call } from '../../app/api.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
+import { isTeacher, useIds, useTie } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
-import { when } from '../../words/times.js'
+import { Away } from './Away.js'
 import { Conversation } from './Conversation.js'
 
 export const prepare = ({ client, params }: Prepared) =>
@@ -80,18 +80,10 @@ function About({ page: { about } }: { readonly page: LetterPage }) {
 
 /** Who else can read it, who has left, and who does not read letters now. */
 function Beside({ page: { away, overseen, people } }: { readonly page: LetterPage }) {
-  const time = useNow()
   const left = people.filter(one => !one.here).map(one => one.name)
   return (
     <div className="mb-3 flex max-w-prose flex-col gap-1 text-sm text-soft">
-      {away.map(one => (
-        <p key={one.name} className="border-s-4 border-ochre ps-3">
-          {one.until === null
-            ? say('letter_away', { name: one.name })
-            : say('letter_away_until', { name: one.name, at: when(one.until, time) })}
-          {one.word && ` “${one.word}”`}
-        </p>
-      ))}
+      <Away away={away} />
       {left.length > 0 && <p>{say('letter_left', { names: listWords(left) })}</p>}
       <p>{say(overseen ? 'letter_overseen' : 'letter_only_these')}</p>
     </div>

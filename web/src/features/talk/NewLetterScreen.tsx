@@ -18,6 +18,7 @@ import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
 import { Tick } from './AudienceFields.js'
+import { Away } from './Away.js'
 
 export const prepare = ({ client, params }: Prepared) =>
   client.prefetchQuery(reads.correspondents(params.classId))
@@ -132,10 +133,13 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
         <FieldProblem words={send.at('html')} />
       </div>
       {chosen.length > 0 && (
-        <p className="text-sm text-soft">
-          {say(overseen ? 'letter_overseen' : 'letter_only_these')}{' '}
-          {chosen.length > 1 && say('letter_all_see')}
-        </p>
+        <div className="flex max-w-prose flex-col gap-1 text-sm text-soft">
+          <Away away={chosen.flatMap(({ name, away }) => (away ? [{ name, ...away }] : []))} />
+          <p>
+            {say(overseen ? 'letter_overseen' : 'letter_only_these')}{' '}
+            {chosen.length > 1 && say('letter_all_see')}
+          </p>
+        </div>
       )}
       {send.words && !known.includes(send.path ?? '') && <Problem words={send.words} />}
       <div className="flex gap-2">

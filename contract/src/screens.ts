@@ -149,7 +149,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/answers',
     file: 'kinds/question/AnswersScreen',
-    words: ['answers', 'classroom', 'doing'],
+    words: ['answers', 'doing'],
     reads: 'seeAnswers',
   },
   {

@@ -1,5 +1,4 @@
-import { jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { nameOf } from '../accounts/fragments.js'
+import { jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 
 /** SQL that writes the shapes of the contract; the statements of several features share it. */
 
@@ -89,26 +88,6 @@ export const groupTimes = (more: Readonly<Record<string, string>> = {}): string 
                   where k.work_id = w.id and p.group_id = t.group_id))
      order by g.position`,
   )
-
-const note = (row: string, by: string) => ({
-  id: `${row}.id`,
-  by: `${by}.shown_name`,
-  mine: jsonBoolean(`${row}.by_account = $viewer`),
-  byTeacher: jsonBoolean(`${by}.kind = 'teacher'`),
-  at: `${row}.at`,
-})
-
-/** A `note` of the contract, from the row that was written and the account of who wrote it, by their names. */
-export const noteJson = (row: string, by: string): string =>
-  jsonObject({ ...note(row, by), text: `${row}.text`, removedBy: 'null' })
-
-/** The same where words can be taken away: then they are there for teachers ($kind) alone. */
-export const removableNoteJson = (row: string, by: string): string =>
-  jsonObject({
-    ...note(row, by),
-    text: `iif(${row}.removed_at is null or $kind = 'teacher', ${row}.text, '')`,
-    removedBy: nameOf(`${row}.removed_by`),
-  })
 
 /** Whether the family of a place still has a part to do in work `w`. */
 export const familyWaits = (place: string): string =>

@@ -1,11 +1,23 @@
 import type { AccountId, ClassId, Instant, NoteId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../../db/index.js'
-import { APPEARED, OWN_LINE, removableNoteJson, TAUGHT_LINE } from '../../submissions/fragments.js'
+import { nameOf } from '../../accounts/fragments.js'
+import { APPEARED, OWN_LINE, TAUGHT_LINE } from '../../submissions/fragments.js'
 import type { AnswerRow } from './models.js'
 
+/** A `note` of the contract, from the reply `r` and the account `b` of who wrote it; its words, once removed, for teachers alone. */
+const REPLY = jsonObject({
+  id: 'r.id',
+  by: 'b.shown_name',
+  mine: jsonBoolean('r.by_account = $viewer'),
+  byTeacher: jsonBoolean("b.kind = 'teacher'"),
+  at: 'r.at',
+  text: "iif(r.removed_at is null or $kind = 'teacher', r.text, '')",
+  removedBy: nameOf('r.removed_by'),
+})
+
 const repliesJson = jsonArray(
-  removableNoteJson('r', 'b'),
+  REPLY,
   `from answer_replies r join accounts b on b.id = r.by_account
    where r.work_id = n.work_id and r.place_id = n.place_id order by r.at, r.rowid`,
 )

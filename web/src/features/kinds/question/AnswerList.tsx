@@ -14,7 +14,7 @@ import { TextBox } from '../../../parts/Field.js'
 import { Row, Section } from '../../../parts/Sheet.js'
 import { say } from '../../../words/say.js'
 import { when } from '../../../words/times.js'
-import { SaidNote } from '../../work/Notes.js'
+import { SaidNote } from './SaidNote.js'
 
 /** What was answered, how often each choice was taken, and what others said to it. */
 export function AnswerList({ page, writes }: { readonly page: AnswersPage; readonly writes: boolean }) {

@@ -27,6 +27,7 @@ const FEATURES = [
   'marking',
   'progress',
   'digest',
+  'news',
   'week',
   'today',
   'search',

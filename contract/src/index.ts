@@ -27,6 +27,7 @@ export type {
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'
+export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features/news.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { AskedInQuiz, QuizPage, QuizResult, QuizResults } from './features/quiz.js'
 export type {

@@ -1,5 +1,6 @@
 import { digestRoutes } from './routes/digest.js'
 import { formRoutes } from './routes/form.js'
+import { newsRoutes } from './routes/news.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
@@ -21,6 +22,7 @@ export const routes = {
   ...formRoutes,
   ...readingRoutes,
   ...digestRoutes,
+  ...newsRoutes,
   ...talkRoutes,
   ...schoolRoutes,
 }

@@ -10,6 +10,7 @@ import { formShapes } from './features/form.js'
 import { joiningShapes } from './features/joining.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
+import { newsShapes } from './features/news.js'
 import { progressShapes } from './features/progress.js'
 import { quizShapes } from './features/quiz.js'
 import { schoolShapes } from './features/school.js'
@@ -39,6 +40,7 @@ export const shapes = {
   ...talkShapes,
   ...todayShapes,
   ...digestShapes,
+  ...newsShapes,
   ...progressShapes,
   ...auditLogShapes,
   ...aboutShapes,

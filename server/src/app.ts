@@ -17,6 +17,7 @@ import { quizHandlers } from './features/kinds/quiz/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { mergingHandlers } from './features/merging/routes.js'
+import { newsHandlers } from './features/news/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
@@ -52,6 +53,7 @@ const handlers: Handlers = {
   ...todayHandlers,
   ...progressHandlers,
   ...digestHandlers,
+  ...newsHandlers,
   ...auditLogHandlers,
   ...aboutHandlers,
   ...circleHandlers,

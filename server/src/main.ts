@@ -28,7 +28,8 @@ async function main(settings: Settings): Promise<void> {
     backups: settings.backups,
     reserve: true,
     schoolSignIn: standIn?.signIn ?? signIn ?? null,
-    ...(settings.mail && { post: smtpTransport(settings.mail.smtp, settings.mail.from) }),
+    mailTransport: settings.mail && smtpTransport(settings.mail.smtp, settings.mail.from),
+    pushSubject: settings.pushSubject,
     onStep: doing => {
       port.say(doing)
       log.info(doing, 'starting')

@@ -15,6 +15,7 @@ import { FileStore } from './features/fileStore/store.js'
 import { Uploads } from './features/fileStore/uploads.js'
 import { LiveStreams } from './features/live/streams.js'
 import { type MailTransport, outboxTransport } from './features/mail/mailTransport.js'
+import { standInPush, vapidKeysOf, webPushTransport } from './features/news/pushTransport.js'
 import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { recomputeDeadlines } from './features/timing/recomputeDeadlines.js'
@@ -37,7 +38,9 @@ export type WorldOptions = {
   readonly log?: Logger
   readonly hashing?: World['hashing']
   readonly onStatement?: (sql: string) => void
-  readonly mailTransport?: MailTransport
+  readonly mailTransport?: MailTransport | undefined
+  /** Under which address push services find whoever runs this; the stand-in shows what is new where there is none. */
+  readonly pushSubject?: string | undefined
   readonly address?: string
   readonly backups?: BackupSettings | undefined
   /** Holds some room of the disk back, so that the next start finds some. */
@@ -95,6 +98,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
   })
   const random = options.random ?? randomBytes
   const outbox = outboxTransport(join(options.folder, 'outbox'), STAND_IN_SENDER, () => newId({ random }))
+  const secret = await installationSecret(options.folder, random)
   const world: World = {
     db,
     lock,
@@ -110,13 +114,16 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     school,
     limits: { pupil: FILE_LIMITS.pupil, class: FILE_LIMITS.class, circle: FILE_LIMITS.circle },
     pinned: new Set(options.pinned),
-    secret: await installationSecret(options.folder, random),
+    secret,
     log,
     hashing: options.hashing ?? FULL_HASHING,
     address: options.address ?? null,
     schoolSignIn: options.schoolSignIn ?? null,
     mailTransport: options.mailTransport ?? outbox,
     outbox,
+    pushTransport: options.pushSubject
+      ? webPushTransport(vapidKeysOf(secret), options.pushSubject)
+      : standInPush(live),
   }
   await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>
     onStep({ what: 'starting_data', said: { name }, ...step }),

@@ -8,6 +8,7 @@ import type { FileStore } from './features/fileStore/store.js'
 import type { Uploads } from './features/fileStore/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { MailTransport } from './features/mail/mailTransport.js'
+import type { PushTransport } from './features/news/pushTransport.js'
 import type { FolderLock } from './folderLock.js'
 import type { Workers } from './workers/workers.js'
 
@@ -49,6 +50,8 @@ export type World = {
   mailTransport: MailTransport
   /** The stand-in. */
   readonly outbox: MailTransport
+  /** What carries news to devices, or the stand-in for it. */
+  readonly pushTransport: PushTransport
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */
   schoolSignIn: SchoolSignIn | null
   /** Where people find Oppen: as the school has set it, else where the server listens, once it does. */

@@ -49,4 +49,12 @@ export type LiveEvent =
       readonly placeId: PlaceId
       readonly version: number
     }
+  /** What the stand-in of a push service shows. */
+  | {
+      readonly what: 'push'
+      readonly title: string
+      readonly body: string
+      readonly path: string
+      readonly tag: string
+    }
   | { readonly what: 'me' | 'clock' }

@@ -14,6 +14,9 @@ export const ERRORS = {
   disk_full: { status: 507, params: [] },
   server_fault: { status: 500, params: ['reference'] },
 
+  quiet_unreadable: { status: 422, params: [] },
+  quiet_all_day: { status: 422, params: ['from'] },
+
   class_archived: { status: 409, params: [] },
 
   entry_empty: { status: 422, params: [] },

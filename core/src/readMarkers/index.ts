@@ -3,6 +3,7 @@ import type { CircleId, PlaceId, WorkId } from '../ids/index.js'
 /** What somebody can have looked at, by which ids: for each a person has a marker, which holds when that was. */
 type Looked = {
   today: []
+  news: []
   submission: [WorkId, PlaceId]
   circle: [CircleId]
 }
@@ -10,6 +11,7 @@ export type MarkerKind = keyof Looked
 
 const IDS: { readonly [K in MarkerKind]: Looked[K]['length'] } = {
   today: 0,
+  news: 0,
   submission: 2,
   circle: 1,
 }
@@ -20,6 +22,7 @@ export const markerOf = <K extends MarkerKind>(kind: K, ...ids: Looked[K]): stri
 /** As many columns as there are ids. */
 type Columns = {
   today: []
+  news: []
   submission: [string, string]
   circle: [string]
 }

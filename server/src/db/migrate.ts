@@ -28,6 +28,7 @@ import { quizScores } from './migrations/2026-11-30-quiz-scores.js'
 import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
 import { talk } from './migrations/2026-12-01-talk.js'
 import { mailChoices } from './migrations/2026-12-02-mail-choices.js'
+import { news } from './migrations/2026-12-03-news.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -56,6 +57,7 @@ const migrations: readonly Migration[] = [
   form,
   talk,
   mailChoices,
+  news,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -2,13 +2,14 @@ import { LANGUAGES, type Language } from '@oppen/core/register'
 import { createInstance } from 'i18next'
 
 /** What the server writes itself: mail, cards, what it puts into files, and what it is doing while it starts. */
-const NAMESPACES = ['mail', 'digest', 'cards', 'paper', 'starting'] as const
+const NAMESPACES = ['mail', 'digest', 'news', 'cards', 'paper', 'starting'] as const
 
 /** The languages of which a namespace has a file; the others say it in English. */
 const WRITTEN: Readonly<Record<(typeof NAMESPACES)[number], readonly Language[]>> = {
   mail: Object.keys(LANGUAGES) as Language[],
   cards: Object.keys(LANGUAGES) as Language[],
   digest: ['en', 'pt'],
+  news: ['en', 'pt'],
   paper: ['en', 'pt'],
   starting: ['en', 'pt'],
 }
@@ -35,6 +36,7 @@ for (const namespace of NAMESPACES)
 type Words = typeof import('../../../words/en/mail.json') &
   typeof import('../../../words/en/cards.json') &
   typeof import('../../../words/en/digest.json') &
+  typeof import('../../../words/en/news.json') &
   typeof import('../../../words/en/paper.json') &
   typeof import('../../../words/en/starting.json')
 

@@ -141,9 +141,14 @@ export async function markRead(world: World, viewer: Viewer, what: string): Prom
   await world.db.write(() => setReadMarker(world, viewer.accountId, what))
 }
 
-/** As `markRead`, inside a command. */
-export async function setReadMarker(world: World, accountId: AccountId, what: string): Promise<void> {
-  await world.db.model(readMarkers).upsert({ accountId, what, at: world.clock.now() })
+/** As `markRead`, inside a command; as of now, or of a moment before. */
+export async function setReadMarker(
+  world: World,
+  accountId: AccountId,
+  what: string,
+  at = world.clock.now(),
+): Promise<void> {
+  await world.db.model(readMarkers).upsert({ accountId, what, at })
 }
 
 /** Moves the clock of the demo to a local time; not to be found where the clock is the real one. */

@@ -16,15 +16,16 @@ import { seeDigest } from './service.js'
 /** So much of a notice stands in a digest. */
 const NOTICE = 160
 
-/** How a digest says moments and numbers, in the language and zone of its reader. */
-type Voice = {
+/** How a message says moments and numbers, in the language and zone of its reader. */
+export type Voice = {
   readonly say: Say
+  readonly locale: string
   readonly day: (at: Instant) => string
   readonly time: (at: Instant) => string
   readonly number: (hundredths: number) => string
 }
 
-function voiceIn(language: Language, zone: string): Voice {
+export function voiceIn(language: Language, zone: string): Voice {
   const locale = localeOf(language)
   const day = new Intl.DateTimeFormat(locale, {
     weekday: 'long',
@@ -36,6 +37,7 @@ function voiceIn(language: Language, zone: string): Voice {
   const number = new Intl.NumberFormat(locale, { maximumFractionDigits: 2 })
   return {
     say: sayIn(language),
+    locale,
     day: at => day.format(at),
     time: at => time.format(at),
     number: hundredths => number.format(hundredths / 100),
@@ -102,8 +104,8 @@ function handedBackLine(one: Digest['handedBack'][number], { say, number }: Voic
     : say('digest_mark', { title, mark: number(mark), points: number(points) })
 }
 
-/** The language that somebody chose for the screens, else that of the family, as far as digests are written in it. */
-const languageFor = (...wanted: (string | null)[]): Language =>
+/** The language that somebody chose for the screens, else that of the family, as far as messages are written in it. */
+export const languageFor = (...wanted: (string | null)[]): Language =>
   wanted.find((one): one is ScreenLanguage => one !== null && isScreenLanguage(one)) ?? 'en'
 
 /** The message with the digests of all children of a family; null where there is nobody to tell any more. */

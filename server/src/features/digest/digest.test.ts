@@ -5,7 +5,7 @@ import type { Instant, WorkId } from '@oppen/core/ids'
 import { buildWork, type Person, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
 import PostalMime from 'postal-mime'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { sendMails } from './sending.js'
+import { sendMails } from '../news/sending.js'
 
 const DAY = 86_400_000
 let school: SmallSchool

@@ -222,6 +222,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       return can(viewer, 'submission.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'circle':
       return can(viewer, 'circle.see', { kind: 'circle', circleId: event.circleId })
+    case 'push':
     case 'me':
     case 'clock':
       return true

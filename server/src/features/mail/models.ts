@@ -26,13 +26,13 @@ export const mails = table<MailRow>('mails', {
   own: 'integer',
 })
 
-/** What messages are sent of: the summary of a week, a letter. */
-export type OutgoingKind = 'digest' | 'letter'
+/** What messages are sent of: the summary of a week, a letter, what is new, by mail or to a device. */
+export type OutgoingKind = 'digest' | 'letter' | 'news' | 'push'
 
 export type OutgoingRow = {
   accountId: AccountId
   kind: OutgoingKind
-  /** What it tells of: the day of a digest, a message of a letter. */
+  /** What it tells of: the day of a digest, a message of a letter, a way and a span of news. */
   ref: string
   dueAt: Instant
   tries: number

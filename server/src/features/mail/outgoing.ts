@@ -19,11 +19,22 @@ export async function queueMails(
   )
 }
 
+type Outgoing = Pick<OutgoingRow, 'accountId' | 'ref'>
+
 /** What a message says by now; null where there is nothing to tell any more. */
-export type Compose = (
-  world: World,
-  row: Pick<OutgoingRow, 'accountId' | 'ref'>,
-) => Promise<MailMessage | null>
+export type Compose = (world: World, row: Outgoing) => Promise<MailMessage | null>
+
+/** Sends what stands in line. Gives whether there was anything to send; throws where it is to be tried again. */
+export type Deliver = (world: World, row: Outgoing) => Promise<boolean>
+
+/** Sends by mail, to whom it is for alone. */
+export const byMail =
+  (compose: Compose): Deliver =>
+  async (world, row) => {
+    const message = await compose(world, row)
+    if (message) await sendMail(world, message, { to: row.accountId, own: true })
+    return message !== null
+  }
 
 /** After so many tries a message is given up. */
 const MOST_TRIES = 8
@@ -38,20 +49,19 @@ const AT_ONCE = 50
  */
 export async function sendDue(
   world: World,
-  compose: Readonly<Record<OutgoingKind, Compose>>,
+  deliver: Readonly<Record<OutgoingKind, Deliver>>,
 ): Promise<number> {
   let count = 0
   for (const row of await dueMails(world.db, world.clock.now(), AT_ONCE)) {
     const { accountId, kind, ref } = row
     const where = { accountId, kind, ref }
     try {
-      const message = await compose[kind](world, row)
-      if (message) await sendMail(world, message, { to: accountId, own: true })
+      const sent = await deliver[kind](world, row)
       const sentAt = world.clock.now()
       await world.db.write(async () => {
         await world.db.model(outgoingMails).update({ sentAt }, { where })
       })
-      if (message) count++
+      if (sent) count++
     } catch (error) {
       world.log.warn({ err: error, kind }, 'a message could not be sent')
       const tries = row.tries + 1

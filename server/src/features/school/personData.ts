@@ -64,6 +64,7 @@ export const PERSON_DATA = {
   // among others
   message_reactions: { own: ofAccount },
   message_reports: { own: ofAccount },
+  message_mentions: { own: 'target = $account' },
   notice_taps: { own: ofPlace, wrote: ofAccount },
   read_positions: { own: ofAccount },
   nod_places: { own: ofPlace },
@@ -102,6 +103,9 @@ export const PERSON_DATA = {
   family_links: { own: `${ofAccount} or ${ofPlace}` },
   outgoing_mails: { own: ofAccount },
   mail_choices: { own: ofAccount },
+  news_choices: { own: ofAccount },
+  news_told: { own: ofAccount },
+  push_subscriptions: { own: ofAccount, hidden: ['token_hash', 'endpoint', 'p256dh', 'auth'] },
   mails: {
     own: 'to_account = $account or recipient in (select value from json_each($addresses))',
     wrote: byAccount,

@@ -135,6 +135,14 @@ export const UNREAD_NOTES = `from conversations v join works w on w.id = v.work_
 export const WAITING = `(select count(*) from messages m where m.conversation_id = v.id and m.shown_at is null
     and m.state = 'waits' and m.removed_at is null)`
 
+/** Whether message `m` mentions the viewer, a group of theirs or all; from `seats`. */
+export const MENTIONS_VIEWER = `exists (select 1 from message_mentions n where n.message_id = m.id and (n.target in ($viewer, 'all')
+    or n.target in (select group_id from seats)))`
+
+/** Whether message `m` of `v` answers the viewer: a message of theirs, or a notice. */
+export const ANSWERS_VIEWER = `((v.kind = 'notice' and m.id <> v.id and v.by_account = $viewer)
+    or exists (select 1 from messages w where w.id = m.answers and w.by_account = $viewer))`
+
 /** Messages of `v` that whoever reads it as `v.role` sees once they are shown, as `m`. */
 export const SHOWN_IN = `m.conversation_id = v.id and m.shown_at is not null and ${HEARD}`
 

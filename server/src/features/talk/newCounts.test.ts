@@ -308,6 +308,10 @@ it.each([1, 2, 3, 4])(
         const inNotices = talk.notices.reduce((sum, one) => sum + one.newReplies + Number(one.isNew), 0)
         const inLetters = talk.letters.reduce((sum, one) => sum + one.newMessages, 0)
         expect(inRooms + inNotices + inLetters, `${name} in Talk after ${n}`).toBe(expected)
+        // the feed tells each message once, as one thing
+        const { items } = await person.get('seeNews', {})
+        const told = items.filter(item => 'conversationId' in item).reduce((sum, one) => sum + one.fresh, 0)
+        expect(told, `${name} in the feed after ${n}`).toBe(expected + notes)
       }
     }
     await school.stop()

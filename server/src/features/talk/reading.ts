@@ -1,5 +1,5 @@
 import type { ConversationPage } from '@oppen/contract'
-import type { ClassId, Instant } from '@oppen/core/ids'
+import type { AccountId, ClassId, ConversationId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -98,3 +98,9 @@ export async function markSeen(
   await world.db.write(() => putPosition(world.db, row))
   return { done: true }
 }
+
+/** Keeps that somebody has read a conversation until a message of it that they were told of; inside a command. */
+export const markReadUntil = (
+  world: World,
+  row: { readonly accountId: AccountId; readonly conversationId: ConversationId; readonly at: Instant },
+): Promise<unknown> => putPosition(world.db, row)

@@ -1,15 +1,24 @@
 import type { World } from '../../world.js'
-import { type Compose, type OutgoingKind, sendDue } from '../mail/outgoing.js'
+import { composeDigest } from '../digest/compose.js'
+import { queueDigests } from '../digest/service.js'
+import { byMail, type Deliver, type OutgoingKind, sendDue } from '../mail/outgoing.js'
 import { composeLetter } from '../talk/letterMail.js'
-import { composeDigest } from './compose.js'
-import { queueDigests } from './service.js'
+import { composeNews } from './compose.js'
+import { pushNews } from './devices.js'
+import { queueNews } from './telling.js'
 
-const COMPOSE: Readonly<Record<OutgoingKind, Compose>> = { digest: composeDigest, letter: composeLetter }
+const DELIVER: Readonly<Record<OutgoingKind, Deliver>> = {
+  digest: byMail(composeDigest),
+  letter: byMail(composeLetter),
+  news: byMail(composeNews),
+  push: pushNews,
+}
 
 /** Puts in line what is due of itself, and sends what waits. Gives how many messages were sent. */
 export async function sendMails(world: World): Promise<number> {
   await queueDigests(world)
-  return sendDue(world, COMPOSE)
+  await queueNews(world)
+  return sendDue(world, DELIVER)
 }
 
 /** How often it is looked, in milliseconds. */

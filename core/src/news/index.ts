@@ -1,0 +1,6 @@
+export * from './choices.js'
+export * from './kinds.js'
+export * from './news.js'
+export * from './quiet.js'
+export * from './reminders.js'
+export * from './telling.js'

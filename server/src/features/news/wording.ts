@@ -1,0 +1,83 @@
+import type { Instant } from '@oppen/core/ids'
+import type { NewsItem, ToTell, WaitingFacts } from '@oppen/core/news'
+import type { Voice } from '../digest/compose.js'
+
+/** One line about something that is new, as plain text. */
+export function newsLine(item: NewsItem, voice: Voice): string {
+  const { say } = voice
+  switch (item.kind) {
+    case 'posted':
+      return item.due === null
+        ? say('news_mail_posted', of(item, voice))
+        : say('news_mail_posted_due', { ...of(item, voice), at: moment(item.due, voice) })
+    case 'changed':
+      return say('news_mail_changed', { ...of(item, voice), name: item.by })
+    case 'handedBack':
+      return handedBackLine(item, voice)
+    case 'notice':
+      return say('news_mail_notice', { name: item.by, text: item.text })
+    case 'mentioned':
+    case 'answered':
+    case 'said':
+      return say(`news_mail_${item.kind}`, { name: item.by, title: item.title, text: item.text })
+  }
+}
+
+function handedBackLine(item: Extract<NewsItem, { kind: 'handedBack' }>, voice: Voice): string {
+  const { say, number } = voice
+  const said = { title: item.title, names: item.place.name }
+  if (item.again)
+    return item.again.by === null
+      ? say('news_mail_again', said)
+      : say('news_mail_again_by', { ...said, at: moment(item.again.by, voice) })
+  return item.mark === null || item.points === null
+    ? say('news_mail_back', said)
+    : say('news_mail_back_mark', { ...said, mark: number(item.mark), points: number(item.points) })
+}
+
+const of = (item: { title: string; places: readonly { name: string }[] }, { locale }: Voice) => ({
+  title: item.title,
+  names: new Intl.ListFormat(locale).format(item.places.map(place => place.name)),
+})
+
+const moment = (at: Instant, { day, time }: Voice): string => `${day(at)}, ${time(at)}`
+
+/** One line about what waits. */
+export function waitingLine({ what, work, count }: WaitingFacts, { say }: Voice): string {
+  return say(`news_mail_${what}`, { count, title: work?.title ?? '' })
+}
+
+/** One line about what is due soon. */
+export const dueLine = ({ title, place, due }: ToTell['dueSoon'][number], voice: Voice): string =>
+  voice.say('news_mail_due', { title, names: place.name, at: moment(due, voice) })
+
+/** All that is told, as lines of plain text under the name of each class. */
+export function newsLines(
+  { items, waiting, dueSoon }: ToTell,
+  classes: readonly { readonly id: string; readonly name: string }[],
+  voice: Voice,
+): string[] {
+  const lines = new Map<string, string[]>()
+  const add = (name: string, line: string) => lines.set(name, [...(lines.get(name) ?? []), `  - ${line}`])
+  const nameOf = (id: string) => classes.find(one => one.id === id)?.name ?? ''
+  for (const one of waiting) add(one.className, waitingLine(one, voice))
+  for (const one of dueSoon) add(nameOf(one.classId), dueLine(one, voice))
+  for (const one of items) add(nameOf(one.classId), newsLine(one, voice))
+  return [...lines].flatMap(([name, all]) => [name, ...all, ''])
+}
+
+/** What a message is about, in a line: the one thing that is new, or how many are. */
+export function newsSubject({ items, waiting, dueSoon }: ToTell, voice: Voice): string {
+  const { say, locale } = voice
+  if (dueSoon.length) {
+    const titles = new Intl.ListFormat(locale).format(new Set(dueSoon.map(one => one.title)))
+    return say('news_mail_due_subject', { titles: titles.length > 120 ? `${titles.slice(0, 119)}…` : titles })
+  }
+  const [item, another] = items
+  if (item && !another && !waiting.length) return shortened(newsLine(item, voice))
+  const [waits] = waiting
+  if (!item && waits && waiting.length === 1) return shortened(waitingLine(waits, voice))
+  return say('news_mail_subject', { count: items.length + waiting.length })
+}
+
+const shortened = (text: string): string => (text.length > 120 ? `${text.slice(0, 119)}…` : text)

@@ -46,6 +46,7 @@ async function screensOf(page: Page): Promise<string[]> {
       `/child/${tie.child}/talk`,
       `/child/${tie.child}/about`,
       '/calendar',
+      '/new',
       '/calendar/agenda',
       ...outcomes,
       '/account',
@@ -78,6 +79,7 @@ async function screensOf(page: Page): Promise<string[]> {
     `${at}/talk/${rooms[0].id}`,
     `${at}/about`,
     '/calendar',
+    '/new',
     '/calendar/week',
     '/calendar/agenda',
   ]

@@ -115,3 +115,26 @@ self.addEventListener('fetch', event => {
   else if (/^\/assets\/(pdfjs|noto-sans)-/.test(pathname)) event.respondWith(part(request))
   else if (SHOWN.test(pathname) && !request.headers.has('range')) event.respondWith(shown(event, request))
 })
+
+// what a push service brings is shown as it is; the server has encrypted it for this device alone
+self.addEventListener('push', event => {
+  const { title, body, path, tag } = event.data?.json() ?? {}
+  if (typeof title !== 'string' || typeof path !== 'string') return
+  event.waitUntil(
+    self.registration.showNotification(title, { body, tag, icon: '/oppen.svg', data: { path } }),
+  )
+})
+
+self.addEventListener('notificationclick', event => {
+  event.notification.close()
+  const { path } = event.notification.data ?? {}
+  // to a screen of ours alone
+  const to = typeof path === 'string' && /^\/(?!\/)/.test(path) ? path : '/new'
+  event.waitUntil(
+    self.clients.matchAll({ type: 'window' }).then(async ([open]) => {
+      if (!open) return self.clients.openWindow(to)
+      await open.focus()
+      return open.navigate(to)
+    }),
+  )
+})

@@ -12,6 +12,7 @@ import { useMe } from './session.js'
 import { useWaiting, type Waiting } from './waiting.js'
 
 const DemoClock = part(() => import('./DemoClock.js'))
+const NewsCount = part(() => import('./NewsCount.js'))
 
 export function Binder() {
   const me = useMe()
@@ -39,6 +40,15 @@ export function Binder() {
           <Count count={waiting.all} strong />
         </NavLink>
         <NavLink
+          to="/new"
+          className="flex items-center justify-between rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+        >
+          {say('news')}
+          <Suspense fallback={null}>
+            <NewsCount className={`${COUNT} bg-ochre text-on-ochre`} />
+          </Suspense>
+        </NavLink>
+        <NavLink
           to="/calendar"
           className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
         >
@@ -55,12 +65,12 @@ export function Binder() {
   )
 }
 
+const COUNT = 'min-w-5 rounded-full px-1.5 text-center text-xs leading-5 font-bold tabular-nums'
+
 function Count({ count, strong = false }: { readonly count: number; readonly strong?: boolean }) {
   if (!count) return null
   return (
-    <span
-      className={`min-w-5 rounded-full px-1.5 text-center text-xs leading-5 font-bold tabular-nums ${strong ? 'bg-ochre text-on-ochre' : 'bg-linen-deep text-ink'}`}
-    >
+    <span className={`${COUNT} ${strong ? 'bg-ochre text-on-ochre' : 'bg-linen-deep text-ink'}`}>
       {count}
     </span>
   )

@@ -303,6 +303,7 @@ function entriesOf(me: Me, { go, leave: signOut }: Ways): Entry[] {
   const leave: Entry = { id: 'sign out', words: say('sign_out'), go: signOut }
   const own = [
     to('today', say('today'), undefined, '/today'),
+    to('news', say('news'), undefined, '/new'),
     to('calendar', say('calendar'), undefined, '/calendar'),
     to('classes', say('classes_all'), undefined, '/classes'),
     to('account', say('account'), undefined, '/account'),

@@ -3,6 +3,7 @@ import { DropdownMenu } from 'radix-ui'
 import { Link } from 'react-router'
 import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
+import NewsCount from './NewsCount.js'
 import { useSignOut } from './session.js'
 
 const ITEM =
@@ -27,6 +28,12 @@ export default function PersonMenu({ me }: { readonly me: Me }) {
         className="z-40 min-w-52 rounded-[var(--radius-card)] border border-edge bg-sheet p-1.5 shadow-lg"
       >
         <DropdownMenu.Label className="px-3 py-1.5 text-sm text-soft">{shownName}</DropdownMenu.Label>
+        <DropdownMenu.Item asChild>
+          <Link to="/new" className={ITEM}>
+            {say('news')}{' '}
+            <NewsCount className="ms-1 rounded-full bg-ochre px-1.5 text-xs font-bold text-on-ochre" />
+          </Link>
+        </DropdownMenu.Item>
         <DropdownMenu.Item asChild>
           <Link to="/account" className={ITEM}>
             {say('account')}

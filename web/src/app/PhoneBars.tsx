@@ -13,6 +13,7 @@ import { useMe } from './session.js'
 import { useChild } from './useChild.js'
 
 const PersonMenu = part(() => import('./PersonMenu.js'))
+const NewsLink = part(() => import('./NewsLink.js'))
 
 /** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
 export function PhoneTop() {
@@ -21,11 +22,16 @@ export function PhoneTop() {
     <header className="bg-linen pt-3 md:hidden">
       <div className="flex items-center justify-between gap-3 pe-4">
         <Brand />
+        <div className="ms-auto flex items-center">
+          <Suspense fallback={null}>
+            <NewsLink />
+          </Suspense>
+        </div>
         <button
           type="button"
           onClick={openPalette}
           aria-label={say('shortcut_find')}
-          className="ms-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
+          className="flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep"
         >
           <Search size={18} aria-hidden="true" />
         </button>

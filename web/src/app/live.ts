@@ -3,7 +3,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
 import { besideKey } from './queries.js'
-import { countShown, putShown } from './shownMessage.js'
+import { countInNews, countShown, putShown } from './shownMessage.js'
 import { keepOpen } from './stream.js'
 
 type InkEvent = Extract<LiveEvent, { what: 'ink' }>
@@ -77,6 +77,11 @@ function againApart(client: QueryClient, queryKey: readonly string[], apart = AP
   }, apart)
 }
 
+/** The feed over all classes, which many things change. */
+const NEWS_APART = 5_000
+/** What is told of these may be new to whoever looks. */
+const NEWS: readonly LiveEvent['what'][] = ['topics', 'talk', 'submission', 'register', 'message']
+
 type Shown = Extract<LiveEvent, { what: 'message' }> & { readonly message: Message }
 
 /** Puts a message where it stands and counts it, without reading again; false where that cannot be done. */
@@ -100,6 +105,9 @@ function tookShown(client: QueryClient, event: Shown): boolean {
 }
 
 function apply(client: QueryClient, event: LiveEvent): void {
+  // a message that comes along is counted without reading
+  if (event.what === 'message' && event.message) countInNews(client)
+  else if (NEWS.includes(event.what)) againApart(client, ['news'], NEWS_APART)
   const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
   switch (event.what) {
     case 'talk':
@@ -176,6 +184,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'draft':
       for (const listener of draftListeners) listener(event)
+      break
+    case 'push':
+      void import('./pushed.js').then(({ showPushed }) => showPushed(event))
       break
     case 'me':
     case 'clock':

@@ -168,6 +168,16 @@ export const reads = {
       queryKey: ['progress', classId, placeId, 'digest'],
       queryFn: ({ signal }) => call(routes.seeDigest, { classId, placeId }, undefined, { signal }),
     }),
+  news: () =>
+    queryOptions({
+      queryKey: ['news'],
+      queryFn: ({ signal }) => call(routes.seeNews, {}, undefined, { signal }),
+    }),
+  newsChoices: () =>
+    queryOptions({
+      queryKey: ['newsChoices'],
+      queryFn: ({ signal }) => call(routes.seeNewsChoices, {}, undefined, { signal }),
+    }),
   mailChoices: () =>
     queryOptions({
       queryKey: ['mailChoices'],

@@ -1,4 +1,4 @@
-import type { ConversationPage, LiveEvent, Message, TalkPage, TodayPage } from '@oppen/contract'
+import type { ConversationPage, LiveEvent, Message, NewsPage, TalkPage, TodayPage } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
 
 type Told = Extract<LiveEvent, { what: 'message' }> & { readonly message: Message }
@@ -60,6 +60,13 @@ export function countShown(client: QueryClient, { classId, conversationId, messa
   return true
 }
 
+/** Counts a message by somebody else in the feed; which line of it that is, is read later. */
+export function countInNews(client: QueryClient, by = 1): void {
+  if (!client.getQueryData(['news'])) return
+  checkLater(client, ['news'])
+  client.setQueryData<NewsPage>(['news'], page => page && { ...page, fresh: within(page.fresh + by) })
+}
+
 /** Counts messages of a conversation as read here. */
 export function countRead(
   client: QueryClient,
@@ -67,6 +74,7 @@ export function countRead(
   read: number,
 ): void {
   checkCounts(client, classId)
+  countInNews(client, -read)
   client.setQueryData<TalkPage>(['talk', classId], page => page && countedIn(page, conversationId, -read))
   client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, -read))
 }

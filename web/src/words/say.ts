@@ -22,6 +22,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/week.json') &
   typeof import('../../../words/en/talk.json') &
   typeof import('../../../words/en/digest.json') &
+  typeof import('../../../words/en/news.json') &
   typeof import('../../../words/en/worksheets.json')
 
 export type WordKey =

@@ -20,6 +20,7 @@ export const NAMESPACES = [
   'settings',
   'talk',
   'digest',
+  'news',
   'week',
   'quiz',
   'form',

@@ -7,6 +7,7 @@ import { say } from '../../words/say.js'
 import { ChangeSecret } from './ChangeSecret.js'
 import { Language } from './Language.js'
 import { MailChoices } from './MailChoices.js'
+import { NewsChoices } from './NewsChoices.js'
 import { OwnPicture } from './OwnPicture.js'
 import { Profile } from './Profile.js'
 import { Sessions } from './Sessions.js'
@@ -29,6 +30,7 @@ export function Screen() {
           <Profile />
           <Language />
           <MailChoices />
+          <NewsChoices />
           <ChangeSecret />
         </>
       )}

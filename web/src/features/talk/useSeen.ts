@@ -12,7 +12,7 @@ type Params = { readonly classId: ClassId; readonly conversationId: Conversation
 const APART = 3_000
 
 type Options = {
-  /** What is read again once it was kept, besides Today. */
+  /** What is read again once it was kept, besides Today and what is new. */
   readonly counted?: readonly QueryKey[]
   /** How many messages after one moment and until another were new; then nothing is read again, but counted here. */
   readonly news?: (after: number, until: number) => number
@@ -38,7 +38,7 @@ export function useSeen(
       .then(() => {
         const { counted = [], news } = last.current
         if (news) return countRead(client, { classId, conversationId }, news(kept, read))
-        for (const queryKey of [reads.today().queryKey, ...counted])
+        for (const queryKey of [reads.today().queryKey, reads.news().queryKey, ...counted])
           void client.invalidateQueries({ queryKey })
       })
       .catch(() => {

@@ -19,9 +19,9 @@ for (const name of readdirSync(assets)) {
   writeFileSync(join(assets, `${name}.gz`), gzipSync(bytes, { level: 9 }))
 }
 
-// letters of other writing systems are kept where they were used
+// letters of other writing systems and the names of emoji are kept where they were used
 const kept = readdirSync(assets).filter(
-  name => /\.(js|css|woff2|mjs)$/.test(name) && !name.startsWith('noto-sans'),
+  name => /\.(js|css|woff2|mjs)$/.test(name) && !/^(noto-sans|cldr)-/.test(name),
 )
 const hash = createHash('sha256').update(kept.join(' ')).update(readFileSync('web/src/sw.js')).digest('hex')
 const { build } = await import('esbuild')

@@ -55,6 +55,7 @@ export type {
   CorrespondentsPage,
   LetterForm,
   LetterPage,
+  MentionablePage,
   Message,
   NodPage,
   Notice,

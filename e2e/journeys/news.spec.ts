@@ -42,6 +42,27 @@ test('a pupil reads all that is new, and sees a notice and an answer come in; th
   await expect(ada.page.getByRole('heading', { name: 'Talk', level: 1 })).toBeVisible()
   await expect(feed('')).toBeVisible()
 
+  // who is mentioned is told so
+  await varga.page
+    .getByRole('link', { name: /Gauges and readings/ })
+    .first()
+    .click()
+  const message = editor(varga.page, 'Write in “Gauges and readings”')
+  await message.pressSequentially('Bring your tables, @ada')
+  await expect(varga.page.getByRole('option', { name: 'Ada Moreno' })).toBeVisible()
+  await accessible(varga.page)
+  await message.press('Enter')
+  await message.pressSequentially(':seedl')
+  await expect(varga.page.getByRole('option', { name: 'seedling' })).toBeVisible()
+  await message.press('Enter')
+  await varga.page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(feed(' 1')).toBeVisible()
+  await feed(' 1').click()
+  await expect(
+    ada.page.getByRole('link', { name: 'Ms Varga mentioned you in “Gauges and readings”' }),
+  ).toBeVisible()
+  await expect(ada.page.getByText('Bring your tables, @Ada Moreno 🌱')).toBeVisible()
+
   // what waits for a teacher leads to where it is seen to
   await varga.page.getByRole('link', { name: /^What is new/ }).click()
   await expect(varga.page.getByRole('heading', { name: 'Waiting for you' })).toBeVisible()

@@ -53,8 +53,8 @@ const RULES: sanitize.IOptions = {
   allowedAttributes: {
     a: ['href'],
     img: ['src', 'alt'],
-    // a formula, as TeX
-    span: ['data-tex'],
+    // a formula, as TeX; whom a message mentions
+    span: ['data-tex', 'data-mention'],
     th: ['colspan', 'rowspan'],
     td: ['colspan', 'rowspan'],
     ol: ['start'],

@@ -317,6 +317,15 @@ export const seenPage = z.object({
 })
 export type SeenPage = z.infer<typeof seenPage>
 
+/** Whom a message can mention in a conversation. */
+export const mentionablePage = z.object({
+  people: z.array(z.object({ id: id<AccountId>(), name: z.string(), side: role })),
+  groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
+  /** Whether all who read it can be mentioned at once. */
+  everybody: z.boolean(),
+})
+export type MentionablePage = z.infer<typeof mentionablePage>
+
 const newMessage = z.object({ html: typed, answers: id<MessageId>().nullable().optional(), once })
 const written = z.object({
   messageId: id<MessageId>(),
@@ -327,6 +336,7 @@ const written = z.object({
 export const talkShapes = {
   seeTalk: { reply: talkPage },
   setTalkRules: { body: talkRules, reply: done },
+  seeMentionable: { reply: mentionablePage },
   writeNotice: { body: noticeForm, reply: z.object({ noticeId: id<ConversationId>() }) },
   changeNotice: { body: noticeForm, reply: done },
   seeNotice: { reply: notice },

@@ -44,6 +44,7 @@ export const talkRoutes = {
   seeBefore: route<Shapes['seeBefore']>()('GET', `${CONVERSATION}/before/:number`, 'talk.see'),
   seeAfter: route<Shapes['seeAfter']>()('GET', `${CONVERSATION}/after/:number`, 'talk.see'),
   markSeen: route<Shapes['markSeen']>()('PUT', `${CONVERSATION}/seen`, 'talk.see'),
+  seeMentionable: route<Shapes['seeMentionable']>()('GET', `${CONVERSATION}/people`, 'talk.see'),
   writeMessage: route<Shapes['writeMessage']>()('POST', `${CONVERSATION}/messages`, 'talk.write'),
   changeMessage: route<Shapes['changeMessage']>()('PUT', MESSAGE, 'talk.write'),
   removeMessage: route<Shapes['removeMessage']>()('DELETE', MESSAGE, 'talk.write'),

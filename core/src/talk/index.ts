@@ -1,5 +1,6 @@
 export * from './conversation.js'
 export * from './letter.js'
+export * from './mention.js'
 export * from './message.js'
 export * from './posting.js'
 export * from './room.js'

@@ -252,6 +252,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   makeRoom: teachers,
   changeRoom: teachers,
   seeRoom: members,
+  seeMentionable: members,
   removeConversation: teachers,
   restoreConversation: teachers,
   seeBefore: members,

@@ -199,7 +199,7 @@ describe('by mail', () => {
     expect(await sendMails(school.world)).toBe(0)
     later(6)
     expect(await sendMails(school.world)).toBe(1)
-    expect((await sent()).at(-1)?.subject).toMatch(/^Novo trabalho: Wind rose/)
+    expect((await sent()).at(-1)?.subject).toMatch(/^Trabalho novo: Wind rose/)
   })
 
   it('waits while it is quiet, and comes when that is over', async () => {

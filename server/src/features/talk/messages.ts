@@ -26,6 +26,7 @@ import {
   tellMessage,
 } from './access.js'
 import { queueCopies } from './letterMail.js'
+import { putMentions, withMentions } from './mentions.js'
 import { conversations, messageReactions, messageReports, messages } from './models.js'
 import type { Opened } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
@@ -120,6 +121,7 @@ export async function say(
   const params = { classId, conversationId: conversation.id }
   if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
   const posted = allowedToPost(world, conversation, answers !== null)
+  const said = await withMentions(world, viewer, { ...params, role: conversation.role, html })
   const now = world.clock.now()
   const shownAt = posted === 'shown' ? await show(world, params, conversation) : null
   await world.db.model(messages).create({
@@ -127,13 +129,14 @@ export async function say(
     conversationId: conversation.id,
     byAccount: viewer.accountId,
     side: conversation.role,
-    html,
+    html: said.html,
     once,
     writtenAt: now,
     shownAt,
     state: posted,
     answers,
   })
+  await putMentions(world, messageId, said.targets)
   if (conversation.kind === 'letter' && posted === 'shown')
     await queueCopies(world, { conversationId: conversation.id, messageId, by: viewer.accountId })
   if (posted === 'shown') tellShown(world, { ...params, messageId, by: viewer.accountId }, conversation)
@@ -205,12 +208,14 @@ export async function changeMessage(
     const fresh = posted === 'shown' && head.state !== 'shown'
     const shownAt = fresh ? { shownAt: await show(world, params, conversation) } : {}
     const hidden = posted === 'waits' ? { shownAt: null } : {}
+    const said = await withMentions(world, viewer, { ...params, role: conversation.role, html })
     await world.db
       .model(messages)
       .update(
-        { html, editedAt: now, state: posted, decidedWord: '', ...shownAt, ...hidden },
+        { html: said.html, editedAt: now, state: posted, decidedWord: '', ...shownAt, ...hidden },
         { where: { id: messageId } },
       )
+    await putMentions(world, messageId, said.targets)
     tellMessage(world, params, conversation)
     return { messageId, conversationId: params.conversationId, state: posted }
   })

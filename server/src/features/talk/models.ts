@@ -126,6 +126,13 @@ export const messages = table<MessageRow>('messages', {
   removedBy: 'text',
 })
 
+/** Whom a message mentions: an account, a group, or all. */
+export const messageMentions = table<{ messageId: MessageId; target: string }>(
+  'message_mentions',
+  { messageId: 'id', target: 'id' },
+  ['messageId', 'target'],
+)
+
 export const messageReactions = table<{ messageId: MessageId; accountId: AccountId; reaction: string }>(
   'message_reactions',
   { messageId: 'id', accountId: 'id', reaction: 'id' },

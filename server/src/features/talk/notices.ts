@@ -11,6 +11,7 @@ import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
 import { askedBy, type InConversation, opened, tellMessage, tellTalk } from './access.js'
 import { noticePlanned } from './appearing.js'
+import { withoutMentions } from './mentions.js'
 import { conversationGroups, conversations, messages } from './models.js'
 import { plainBeginning } from './plain.js'
 import { conversationOf, noticeOf, talkOf } from './queries.js'
@@ -96,7 +97,8 @@ export function audienceColumns({ pupils, families, groups }: Audience) {
 
 async function readNotice(world: World, form: NoticeForm): Promise<ReadNotice> {
   if (isBlank(form.html)) throw new Refused('text_empty', { what: 'notice' }, 'html')
-  const html = await readHtml(world, 'notice', form.html, 'html')
+  // for whom a notice is says its audience
+  const html = withoutMentions(await readHtml(world, 'notice', form.html, 'html'))
   const audience = form.audience ?? FOR_ALL
   const asks = form.asks ?? null
   const choices = readChoices(asks, form.choices ?? [])

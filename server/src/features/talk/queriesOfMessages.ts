@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, ConversationId, Instant, MessageId } from '@oppen/core/ids'
+import type { AccountId, ClassId, ConversationId, GroupId, Instant, MessageId } from '@oppen/core/ids'
 import type { MessageState, Reaction, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
@@ -203,3 +203,31 @@ export const messageOf = (db: Database, conversationId: ConversationId, messageI
        ${nameOf('by_account')} as name from messages where id = $messageId and conversation_id = $conversationId`,
     { conversationId, messageId },
   )
+
+const READERS_OF = `with ${SEATS}, ${READ_ONE} select ${jsonObject({
+  readers: jsonArray(
+    jsonObject({
+      account: 'q.account_id',
+      name: 'q.name',
+      role: 'q.role',
+      hasWritten: jsonBoolean(`exists (select 1 from messages m where ${SHOWN_IN} and m.removed_at is null
+        and m.by_account = q.account_id)`),
+    }),
+    `from (select r.account_id, min(r.role) as role, ${nameOf('r.account_id')} as name from ${READERS} r
+      group by r.account_id) q order by q.name, q.account_id`,
+  ),
+  groups: jsonArray(
+    jsonObject({ id: 'g.id', name: 'g.name' }),
+    `from groups g where g.class_id = v.class_id and (v.all_groups = 1 or exists (select 1 from conversation_groups k
+      where k.conversation_id = v.id and k.group_id = g.id)) order by g.position`,
+  ),
+})} as json from readable v`
+
+/** Who reads a conversation that the viewer reads, and the groups of its audience. */
+export const readersOf = async (
+  db: Database,
+  asked: InConversation,
+): Promise<{
+  readers: { account: AccountId; name: string; role: TalkRole; hasWritten: boolean }[]
+  groups: { id: GroupId; name: string }[]
+}> => JSON.parse((await db.json(READERS_OF, asked)) ?? '{"readers":[],"groups":[]}')

@@ -1,5 +1,6 @@
 import type { Handlers } from '../../http/serve.js'
 import { seeCorrespondents, seeLetter, setLetterHours, writeLetter } from './letters.js'
+import { seeMentionable } from './mentions.js'
 import {
   changeMessage,
   decideMessage,
@@ -27,6 +28,7 @@ export const talkHandlers = {
   changeRoom: ({ world, params, body }) => changeRoom(world, params, body),
   removeConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, true),
   restoreConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, false),
+  seeMentionable: ({ world, viewer, params }) => seeMentionable(world, viewer, params),
   seeRoom: ({ world, viewer, params }) => seeRoom(world, viewer, params),
   seeBefore: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'before'),
   seeAfter: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'after'),

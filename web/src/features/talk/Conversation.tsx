@@ -157,6 +157,7 @@ export function Conversation({
             write={write}
             draft={draft}
             classId={classId}
+            conversationId={page.id}
           />
         )}
       </Line>

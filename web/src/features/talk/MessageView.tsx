@@ -15,6 +15,7 @@ import { Window } from '../../parts/Window.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { mentionable } from './mentionable.js'
 
 const ICONS: Readonly<Record<Reaction, LucideIcon>> = {
   thanks: Hand,
@@ -230,6 +231,7 @@ function EditMessage({ message, onClose, classId, conversationId }: Opened) {
         html={message.html}
         onChange={setHtml}
         onSend={() => save.go()}
+        onMention={mentionable(classId, conversationId)}
         label={say('room_message_about', { what: say('room_message_edit'), name: message.by })}
       />
       {save.words && <Problem words={save.words} />}

@@ -160,6 +160,7 @@ function Replies({ classId, notice, page, moderates, mayReply }: Props & { reado
       {writing && (
         <WriteMessage
           classId={classId}
+          conversationId={notice.id}
           draft={notice.id}
           write={body => call(routes.writeMessage, { classId, conversationId: notice.id }, body)}
           label={say('talk_reply_field', { name: notice.by })}

@@ -1,4 +1,5 @@
 import type { BodyOf, Message, routes } from '@oppen/contract'
+import type { ConversationId } from '@oppen/core/ids'
 import { useState } from 'react'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -10,8 +11,11 @@ import { LazyEditor } from '../../parts/LazyEditor.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
 import type { InTalk } from './MessageView.js'
+import { mentionable } from './mentionable.js'
 
 type Props = Pick<InTalk, 'classId'> & {
+  /** Where it is written, so that its readers can be mentioned; null where nothing was said yet. */
+  readonly conversationId: ConversationId | null
   readonly label: string
   readonly write: (body: BodyOf<typeof routes.writeMessage>) => Promise<unknown>
   /** By what it is kept while it is written. */
@@ -27,7 +31,8 @@ type Props = Pick<InTalk, 'classId'> & {
 const fresh = () => ({ html: '', once: randomName(20) })
 
 /** Where a message is written. What was typed outlives the page, and stays where it could not be sent. */
-export function WriteMessage({ label, waits, answers, onNoAnswer, onSent, write, draft, classId }: Props) {
+export function WriteMessage(props: Props) {
+  const { label, waits, answers, onNoAnswer, onSent, write, draft, classId, conversationId } = props
   const { account } = useMe()
   const kept = useKeptForm(`message ${account.id} ${draft}`, fresh)
   const [edition, setEdition] = useState(0)
@@ -61,6 +66,7 @@ export function WriteMessage({ label, waits, answers, onNoAnswer, onSent, write,
         html={kept.form.html}
         onChange={html => kept.put({ html, once: randomName(20) })}
         onSend={go}
+        onMention={mentionable(classId, conversationId)}
         label={answers ? say('room_answer_to', { name: answers.by }) : label}
       />
       {waits && <p className="text-sm text-soft">{say('room_waits')}</p>}

@@ -1,3 +1,4 @@
+import type { MentionablePage } from '@oppen/contract'
 import { Image } from '@tiptap/extension-image'
 import { TableKit } from '@tiptap/extension-table'
 import { EditorContent, type Editor as Tiptap, useEditor, useEditorState } from '@tiptap/react'
@@ -21,7 +22,11 @@ import {
 import { useEffect, useEffectEvent, useId, useRef, useState } from 'react'
 import { say, type WordKey } from '../../words/say.js'
 import { FormulaBar, LinkBar, PictureBar } from './bars.js'
+import { findEmoji } from './emoji.js'
 import { Formula } from './formula.js'
+import { Mention } from './mention.js'
+import { offersOf } from './offers.js'
+import { OfferList, Offers, offering } from './suggest.js'
 
 /** Pictures of ours alone: one pasted from elsewhere would be taken out when the text is kept, so it does not come in. */
 const OwnImage = Image.extend({ parseHTML: () => [{ tag: 'img[src^="/api/classes/"]' }] })
@@ -37,6 +42,8 @@ type Props = {
   readonly small?: boolean
   /** Sends what was written, with Ctrl and Enter. */
   readonly onSend?: () => void
+  /** Reads whom a message can mention, once somebody begins to; without it nobody is mentioned. */
+  readonly onMention?: (() => Promise<MentionablePage>) | undefined
   /** Keeps a picture and gives the address under which its readers see it; without it there are no pictures. */
   readonly onPicture?: (file: File) => Promise<string>
 }
@@ -46,9 +53,16 @@ export default function Editor(props: Props) {
   const { html, edition = 0, onChange, label, roomy = false, small = false, onPicture } = props
   const id = useId()
   const send = useEffectEvent(() => props.onSend?.())
+  const offers = useOffers(props.onMention)
   const editor = useEditor(
     {
-      extensions: [StarterKit.configure({ link: { openOnClick: false } }), TableKit, Formula, OwnImage],
+      extensions: [
+        StarterKit.configure({ link: { openOnClick: false } }),
+        TableKit,
+        Formula,
+        OwnImage,
+        ...offers.extensions,
+      ],
       content: html,
       // a space at the end of a sentence not yet finished is part of what was written
       parseOptions: { preserveWhitespace: true },
@@ -79,8 +93,43 @@ export default function Editor(props: Props) {
         editor={editor}
         className={`${roomy ? 'min-h-72 px-5 py-4 text-[17px] max-md:min-h-52 max-md:px-3.5' : small ? 'min-h-16 px-3 py-2' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
       />
+      {editor && (
+        <OfferList editor={editor} offers={offers.open} id={`${id}-offers`} label={say('editor_offers')} />
+      )}
     </div>
   )
+}
+
+/** What is offered while somebody types: emoji by name everywhere, and people where they can be mentioned. */
+function useOffers(onMention: Props['onMention']) {
+  const [made] = useState(() => {
+    const open = new Offers()
+    let people: Promise<MentionablePage> | undefined
+    const emoji = offering(open, {
+      name: 'emoji',
+      char: ':',
+      find: async typed =>
+        (await findEmoji(typed)).map(({ emoji: content, name }) => ({
+          key: name,
+          before: content,
+          name,
+          content: { type: 'text', text: content },
+        })),
+    })
+    const mention = offering(open, {
+      name: 'mentions',
+      char: '@',
+      find: async typed => {
+        people ??= onMention?.()
+        const known = await people?.catch(() => {
+          people = undefined
+        })
+        return known ? offersOf(known, typed) : []
+      },
+    })
+    return { open, extensions: onMention ? [Mention, emoji, mention] : [Mention, emoji] }
+  })
+  return made
 }
 
 type Tool = {

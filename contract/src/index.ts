@@ -60,9 +60,11 @@ export type {
   NodPage,
   Notice,
   NoticeForm,
+  NoticeLink,
   RoomForm,
   RoomPage,
   SeenPage,
+  TalkFile,
   TalkPage,
 } from './features/talk.js'
 export type {

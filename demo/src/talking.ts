@@ -1,9 +1,10 @@
-import type { ConversationId, MessageId } from '@oppen/core/ids'
+import type { ConversationId, MessageId, TalkFileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { ROOM, type RoomRules, TALK_RULES } from '@oppen/core/talk'
 import type { fixedClock } from '@oppen/server/clock'
 import { noteEntry, openDoor } from '@oppen/server/features/classes/doors'
 import { newestDoor } from '@oppen/server/features/classes/queriesOfDoors'
+import { saveTalkFile } from '@oppen/server/features/talk/attachments'
 import { decideMessage, react, removeMessage, writeMessage } from '@oppen/server/features/talk/messages'
 import { tapNotice, writeNotice } from '@oppen/server/features/talk/notices'
 import { markSeen } from '@oppen/server/features/talk/reading'
@@ -13,6 +14,7 @@ import type { World } from '@oppen/server/world'
 import { at, type BuiltClass, placeOf } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
 import { NOT_IN_YET, PUPILS } from './people.js'
+import { GAUGE, picture } from './pictures.js'
 
 type FixedClock = ReturnType<typeof fixedClock>
 
@@ -36,11 +38,12 @@ function speaker(world: World, clock: FixedClock, school: DemoSchool) {
     when: string,
     text: string,
     answers: MessageId | null = null,
+    files: readonly TalkFileId[] = [],
   ): Promise<MessageId> => {
     go(when)
     const by = typeof who === 'string' ? pupilOf(school, who) : who
     const params = { classId: built.classId, conversationId }
-    return (await writeMessage(world, by, params, { html: `<p>${text}</p>`, answers })).messageId
+    return (await writeMessage(world, by, params, { html: `<p>${text}</p>`, answers, files })).messageId
   }
   const room = async (
     built: BuiltClass,
@@ -162,6 +165,12 @@ async function gardenNotices(world: World, school: DemoSchool, one: Speaker): Pr
     varga,
     '2026-10-14T14:10',
     '<p>The broad beans have arrived. Each of you gets five: look at the list by the door.</p>',
+    {
+      links: [
+        { workId: school.work('Bean height chart'), week: null },
+        { workId: null, week: '2026-10-12' },
+      ],
+    },
   )
   await one.says(garden, seeds, 'Oskar Lind', '2026-10-14T15:02', 'Mine are purple!')
 }
@@ -205,12 +214,21 @@ async function gardenRooms(world: World, school: DemoSchool, one: Speaker): Prom
     { ...inGauges, messageId: first },
     { reaction: 'agree', on: true },
   )
+  const bytes = await picture(GAUGE)
+  const gauge = await saveTalkFile(world, pupilOf(school, 'Ada Moreno'), classId, {
+    name: 'my gauge.png',
+    hash: await world.files.keepBytes(bytes),
+    type: 'image/png',
+    size: bytes.length,
+  })
   await one.says(
     garden,
     gauges,
     'Ada Moreno',
     '2026-10-13T17:30',
     'The gauge is fine, but a snail sat in it. Does a snail count?',
+    null,
+    [gauge.id],
   )
   const rude = await one.says(
     garden,

@@ -18,6 +18,10 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => school.close())
 
+/** A picture of one point. */
+const PIXEL =
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+
 async function toRoom(page: Page, name: string): Promise<void> {
   await toTalk(page)
   await page.getByRole('link', { name, exact: true }).click()
@@ -165,4 +169,69 @@ test('a notice for one group and its families, planned for the morning, appears 
   await page.setViewportSize(PHONE)
   await noSideways(page)
   await context.close()
+})
+
+test('a pupil sends a picture and a recording, and a notice leads its readers to the work', async ({
+  browser,
+}) => {
+  const { address } = school
+  const [varga, ada] = await Promise.all(
+    ['ms.varga', 'ada.moreno'].map(name => deviceOf(browser, address, name)),
+  )
+  if (!varga || !ada) throw new Error('somebody is missing')
+  const { page } = ada
+  for (const one of [varga, ada]) {
+    await toTalk(one.page)
+    await one.page
+      .getByRole('link', { name: /Gauges and readings/ })
+      .first()
+      .click()
+  }
+  await expect(varga.page.getByRole('img', { name: 'Picture by Ada Moreno' })).toHaveCount(1)
+  await page.getByLabel('Picture', { exact: true }).setInputFiles({
+    name: 'snail.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(PIXEL, 'base64'),
+  })
+  await expect(page.getByRole('img', { name: 'snail.png' })).toBeVisible()
+  await page.getByRole('button', { name: 'Recording', exact: true }).click()
+  await page.getByRole('button', { name: 'Use a simulated device' }).click()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await expect(page.getByText(/^0:(0[1-9]|[1-5]\d)$/)).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByLabel('recording.webm', { exact: true })).toBeVisible()
+  // what lies ready outlives the page
+  await page.reload()
+  await expect(page.getByRole('img', { name: 'snail.png' })).toBeVisible()
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(varga.page.getByRole('img', { name: 'Picture by Ada Moreno' })).toHaveCount(2)
+  await expect(varga.page.getByLabel('Recording by Ada Moreno')).toBeVisible()
+  await varga.page.getByRole('img', { name: 'Picture by Ada Moreno' }).last().click()
+  await expect(varga.page.getByRole('dialog', { name: 'snail.png' })).toBeVisible()
+  await accessible(varga.page)
+  await varga.page.keyboard.press('Escape')
+
+  // a notice leads a pupil to the work, and a family to how the child did
+  const moreno = await device(browser, address, { phone: true })
+  await signIn(moreno.page, 'mr.moreno')
+  await varga.page.getByRole('link', { name: 'All of Talk' }).click()
+  await varga.page.getByRole('button', { name: 'Write a notice' }).click()
+  await editor(varga.page, 'What is it about?').fill('Look at it again.')
+  await varga.page.getByLabel('Add posted work').selectOption('Soil jar drawing')
+  await varga.page.getByLabel('Add a week').selectOption('Week of 12 October')
+  await accessible(varga.page)
+  await varga.page.getByRole('button', { name: 'Post', exact: true }).click()
+  await page.getByRole('link', { name: 'All of Talk' }).click()
+  const inNotice = (of: Page) => of.getByRole('article').filter({ hasText: 'Look at it again.' })
+  await expect(inNotice(page).getByRole('link', { name: 'Week of 12 October' })).toBeVisible()
+  await inNotice(page).getByRole('link', { name: 'Soil jar drawing' }).click()
+  await expect(page.getByRole('heading', { name: /^Soil jar drawing/, level: 1 })).toBeVisible()
+  await moreno.page.getByRole('link', { name: /^Talk( \d+)?$/ }).click()
+  await noSideways(moreno.page)
+  await inNotice(moreno.page).getByRole('link', { name: 'Soil jar drawing' }).click()
+  await expect(moreno.page.getByRole('heading', { name: /^Soil jar drawing/, level: 1 })).toBeVisible()
+  expect(moreno.page.url()).toContain('/outcome/')
+  for (const one of [varga, ada, moreno]) await one.context.close()
 })

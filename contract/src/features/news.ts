@@ -26,6 +26,7 @@ const message = {
   title: z.string(),
   by: z.string(),
   text: z.string(),
+  files: count,
 }
 
 /** What happened: one thing, or what was said in one conversation. */

@@ -1,4 +1,12 @@
-import type { AccountId, ConversationId, GroupId, MessageId, PlaceId, WorkId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ConversationId,
+  GroupId,
+  MessageId,
+  PlaceId,
+  TalkFileId,
+  WorkId,
+} from '@oppen/core/ids'
 import {
   CONVERSATIONS,
   type Hours,
@@ -16,6 +24,18 @@ import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 const reaction = z.enum(REACTIONS) satisfies z.ZodType<Reaction>
 const role = z.enum(TALK_ROLES)
 
+/** A file that stands with a message, or lies ready for one. */
+const talkFile = z.object({
+  id: id<TalkFileId>(),
+  name: z.string(),
+  type: z.string(),
+  size: z.number().int(),
+})
+export type TalkFile = z.infer<typeof talkFile>
+
+/** The files of a message that is being written, in their order. */
+const files = z.array(id<TalkFileId>()).max(40).optional()
+
 /** A message as its reader sees it. */
 export const message = z.object({
   id: id<MessageId>(),
@@ -24,6 +44,7 @@ export const message = z.object({
   side: role,
   /** Formatted text; empty where it was removed and is not for this reader any more. */
   html: z.string(),
+  files: z.array(talkFile),
   /** When it was shown; when it was written where it never was. */
   at: instant,
   edited: z.boolean(),
@@ -58,6 +79,15 @@ const once = z
 
 const choices = z.array(line).max(20)
 
+/** What a notice leads to: a piece of work, or a week by its Monday. */
+const link = z.object({ workId: id<WorkId>().nullable(), week: z.string().max(10).nullable() })
+const noticeLink = link.extend({
+  title: z.string(),
+  /** Of whom the work is asked, where that is the reader or a child of theirs. */
+  placeId: id<PlaceId>().nullable(),
+})
+export type NoticeLink = z.infer<typeof noticeLink>
+
 export const notice = z.object({
   id: id<ConversationId>(),
   by: z.string(),
@@ -84,6 +114,9 @@ export const notice = z.object({
   seen: z.object({ count: z.number().int(), of: z.number().int() }).nullable(),
   /** For teachers: how often each choice was taken. */
   taps: z.array(z.object({ choice: z.string(), count: z.number().int() })),
+  files: z.array(talkFile),
+  /** What it leads to, as far as this reader is asked for it. */
+  links: z.array(noticeLink),
 })
 export type Notice = z.infer<typeof notice>
 
@@ -117,6 +150,7 @@ const talkRules = z.object({
   familiesWrite: z.boolean(),
   nod: z.boolean(),
   pupilLetters: z.boolean(),
+  pupilMedia: z.boolean(),
   reactions: z.array(reaction),
 }) satisfies z.ZodType<TalkRules>
 
@@ -158,6 +192,8 @@ export type TalkPage = z.infer<typeof talkPage>
 /** Messages in the order in which they were shown, and whether there are others before and after. */
 const stretch = z.object({ messages: z.array(message), before: z.boolean(), after: z.boolean() })
 
+const attaches = z.enum(['any', 'media', 'none'])
+
 /** A conversation from where its reader was last. */
 export const conversationPage = z.object({
   /** Null beside work where nothing was said yet: it begins with the first message. */
@@ -169,6 +205,8 @@ export const conversationPage = z.object({
     .nullable(),
   /** Whether what this reader writes waits for the nod. */
   waits: z.boolean(),
+  /** What this reader can put with what they write: any file, pictures and voices, or nothing. */
+  attach: attaches,
   reactions: z.array(reaction),
   /** Where this reader was last: what was shown later is new. */
   position: instant,
@@ -221,6 +259,7 @@ export const correspondentsPage = z.object({
   className: z.string(),
   /** Whom this reader can write to. */
   people: z.array(correspondent),
+  attach: attaches,
   /** For teachers: when they read letters. */
   own: letterHours.nullable(),
 })
@@ -251,6 +290,7 @@ const letterForm = z.object({
   title: line,
   to: z.array(id<AccountId>()).max(200),
   html: typed,
+  files,
   /** What it is about. */
   workId: id<WorkId>().nullable().optional(),
   placeId: id<PlaceId>().nullable().optional(),
@@ -267,6 +307,8 @@ const noticeForm = z.object({
   takesReplies: z.boolean().optional(),
   asks: z.enum(['read', 'choice']).nullable().optional(),
   choices: choices.optional(),
+  files,
+  links: z.array(link).max(20).optional(),
   once,
 })
 export type NoticeForm = z.infer<typeof noticeForm>
@@ -326,7 +368,7 @@ export const mentionablePage = z.object({
 })
 export type MentionablePage = z.infer<typeof mentionablePage>
 
-const newMessage = z.object({ html: typed, answers: id<MessageId>().nullable().optional(), once })
+const newMessage = z.object({ html: typed, answers: id<MessageId>().nullable().optional(), files, once })
 const written = z.object({
   messageId: id<MessageId>(),
   conversationId: id<ConversationId>(),
@@ -337,6 +379,8 @@ export const talkShapes = {
   seeTalk: { reply: talkPage },
   setTalkRules: { body: talkRules, reply: done },
   seeMentionable: { reply: mentionablePage },
+  addTalkFile: { reply: talkFile },
+  seeTalkFile: {},
   writeNotice: { body: noticeForm, reply: z.object({ noticeId: id<ConversationId>() }) },
   changeNotice: { body: noticeForm, reply: done },
   seeNotice: { reply: notice },
@@ -358,7 +402,7 @@ export const talkShapes = {
   writeLetter: { body: letterForm, reply: z.object({ letterId: id<ConversationId>() }) },
   seeLetter: { reply: letterPage },
   setLetterHours: { body: letterHours, reply: done },
-  changeMessage: { body: z.object({ html: typed }), reply: written },
+  changeMessage: { body: z.object({ html: typed, files }), reply: written },
   removeMessage: { reply: done },
   react: { body: z.object({ reaction, on: z.boolean() }), reply: done },
   reportMessage: { body: z.object({ word: line }), reply: done },

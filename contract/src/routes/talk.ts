@@ -45,6 +45,15 @@ export const talkRoutes = {
   seeAfter: route<Shapes['seeAfter']>()('GET', `${CONVERSATION}/after/:number`, 'talk.see'),
   markSeen: route<Shapes['markSeen']>()('PUT', `${CONVERSATION}/seen`, 'talk.see'),
   seeMentionable: route<Shapes['seeMentionable']>()('GET', `${CONVERSATION}/people`, 'talk.see'),
+  addTalkFile: route<Shapes['addTalkFile']>()('POST', '/api/classes/:classId/talk-files', 'talk.write', {
+    carries: 'file',
+  }),
+  seeTalkFile: route<Shapes['seeTalkFile']>()(
+    'GET',
+    '/api/classes/:classId/talk-files/:talkFileId',
+    'talk.see',
+    { carries: 'bytes' },
+  ),
   writeMessage: route<Shapes['writeMessage']>()('POST', `${CONVERSATION}/messages`, 'talk.write'),
   changeMessage: route<Shapes['changeMessage']>()('PUT', MESSAGE, 'talk.write'),
   removeMessage: route<Shapes['removeMessage']>()('DELETE', MESSAGE, 'talk.write'),

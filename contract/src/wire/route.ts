@@ -22,6 +22,7 @@ import type {
   SessionId,
   SheetId,
   TabletId,
+  TalkFileId,
   TopicId,
   WorkId,
 } from '@oppen/core/ids'
@@ -56,6 +57,7 @@ type IdOf = {
   entryId: EntryId
   pageId: PageId
   classFileId: ClassFileId
+  talkFileId: TalkFileId
   sheetId: SheetId
   number: string
 }

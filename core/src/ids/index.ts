@@ -18,6 +18,7 @@ export type LessonId = Id<'lesson'>
 /** What is different about the lessons of a single date. */
 export type LessonChangeId = Id<'lessonChange'>
 export type MailId = Id<'mail'>
+export type TalkFileId = Id<'talkFile'>
 export type PushId = Id<'push'>
 export type SessionId = Id<'session'>
 export type CircleId = Id<'circle'>

@@ -46,7 +46,7 @@ const talk = (more: Partial<TalkFacts> = {}): TalkFacts => ({
   kind: 'room',
   workId: null,
   place: null,
-  last: { at: NOW - HOUR, by: 'Nia', text: 'Frogs!' },
+  last: { at: NOW - HOUR, by: 'Nia', text: 'Frogs!', files: 0 },
   fresh: 1,
   mentions: 0,
   answers: 0,
@@ -205,7 +205,11 @@ const moment = fc.integer({ min: NOW - 20 * DAY, max: NOW })
 const anyTalk = fc
   .record({ id: fc.nat(1000), at: moment, fresh: fc.nat(6), mentions: fc.nat(3), answers: fc.nat(3) })
   .map(({ id, at, ...counts }) =>
-    talk({ ...counts, conversationId: `v${id}` as ConversationId, last: { at, by: 'Nia', text: '' } }),
+    talk({
+      ...counts,
+      conversationId: `v${id}` as ConversationId,
+      last: { at, by: 'Nia', text: '', files: 0 },
+    }),
   )
 const anyWork = fc
   .record({ appearedAt: moment, lookedAt: fc.option(moment), changedAt: fc.option(moment), id: fc.nat(5) })

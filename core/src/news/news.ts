@@ -31,8 +31,11 @@ export type WorkFacts = {
 /** A message by somebody else. */
 export type NewsMessage = {
   readonly at: Instant
-  readonly by: string /** How it begins. */
+  readonly by: string
+  /** How it begins. */
   readonly text: string
+  /** How many files stand with it. */
+  readonly files: number
 }
 
 type ConversationFacts = {

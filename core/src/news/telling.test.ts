@@ -173,6 +173,7 @@ describe('what is told', () => {
     place: null,
     by: 'Nia',
     text: '',
+    files: 0,
     fresh,
   })
   const due = (moment: number): News['dueSoon'][number] => ({

@@ -12,6 +12,10 @@ export const LIVES = {
   takenUpload: 30 * DAY,
   /** A file that was taken off a submission, a class or a circle: it can be put back until then. */
   removedFile: 30 * DAY,
+  /** A file that was sent for a message and stands with none. */
+  readyFile: 7 * DAY,
+  /** That a message went out by mail or to a device. */
+  sentMail: 90 * DAY,
   /** A stored file that nothing names any more. */
   unusedFile: 30 * DAY,
   /** Ink that was taken off a worksheet and stands in no version of it, since the worksheet was last changed. */

@@ -1,3 +1,4 @@
+export * from './attachment.js'
 export * from './conversation.js'
 export * from './letter.js'
 export * from './mention.js'

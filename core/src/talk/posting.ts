@@ -14,6 +14,8 @@ export type TalkRules = {
   readonly familiesWrite: boolean
   /** Whether pupils write letters to each other. */
   readonly pupilLetters: boolean
+  /** Whether pupils put pictures and voices with what they write. */
+  readonly pupilMedia: boolean
   /** What readers can say with one press. */
   readonly reactions: readonly Reaction[]
 }
@@ -23,6 +25,7 @@ export const TALK_RULES: TalkRules = {
   nod: false,
   familiesWrite: false,
   pupilLetters: false,
+  pupilMedia: true,
   reactions: REACTIONS,
 }
 

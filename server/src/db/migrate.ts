@@ -29,6 +29,7 @@ import { whatWorkAsks } from './migrations/2026-11-30-what-work-asks.js'
 import { talk } from './migrations/2026-12-01-talk.js'
 import { mailChoices } from './migrations/2026-12-02-mail-choices.js'
 import { news } from './migrations/2026-12-03-news.js'
+import { attachments } from './migrations/2026-12-04-attachments.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -58,6 +59,7 @@ const migrations: readonly Migration[] = [
   talk,
   mailChoices,
   news,
+  attachments,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

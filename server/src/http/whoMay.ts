@@ -253,6 +253,8 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   changeRoom: teachers,
   seeRoom: members,
   seeMentionable: members,
+  addTalkFile: members,
+  seeTalkFile: members,
   removeConversation: teachers,
   restoreConversation: teachers,
   seeBefore: members,

@@ -4,7 +4,16 @@ import { describe, expect, it } from 'vitest'
 import { countRead, countShown, putShown } from './shownMessage.js'
 
 const message = (id: string, at: number): Message => ({
-  ...{ id: id as never, by: 'Ms Kestrel', mine: false, side: 'teacher', html: '<p>x</p>', at, edited: false },
+  ...{
+    id: id as never,
+    by: 'Ms Kestrel',
+    mine: false,
+    side: 'teacher',
+    html: '<p>x</p>',
+    files: [],
+    at,
+    edited: false,
+  },
   ...{ state: 'shown', word: '', removedBy: null, answers: null, reactions: [], reports: [] },
   ...{ mayRemove: false, editUntil: null },
 })

@@ -10,12 +10,15 @@ type Props = {
   readonly accept: string
   readonly onFile: (file: File) => void
   readonly disabled?: boolean
+  readonly small?: boolean
 }
 
 /** A button that chooses a file of this device; the same file can be chosen again after something went wrong. */
-export function ChooseFile({ children, accept, onFile, disabled = false }: Props) {
+export function ChooseFile({ children, accept, onFile, disabled = false, small = false }: Props) {
   return (
-    <label className={`${buttonClasses()} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}>
+    <label
+      className={`${buttonClasses()} ${small ? '!min-h-8 !px-2.5 !py-0.5 text-sm' : ''} ${disabled ? 'opacity-50' : ''} cursor-pointer focus-within:outline-3 focus-within:outline-ochre`}
+    >
       {children}
       <input
         type="file"

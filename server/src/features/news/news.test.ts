@@ -368,3 +368,24 @@ describe('on a device', () => {
     expect((await anna.get('seeNewsChoices', {})).device?.on).toBe(false)
   })
 })
+
+describe('letters', () => {
+  it('are told of once by mail: by their copy, where somebody wants copies', async () => {
+    await addressed('anna.reyes')
+    await choose(anna, 'atOnce', ['answered'])
+    const { id } = (await anna.get('me', {})).account
+    const write = (title: string) =>
+      teacher.get('writeLetter', at(), { title, to: [id], html: '<p>Dear Anna</p>' })
+    later(1)
+    await write('One')
+    later(1)
+    expect(await sendMails(school.world)).toBe(1)
+    expect((await sent())[0]?.subject).toBe('Ms Kestrel wrote to you, One: Dear Anna')
+    await anna.get('setMailChoices', {}, { digest: false, letters: true })
+    later(30)
+    await write('Two')
+    later(1)
+    expect(await sendMails(school.world)).toBe(1)
+    expect((await sent()).at(-1)?.subject).toBe('Two')
+  })
+})

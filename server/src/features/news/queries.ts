@@ -53,6 +53,9 @@ const HEARD = `heard as materialized (select * from (select v.*, ${ROLE} as role
     where v.class_id in (select id from open_classes) and v.last_shown_at >= $since)
     where role is not null order by last_shown_at desc limit 200)`
 
+/** How many files stand with message `m`. */
+const FILES = '(select count(*) from message_files f where f.message_id = m.id)'
+
 const NOTICES = jsonArray(
   jsonObject({
     classId: 'v.class_id',
@@ -61,6 +64,7 @@ const NOTICES = jsonArray(
     at: 'v.appears_at',
     by: nameOf('m.by_account'),
     html: 'substr(m.html, 1, 600)',
+    files: FILES,
     isNew: jsonBoolean(`v.appears_at > ${POSITION}`),
   }),
   `from (select * from (select v.*, ${ROLE} as role from conversations v where v.class_id in (select id from open_classes)
@@ -82,7 +86,12 @@ const TALKS = jsonArray(
     place: jsonNested(
       `(select ${jsonObject({ placeId: 'p.id', name: 'p.name' })} from places p where p.id = v.place_id)`,
     ),
-    last: jsonObject({ at: 'm.shown_at', by: nameOf('m.by_account'), html: 'substr(m.html, 1, 600)' }),
+    last: jsonObject({
+      at: 'm.shown_at',
+      by: nameOf('m.by_account'),
+      html: 'substr(m.html, 1, 600)',
+      files: FILES,
+    }),
     fresh: newMessages(NOT_ITSELF),
     mentions: newMessages(`${NOT_ITSELF} and ${MENTIONS_VIEWER}`),
     answers: newMessages(`${NOT_ITSELF} and ${ANSWERS_VIEWER}`),
@@ -149,6 +158,7 @@ const INVITATIONS = waiting(
 
 const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_CLASSES}, ${HEARD} select ${jsonObject({
   readAt: readAt(markerInSql('news')),
+  letterCopies: jsonBoolean('exists (select 1 from mail_choices where account_id = $viewer and letters = 1)'),
   choices: jsonNested('(select choices from news_choices where account_id = $viewer)'),
   classes: jsonArray(jsonObject({ id: 'id', name: 'name' }), 'from open_classes'),
   works: WORKS,
@@ -166,6 +176,8 @@ type Waits = NewsFacts['waiting']
 
 export type StoredNews = {
   readonly readAt: Instant | null
+  /** Whether letters are copied by mail anyhow. */
+  readonly letterCopies: boolean
   readonly choices: NewsChoices | null
   readonly classes: { id: ClassId; name: string }[]
   readonly works: NewsFacts['works']

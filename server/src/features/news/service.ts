@@ -43,6 +43,8 @@ const factsOf = (stored: StoredNews): NewsFacts => ({
 export type Heard = {
   readonly classes: StoredNews['classes']
   readonly choices: NewsChoices
+  /** Whether letters are copied by mail anyhow. */
+  readonly letterCopies: boolean
   /** When the feed was read last. */
   readonly readAt: Instant | null
   /** What is new; with the kinds that are left out, and what is to be reminded of by a later moment. */
@@ -61,6 +63,7 @@ export async function hear(world: World, accountId: AccountId, now: Instant): Pr
   return {
     classes: stored.classes,
     choices,
+    letterCopies: stored.letterCopies,
     readAt: stored.readAt,
     news: ({ off = [], ...more }) => newsOf(facts, { ...reader, off, ...more }),
     inOppen: () => newsOf(facts, { ...reader, off: kindsOff(choices) }),

@@ -6,6 +6,7 @@ import {
   NEWS_CHOICES,
   NEWS_WAYS,
   type NewsChoices,
+  type NewsItem,
   type NewsSpan,
   type NewsWay,
   type Told,
@@ -31,11 +32,18 @@ const SETTLED = 2_000
 export function told(world: World, heard: Heard, way: NewsWay, span: NewsSpan): ToTell {
   const { news, choices } = heard
   const remind = way === 'reminders' && { remindBy: endOfDay(span.until, world.school.zone) }
-  if (!remind) return toTell(news({}), { way, choices }, span)
+  if (!remind) {
+    const tell = toTell(news({}), { way, choices }, span)
+    return way === 'push' || !heard.letterCopies ? tell : { ...tell, items: tell.items.filter(isNoLetter) }
+  }
   // a mail of reminders goes out once one of them has come, and names those of the whole day
   const came = toTell(news({}), { way, choices }, span)
   return isNothing(came) ? came : { ...came, dueSoon: news(remind).dueSoon }
 }
+
+/** A letter that is copied by mail is told of by that. */
+const isNoLetter = (item: NewsItem): boolean =>
+  !('conversationKind' in item && item.conversationKind === 'letter')
 
 /** The ways on which somebody is told of anything. */
 const waysOf = ({ mail, push }: Reachable, { kinds }: NewsChoices): readonly NewsWay[] =>

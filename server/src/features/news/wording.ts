@@ -15,13 +15,17 @@ export function newsLine(item: NewsItem, voice: Voice): string {
     case 'handedBack':
       return handedBackLine(item, voice)
     case 'notice':
-      return say('news_mail_notice', { name: item.by, text: item.text })
+      return say('news_mail_notice', { name: item.by, text: textOf(item, voice) })
     case 'mentioned':
     case 'answered':
     case 'said':
-      return say(`news_mail_${item.kind}`, { name: item.by, title: item.title, text: item.text })
+      return say(`news_mail_${item.kind}`, { name: item.by, title: item.title, text: textOf(item, voice) })
   }
 }
+
+/** How a message begins, or how many files it is. */
+const textOf = ({ text, files }: { text: string; files: number }, { say }: Voice): string =>
+  text || say('news_files', { count: files })
 
 function handedBackLine(item: Extract<NewsItem, { kind: 'handedBack' }>, voice: Voice): string {
   const { say, number } = voice

@@ -15,6 +15,8 @@ const KIND: Readonly<Record<keyof typeof CLEARING, Kept | 'now'>> = {
   removedFile: 'removedFile',
   removedClassFile: 'removedFile',
   removedCircleFile: 'removedFile',
+  readyFile: 'readyFile',
+  sentMail: 'sentMail',
   joinRequest: 'joinRequest',
   invitation: 'invitation',
   auditLog: 'auditLog',

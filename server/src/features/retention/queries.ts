@@ -22,6 +22,10 @@ export const CLEARING = {
     'delete from class_files where id in (select id from class_files where removed_at < $before limit $most)',
   removedCircleFile:
     'delete from circle_files where id in (select id from circle_files where removed_at < $before limit $most)',
+  readyFile:
+    'delete from message_files where id in (select id from message_files where message_id is null and at < $before limit $most)',
+  sentMail: `delete from outgoing_mails where (account_id, kind, ref) in
+    (select account_id, kind, ref from outgoing_mails where sent_at < $before limit $most)`,
   joinRequest:
     'delete from join_requests where id in (select id from join_requests where coalesce(answered_at, at) < $before limit $most)',
   invitation: `delete from invitations where id in

@@ -9,6 +9,7 @@ export const STORED_IN = [
   ['sheets', 'hash'],
   ['class_files', 'hash'],
   ['circle_files', 'hash'],
+  ['message_files', 'hash'],
 ] as const
 
 const NAMED = STORED_IN.map(

@@ -64,6 +64,7 @@ export const PERSON_DATA = {
   // among others
   message_reactions: { own: ofAccount },
   message_reports: { own: ofAccount },
+  message_files: { wrote: byAccount },
   message_mentions: { own: 'target = $account' },
   notice_taps: { own: ofPlace, wrote: ofAccount },
   read_positions: { own: ofAccount },
@@ -130,6 +131,7 @@ export const PERSON_DATA = {
   class_links: { nobodys: 'of the class' },
   classes: { nobodys: 'of the class' },
   conversation_groups: { nobodys: 'of the class' },
+  conversation_links: { nobodys: 'of the class' },
   talk_rules: { nobodys: 'of the class' },
   stale_times: { nobodys: 'what is to be worked out anew' },
   goals: { nobodys: 'of the class' },

@@ -38,6 +38,7 @@ const SIZED = [
   `select w.class_id, f.size from files f join works w on w.id = f.work_id`,
   `select w.class_id, m.size from materials m join works w on w.id = m.work_id where m.size is not null`,
   'select class_id, size from class_files',
+  'select class_id, size from message_files',
   'select null as class_id, size from circle_files',
 ].join(' union all ')
 

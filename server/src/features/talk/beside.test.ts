@@ -69,7 +69,14 @@ describe('the class thread', () => {
 
   it('waits for the nod like all that pupils say to each other, and is off where they do not write', async () => {
     const { classId } = on.built
-    const rules = { pupilsWrite: true, familiesWrite: false, nod: true, pupilLetters: false, reactions: [] }
+    const rules = {
+      pupilsWrite: true,
+      familiesWrite: false,
+      nod: true,
+      pupilLetters: false,
+      pupilMedia: true,
+      reactions: [],
+    }
     await on.teacher.get('setTalkRules', { classId }, rules)
     const { messageId, conversationId, state } = await on.anna.get('writeInThread', thread(), p('Hello?'))
     expect(state).toBe('waits')

@@ -36,7 +36,8 @@ export const composeLetter: Compose = async (world, { accountId, ref }) => {
     text: say('letter_mail_text', {
       name: letter.by,
       className: letter.className,
-      text: plainText(letter.html),
+      // files are looked at in Oppen, by those who may
+      text: [plainText(letter.html), ...letter.files.map(name => `[${name}]`)].filter(Boolean).join('\n'),
       address: addressOf(world, path),
       school: world.school.name,
     }),

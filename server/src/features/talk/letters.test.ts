@@ -67,7 +67,7 @@ describe('whom one can write to', () => {
     const [account] = await to(teacher, 'Bo Lund')
     const form = { ...letter(), to: [account as AccountId] }
     expect(await codeOf(anna.ask('writeLetter', at(), form))).toBe('letter_not_to')
-    await teacher.get('setTalkRules', at(), { ...RULES, pupilLetters: true })
+    await teacher.get('setTalkRules', at(), { ...RULES, pupilLetters: true, pupilMedia: true })
     const letterId = await send(anna, 'Bo Lund')
     expect(await reads(bo, letterId)).toBe(200)
     // and not any more once it is off, though what was written stays
@@ -164,7 +164,7 @@ describe('a letter', () => {
   })
 
   it('between pupils waits for the nod where that is asked; one to teachers does not', async () => {
-    await teacher.get('setTalkRules', at(), { ...RULES, pupilLetters: true, nod: true })
+    await teacher.get('setTalkRules', at(), { ...RULES, pupilLetters: true, pupilMedia: true, nod: true })
     const toBo = await send(anna, 'Bo Lund')
     expect((await bo.get('seeLetter', { ...at(), conversationId: toBo })).stretch.messages).toEqual([])
     const { waiting } = await co.get('seeNod', at())

@@ -27,7 +27,7 @@ import {
   rulesOfLetters,
 } from './queriesOfLetters.js'
 import { sentAs } from './queriesOfMessages.js'
-import { conversationPage } from './reading.js'
+import { attachIn, conversationPage } from './reading.js'
 
 /** Whom of a class somebody can write to, and for teachers when they read letters. */
 export async function seeCorrespondents(
@@ -46,6 +46,7 @@ export async function seeCorrespondents(
         ? [{ ...one, away: awayBy(world, hours, word ?? '') }]
         : [],
     ),
+    attach: attachIn(self?.side ?? 'family', rules),
     own: viewer.kind === 'teacher' ? (found.own ?? { hours: null, word: '' }) : null,
   }
 }
@@ -55,10 +56,10 @@ export async function writeLetter(
   world: World,
   viewer: Viewer,
   classId: ClassId,
-  { title: typed, to, html: body, workId = null, placeId = null, once }: LetterForm,
+  { title: typed, to, html: body, workId = null, placeId = null, files, once }: LetterForm,
 ): Promise<{ letterId: ConversationId }> {
   const title = take(readText('title', typed), 'title')
-  const html = await readMessage(world, body)
+  const html = await readMessage(world, body, files)
   const id = newId<ConversationId>(world)
   return world.db.write(async () => {
     const before = once ? await sentAs(world.db, viewer.accountId, once) : undefined
@@ -92,6 +93,7 @@ export async function writeLetter(
       .bulkCreate(people.map(({ account, role }) => ({ conversationId: id, accountId: account, side: role })))
     await say(world, viewer, classId, await opened(world, viewer, { classId, conversationId: id }), {
       html,
+      files,
       once,
     })
     return { letterId: id }

@@ -1,4 +1,4 @@
-import type { ClassId, ConversationId, MessageId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, MessageId, TalkFileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type MessageHead,
@@ -25,6 +25,7 @@ import {
   readerOf,
   tellMessage,
 } from './access.js'
+import { attach } from './attachments.js'
 import { queueCopies } from './letterMail.js'
 import { putMentions, withMentions } from './mentions.js'
 import { conversations, messageReactions, messageReports, messages } from './models.js'
@@ -43,11 +44,19 @@ export type Written = {
 export type NewMessage = {
   readonly html: string
   readonly answers?: MessageId | null | undefined
+  /** The files that stand with it, in their order. */
+  readonly files?: readonly TalkFileId[] | undefined
   /** What the device calls this sending: the same sent twice is written once. */
   readonly once?: string | null | undefined
 }
 
-export async function readMessage(world: World, typed: string): Promise<string> {
+/** The words of a message, cleaned; files alone are a message too. */
+export async function readMessage(
+  world: World,
+  typed: string,
+  files: readonly TalkFileId[] = [],
+): Promise<string> {
+  if (isBlank(typed) && files.length) return ''
   if (isBlank(typed)) throw new Refused('text_empty', { what: 'note' }, 'html')
   return readHtml(world, 'note', typed, 'html')
 }
@@ -59,7 +68,7 @@ export async function writeMessage(
   params: InConversation,
   form: NewMessage,
 ): Promise<Written> {
-  const html = await readMessage(world, form.html)
+  const html = await readMessage(world, form.html, form.files)
   return world.db.write(async () => {
     const conversation = await opened(world, viewer, params)
     const before = await sentBefore(world, viewer, form)
@@ -74,7 +83,7 @@ export async function writeBeside(
   beside: Beside,
   form: NewMessage,
 ): Promise<Written> {
-  const html = await readMessage(world, form.html)
+  const html = await readMessage(world, form.html, form.files)
   const fresh = newId<ConversationId>(world)
   return world.db.write(async () => {
     const found = await openedBeside(world, viewer, beside)
@@ -115,7 +124,7 @@ export async function say(
   viewer: Viewer,
   classId: ClassId,
   conversation: Opened,
-  { html, answers = null, once = null }: NewMessage,
+  { html, answers = null, once = null, files = [] }: NewMessage,
 ): Promise<Written> {
   const messageId = newId<MessageId>(world)
   const params = { classId, conversationId: conversation.id }
@@ -137,6 +146,7 @@ export async function say(
     answers,
   })
   await putMentions(world, messageId, said.targets)
+  if (files.length) await attach(world, viewer, { classId, messageId, files })
   if (conversation.kind === 'letter' && posted === 'shown')
     await queueCopies(world, { conversationId: conversation.id, messageId, by: viewer.accountId })
   if (posted === 'shown') tellShown(world, { ...params, messageId, by: viewer.accountId }, conversation)
@@ -196,9 +206,9 @@ export async function changeMessage(
   world: World,
   viewer: Viewer,
   params: InMessage,
-  typed: string,
+  { html: typed, files }: Pick<NewMessage, 'html' | 'files'>,
 ): Promise<Written> {
-  const html = await readMessage(world, typed)
+  const html = await readMessage(world, typed, files)
   const { messageId } = params
   return world.db.write(async () => {
     const { conversation, head } = await findMessage(world, viewer, params)
@@ -216,6 +226,7 @@ export async function changeMessage(
         { where: { id: messageId } },
       )
     await putMentions(world, messageId, said.targets)
+    if (files) await attach(world, viewer, { classId: params.classId, messageId, files })
     tellMessage(world, params, conversation)
     return { messageId, conversationId: params.conversationId, state: posted }
   })

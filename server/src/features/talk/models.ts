@@ -6,6 +6,7 @@ import type {
   Instant,
   MessageId,
   PlaceId,
+  TalkFileId,
   WorkId,
 } from '@oppen/core/ids'
 import type { ConversationKind, MessageState, RoomRules, TalkRole } from '@oppen/core/talk'
@@ -133,6 +134,42 @@ export const messageMentions = table<{ messageId: MessageId; target: string }>(
   ['messageId', 'target'],
 )
 
+/** Files that stand with messages, or lie ready for one. */
+export const messageFiles = table<{
+  id: TalkFileId
+  classId: ClassId
+  byAccount: AccountId
+  messageId: MessageId | null
+  position: number
+  hash: string
+  name: string
+  type: string
+  size: number
+  at: Instant
+}>('message_files', {
+  id: 'id',
+  classId: 'text',
+  byAccount: 'text',
+  messageId: 'text',
+  position: 'integer',
+  hash: 'text',
+  name: 'text',
+  type: 'text',
+  size: 'integer',
+  at: 'integer',
+})
+
+/** What a notice leads to: a piece of work, or a week by its Monday. */
+export const conversationLinks = table<{
+  conversationId: ConversationId
+  position: number
+  workId: WorkId | null
+  week: string | null
+}>('conversation_links', { conversationId: 'id', position: 'id' as never, workId: 'text', week: 'text' }, [
+  'conversationId',
+  'position',
+])
+
 export const messageReactions = table<{ messageId: MessageId; accountId: AccountId; reaction: string }>(
   'message_reactions',
   { messageId: 'id', accountId: 'id', reaction: 'id' },
@@ -158,6 +195,7 @@ export const talkRules = table<{
   familiesWrite: number
   nod: number
   pupilLetters: number
+  pupilMedia: number
   reactions: string
 }>(
   'talk_rules',
@@ -167,6 +205,7 @@ export const talkRules = table<{
     familiesWrite: 'integer',
     nod: 'integer',
     pupilLetters: 'integer',
+    pupilMedia: 'integer',
     reactions: 'json',
   },
   ['classId'],

@@ -286,6 +286,7 @@ it.each([1, 2, 3, 4])(
       familiesWrite: true,
       nod: false,
       pupilLetters: true,
+      pupilMedia: true,
       reactions: REACTIONS,
     }
     await school.teacher.get('setTalkRules', { classId }, rules)

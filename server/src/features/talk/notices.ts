@@ -3,7 +3,7 @@ import type { ClassId, ConversationId, GroupId, Instant, MessageId, PlaceId } fr
 import type { Viewer } from '@oppen/core/permissions'
 import { type Audience, FOR_ALL, isPlanned, roomState } from '@oppen/core/talk'
 import { isBlank, readText } from '@oppen/core/texts'
-import { instantOf } from '@oppen/core/zone'
+import { instantOf, isDate, mondayOf } from '@oppen/core/zone'
 import { readHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
@@ -11,8 +11,9 @@ import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
 import { askedBy, type InConversation, opened, tellMessage, tellTalk } from './access.js'
 import { noticePlanned } from './appearing.js'
+import { attach } from './attachments.js'
 import { withoutMentions } from './mentions.js'
-import { conversationGroups, conversations, messages } from './models.js'
+import { conversationGroups, conversationLinks, conversations, messages } from './models.js'
 import { plainBeginning } from './plain.js'
 import { conversationOf, noticeOf, talkOf } from './queries.js'
 import { messageOf, sentAs } from './queriesOfMessages.js'
@@ -96,9 +97,9 @@ export function audienceColumns({ pupils, families, groups }: Audience) {
 }
 
 async function readNotice(world: World, form: NoticeForm): Promise<ReadNotice> {
-  if (isBlank(form.html)) throw new Refused('text_empty', { what: 'notice' }, 'html')
+  if (isBlank(form.html) && !form.files?.length) throw new Refused('text_empty', { what: 'notice' }, 'html')
   // for whom a notice is says its audience
-  const html = withoutMentions(await readHtml(world, 'notice', form.html, 'html'))
+  const html = isBlank(form.html) ? '' : withoutMentions(await readHtml(world, 'notice', form.html, 'html'))
   const audience = form.audience ?? FOR_ALL
   const asks = form.asks ?? null
   const choices = readChoices(asks, form.choices ?? [])
@@ -132,6 +133,28 @@ export async function putGroups(
   )
   if (!known.length) throw new Refused('audience_nobody', undefined, 'audience')
   await model.bulkCreate(known.map(({ id: groupId }) => ({ conversationId, groupId })))
+}
+
+/** Writes down what a notice leads to; inside a command. Refuses `not_found` for work of another class and `week_unreadable`. */
+async function putLinks(
+  world: World,
+  classId: ClassId,
+  conversationId: ConversationId,
+  links: NonNullable<NoticeForm['links']>,
+): Promise<void> {
+  const model = world.db.model(conversationLinks)
+  await model.destroy({ where: { conversationId } })
+  for (const [position, { workId, week }] of links.entries()) {
+    if (workId) {
+      const known = await world.db.row(
+        'select 1 as known from works where id = $workId and class_id = $classId and removed_at is null',
+        { workId, classId },
+      )
+      if (!known) throw new Refused('not_found')
+    } else if (!week || !isDate(week)) throw new Refused('week_unreadable', undefined, 'links')
+    const monday = workId || !week ? null : mondayOf(week)
+    await model.create({ conversationId, position, workId, week: monday })
+  }
 }
 
 /** Writes a notice, for everybody in the class where nothing else is said. */
@@ -173,6 +196,9 @@ export async function writeNotice(
       shownAt,
       state: 'shown',
     })
+    const messageId = id as string as MessageId
+    if (form.files?.length) await attach(world, viewer, { classId, messageId, files: form.files })
+    await putLinks(world, classId, id, form.links ?? [])
     tellTalk(world, classId)
     return { noticeId: id }
   })
@@ -181,6 +207,7 @@ export async function writeNotice(
 /** Changes a notice: its words, for whom it is, and, while it has not appeared, when it does. */
 export async function changeNotice(
   world: World,
+  viewer: Viewer,
   { classId, conversationId }: InConversation,
   form: NoticeForm,
 ): Promise<{ done: true }> {
@@ -201,6 +228,8 @@ export async function changeNotice(
     const edited = root?.html === html ? {} : { html, ...(!planned && { editedAt: now }) }
     const shown = planned ? { shownAt: appearsAt } : {}
     await world.db.model(messages).update({ ...edited, ...shown }, { where: { id } })
+    if (form.files) await attach(world, viewer, { classId, messageId: id, files: form.files })
+    if (form.links) await putLinks(world, classId, conversationId, form.links)
     tellTalk(world, classId)
   })
   return { done: true }

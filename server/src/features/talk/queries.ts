@@ -1,7 +1,9 @@
+import type { NoticeLink } from '@oppen/contract'
 import type { AccountId, ClassId, ConversationId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { ConversationKind, Reaction, RoomRules, TalkRole } from '@oppen/core/talk'
 import { type Bind, type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
+import { APPEARED } from '../submissions/fragments.js'
 import {
   ADDRESSEES,
   BELONGS,
@@ -36,6 +38,22 @@ const AUDIENCE = jsonObject({
 const SEEN = `(select json_object('count', count(*) filter (where ${hasSeen('a.account_id')}), 'of', count(*))
   from (select distinct account_id from ${ADDRESSEES} where account_id is not null) a)`
 
+/** Who of the viewer's places is asked for work `w`, that has appeared. */
+const ASKED_PLACE = `(select a.place_id from asked a join seats s on s.place_id = a.place_id and s.class_id = v.class_id
+    where a.work_id = w.id and ${APPEARED} limit 1)`
+
+/** What notice `v` leads to, as far as whoever reads it as `v.role` has it. */
+const LINKS = jsonArray(
+  jsonObject({
+    workId: 'k.work_id',
+    week: 'k.week',
+    title: "coalesce(w.title, '')",
+    placeId: `iif(w.id is null, null, ${ASKED_PLACE})`,
+  }),
+  `from conversation_links k left join works w on w.id = k.work_id and w.removed_at is null where k.conversation_id = v.id
+     and (k.week is not null or (w.id is not null and (v.role = 'teacher' or ${ASKED_PLACE} is not null))) order by k.position`,
+)
+
 const NOTICE = jsonObject({
   id: 'v.id',
   root: jsonNested(`(select ${MESSAGE} from messages m where m.id = v.id)`),
@@ -44,6 +62,7 @@ const NOTICE = jsonObject({
   appearsAt: 'v.appears_at',
   pinned: jsonBoolean('v.pinned = 1'),
   audience: AUDIENCE,
+  links: LINKS,
   position: POSITION,
   takesReplies: jsonBoolean('v.replies = 1'),
   count: `(select count(*) from messages m where ${SHOWN_IN} and m.id <> v.id)`,
@@ -75,6 +94,7 @@ export type StoredNotice = {
   readonly madeAt: Instant
   readonly appearsAt: Instant
   readonly pinned: boolean
+  readonly links: NoticeLink[]
   readonly audience: { pupils: boolean; families: boolean; groups: GroupId[] | null }
   readonly position: Instant
   readonly takesReplies: boolean
@@ -98,12 +118,14 @@ const RULES = jsonObject({
   nod: jsonBoolean('v.nod = 1'),
 })
 
-const CLASS_RULES = jsonNested(
+/** What class $classId says about its talk. */
+export const CLASS_RULES = jsonNested(
   `(select ${jsonObject({
     pupilsWrite: jsonBoolean('u.pupils_write = 1'),
     familiesWrite: jsonBoolean('u.families_write = 1'),
     nod: jsonBoolean('u.nod = 1'),
     pupilLetters: jsonBoolean('u.pupil_letters = 1'),
+    pupilMedia: jsonBoolean('u.pupil_media = 1'),
     reactions: jsonNested('u.reactions'),
   })} from talk_rules u where u.class_id = $classId)`,
 )
@@ -154,6 +176,7 @@ export type StoredRules = {
   readonly familiesWrite: boolean
   readonly nod: boolean
   readonly pupilLetters: boolean
+  readonly pupilMedia: boolean
   readonly reactions: readonly Reaction[]
 } | null
 

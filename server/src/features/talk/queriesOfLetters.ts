@@ -84,6 +84,7 @@ const CAN_WRITE = `select ${jsonObject({
     `(select ${jsonObject({
       pupilsWrite: jsonBoolean('u.pupils_write = 1'),
       pupilLetters: jsonBoolean('u.pupil_letters = 1'),
+      pupilMedia: jsonBoolean('u.pupil_media = 1'),
     })} from talk_rules u where u.class_id = c.id)`,
   ),
   people: PEOPLE,
@@ -93,9 +94,10 @@ const CAN_WRITE = `select ${jsonObject({
 })} as json from classes c where c.id = $classId`
 
 type StoredRules = { pupilsWrite: boolean; pupilLetters: boolean } | null
+type StoredMedia = { pupilsWrite: boolean; pupilLetters: boolean; pupilMedia: boolean } | null
 export type StoredCorrespondents = {
   readonly className: string
-  readonly rules: StoredRules
+  readonly rules: StoredMedia
   readonly people: readonly StoredCorrespondent[]
   readonly own: { hours: Hours | null; word: string } | null
 }
@@ -183,6 +185,10 @@ const LETTER = `select ${jsonObject({
   title: 'v.title',
   by: nameOf('m.by_account'),
   html: 'm.html',
+  files: jsonArray(
+    'json_quote(f.name)',
+    'from message_files f where f.message_id = m.id order by f.position',
+  ),
   at: 'm.shown_at',
   earlier: jsonArray(
     'json_quote(e.id)',
@@ -200,6 +206,8 @@ export type MailedLetter = {
   title: string
   by: string
   html: string
+  /** The names of its files. */
+  files: string[]
   at: Instant
   earlier: string[]
 }

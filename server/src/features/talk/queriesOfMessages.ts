@@ -1,4 +1,12 @@
-import type { AccountId, ClassId, ConversationId, GroupId, Instant, MessageId } from '@oppen/core/ids'
+import type {
+  AccountId,
+  ClassId,
+  ConversationId,
+  GroupId,
+  Instant,
+  MessageId,
+  TalkFileId,
+} from '@oppen/core/ids'
 import type { MessageState, Reaction, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
@@ -88,6 +96,7 @@ export type StoredMessage = {
     removed: boolean
     writtenAt: Instant
   } | null
+  readonly files: readonly { id: TalkFileId; name: string; type: string; size: number }[]
   readonly reactions: readonly {
     readonly reaction: Reaction
     readonly count: number
@@ -116,6 +125,10 @@ export const MESSAGE = jsonObject({
   removedBy: nameOf('m.removed_by'),
   answers: jsonNested(
     `(select ${jsonObject({ ...HEAD('w'), html: 'substr(w.html, 1, 400)' })} from messages w where w.id = m.answers)`,
+  ),
+  files: jsonArray(
+    jsonObject({ id: 'f.id', name: 'f.name', type: 'f.type', size: 'f.size' }),
+    'from message_files f where f.message_id = m.id order by f.position',
   ),
   reactions: jsonArray(
     jsonObject({

@@ -1,6 +1,7 @@
 import type { ConversationPage } from '@oppen/contract'
 import type { AccountId, ClassId, ConversationId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import { mayAttach, type TalkRole, type TalkRules } from '@oppen/core/talk'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import {
@@ -16,6 +17,10 @@ import type { Opened } from './queries.js'
 import { shownAfter, shownBefore, unshownOf } from './queriesOfMessages.js'
 import { putPosition } from './queriesOfNotices.js'
 import { messagesFor, rulesOf } from './shown.js'
+
+/** What somebody can put with what they write. */
+export const attachIn = (role: TalkRole, rules: Pick<TalkRules, 'pupilMedia'>): ConversationPage['attach'] =>
+  mayAttach(role, rules, 'other').ok ? 'any' : mayAttach(role, rules, 'picture').ok ? 'media' : 'none'
 
 /** So many messages are read at once. */
 const STRETCH = 40
@@ -39,13 +44,15 @@ export async function conversationPage(
     unshownOf(world.db, asked),
   ])
   const posting = postingIn(world, found, false)
+  const rules = rulesOf(found.classRules)
   const answering = postingIn(world, found, true)
   return {
     id: found.id || null,
     role: found.role,
     closed: posting.ok ? null : posting.refusal,
     waits: answering.ok && answering.value === 'waits',
-    reactions: [...rulesOf(found.classRules).reactions],
+    attach: attachIn(found.role, rules),
+    reactions: [...rules.reactions],
     position: found.position,
     stretch: {
       messages: messagesFor([...seen, ...news], reader),

@@ -1,4 +1,5 @@
 import type { Handlers } from '../../http/serve.js'
+import { addTalkFile, sendTalkFile } from './attachments.js'
 import { seeCorrespondents, seeLetter, setLetterHours, writeLetter } from './letters.js'
 import { seeMentionable } from './mentions.js'
 import {
@@ -20,7 +21,7 @@ export const talkHandlers = {
   seeTalk: ({ world, viewer, params }) => seeTalk(world, viewer, params.classId),
   setTalkRules: ({ world, viewer, params, body }) => setTalkRules(world, viewer, params.classId, body),
   writeNotice: ({ world, viewer, params, body }) => writeNotice(world, viewer, params.classId, body),
-  changeNotice: ({ world, params, body }) => changeNotice(world, params, body),
+  changeNotice: ({ world, viewer, params, body }) => changeNotice(world, viewer, params, body),
   seeNotice: ({ world, viewer, params }) => seeNotice(world, viewer, params),
   seeSeen: ({ world, params }) => seeSeen(world, params),
   tapNotice: ({ world, viewer, params, body }) => tapNotice(world, viewer, params, body.choice),
@@ -28,13 +29,15 @@ export const talkHandlers = {
   changeRoom: ({ world, params, body }) => changeRoom(world, params, body),
   removeConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, true),
   restoreConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, false),
+  addTalkFile: ({ world, viewer, params, request }) => addTalkFile(world, viewer, params, request),
+  seeTalkFile: ({ world, viewer, params, response }) => sendTalkFile(world, viewer, params, response),
   seeMentionable: ({ world, viewer, params }) => seeMentionable(world, viewer, params),
   seeRoom: ({ world, viewer, params }) => seeRoom(world, viewer, params),
   seeBefore: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'before'),
   seeAfter: ({ world, viewer, params }) => seeStretch(world, viewer, params, 'after'),
   markSeen: ({ world, viewer, params, body }) => markSeen(world, viewer, params, body.until),
   writeMessage: ({ world, viewer, params, body }) => writeMessage(world, viewer, params, body),
-  changeMessage: ({ world, viewer, params, body }) => changeMessage(world, viewer, params, body.html),
+  changeMessage: ({ world, viewer, params, body }) => changeMessage(world, viewer, params, body),
   removeMessage: ({ world, viewer, params }) => removeMessage(world, viewer, params),
   react: ({ world, viewer, params, body }) => react(world, viewer, params, body),
   reportMessage: ({ world, viewer, params, body }) => reportMessage(world, viewer, params, body.word),

@@ -15,7 +15,7 @@ export async function setTalkRules(
   world: World,
   viewer: Viewer,
   classId: ClassId,
-  { pupilsWrite, familiesWrite, nod, pupilLetters, reactions }: TalkRules,
+  { pupilsWrite, familiesWrite, nod, pupilLetters, pupilMedia, reactions }: TalkRules,
 ): Promise<{ done: true }> {
   const row = {
     classId,
@@ -23,6 +23,7 @@ export async function setTalkRules(
     familiesWrite: Number(familiesWrite),
     nod: Number(nod),
     pupilLetters: Number(pupilLetters),
+    pupilMedia: Number(pupilMedia),
     reactions: JSON.stringify([...new Set(reactions)]),
   }
   await world.db.write(async () => {

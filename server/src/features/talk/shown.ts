@@ -35,6 +35,7 @@ export function messageFor(stored: StoredMessage, reader: Reader): Message | und
     mine,
     side: stored.side,
     html: words ? stored.html : '',
+    files: words ? [...stored.files] : [],
     at: stored.shownAt ?? stored.writtenAt,
     edited: stored.editedAt !== null,
     state: stored.state,
@@ -85,6 +86,8 @@ export function noticeFor(stored: StoredNotice, account: AccountId, now: Instant
     own: stored.asks ? stored.own : [],
     seen: stored.seen,
     taps: stored.taps,
+    files: [...root.files],
+    links: stored.links,
   }
 }
 

@@ -374,6 +374,7 @@ describe('a message', () => {
       familiesWrite: false,
       nod: false,
       pupilLetters: false,
+      pupilMedia: true,
       reactions: ['thanks' as const],
     }
     await teacher.get('setTalkRules', at(), rules)
@@ -442,7 +443,14 @@ describe('the nod', () => {
     await teacher.get('setNod', { ...at(), placeId: placeId('Bo Lund') }, { on: true })
     expect((await says(bo, noticeId, 'x')).state).toBe('waits')
     expect((await says(anna, noticeId, 'y')).state).toBe('shown')
-    const rules = { pupilsWrite: true, familiesWrite: false, nod: true, pupilLetters: false, reactions: [] }
+    const rules = {
+      pupilsWrite: true,
+      familiesWrite: false,
+      nod: true,
+      pupilLetters: false,
+      pupilMedia: true,
+      reactions: [],
+    }
     await teacher.get('setTalkRules', at(), rules)
     expect((await says(anna, noticeId, 'z')).state).toBe('waits')
     await teacher.get('setTalkRules', at(), { ...rules, pupilsWrite: false })

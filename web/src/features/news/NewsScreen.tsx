@@ -191,7 +191,7 @@ function Happening({ item, page, isNew }: HappeningProps) {
   const whose = useWhose()
   const childOf = (classId: string) => me.ties.find(tie => tie.classId === classId)?.child ?? null
   const places = 'places' in item ? item.places : 'place' in item && item.place ? [item.place] : []
-  const said = 'text' in item ? item.text : ''
+  const said = 'text' in item ? item.text || attached(item.files) : ''
   return (
     <Row as="li" margin={timeOfDay(item.at, zone)} className="py-2">
       <p>
@@ -210,6 +210,8 @@ function Happening({ item, page, isNew }: HappeningProps) {
     </Row>
   )
 }
+
+const attached = (files: number): string => (files ? say('news_files', { count: files }) : '')
 
 /** Of whom a side note is, where somebody else wrote in it. */
 const placeOf = (item: Item): string =>

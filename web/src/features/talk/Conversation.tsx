@@ -152,6 +152,7 @@ export function Conversation({
           <WriteMessage
             label={label}
             waits={page.waits}
+            attach={page.attach}
             answers={answers}
             onNoAnswer={() => setAnswers(null)}
             write={write}

@@ -1,4 +1,4 @@
-import { type Message, routes } from '@oppen/contract'
+import { type Message, routes, type TalkFile } from '@oppen/contract'
 import type { ClassId, ConversationId } from '@oppen/core/ids'
 import type { Reaction } from '@oppen/core/talk'
 import { Check, Hand, HelpCircle, Laugh, type LucideIcon, Sprout } from 'lucide-react'
@@ -15,6 +15,8 @@ import { Window } from '../../parts/Window.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { AddFiles } from './AddFiles.js'
+import { MessageFiles } from './MessageFiles.js'
 import { mentionable } from './mentionable.js'
 
 const ICONS: Readonly<Record<Reaction, LucideIcon>> = {
@@ -62,7 +64,7 @@ export function MessageView({
   const again = [reads.talk(params.classId).queryKey]
   const remove = useCommand({ do: () => call(routes.removeMessage, address), again })
   const removed = message.removedBy !== null
-  const gone = removed && !message.html
+  const gone = removed && !message.html && !message.files.length
   const mayEdit = !archived && message.editUntil !== null && message.editUntil > time.now && !removed
   const named = (what: string) => say('room_message_about', { what, name: message.by })
   return (
@@ -91,6 +93,7 @@ export function MessageView({
           />
         )
       )}
+      {open !== 'edit' && <MessageFiles classId={params.classId} files={message.files} by={message.by} />}
       <Became message={message} moderates={moderates} />
       {!gone && open !== 'edit' && (
         <div className="mt-0.5 flex flex-wrap items-center gap-x-4 gap-y-1 max-md:gap-x-2.5">
@@ -219,8 +222,14 @@ type Opened = InTalk & { readonly message: Message; readonly onClose: () => void
 
 function EditMessage({ message, onClose, classId, conversationId }: Opened) {
   const [html, setHtml] = useState(message.html)
+  const [files, setFiles] = useState<readonly TalkFile[]>(message.files)
   const save = useCommand({
-    do: () => call(routes.changeMessage, { classId, conversationId, messageId: message.id }, { html }),
+    do: () =>
+      call(
+        routes.changeMessage,
+        { classId, conversationId, messageId: message.id },
+        { html, files: files.map(file => file.id) },
+      ),
     again: [reads.talk(classId).queryKey],
     done: onClose,
   })
@@ -234,6 +243,8 @@ function EditMessage({ message, onClose, classId, conversationId }: Opened) {
         onMention={mentionable(classId, conversationId)}
         label={say('room_message_about', { what: say('room_message_edit'), name: message.by })}
       />
+      {/* what stands with it can be taken away */}
+      <AddFiles classId={classId} attach="none" files={files} onChange={setFiles} />
       {save.words && <Problem words={save.words} />}
       <div className="flex gap-2">
         <Button variant="primary" onClick={() => save.go()} disabled={save.busy}>

@@ -1,4 +1,4 @@
-import { type Correspondent, type CorrespondentsPage, routes } from '@oppen/contract'
+import { type Correspondent, type CorrespondentsPage, routes, type TalkFile } from '@oppen/contract'
 import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -17,6 +17,7 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
+import { AddFiles } from './AddFiles.js'
 import { Tick } from './AudienceFields.js'
 import { Away } from './Away.js'
 
@@ -28,6 +29,7 @@ type Kept = {
   readonly to: readonly AccountId[]
   readonly html: string
   readonly once: string
+  readonly files?: TalkFile[]
 }
 
 /** Whom an address asks to write to: a teacher, the pupil of a place, or the pupil's family. */
@@ -69,7 +71,7 @@ export function Screen() {
   )
 }
 
-function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
+function Writing({ page: { people, attach } }: { readonly page: CorrespondentsPage }) {
   const { classId } = useIds()
   const { account } = useMe()
   const tie = useTie()
@@ -83,6 +85,7 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
     once: randomName(20),
   }))
   const { form } = kept
+  const { files = [] } = form
   // another letter is sent under another name; the same, sent again because no answer came, is the same one
   const put = (part: Partial<Kept>) => kept.put({ ...part, once: randomName(20) })
   const send = useCommand({
@@ -93,6 +96,7 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
         {
           ...form,
           to: [...form.to],
+          files: files.map(file => file.id),
           workId: (search.get('work') as WorkId | null) ?? null,
           placeId: (search.get('place') as PlaceId | null) ?? null,
         },
@@ -132,6 +136,7 @@ function Writing({ page: { people } }: { readonly page: CorrespondentsPage }) {
         />
         <FieldProblem words={send.at('html')} />
       </div>
+      <AddFiles classId={classId} attach={attach} files={files} onChange={next => put({ files: next })} />
       {chosen.length > 0 && (
         <div className="flex max-w-prose flex-col gap-1 text-sm text-soft">
           <Away away={chosen.flatMap(({ name, away }) => (away ? [{ name, ...away }] : []))} />

@@ -1,4 +1,11 @@
-import { type NoticeForm as Form, type Notice, routes, type TalkPage } from '@oppen/contract'
+import {
+  type NoticeForm as Form,
+  type Notice,
+  type NoticeLink,
+  routes,
+  type TalkFile,
+  type TalkPage,
+} from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { FOR_ALL } from '@oppen/core/talk'
 import { localOf } from '@oppen/core/zone'
@@ -15,9 +22,16 @@ import { LazyEditor } from '../../parts/LazyEditor.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
+import { AddFiles } from './AddFiles.js'
 import { AudienceFields, Tick } from './AudienceFields.js'
+import { LinkFields } from './NoticeLinks.js'
 
-type Kept = Required<Omit<Form, 'choices' | 'once'>> & { readonly choices: string; readonly once: string }
+type Kept = Required<Omit<Form, 'choices' | 'once' | 'files' | 'links'>> & {
+  readonly choices: string
+  readonly once: string
+  readonly files?: TalkFile[]
+  readonly links?: NoticeLink[]
+}
 
 const empty = (): Kept => ({
   once: randomName(20),
@@ -39,6 +53,8 @@ const formOf = (notice: Notice, zone: string): Kept => ({
   takesReplies: notice.takesReplies,
   asks: notice.asks,
   choices: notice.choices.join('\n'),
+  files: notice.files,
+  links: notice.links,
 })
 
 type Props = {
@@ -57,9 +73,15 @@ export function NoticeForm({ classId, groups, notice, onClose }: Props) {
     notice ? formOf(notice, zone) : empty(),
   )
   const { form } = kept
+  const { files = [], links = [] } = form
   // another notice is sent under another name; the same, sent again because no answer came, is the same one
   const put = (part: Partial<Kept>) => kept.put({ ...part, once: randomName(20) })
-  const body: Form = { ...form, choices: form.choices.split('\n') }
+  const body: Form = {
+    ...form,
+    choices: form.choices.split('\n'),
+    files: files.map(file => file.id),
+    links: links.map(({ workId, week }) => ({ workId, week })),
+  }
   const save = useCommand({
     do: (): Promise<unknown> =>
       notice
@@ -81,6 +103,8 @@ export function NoticeForm({ classId, groups, notice, onClose }: Props) {
           <LazyEditor html={form.html} onChange={html => put({ html })} label={say('talk_form_text')} />
           <FieldProblem words={save.at('html')} />
         </div>
+        <AddFiles classId={classId} attach="any" files={files} onChange={next => put({ files: next })} />
+        <LinkFields classId={classId} links={links} onChange={next => put({ links: next })} />
         <AudienceFields
           audience={form.audience}
           groups={groups}

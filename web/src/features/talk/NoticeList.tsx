@@ -5,7 +5,7 @@ import { useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { NewMark, Problem } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
@@ -14,8 +14,10 @@ import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { audienceWords } from './audience.js'
+import { MessageFiles } from './MessageFiles.js'
 import { MessageView } from './MessageView.js'
 import { NoticeForm } from './NoticeForm.js'
+import { NoticeLinks } from './NoticeLinks.js'
 import { SeenWindow } from './SeenWindow.js'
 import { Tap } from './Tap.js'
 import { useSeen, useStaysNew } from './useSeen.js'
@@ -62,7 +64,9 @@ function OneNotice({ classId, notice, page, moderates, mayReply }: Props & { rea
           {notice.pinned && ` · ${say('talk_pinned')}`}
           {notice.edited && ` · ${say('talk_edited')}`} {isNew && <NewMark>{say('new')}</NewMark>}
         </p>
-        <Written html={notice.html} className="text-[17px]" />
+        {notice.html && <Written html={notice.html} className="text-[17px]" />}
+        <MessageFiles classId={classId} files={notice.files} by={notice.by} />
+        <NoticeLinks classId={classId} links={notice.links} />
         <Tap classId={classId} notice={notice} />
         {moderates && <ForTeachers classId={classId} notice={notice} onOpen={setOpen} />}
         <Replies classId={classId} notice={notice} page={page} moderates={moderates} mayReply={mayReply} />
@@ -121,6 +125,8 @@ function ForTeachers({ classId, notice, onOpen }: TeacherProps) {
 function Replies({ classId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
   const [all, setAll] = useState(false)
   const [writing, setWriting] = useState(false)
+  const { account } = useMe()
+  const mayMedia = account.kind === 'family' || page.rules.pupilMedia
   const { data } = useQuery({ ...reads.notice(classId, notice.id), enabled: all })
   const replies = (all && data?.replies) || notice.replies
   const folded = notice.count - notice.replies.filter(one => one.state === 'shown').length
@@ -165,6 +171,7 @@ function Replies({ classId, notice, page, moderates, mayReply }: Props & { reado
           write={body => call(routes.writeMessage, { classId, conversationId: notice.id }, body)}
           label={say('talk_reply_field', { name: notice.by })}
           waits={page.rules.nod && !moderates}
+          attach={moderates ? 'any' : mayMedia ? 'media' : 'none'}
           answers={null}
           onNoAnswer={() => undefined}
           onSent={() => setWriting(false)}

@@ -35,6 +35,9 @@ export function RulesWindow({ classId, rules: before, onClose }: Props) {
           <Tick on={rules.pupilLetters} onChange={pupilLetters => put({ pupilLetters })}>
             {say('rules_letters')}
           </Tick>
+          <Tick on={rules.pupilMedia} onChange={pupilMedia => put({ pupilMedia })}>
+            {say('rules_media')}
+          </Tick>
           <Tick on={rules.nod} onChange={nod => put({ nod })}>
             {say('rules_nod')}
           </Tick>

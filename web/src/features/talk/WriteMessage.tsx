@@ -1,4 +1,4 @@
-import type { BodyOf, Message, routes } from '@oppen/contract'
+import type { BodyOf, Message, routes, TalkFile } from '@oppen/contract'
 import type { ConversationId } from '@oppen/core/ids'
 import { useState } from 'react'
 import { useCommand } from '../../app/command.js'
@@ -10,6 +10,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { LazyEditor } from '../../parts/LazyEditor.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
+import { AddFiles, type Attach } from './AddFiles.js'
 import type { InTalk } from './MessageView.js'
 import { mentionable } from './mentionable.js'
 
@@ -21,6 +22,7 @@ type Props = Pick<InTalk, 'classId'> & {
   /** By what it is kept while it is written. */
   readonly draft: string
   readonly waits: boolean
+  readonly attach: Attach
   /** The message that is answered; null for none. */
   readonly answers: Message | null
   readonly onNoAnswer: () => void
@@ -28,16 +30,20 @@ type Props = Pick<InTalk, 'classId'> & {
 }
 
 /** Other words are another message; the same words, sent again because no answer came, are the same one. */
-const fresh = () => ({ html: '', once: randomName(20) })
+type Kept = { readonly html: string; readonly files: TalkFile[]; readonly once: string }
+const fresh = (): Kept => ({ html: '', files: [], once: randomName(20) })
 
 /** Where a message is written. What was typed outlives the page, and stays where it could not be sent. */
 export function WriteMessage(props: Props) {
-  const { label, waits, answers, onNoAnswer, onSent, write, draft, classId, conversationId } = props
+  const { label, waits, attach, answers, onNoAnswer, onSent, write, draft, classId, conversationId } = props
   const { account } = useMe()
-  const kept = useKeptForm(`message ${account.id} ${draft}`, fresh)
+  const kept = useKeptForm<Kept>(`message ${account.id} ${draft}`, fresh)
+  // what was kept by an Oppen of before has no files
+  const { html, files = [] } = kept.form
   const [edition, setEdition] = useState(0)
   const send = useCommand({
-    do: () => write({ ...kept.form, answers: answers?.id ?? null }),
+    do: () =>
+      write({ html, once: kept.form.once, files: files.map(file => file.id), answers: answers?.id ?? null }),
     again: [reads.talk(classId).queryKey],
     done: () => {
       kept.put(fresh())
@@ -47,8 +53,9 @@ export function WriteMessage(props: Props) {
       onSent?.()
     },
   })
+  const empty = !html && !files.length
   const go = () => {
-    if (kept.form.html && !send.busy) send.go()
+    if (!empty && !send.busy) send.go()
   }
   return (
     <div className="flex max-w-3xl flex-col gap-2">
@@ -63,16 +70,22 @@ export function WriteMessage(props: Props) {
       <LazyEditor
         key={edition}
         small
-        html={kept.form.html}
-        onChange={html => kept.put({ html, once: randomName(20) })}
+        html={html}
+        onChange={next => kept.put({ html: next, once: randomName(20) })}
         onSend={go}
         onMention={mentionable(classId, conversationId)}
         label={answers ? say('room_answer_to', { name: answers.by }) : label}
       />
+      <AddFiles
+        classId={classId}
+        attach={attach}
+        files={files}
+        onChange={next => kept.put({ files: next, once: randomName(20) })}
+      />
       {waits && <p className="text-sm text-soft">{say('room_waits')}</p>}
       {send.words && <Problem words={send.words} />}
       <div className="flex flex-wrap items-center gap-3">
-        <Button variant="primary" onClick={go} disabled={send.busy || !kept.form.html}>
+        <Button variant="primary" onClick={go} disabled={send.busy || empty}>
           {say(waits ? 'room_send_waits' : 'room_send')}
         </Button>
         <span className="text-sm text-soft max-md:hidden">{say('room_send_keys')}</span>

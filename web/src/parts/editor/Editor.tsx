@@ -87,7 +87,7 @@ export default function Editor(props: Props) {
     editor.commands.setContent(html, { emitUpdate: false, parseOptions: { preserveWhitespace: true } })
   }, [edition, editor, html])
   return (
-    <div className="rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">
+    <div className="relative rounded-[var(--radius-card)] border border-edge bg-sheet focus-within:border-blue">
       {editor && <Tools editor={editor} tools={small ? SMALL : TOOLS} onPicture={onPicture} />}
       <EditorContent
         editor={editor}

@@ -96,6 +96,9 @@ export const offering = (offers: Offers, { name, char, find }: Sign) =>
 
 type Props = { readonly editor: Editor; readonly offers: Offers; readonly id: string; readonly label: string }
 
+/** So wide is the list, in pixels. */
+const WIDTH = 256
+
 /** What is offered, below the place where it is typed. */
 export function OfferList({ editor, offers, id, label }: Props) {
   const open = useSyncExternalStore(offers.subscribe, offers.get, offers.get)
@@ -113,6 +116,9 @@ export function OfferList({ editor, offers, id, label }: Props) {
   }, [editor, id, chosen])
   if (!open?.place) return null
   const { left, top, bottom } = open.place
+  // it stands in the box of the editor, for a window above the page moves what is fixed
+  const box = editor.view.dom.parentElement?.parentElement?.getBoundingClientRect()
+  if (!box) return null
   // above the line where there is more room than below it
   const below = bottom < window.innerHeight / 2
   return (
@@ -121,10 +127,11 @@ export function OfferList({ editor, offers, id, label }: Props) {
       role="listbox"
       aria-label={label}
       style={{
-        left: Math.max(8, Math.min(left, window.innerWidth - 272)),
-        ...(below ? { top: bottom + 4 } : { bottom: window.innerHeight - top + 4 }),
+        left: Math.max(0, Math.min(left - box.left, box.width - WIDTH)),
+        width: WIDTH,
+        ...(below ? { top: bottom - box.top + 4 } : { bottom: box.bottom - top + 4 }),
       }}
-      className="fixed z-50 max-h-72 w-64 overflow-y-auto rounded-[var(--radius-card)] border border-edge bg-sheet p-1 shadow-lg"
+      className="absolute z-50 max-h-72 overflow-y-auto rounded-[var(--radius-card)] border border-edge bg-sheet p-1 shadow-lg"
     >
       {open.offers.map((offer, index) => (
         // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are heard in the text

@@ -1,0 +1,125 @@
+import { kindOfFile, type TalkFile } from '@oppen/contract'
+import type { ClassId, MessageId, TalkFileId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import { type AttachedKind, MOST_ATTACHED, mayAttach, seenOf, type TalkRole } from '@oppen/core/talk'
+import type { Request, Response } from 'express'
+import { newId } from '../../ids.js'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { sendStored } from '../fileStore/sending.js'
+import { receive, type Upload } from '../fileStore/upload.js'
+import { type InClass, opened, readerOf } from './access.js'
+import { messageFiles } from './models.js'
+import { filesOf, fileToSend, rulesOfClass, talkFilesOf } from './queriesOfFiles.js'
+import { messageOf } from './queriesOfMessages.js'
+import { rulesOf } from './shown.js'
+
+/** So many files lie ready for one person; of more the oldest go. */
+const MOST_READY = 30
+
+/** As what somebody writes in a class. */
+const roleIn = (viewer: Viewer, classId: ClassId): TalkRole =>
+  viewer.teaches.some(one => one.classId === classId)
+    ? 'teacher'
+    : viewer.kind === 'pupil'
+      ? 'pupil'
+      : 'family'
+
+const attachedKind = (type: string): AttachedKind => {
+  const kind = kindOfFile(type)
+  return kind === 'picture' || kind === 'audio' ? kind : 'other'
+}
+
+/**
+ * Takes a file for a message that is being written. Refuses what `mayAttach` does, and `room_class` where the files of the talk of
+ * a class take all of its room.
+ */
+export async function addTalkFile(
+  world: World,
+  viewer: Viewer,
+  { classId }: InClass,
+  request: Request,
+): Promise<TalkFile> {
+  const rules = rulesOf(await rulesOfClass(world.db, classId))
+  const role = roleIn(viewer, classId)
+  // who may put none there is told before it comes
+  take(mayAttach(role, rules, 'picture'))
+  const upload = await receive(world.files, request, viewer.accountId)
+  take(mayAttach(role, rules, attachedKind(upload.type)), 'file')
+  return saveTalkFile(world, viewer, classId, upload)
+}
+
+/** Puts a stored file ready for a message of the viewer's. Refuses `room_class`. */
+export async function saveTalkFile(
+  world: World,
+  { accountId }: Pick<Viewer, 'accountId'>,
+  classId: ClassId,
+  upload: Upload,
+): Promise<TalkFile> {
+  const id = newId<TalkFileId>(world)
+  await world.db.write(async () => {
+    const { used, ready } = await talkFilesOf(world.db, classId, accountId)
+    const most = world.limits.class
+    if (used + upload.size > most)
+      throw new Refused('room_class', { most: inMib(most), left: inMib(most - used) })
+    const model = world.db.model(messageFiles)
+    const old = ready.slice(MOST_READY - 1)
+    if (old.length) await model.destroy({ where: { id: old } })
+    const at = world.clock.now()
+    await model.create({ ...upload, id, classId, byAccount: accountId, messageId: null, position: 0, at })
+  })
+  const { name, type, size } = upload
+  return { id, name, type, size }
+}
+
+const inMib = (bytes: number): number => Math.max(0, Math.floor(bytes / 1024 ** 2))
+
+type Attaching = {
+  readonly classId: ClassId
+  readonly messageId: MessageId
+  readonly files: readonly TalkFileId[]
+}
+
+/**
+ * Puts files with a message of the viewer's, in this order, and no others; inside a command. Refuses `attachments_many`, and
+ * `attachment_gone` where one of them is not theirs or not there any more.
+ */
+export async function attach(
+  world: World,
+  { accountId }: Viewer,
+  { classId, messageId, files }: Attaching,
+): Promise<void> {
+  const ids = [...new Set(files)]
+  if (ids.length > MOST_ATTACHED) throw new Refused('attachments_many', { most: MOST_ATTACHED }, 'files')
+  const found = await filesOf(world.db, { classId, messageId, accountId, ids })
+  if (ids.some(id => !found.includes(id))) throw new Refused('attachment_gone', undefined, 'files')
+  const model = world.db.model(messageFiles)
+  for (const [position, id] of ids.entries()) await model.update({ messageId, position }, { where: { id } })
+  const gone = found.filter(id => !ids.includes(id))
+  if (gone.length) await model.destroy({ where: { id: gone, messageId } })
+}
+
+/** Sends a file of a message to whoever reads that; one that is not in a message yet to whom it is of alone. */
+export async function sendTalkFile(
+  world: World,
+  viewer: Viewer,
+  { classId, talkFileId }: InClass & { readonly talkFileId: TalkFileId },
+  response: Response,
+): Promise<undefined> {
+  const file = await fileToSend(world.db, classId, talkFileId)
+  if (!file) throw new Refused('not_found')
+  const { conversationId, messageId, byAccount } = file
+  if (!messageId || !conversationId) {
+    if (byAccount !== viewer.accountId) throw new Refused('not_found')
+    return sendStored(world, file, response)
+  }
+  const conversation = await opened(world, viewer, { classId, conversationId })
+  // a notice itself is for all to whom it is addressed
+  if ((messageId as string) === conversationId) return sendStored(world, file, response)
+  const row = await messageOf(world.db, conversationId, messageId)
+  if (!row) throw new Refused('not_found')
+  const { byAccount: by, side, state, writtenAt, removedAt } = row
+  const head = { by, side, state, writtenAt, removed: removedAt !== null }
+  if (seenOf(head, readerOf(viewer, conversation)) !== 'words') throw new Refused('not_found')
+  return sendStored(world, file, response)
+}

@@ -366,6 +366,7 @@ describe.each(inClass)('%s of another class', name => {
       'noticeId',
       'pageId',
       'classFileId',
+      'talkFileId',
       'noteId',
       'topicId',
       'groupId',

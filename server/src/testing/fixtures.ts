@@ -15,6 +15,7 @@ import sharp from 'sharp'
 import { saveClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
 import type { SubmissionAddress } from '../features/submissions/moves.js'
+import { saveTalkFile } from '../features/talk/attachments.js'
 import { writeBeside, writeMessage } from '../features/talk/messages.js'
 import { writeNotice } from '../features/talk/notices.js'
 import { saveMaterial } from '../features/work/materials.js'
@@ -63,9 +64,16 @@ export async function oneOfEverything(
     { name: 'a.txt', hash: stored, type: 'text/plain', size: 7 },
   )
   const file = await world.db.row<{ id: FileId }>('select id from files where work_id = $workId', { workId })
+  const talkFile = await saveTalkFile(world, into.teacher, into.classId, {
+    name: 'b.txt',
+    hash: stored,
+    type: 'text/plain',
+    size: 7,
+  })
   const { noticeId: conversationId } = await writeNotice(world, into.teacher, into.classId, {
     html: '<p>notice</p>',
     asks: 'read',
+    files: [talkFile.id],
   })
   const inNotice = { classId: into.classId, conversationId }
   const { messageId } = await writeMessage(world, pupil, inNotice, { html: '<p>reply</p>' })
@@ -105,6 +113,7 @@ export async function oneOfEverything(
         size: 7,
       })
     ).id as string,
+    talkFileId: talkFile.id as string,
     feedKey: 'none',
     uploadId: 'none',
     sheetId: await makeSheet(world, pupil, address),

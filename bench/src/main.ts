@@ -14,7 +14,7 @@ import { quizPage } from './quizPage.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
-import { countsIn, longRoom, talkLive } from './talk.js'
+import { longRoom, newsIn, talkLive } from './talk.js'
 import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
 
@@ -140,9 +140,13 @@ async function talk(): Promise<void> {
   print(
     `a room of ${room.messages} messages at its last place: ${room.ours.toFixed(1)} ms, ${(room.ours / room.bare).toFixed(2)} of reading 50 rows (${room.bare.toFixed(1)} ms)`,
   )
-  const counts = await countsIn(12)
-  print(`what is new in ${counts.classes} classes: ${counts.statements} statements with all of Today`)
-  if (counts.statements > 2) missed.push('what is new')
+  const news = await newsIn(12)
+  const fed = ({ took, statements }: { took: number; statements: number }) =>
+    `${took.toFixed(1)} ms (${(took / room.bare).toFixed(2)} of reading 50 rows) in ${statements} statements`
+  print(
+    `what is new in ${news.classes} classes: ${news.counts} statements with all of Today; the feed of a teacher ${fed(news.teacher)}, of a pupil ${fed(news.pupil)}`,
+  )
+  if (Math.max(news.counts, news.teacher.statements, news.pupil.statements) > 2) missed.push('what is new')
 }
 if (process.argv.includes('talk')) {
   await talk()

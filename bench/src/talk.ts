@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { setTimeout as rest } from 'node:timers/promises'
 import type { ConversationId } from '@oppen/core/ids'
-import { buildAccount, buildClass, Person, PUPILS, testServer } from '@oppen/demo'
+import { buildAccount, buildClass, buildWork, Person, PUPILS, takePlace, testServer } from '@oppen/demo'
 import sqlite3 from 'sqlite3'
 import { serve } from './child.js'
 import { quantile } from './quantile.js'
@@ -224,22 +224,72 @@ async function median(act: () => Promise<void>): Promise<number> {
   return quantile(took, 0.5)
 }
 
-/** How many statements it takes to say what is new to a teacher of so many classes, with all else that Today shows. */
-export async function countsIn(classes: number): Promise<{ classes: number; statements: number }> {
+const NAMES = Array.from({ length: 24 }, (_, n) => `Pupil ${String(n).padStart(2, '0')}`)
+const WORKS = 60
+/** Messages of a room that nobody has read. */
+const UNREAD = 1_000
+
+/**
+ * What is new to a teacher and to a pupil of so many classes, each with two dozen pupils, sixty pieces of work and a room of a
+ * thousand unread messages: how many statements it takes, and how long.
+ */
+export async function newsIn(classes: number) {
   const statements: string[] = []
   const school = await testServer({ onStatement: sql => statements.push(sql) })
-  const owner = await buildAccount(school.world, 'teacher', 'Ms Kestrel')
-  for (let n = 0; n < classes; n++)
-    await buildClass(school.world, {
+  const { world } = school
+  const owner = await buildAccount(world, 'teacher', 'Ms Kestrel')
+  const anna = await buildAccount(world, 'pupil', 'Anna Reyes')
+  const bo = await buildAccount(world, 'pupil', 'Bo Lund')
+  const teacher = await school.person().signIn('ms.kestrel')
+  const rules = { writers: 'all' as const, begin: true, quiet: false, quietWhy: '', hours: null, nod: false }
+  const audience = { pupils: true, families: true, groups: null }
+  for (let n = 0; n < classes; n++) {
+    const built = await buildClass(world, {
       name: `Class ${n}`,
       yearLabel: '',
       teacher: owner,
-      groups: { All: ['Anna Reyes'] },
+      groups: { All: ['Anna Reyes', ...NAMES] },
     })
-  const teacher = await school.person().signIn('ms.kestrel')
+    await takePlace(world, built, 'Anna Reyes', anna)
+    const { classId } = built
+    const { roomId } = await teacher.get('makeRoom', { classId }, { title: 'Room', audience, rules })
+    await world.db.write(async () => {
+      for (let one = 0; one < WORKS; one++)
+        await buildWork(world, built, { title: `Work ${one}`, due: '2026-10-16T17:00' })
+      await world.db.run(
+        `with recursive n(i) as (select 1 union all select i + 1 from n where i < ${UNREAD})
+         insert into messages (id, conversation_id, by_account, side, html, written_at, shown_at, state)
+         select $roomId || i, $roomId, $bo, 'pupil',
+           '<p>Message ' || i || '</p>', $now + i, $now + i, 'shown' from n`,
+        { roomId, bo: bo.accountId, now: world.clock.now() - UNREAD },
+      )
+      await world.db.run('update conversations set last_shown_at = $now where id = $roomId', {
+        now: world.clock.now(),
+        roomId,
+      })
+    })
+  }
+  const pupil = await school.person().signIn('anna.reyes')
+  const read = async (who: typeof teacher) => {
+    await who.get('seeNews', {})
+    statements.length = 0
+    await who.get('seeNews', {})
+    const took = await median(async () => void (await who.get('seeNews', {})))
+    return { took, statements: statements.length / (TIMES + 1) }
+  }
+  const found = { teacher: await read(teacher), pupil: await read(pupil) }
+  const counts = await countedToday(teacher, statements)
+  await school.stop()
+  return { classes, ...found, counts }
+}
+
+/** How many statements it takes to say the numbers of what is new, with all else that Today shows. */
+async function countedToday(
+  teacher: { get: (name: 'seeToday', params: object) => Promise<unknown> },
+  statements: string[],
+): Promise<number> {
   await teacher.get('seeToday', {})
   statements.length = 0
   await teacher.get('seeToday', {})
-  await school.stop()
-  return { classes, statements: statements.length }
+  return statements.length
 }

@@ -1,4 +1,4 @@
-import { mkdir } from 'node:fs/promises'
+import { mkdir, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { type Browser, chromium, type Page } from '@playwright/test'
 import { LAUNCH } from '../browser.js'
@@ -8,12 +8,15 @@ import { School } from '../school.js'
 /** Takes the pictures of docs/screenshots from the demo data, each main view once. */
 const OUT = join(import.meta.dirname, '..', '..', 'docs', 'screenshots')
 
-type Shot = {
-  readonly name: string
+/** One page, as somebody sees it. */
+type View = {
   readonly who?: string
   readonly options?: DeviceOptions
   readonly go: (page: Page) => Promise<void>
 }
+
+/** One picture: a page, or several that belong together side by side. */
+type Shot = { readonly name: string } & (View | { readonly views: readonly View[] })
 
 const inClass = async (page: Page, name: string, area: string) => {
   await page
@@ -45,24 +48,29 @@ const SHOTS: readonly Shot[] = [
   { name: 'welcome', go: async page => void (await page.goto('/')) },
   {
     name: 'door',
-    who: 'ms.varga',
-    go: async page => {
-      await page.getByRole('link', { name: 'Show the door' }).click()
-      await page.getByRole('img', { name: /QR/ }).waitFor()
-    },
+    views: [
+      {
+        who: 'ms.varga',
+        go: async page => {
+          await page.getByRole('link', { name: 'Show the door' }).click()
+          await page.getByRole('img', { name: /QR/ }).waitFor()
+        },
+      },
+      { who: 'ms.quist', go: shareHere },
+    ],
   },
   { name: 'today-pupil', who: 'ada.moreno', go: charted },
   { name: 'today-teacher', who: 'ms.varga', go: settled },
   {
-    name: 'today-family-phone',
-    who: 'mr.moreno',
-    options: { phone: true },
-    go: async page => {
-      await page.locator('nav a', { hasText: 'Ada' }).first().click()
-      await page.waitForURL(/child=/)
-      await settled(page)
-    },
+    name: 'phones',
+    views: [
+      { who: 'mr.moreno', options: { phone: true }, go: todayOfAda },
+      { who: 'mr.moreno', options: { phone: true }, go: news },
+      { who: 'mr.moreno', options: { phone: true }, go: weekInShort },
+      { who: 'ada.moreno', options: { phone: true }, go: doQuiz },
+    ],
   },
+  { name: 'news', who: 'ms.varga', go: news },
   { name: 'week-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Week') },
   { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
   { name: 'post', who: 'ms.varga', go: fillPost },
@@ -98,22 +106,14 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('columnheader', { name: 'Time taken' }).waitFor()
     },
   },
-  {
-    name: 'quiz-pupil-phone',
-    who: 'ada.moreno',
-    options: { phone: true },
-    go: async page => {
-      await openQuiz(page)
-      await page.getByRole('button', { name: 'Begin another attempt' }).click()
-      await page.getByRole('heading', { name: 'Attempt 2' }).waitFor()
-      await page.getByLabel('The length of a leaf').check()
-      const ruler = page.getByRole('img', { name: /leaf above a ruler/ })
-      await ruler.click({ position: { x: 127, y: 50 } })
-      await page.getByText(/^Saved/).waitFor()
-      await page.getByRole('heading', { name: 'Question 2 ' }).evaluate(head => head.scrollIntoView())
-    },
-  },
   { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
+  {
+    name: 'nod-and-letter',
+    views: [
+      { who: 'ms.varga', go: nod },
+      { who: 'ms.varga', go: letter },
+    ],
+  },
   {
     name: 'progress',
     who: 'ada.moreno',
@@ -131,7 +131,6 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('heading', { name: 'Overview', level: 1 }).waitFor()
     },
   },
-  { name: 'tablet', who: 'ms.quist', go: shareHere },
   {
     name: 'calendar',
     who: 'ada.moreno',
@@ -141,6 +140,53 @@ const SHOTS: readonly Shot[] = [
     },
   },
 ]
+
+async function todayOfAda(page: Page): Promise<void> {
+  await page.locator('nav a', { hasText: 'Ada' }).first().click()
+  await page.waitForURL(/child=/)
+  await settled(page)
+}
+
+async function news(page: Page): Promise<void> {
+  await page.goto('/new')
+  await page.getByRole('heading', { name: 'What is new', level: 1 }).waitFor()
+  await settled(page)
+}
+
+async function weekInShort(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Progress' }).last().click()
+  await page.getByRole('link', { name: 'The week in short' }).click()
+  await page.getByRole('heading', { name: 'The week in short', level: 1 }).waitFor()
+}
+
+async function nod(page: Page): Promise<void> {
+  await inClass(page, 'Garden Science', 'Talk')
+  await page
+    .getByRole('link', { name: /wait for the nod/ })
+    .first()
+    .click()
+  await page.getByRole('heading', { name: 'The nod', level: 1 }).waitFor()
+}
+
+async function letter(page: Page): Promise<void> {
+  await inClass(page, 'Garden Science', 'Talk')
+  await page
+    .getByRole('link', { name: /The key of the shed/ })
+    .first()
+    .click()
+  await page.getByRole('heading', { name: 'The key of the shed', level: 1 }).waitFor()
+}
+
+async function doQuiz(page: Page): Promise<void> {
+  await openQuiz(page)
+  await page.getByRole('button', { name: 'Begin another attempt' }).click()
+  await page.getByRole('heading', { name: 'Attempt 2' }).waitFor()
+  await page.getByLabel('The length of a leaf').check()
+  const ruler = page.getByRole('img', { name: /leaf above a ruler/ })
+  await ruler.click({ position: { x: 127, y: 50 } })
+  await page.getByText(/^Saved/).waitFor()
+  await page.getByRole('heading', { name: 'Question 2 ' }).evaluate(head => head.scrollIntoView())
+}
 
 async function shareHere(page: Page): Promise<void> {
   await inClass(page, 'First Shells', 'Settings')
@@ -187,7 +233,7 @@ async function fillPost(page: Page): Promise<void> {
   await page.getByText('start of the Thursday lesson').waitFor()
 }
 
-async function take(browser: Browser, address: string, { name, who, options = {}, go }: Shot): Promise<void> {
+async function picture(browser: Browser, address: string, { who, options = {}, go }: View): Promise<Buffer> {
   const context = await browser.newContext({
     baseURL: address,
     locale: 'en-GB',
@@ -204,8 +250,32 @@ async function take(browser: Browser, address: string, { name, who, options = {}
   await page.waitForFunction(() =>
     Array.from(document.images).every(one => one.loading === 'lazy' || one.complete),
   )
-  await page.screenshot({ path: join(OUT, `${name}.png`) })
+  const taken = await page.screenshot()
   await context.close()
+  return taken
+}
+
+/** So far apart stand pages in one picture, in pixels. */
+const GAP = 24
+
+/** Several pictures side by side in one. */
+async function beside(browser: Browser, pictures: readonly Buffer[]): Promise<Buffer> {
+  const page = await browser.newPage({ viewport: { width: 4_000, height: 1_000 } })
+  const images = pictures.map(one => `<img src="data:image/png;base64,${one.toString('base64')}">`)
+  await page.setContent(
+    `<div style="display:inline-flex;gap:${GAP}px;padding:${GAP}px;background:#8a867b">${images.join('')}</div>`,
+  )
+  const taken = await page.locator('div').screenshot()
+  await page.close()
+  return taken
+}
+
+async function take(browser: Browser, address: string, shot: Shot): Promise<void> {
+  const taken: Buffer[] = []
+  for (const view of 'views' in shot ? shot.views : [shot]) taken.push(await picture(browser, address, view))
+  const [one] = taken
+  if (!one) return
+  await writeFile(join(OUT, `${shot.name}.png`), taken.length > 1 ? await beside(browser, taken) : one)
 }
 
 const [only] = process.argv.slice(2)

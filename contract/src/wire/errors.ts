@@ -220,6 +220,7 @@ export const ERRORS = {
   file_missing: { status: 410, params: ['name'] },
   file_too_much: { status: 413, params: ['name'] },
   room_pupil: { status: 413, params: ['most', 'left'] },
+  writing_fast: { status: 429, params: ['most', 'seconds'] },
   attachment_kind: { status: 422, params: [] },
   attachments_off: { status: 403, params: [] },
   attachments_many: { status: 422, params: ['most'] },

@@ -1,6 +1,6 @@
 import type { AccountId, Instant } from '../ids/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
-import type { Audience, ConversationKind, TalkRole } from './conversation.js'
+import type { ConversationKind, TalkRole } from './conversation.js'
 
 /** What has become of a message: shown, waiting for the nod, or sent back to who wrote it. */
 export const MESSAGE_STATES = ['shown', 'waits', 'sentBack'] as const
@@ -22,24 +22,20 @@ export type MessageHead = {
   readonly removed: boolean
 }
 
-/** In what a message stands; a notice may be for pupils or for families alone. */
-type Around = { readonly kind: ConversationKind; readonly audience: Pick<Audience, 'pupils'> }
-
 /** Who reads a message, as what, and where it stands. */
-export type MessageReader = Around & {
+export type MessageReader = {
   readonly account: AccountId
   readonly role: TalkRole
+  readonly kind: ConversationKind
 }
 
 /**
- * Whether what one side writes is for another: all who read a room, a letter or what stands beside work read all of it. Under a notice pupils read pupils and families read
- * families, for a reply may tell of a child what is not for everybody's family; and so may the answer of a teacher, which goes
- * to pupils where the notice is for them. Teachers read all.
+ * Whether what one side writes is for another: all who read a room, a letter or what stands beside work read all of it. Under a
+ * notice pupils read pupils and families read families, for a reply may tell of a child what is not for everybody's family. What
+ * teachers write is for all whom the notice is for, and teachers read all.
  */
-export function hears({ kind, audience }: Around, reader: TalkRole, side: TalkRole): boolean {
-  if (kind !== 'notice' || reader === 'teacher' || side === reader) return true
-  return side === 'teacher' && (reader === 'pupil' || !audience.pupils)
-}
+export const hears = (kind: ConversationKind, reader: TalkRole, side: TalkRole): boolean =>
+  kind !== 'notice' || reader === 'teacher' || side === 'teacher' || side === reader
 
 /**
  * What somebody who reads the conversation sees of a message: its words, that something stood there, or nothing. What waits or
@@ -47,9 +43,9 @@ export function hears({ kind, audience }: Around, reader: TalkRole, side: TalkRo
  */
 export function seenOf(
   { by, side, state, removed }: MessageHead,
-  { account, role, ...around }: MessageReader,
+  { account, role, kind }: MessageReader,
 ): 'words' | 'trace' | 'nothing' {
-  if (!hears(around, role, side)) return 'nothing'
+  if (!hears(kind, role, side)) return 'nothing'
   if (state !== 'shown' && by !== account && role !== 'teacher') return 'nothing'
   if (!removed || role === 'teacher') return 'words'
   return state === 'shown' ? 'trace' : 'nothing'

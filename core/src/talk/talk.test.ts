@@ -276,7 +276,7 @@ describe('a message', () => {
     removed: false,
     ...one,
   })
-  const ROOM_OF_ALL = { kind: 'room', audience: { pupils: true } } as const
+  const ROOM_OF_ALL = { kind: 'room' } as const
   const seen = (one: Partial<MessageHead>) => [
     seenOf(of(one), { account: ada, role: 'pupil', ...ROOM_OF_ALL }),
     seenOf(of(one), { account: bram, role: 'pupil', ...ROOM_OF_ALL }),
@@ -293,22 +293,16 @@ describe('a message', () => {
     expect(seen(one)).toEqual(expected),
   )
 
-  it('under a notice is for its own side and for teachers, in a room for all', () => {
+  it('under a notice is for its own side and the teachers, by teachers and in a room for all', () => {
     const roles = ['teacher', 'pupil', 'family'] as const
-    const heard = (kind: 'notice' | 'room', pupils: boolean) =>
-      roles.map(side =>
-        roles.filter(
-          role => seenOf(of({ side }), { account: bram, role, kind, audience: { pupils } }) === 'words',
-        ),
-      )
-    expect(heard('notice', true)).toEqual([
-      ['teacher', 'pupil'],
+    const heard = (kind: 'notice' | 'room') =>
+      roles.map(side => roles.filter(role => seenOf(of({ side }), { account: bram, role, kind }) === 'words'))
+    expect(heard('notice')).toEqual([
+      ['teacher', 'pupil', 'family'],
       ['teacher', 'pupil'],
       ['teacher', 'family'],
     ])
-    // where no pupil reads, what a teacher answers is for families
-    expect(heard('notice', false)[0]).toEqual(['teacher', 'pupil', 'family'])
-    expect(heard('room', true)).toEqual([roles, roles, roles])
+    expect(heard('room')).toEqual(roles.map(() => ['teacher', 'pupil', 'family']))
   })
 
   const code = (found: { ok: true } | { ok: false; refusal: { code: string } }) =>

@@ -1,6 +1,6 @@
 import type { Migration } from '../migration.js'
 
-/** Files of messages, and what notices lead to. */
+/** Files of messages, what notices lead to, and when somebody wrote last. */
 export const attachments: Migration = {
   name: '2026-12-04-attachments',
   up: [
@@ -32,9 +32,13 @@ export const attachments: Migration = {
        check ((work_id is null) <> (week is null))
      ) strict, without rowid`,
     'create index conversation_links_of_work on conversation_links (work_id) where work_id is not null',
+    'drop index messages_by',
+    'create index messages_by on messages (by_account, written_at)',
     'alter table talk_rules add column pupil_media integer not null default 1',
   ],
   down: [
+    'drop index messages_by',
+    'create index messages_by on messages (by_account)',
     'alter table talk_rules drop column pupil_media',
     'drop table conversation_links',
     'drop table message_files',

@@ -42,8 +42,8 @@ export async function openedBeside(world: World, viewer: Viewer, beside: Beside)
 /** As whom somebody reads the messages of a conversation. */
 export const readerOf = (
   { accountId }: Viewer,
-  { role, kind, audience }: Pick<Opened, 'role' | 'kind' | 'audience'>,
-): MessageReader => ({ account: accountId, role, kind, audience })
+  { role, kind }: Pick<Opened, 'role' | 'kind'>,
+): MessageReader => ({ account: accountId, role, kind })
 
 /** What may be written in a conversation now, as an outcome: see `mayPost` of core. */
 export const postingIn = (world: World, conversation: Opened, isAnswer: boolean) =>

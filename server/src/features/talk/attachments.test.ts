@@ -144,6 +144,21 @@ describe('what can be sent', () => {
   })
 })
 
+describe('a flood', () => {
+  it('is slowed: who writes more than anybody types waits, and nobody else does', async () => {
+    const write = (who: Person) => who.ask('writeMessage', here(), { html: '<p>spam</p>' })
+    const all = await Promise.all(Array.from({ length: 25 }, () => write(anna)))
+    expect(all.filter(one => one.status === 200)).toHaveLength(20)
+    expect(all.find(one => one.status !== 200)).toMatchObject({
+      status: 429,
+      error: { code: 'writing_fast', params: { most: 20, seconds: 60 } },
+    })
+    expect((await write(bo)).status).toBe(200)
+    school.clock.moveTo(school.clock.now() + 60_000)
+    expect((await write(anna)).status).toBe(200)
+  })
+})
+
 describe('a notice', () => {
   it('has files and leads to work and weeks, each reader to what they are asked for', async () => {
     const workId = await buildWork(school.world, school.built, { title: 'Rain log', due: '2026-10-20T17:00' })

@@ -80,8 +80,7 @@ export const ROLE = `(select s.role from seats s where s.class_id = v.class_id a
 export const OWN_SEATS = `from seats s where s.class_id = v.class_id and s.place_id is not null and ${ADDRESSED}`
 
 /** Whether message `m` of `v` is for whoever reads it as `v.role`: `hears` of core; the notice itself is for all. */
-const HEARD = `(v.kind <> 'notice' or v.role = 'teacher' or m.id = v.id or m.side = v.role
-    or (m.side = 'teacher' and (v.role = 'pupil' or v.for_pupils = 0)))`
+const HEARD = `(v.kind <> 'notice' or v.role = 'teacher' or m.id = v.id or m.side in (v.role, 'teacher'))`
 
 /** Where the viewer was last in `v`. */
 export const POSITION =

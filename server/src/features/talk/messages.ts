@@ -1,4 +1,4 @@
-import type { ClassId, ConversationId, MessageId, TalkFileId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, Instant, MessageId, TalkFileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type MessageHead,
@@ -6,9 +6,12 @@ import {
   mayDecide,
   mayEdit,
   mayRemove,
+  mayWriteAgain,
   nextShown,
+  PACE,
   type Reaction,
   seenOf,
+  type TalkRole,
 } from '@oppen/core/talk'
 import { isBlank, readText } from '@oppen/core/texts'
 import { readHtml } from '../../html.js'
@@ -30,7 +33,7 @@ import { queueCopies } from './letterMail.js'
 import { putMentions, withMentions } from './mentions.js'
 import { conversations, messageReactions, messageReports, messages } from './models.js'
 import type { Opened } from './queries.js'
-import { messageOf, sentAs } from './queriesOfMessages.js'
+import { messageOf, sentAs, writtenSince } from './queriesOfMessages.js'
 import { rulesOf } from './shown.js'
 import { tellShown } from './telling.js'
 
@@ -130,8 +133,9 @@ export async function say(
   const params = { classId, conversationId: conversation.id }
   if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
   const posted = allowedToPost(world, conversation, answers !== null)
-  const said = await withMentions(world, viewer, { ...params, role: conversation.role, html })
   const now = world.clock.now()
+  await inPace(world, viewer, conversation.role, now)
+  const said = await withMentions(world, viewer, { ...params, role: conversation.role, html })
   const shownAt = posted === 'shown' ? await show(world, params, conversation) : null
   await world.db.model(messages).create({
     id: messageId,
@@ -152,6 +156,12 @@ export async function say(
   if (posted === 'shown') tellShown(world, { ...params, messageId, by: viewer.accountId }, conversation)
   else tellMessage(world, params, conversation)
   return { messageId, conversationId: conversation.id, state: posted }
+}
+
+/** Refuses `writing_fast` where somebody writes more than anybody types; inside a command. */
+async function inPace(world: World, { accountId }: Viewer, role: TalkRole, now: Instant): Promise<void> {
+  const { most, within } = PACE[role]
+  take(mayWriteAgain(role, await writtenSince(world.db, accountId, now - within, most + 1), now))
 }
 
 /** Only what is shown to somebody can be answered by them, in rooms alone: replies to a notice stand in one row. */

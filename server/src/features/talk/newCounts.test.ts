@@ -57,7 +57,7 @@ class Model {
 
   hears(name: Name, { of, by }: Said): boolean {
     if (of.kind !== 'notice' || name === 'teacher' || SIDE[by] === SIDE[name]) return true
-    return by === 'teacher' && (SIDE[name] === 'pupil' || !of.pupils)
+    return by === 'teacher'
   }
 
   /** How much is new, on the page of Talk or beside work. */

@@ -244,3 +244,18 @@ export const readersOf = async (
   readers: { account: AccountId; name: string; role: TalkRole; hasWritten: boolean }[]
   groups: { id: GroupId; name: string }[]
 }> => JSON.parse((await db.json(READERS_OF, asked)) ?? '{"readers":[],"groups":[]}')
+
+/** When somebody wrote messages since a moment, the last first. */
+export const writtenSince = async (
+  db: Database,
+  accountId: AccountId,
+  since: Instant,
+  most: number,
+): Promise<Instant[]> =>
+  (
+    await db.rows<{ at: Instant }>(
+      `select written_at as at from messages where by_account = $accountId and written_at > $since
+       order by written_at desc limit $most`,
+      { accountId, since, most },
+    )
+  ).map(one => one.at)

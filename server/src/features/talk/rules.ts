@@ -45,7 +45,6 @@ export async function seeNod(world: World, viewer: Viewer, classId: ClassId): Pr
       account: viewer.accountId,
       role: 'teacher',
       kind: rest.kind,
-      audience: { pupils: true },
       now: asked.now,
     })
     return seen ? [{ ...rest, message: seen }] : []

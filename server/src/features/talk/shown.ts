@@ -65,7 +65,7 @@ export const messagesFor = (stored: readonly StoredMessage[], reader: Reader): M
 /** A notice as its reader sees it. */
 export function noticeFor(stored: StoredNotice, account: AccountId, now: Instant): Notice {
   const { root, role, appearsAt, position } = stored
-  const reader: Reader = { account, role, kind: 'notice', audience: stored.audience, now }
+  const reader: Reader = { account, role, kind: 'notice', now }
   return {
     id: stored.id,
     by: root.name,

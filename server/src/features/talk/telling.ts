@@ -14,7 +14,7 @@ type Shown = InConversation & { readonly messageId: MessageId; readonly by: Acco
  */
 export function tellShown(world: World, { messageId, by, ...params }: Shown, conversation: Told): void {
   // whoever wrote it is another reader than those who are told
-  const { kind, audience } = conversation
+  const { kind } = conversation
   world.db.afterCommit(() => {
     const { now } = world.clock
     const event = eventOf(params, conversation)
@@ -30,7 +30,7 @@ export function tellShown(world: World, { messageId, by, ...params }: Shown, con
             continue
           }
           if (!asRead.has(role)) {
-            const reader = { account: '' as AccountId, role, kind, audience, now: now() }
+            const reader = { account: '' as AccountId, role, kind, now: now() }
             const message = messageFor(stored, reader)
             asRead.set(role, message && { ...event, message })
           }

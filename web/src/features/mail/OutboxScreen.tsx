@@ -17,7 +17,12 @@ export const prepare = ({ client }: Prepared) => client.prefetchQuery(reads.outb
 
 /** The letters that Oppen wrote, where the school sends no mail of its own. */
 export function Screen() {
-  const { data } = useSuspenseQuery({ ...reads.outbox(), refetchOnMount: 'always' })
+  // messages go out behind what gives cause for them, and nothing tells of it
+  const { data } = useSuspenseQuery({
+    ...reads.outbox(),
+    refetchOnMount: 'always',
+    refetchInterval: 5_000,
+  })
   const [open, setOpen] = useState<MailId>()
   return (
     <Sheet title={say('outbox_title')}>

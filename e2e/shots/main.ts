@@ -161,10 +161,7 @@ async function weekInShort(page: Page): Promise<void> {
 
 async function nod(page: Page): Promise<void> {
   await inClass(page, 'Garden Science', 'Talk')
-  await page
-    .getByRole('link', { name: /wait for the nod/ })
-    .first()
-    .click()
+  await page.getByRole('link', { name: 'Waiting and reported', exact: true }).click()
   await page.getByRole('heading', { name: 'The nod', level: 1 }).waitFor()
 }
 

@@ -9,7 +9,7 @@ import {
   ANSWERS_VIEWER,
   CONCERNED,
   MENTIONS_VIEWER,
-  newMessages,
+  ofNewMessages,
   POSITION,
   ROLE,
   SEATS,
@@ -40,7 +40,7 @@ const WORKS = jsonArray(
    join asked a on a.place_id = m.place_id and ${APPEARED}
    join works w on w.id = a.work_id and w.removed_at is null
    left join submissions i on i.work_id = w.id and i.place_id = m.place_id
-   where ${OWN_LINE.postedAt} >= $since or i.handed_back_at >= $since or a.due_at >= $now or i.try_again_by >= $now
+   where ${OWN_LINE.postedAt} >= $since or i.handed_back_at >= $since or a.due_at between $now and $ahead or i.try_again_by between $now and $ahead
      or exists (select 1 from work_news n where n.work_id = w.id and n.at >= $since)`,
 )
 
@@ -92,9 +92,16 @@ const TALKS = jsonArray(
       html: 'substr(m.html, 1, 600)',
       files: FILES,
     }),
-    fresh: newMessages(NOT_ITSELF),
-    mentions: newMessages(`${NOT_ITSELF} and ${MENTIONS_VIEWER}`),
-    answers: newMessages(`${NOT_ITSELF} and ${ANSWERS_VIEWER}`),
+    news: jsonNested(
+      ofNewMessages(
+        jsonObject({
+          fresh: 'count(*)',
+          mentions: `coalesce(sum(${MENTIONS_VIEWER}), 0)`,
+          answers: `coalesce(sum(${ANSWERS_VIEWER}), 0)`,
+        }),
+        NOT_ITSELF,
+      ),
+    ),
     lastIs: `case when ${MENTIONS_VIEWER} then 'mentioned' when ${ANSWERS_VIEWER} then 'answered' end`,
   }),
   `from heard v join messages m on m.id = (select m.id from messages m where ${SHOWN_IN} ${NOT_ITSELF}
@@ -172,6 +179,7 @@ const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_CLASSES}, ${HEARD} select ${jsonOb
 })} as json`
 
 type Html<T> = Omit<T, 'text'> & { readonly html: string }
+type Counts = 'fresh' | 'mentions' | 'answers'
 type Waits = NewsFacts['waiting']
 
 export type StoredNews = {
@@ -182,7 +190,11 @@ export type StoredNews = {
   readonly classes: { id: ClassId; name: string }[]
   readonly works: NewsFacts['works']
   readonly notices: readonly Html<NewsFacts['notices'][number]>[]
-  readonly talks: readonly (Omit<TalkFacts, 'last'> & { readonly last: Html<TalkFacts['last']> })[]
+  readonly talks: readonly (Omit<TalkFacts, 'last' | Counts> & {
+    readonly last: Html<TalkFacts['last']>
+    /** Null where nothing is new. */
+    readonly news: Pick<TalkFacts, Counts> | null
+  })[]
   readonly marking: Waits
   readonly requests: Waits
   readonly nod: Waits
@@ -193,7 +205,13 @@ export type StoredNews = {
 /** What could be new to somebody by a moment, in one statement. */
 export const newsFacts = async (
   db: Database,
-  asked: { readonly viewer: AccountId; readonly now: Instant; readonly since: Instant },
+  asked: {
+    readonly viewer: AccountId
+    readonly now: Instant
+    readonly since: Instant
+    /** Of what is due until then it may be time to remind. */
+    readonly ahead: Instant
+  },
 ): Promise<StoredNews> => JSON.parse((await db.json(FACTS, asked)) ?? 'null')
 
 /** What somebody chose; undefined for nothing. */

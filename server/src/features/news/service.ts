@@ -24,6 +24,8 @@ import { newsChoices, newsTold } from './models.js'
 import { deviceOf, type OnDevice } from './push.js'
 import { choicesOf, newsFacts, type StoredNews } from './queries.js'
 
+/** Nobody is reminded of anything earlier than this, in milliseconds: a day before, and before the quiet hours then. */
+const REMIND_AHEAD = 3 * 86_400_000
 /** So much of a message stands in the feed. */
 const BEGINS = 160
 
@@ -32,10 +34,16 @@ const worded = <T extends { readonly html: string }>({ html, ...rest }: T) => ({
   text: plainBeginning(html, BEGINS),
 })
 
+const NOTHING_NEW = { fresh: 0, mentions: 0, answers: 0 }
+
 const factsOf = (stored: StoredNews): NewsFacts => ({
   works: stored.works,
   notices: stored.notices.map(worded),
-  talks: stored.talks.map(({ last, ...talk }) => ({ ...talk, last: worded(last) })),
+  talks: stored.talks.map(({ last, news, ...talk }) => ({
+    ...talk,
+    ...(news ?? NOTHING_NEW),
+    last: worded(last),
+  })),
   waiting: [...stored.marking, ...stored.requests, ...stored.nod, ...stored.reports, ...stored.invitations],
 })
 
@@ -55,7 +63,12 @@ export type Heard = {
 
 /** Reads what could be new to somebody. */
 export async function hear(world: World, accountId: AccountId, now: Instant): Promise<Heard> {
-  const stored = await newsFacts(world.db, { viewer: accountId, now, since: now - NEWS_KEPT })
+  const stored = await newsFacts(world.db, {
+    viewer: accountId,
+    now,
+    since: now - NEWS_KEPT,
+    ahead: now + REMIND_AHEAD,
+  })
   const choices = stored.choices ?? NEWS_CHOICES
   const facts = factsOf(stored)
   const { reminders, quiet } = choices

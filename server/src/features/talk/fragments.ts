@@ -94,10 +94,15 @@ export const CONCERNED = `(v.kind <> 'letter' or exists (select 1 from conversat
 const SHOWN_SINCE = `m.by_account <> $viewer and m.removed_at is null and m.shown_at > ${POSITION}`
 
 /** What counts as new of `v`, which has a `role`. Where nothing was shown since, no message is looked at. */
-export const newMessages = (
+export const newMessages = (more = ''): string => ofNewMessages('count(*)', more, '0')
+
+/** The same, of which something else than their number is said: an expression over rows `m`; null where nothing is new. */
+export const ofNewMessages = (
+  what: string,
   more = '',
-): string => `iif(coalesce(v.last_shown_at, 0) > ${POSITION} and ${CONCERNED}, (select count(*) from messages m
-    where m.conversation_id = v.id and ${SHOWN_SINCE} and ${HEARD} ${more}), 0)`
+  none = 'null',
+): string => `iif(coalesce(v.last_shown_at, 0) > ${POSITION} and ${CONCERNED}, (select ${what} from messages m
+    where m.conversation_id = v.id and ${SHOWN_SINCE} and ${HEARD} ${more}), ${none})`
 
 /** The conversations that stand on the page of a class's talk; those beside work stand with the work. */
 export const IN_TALK = "v.kind in ('notice', 'room', 'letter')"

@@ -10,14 +10,15 @@ import { newsLines, newsSubject } from './wording.js'
 export const composeNews: Compose = async (world, { accountId, ref }) => {
   const to = await addresseeOf(world.db, accountId)
   if (!to) return null
-  const { tell, heard } = await tellingOf(world, accountId, ref)
+  const { tell, classes } = await tellingOf(world, accountId, ref)
   if (isNothing(tell)) return null
-  const voice = voiceIn(languageFor(to.language), world.school.zone)
+  const spoken = voiceIn(languageFor(to.language), world.school.zone)
+  const voice = { ...spoken, named: to.kind === 'family' }
   return {
     to: to.email,
     subject: newsSubject(tell, voice),
     text: [
-      ...newsLines(tell, heard.classes, voice),
+      ...newsLines(tell, classes, voice),
       voice.say('news_mail_end', { address: addressOf(world, '/new'), school: world.school.name }),
       '',
     ].join('\n'),

@@ -1,12 +1,12 @@
 import { isNothing, type ToTell } from '@oppen/core/news'
 import { languageOf } from '../accounts/service.js'
-import { languageFor, type Voice, voiceIn } from '../digest/compose.js'
+import { languageFor, voiceIn } from '../digest/compose.js'
 import type { Deliver } from '../mail/outgoing.js'
 import { pushSubscriptions } from './models.js'
 import type { PushMessage } from './pushTransport.js'
 import { devicesOf } from './queries.js'
 import { tellingOf } from './telling.js'
-import { dueLine, newsLine, newsSubject, waitingLine } from './wording.js'
+import { dueLine, newsLine, newsSubject, type Voice, waitingLine } from './wording.js'
 
 /** So many lines fit on a device. */
 const LINES = 3
@@ -15,9 +15,10 @@ const LINES = 3
 export const pushNews: Deliver = async (world, { accountId, ref }) => {
   const devices = await devicesOf(world.db, accountId)
   if (!devices.length) return false
-  const { tell } = await tellingOf(world, accountId, ref)
+  const { tell, kind } = await tellingOf(world, accountId, ref)
   if (isNothing(tell)) return false
-  const voice = voiceIn(languageFor(await languageOf(world, accountId)), world.school.zone)
+  const spoken = voiceIn(languageFor(await languageOf(world, accountId)), world.school.zone)
+  const voice = { ...spoken, named: kind === 'family' }
   const message = pushOf(tell, voice, ref)
   for (const device of devices) {
     if ((await world.pushTransport.send(device, message)) === 'sent') continue

@@ -186,7 +186,7 @@ describe('by mail', () => {
     expect(await sendMails(school.world)).toBe(1)
     expect(await sendMails(school.world)).toBe(0)
     const [mail] = await sent()
-    expect(mail?.subject).toBe('New work: Rain log, due Tuesday 20 October, 17:00 (Anna Reyes)')
+    expect(mail?.subject).toBe('New work: Rain log, due Tuesday 20 October, 17:00')
     expect(mail?.text).toMatch(/^Tides\n {2}- New work: Rain log/)
     expect(mail?.text).not.toContain('Before')
     expect(mail?.messageId).toMatch(/^<news\.atOnce\.\d+\.\d+\.\w+@[\w.-]+>$/)
@@ -257,6 +257,27 @@ describe('by mail', () => {
     later(1)
     expect(await sendMails(school.world)).toBe(0)
     expect(await sent()).toEqual([])
+  })
+})
+
+describe('in words', () => {
+  it('tells a family of whom it is, and a teacher what was replied to a notice', async () => {
+    for (const name of ['mr.reyes', 'ms.kestrel']) await addressed(name)
+    await choose(family, 'atOnce', ['posted', 'handedBack', 'notice'])
+    await choose(teacher, 'atOnce', ['answered', 'waiting'])
+    later(1)
+    const workId = await post('Rain log', '2026-10-20T17:00')
+    const { noticeId } = await teacher.get('writeNotice', at(), { html: '<p>Bring boots.</p>' })
+    await write(anna, noticeId, '<p>Which?</p>')
+    await handIn(workId)
+    await handBack(workId)
+    later(1)
+    expect(await sendMails(school.world)).toBe(2)
+    const texts = (await sent()).map(one => one.text ?? '')
+    const of = (words: string) => texts.find(text => text.includes(words)) ?? ''
+    expect(of('Handed back')).toContain('- Handed back: Rain log, 8.5 of 10 points (Anna Reyes)')
+    expect(of('Handed back')).toContain('- Notice by Ms Kestrel: Bring boots.')
+    expect(of('replied')).toContain('- Anna Reyes replied to your notice: Which?')
   })
 })
 

@@ -1,5 +1,6 @@
 import type { AccountId, ClassId, Instant } from '@oppen/core/ids'
 import type { NewsChoices, NewsFacts, NewsWay, TalkFacts } from '@oppen/core/news'
+import type { AccountKind } from '@oppen/core/permissions'
 import { markerInSql } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { NOT_HIDDEN, nameOf } from '../accounts/fragments.js'
@@ -165,6 +166,7 @@ const INVITATIONS = waiting(
 
 const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_CLASSES}, ${HEARD} select ${jsonObject({
   readAt: readAt(markerInSql('news')),
+  kind: '(select kind from accounts where id = $viewer)',
   letterCopies: jsonBoolean('exists (select 1 from mail_choices where account_id = $viewer and letters = 1)'),
   choices: jsonNested('(select choices from news_choices where account_id = $viewer)'),
   classes: jsonArray(jsonObject({ id: 'id', name: 'name' }), 'from open_classes'),
@@ -184,6 +186,7 @@ type Waits = NewsFacts['waiting']
 
 export type StoredNews = {
   readonly readAt: Instant | null
+  readonly kind: AccountKind
   /** Whether letters are copied by mail anyhow. */
   readonly letterCopies: boolean
   readonly choices: NewsChoices | null

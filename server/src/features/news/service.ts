@@ -13,7 +13,7 @@ import {
   newsOf,
   readQuiet,
 } from '@oppen/core/news'
-import type { Viewer } from '@oppen/core/permissions'
+import type { AccountKind, Viewer } from '@oppen/core/permissions'
 import { markerOf } from '@oppen/core/readMarkers'
 import { take } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -51,6 +51,7 @@ const factsOf = (stored: StoredNews): NewsFacts => ({
 export type Heard = {
   readonly classes: StoredNews['classes']
   readonly choices: NewsChoices
+  readonly kind: AccountKind
   /** Whether letters are copied by mail anyhow. */
   readonly letterCopies: boolean
   /** When the feed was read last. */
@@ -76,6 +77,7 @@ export async function hear(world: World, accountId: AccountId, now: Instant): Pr
   return {
     classes: stored.classes,
     choices,
+    kind: stored.kind,
     letterCopies: stored.letterCopies,
     readAt: stored.readAt,
     news: ({ off = [], ...more }) => newsOf(facts, { ...reader, off, ...more }),

@@ -127,9 +127,10 @@ export async function tellingOf(
   world: World,
   accountId: AccountId,
   ref: string,
-): Promise<{ readonly tell: ToTell; readonly heard: Heard; readonly way: NewsWay }> {
+): Promise<{ readonly tell: ToTell } & Pick<Heard, 'classes' | 'kind'>> {
   const [way, after, until] = ref.split('.') as [NewsWay, string, string]
   const span: NewsSpan = { after: Number(after) as Instant, until: Number(until) as Instant }
   const heard = await hear(world, accountId, world.clock.now())
-  return { way, heard, tell: told(world, heard, way, span) }
+  const { classes, kind } = heard
+  return { classes, kind, tell: told(world, heard, way, span) }
 }

@@ -1,25 +1,36 @@
 import type { Instant } from '@oppen/core/ids'
 import type { NewsItem, ToTell, WaitingFacts } from '@oppen/core/news'
-import type { Voice } from '../digest/compose.js'
+import type { Voice as Plain } from '../digest/compose.js'
+
+/** How news is said to somebody, and whether it says of whom it is: to pupils all of it is their own. */
+export type Voice = Plain & { readonly named: boolean }
+
+type Places = readonly { readonly name: string }[]
+
+/** A line with the names of the children that it is about, for whom that is to be said. */
+const named = (line: string, places: Places, { say, locale, named: wanted }: Voice): string =>
+  wanted && places.length
+    ? say('news_mail_of', { line, names: new Intl.ListFormat(locale).format(places.map(one => one.name)) })
+    : line
 
 /** One line about something that is new, as plain text. */
 export function newsLine(item: NewsItem, voice: Voice): string {
   const { say } = voice
   switch (item.kind) {
     case 'posted':
-      return item.due === null
-        ? say('news_mail_posted', of(item, voice))
-        : say('news_mail_posted_due', { ...of(item, voice), at: moment(item.due, voice) })
+      return named(postedLine(item, voice), item.places, voice)
     case 'changed':
-      return say('news_mail_changed', { ...of(item, voice), name: item.by })
+      return named(say('news_mail_changed', { title: item.title, name: item.by }), item.places, voice)
     case 'handedBack':
-      return handedBackLine(item, voice)
+      return named(handedBackLine(item, voice), [item.place], voice)
     case 'notice':
       return say('news_mail_notice', { name: item.by, text: textOf(item, voice) })
     case 'mentioned':
     case 'answered':
     case 'said':
-      return say(`news_mail_${item.kind}`, { name: item.by, title: item.title, text: textOf(item, voice) })
+      return item.title
+        ? say(`news_mail_${item.kind}`, { name: item.by, title: item.title, text: textOf(item, voice) })
+        : say(`news_mail_${item.kind}_notice`, { name: item.by, text: textOf(item, voice) })
   }
 }
 
@@ -29,7 +40,7 @@ const textOf = ({ text, files }: { text: string; files: number }, { say }: Voice
 
 function handedBackLine(item: Extract<NewsItem, { kind: 'handedBack' }>, voice: Voice): string {
   const { say, number } = voice
-  const said = { title: item.title, names: item.place.name }
+  const said = { title: item.title }
   if (item.again)
     return item.again.by === null
       ? say('news_mail_again', said)
@@ -39,10 +50,10 @@ function handedBackLine(item: Extract<NewsItem, { kind: 'handedBack' }>, voice: 
     : say('news_mail_back_mark', { ...said, mark: number(item.mark), points: number(item.points) })
 }
 
-const of = (item: { title: string; places: readonly { name: string }[] }, { locale }: Voice) => ({
-  title: item.title,
-  names: new Intl.ListFormat(locale).format(item.places.map(place => place.name)),
-})
+const postedLine = ({ title, due }: Extract<NewsItem, { kind: 'posted' }>, voice: Voice): string =>
+  due === null
+    ? voice.say('news_mail_posted', { title })
+    : voice.say('news_mail_posted_due', { title, at: moment(due, voice) })
 
 const moment = (at: Instant, { day, time }: Voice): string => `${day(at)}, ${time(at)}`
 
@@ -53,7 +64,7 @@ export function waitingLine({ what, work, count }: WaitingFacts, { say }: Voice)
 
 /** One line about what is due soon. */
 export const dueLine = ({ title, place, due }: ToTell['dueSoon'][number], voice: Voice): string =>
-  voice.say('news_mail_due', { title, names: place.name, at: moment(due, voice) })
+  named(voice.say('news_mail_due', { title, at: moment(due, voice) }), [place], voice)
 
 /** All that is told, as lines of plain text under the name of each class. */
 export function newsLines(

@@ -15,7 +15,7 @@ import { messageOf } from './queriesOfMessages.js'
 import { rulesOf } from './shown.js'
 
 /** So many files lie ready for one person; of more the oldest go. */
-const MOST_READY = 30
+const MOST_READY = 12
 
 /** As what somebody writes in a class. */
 const roleIn = (viewer: Viewer, classId: ClassId): TalkRole =>

@@ -1,6 +1,6 @@
 import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { Link } from 'react-router'
-import { useTie } from '../../app/session.js'
+import { tieTo, useMe } from '../../app/session.js'
 import { say } from '../../words/say.js'
 
 type Props = {
@@ -13,8 +13,8 @@ type Props = {
 
 /** Begins a letter to somebody, which knows what it is about. Nothing in an archived class. */
 export function WriteTo({ classId, to, name, about = {} }: Props) {
-  const tie = useTie()
-  if (tie?.archived) return null
+  // on a page of all classes of a child the address names none
+  if (tieTo(useMe(), classId)?.archived) return null
   const search = new URLSearchParams({ to })
   if (about.title) search.set('title', about.title)
   if (about.workId) search.set('work', about.workId)

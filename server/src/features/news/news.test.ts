@@ -390,6 +390,30 @@ describe('on a device', () => {
   })
 })
 
+describe('a lively room', () => {
+  it('is told of though something is said there all the time, each message once', async () => {
+    await addressed('anna.reyes')
+    const room = await openRoom()
+    await choose(anna, 'atOnce', ['said'])
+    later(1)
+    await write(bo, room, '<p>One</p>')
+    later(1)
+    // said in the moment in which it is looked
+    await write(bo, room, '<p>Two</p>')
+    expect(await sendMails(school.world)).toBe(1)
+    later(11)
+    await write(bo, room, '<p>Three</p>')
+    expect(await sendMails(school.world)).toBe(1)
+    later(11)
+    expect(await sendMails(school.world)).toBe(1)
+    later(11)
+    expect(await sendMails(school.world)).toBe(0)
+    expect((await sent()).map(one => one.subject)).toEqual(
+      ['One', 'Two', 'Three'].map(text => `Bo Lund in Pond: ${text}`),
+    )
+  })
+})
+
 describe('letters', () => {
   it('are told of once by mail: by their copy, where somebody wants copies', async () => {
     await addressed('anna.reyes')

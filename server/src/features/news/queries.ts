@@ -106,7 +106,7 @@ const TALKS = jsonArray(
     lastIs: `case when ${MENTIONS_VIEWER} then 'mentioned' when ${ANSWERS_VIEWER} then 'answered' end`,
   }),
   `from heard v join messages m on m.id = (select m.id from messages m where ${SHOWN_IN} ${NOT_ITSELF}
-     and m.by_account <> $viewer and m.removed_at is null order by m.shown_at desc limit 1)
+     and m.by_account <> $viewer and m.removed_at is null and m.shown_at <= $until order by m.shown_at desc limit 1)
    where ${CONCERNED}`,
 )
 
@@ -214,6 +214,8 @@ export const newsFacts = async (
     readonly since: Instant
     /** Of what is due until then it may be time to remind. */
     readonly ahead: Instant
+    /** A conversation stands as it did then. */
+    readonly until: Instant
   },
 ): Promise<StoredNews> => JSON.parse((await db.json(FACTS, asked)) ?? 'null')
 

@@ -62,11 +62,17 @@ export type Heard = {
   readonly inOppen: () => News
 }
 
-/** Reads what could be new to somebody. */
-export async function hear(world: World, accountId: AccountId, now: Instant): Promise<Heard> {
+/** Reads what could be new to somebody; of what is said what was shown until a moment, all of it where none is given. */
+export async function hear(
+  world: World,
+  accountId: AccountId,
+  now: Instant,
+  until: Instant = Number.MAX_SAFE_INTEGER,
+): Promise<Heard> {
   const stored = await newsFacts(world.db, {
     viewer: accountId,
     now,
+    until,
     since: now - NEWS_KEPT,
     ahead: now + REMIND_AHEAD,
   })

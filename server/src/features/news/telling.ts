@@ -90,7 +90,7 @@ async function queueFor(world: World, person: Reachable): Promise<number> {
     const latest = way === 'reminders' ? endOfDay(until, zone) : until
     const stand: Told = { until: Math.min(row.toldUntil, latest), sentAt: row.sentAt }
     if (!isTimeToTell(way, stand, choices, { now: until, zone })) continue
-    heard.all ??= await hear(world, accountId, now)
+    heard.all ??= await hear(world, accountId, now, until)
     const span = { after: stand.until, until }
     const nothing = isNothing(told(world, heard.all, way, span))
     if (!nothing || way === 'daily' || way === 'weekly') tell.push({ way, span, nothing })
@@ -130,7 +130,7 @@ export async function tellingOf(
 ): Promise<{ readonly tell: ToTell } & Pick<Heard, 'classes' | 'kind'>> {
   const [way, after, until] = ref.split('.') as [NewsWay, string, string]
   const span: NewsSpan = { after: Number(after) as Instant, until: Number(until) as Instant }
-  const heard = await hear(world, accountId, world.clock.now())
+  const heard = await hear(world, accountId, world.clock.now(), span.until)
   const { classes, kind } = heard
   return { classes, kind, tell: told(world, heard, way, span) }
 }

@@ -3,7 +3,7 @@ import type { Hundredths } from '../marks/index.js'
 import type { ConversationKind } from '../talk/index.js'
 import { owes, type SubmissionStatus, stateOfWork, type Timing, type WorkKind } from '../work/index.js'
 import type { NewsKind } from './kinds.js'
-import { type ReminderRules, remindedAt } from './reminders.js'
+import { type ReminderRules, remindedBy } from './reminders.js'
 
 /** So long something is news, in milliseconds: fourteen days. */
 export const NEWS_KEPT = 14 * 86_400_000
@@ -154,9 +154,7 @@ export function newsOf(facts: NewsFacts, reader: NewsReader): News {
     waiting: off.includes('waiting')
       ? []
       : [...facts.waiting].sort((one, other) => one.oldestAt - other.oldestAt),
-    dueSoon: off.includes('dueSoon')
-      ? []
-      : facts.works.flatMap(work => dueSoonOf(work, reader)).sort((one, other) => one.due - other.due),
+    dueSoon: off.includes('dueSoon') ? [] : dueSoonOf(facts.works, reader),
     items,
     fresh: items.reduce((sum, item) => sum + item.fresh, 0),
   }
@@ -242,15 +240,20 @@ function kindOfTalk({
   return (fresh > 0 ? answers > 0 : lastIs === 'answered') ? 'answered' : 'said'
 }
 
-/** A piece of work of which its pupil was reminded by now, or the family; never one that is in. */
-function dueSoonOf(work: WorkFacts, reader: NewsReader): DueSoon[] {
-  const due = dueOf(work, reader.now)
-  const at = due === null ? null : remindedAt(due, reader.remindBy ?? reader.now, reader)
-  // what was posted, or came back, later than the reminder would have come was told as that
-  const askedAt = Math.max(work.appearedAt, work.status.handedBackAt ?? 0)
-  if (due === null || at === null || at < askedAt) return []
-  const { fresh: _, places: __, ...item } = ofWork(work, 'dueSoon', at, false)
-  return [{ ...item, place: work.place, due }]
+/** What somebody was reminded of by now, the nearest deadline first; never what is in. */
+function dueSoonOf(works: readonly WorkFacts[], reader: NewsReader): DueSoon[] {
+  const reminded = remindedBy(reader.remindBy ?? reader.now, reader)
+  return works
+    .flatMap(work => {
+      const due = dueOf(work, reader.now)
+      const at = due === null ? null : reminded(due)
+      // what was posted, or came back, later than the reminder would have come was told as that
+      const askedAt = Math.max(work.appearedAt, work.status.handedBackAt ?? 0)
+      if (due === null || at === null || at < askedAt) return []
+      const { fresh: _, places: __, ...item } = ofWork(work, 'dueSoon', at, false)
+      return [{ ...item, place: work.place, due }]
+    })
+    .sort((one, other) => one.due - other.due)
 }
 
 /** By when a pupil still has something to do; null where nothing is owed. */

@@ -41,6 +41,21 @@ export function remindersOf(due: Instant, { reminders, quiet, zone }: ReminderRu
   return [...new Set(heard)].sort((one, other) => one - other)
 }
 
-/** The last moment by another at which somebody is to be reminded of a deadline; null for none. */
-export const remindedAt = (due: Instant, by: Instant, rules: ReminderRules): Instant | null =>
-  remindersOf(due, rules).findLast(at => at <= by) ?? null
+/** Nobody is reminded of anything earlier than this, in milliseconds: a day before, and before the quiet hours then. */
+export const REMIND_AHEAD = 3 * 24 * HOUR
+
+/**
+ * The last moment by another at which somebody is to be reminded of a deadline; null for none. Keeps what it has worked out, for
+ * much work has the same deadline.
+ */
+export function remindedBy(by: Instant, rules: ReminderRules): (due: Instant) => Instant | null {
+  const known = new Map<Instant, Instant | null>()
+  return due => {
+    if (due - by > REMIND_AHEAD) return null
+    const before = known.get(due)
+    if (before !== undefined) return before
+    const at = remindersOf(due, rules).findLast(one => one <= by) ?? null
+    known.set(due, at)
+    return at
+  }
+}

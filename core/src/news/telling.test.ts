@@ -12,6 +12,7 @@ import {
   type NewsChoices,
   type NewsItem,
   quietAt,
+  REMIND_AHEAD,
   REMINDERS,
   readQuiet,
   remindersOf,
@@ -101,6 +102,7 @@ describe('reminders', () => {
           expect(moments.length).toBeLessThanOrEqual(reminders.length)
           for (const one of moments) {
             expect(one).toBeLessThan(due)
+            expect(due - one).toBeLessThan(REMIND_AHEAD)
             expect(quietAt(one, quiet, ZONE)).toBeNull()
           }
         },

@@ -11,6 +11,7 @@ import {
   type NewsKind,
   newsKindsOf,
   newsOf,
+  REMIND_AHEAD,
   readQuiet,
 } from '@oppen/core/news'
 import type { AccountKind, Viewer } from '@oppen/core/permissions'
@@ -24,8 +25,6 @@ import { newsChoices, newsTold } from './models.js'
 import { deviceOf, type OnDevice } from './push.js'
 import { choicesOf, newsFacts, type StoredNews } from './queries.js'
 
-/** Nobody is reminded of anything earlier than this, in milliseconds: a day before, and before the quiet hours then. */
-const REMIND_AHEAD = 3 * 86_400_000
 /** So much of a message stands in the feed. */
 const BEGINS = 160
 

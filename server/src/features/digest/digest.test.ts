@@ -1,10 +1,8 @@
-import { readdir, readFile } from 'node:fs/promises'
-import { join } from 'node:path'
 import { lastDigest } from '@oppen/core/digest'
 import type { Instant, WorkId } from '@oppen/core/ids'
 import { buildWork, type Person, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
-import PostalMime from 'postal-mime'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { giveAddress, sentMails } from '../../testing/mailbox.js'
 import { sendMails } from '../news/sending.js'
 
 const DAY = 86_400_000
@@ -32,22 +30,8 @@ async function handedIn(title: string, due: string, after = 0): Promise<WorkId> 
   return workId
 }
 
-/** Everything that was sent so far, as an independent parser reads it. */
-async function sent() {
-  const folder = join(school.folder, 'outbox')
-  const files = await readdir(folder).catch(() => [])
-  const all = await Promise.all(files.map(async name => PostalMime.parse(await readFile(join(folder, name)))))
-  return all.sort((one, other) => String(one.date).localeCompare(String(other.date)))
-}
-
-/** Gives somebody an address, as if they had confirmed it. */
-const addressed = (userName: string) =>
-  school.world.db.write(() =>
-    school.world.db.run('update accounts set email = $email where user_name = $userName', {
-      email: `${userName}@mail.example`,
-      userName,
-    }),
-  )
+const sent = () => sentMails(school)
+const addressed = (userName: string) => giveAddress(school, userName)
 
 describe('the summary of a week', () => {
   it('tells family, pupil and teacher the same, and nobody else', async () => {

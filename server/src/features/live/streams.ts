@@ -131,6 +131,11 @@ export class LiveStreams {
     for (const one of [...(this.#ofAccount.get(accountId) ?? [])]) this.#push(one, event)
   }
 
+  /** Tells the screens of one session that are open now; who opens one later is not told. */
+  tellSession(tokenHash: string, event: LiveEvent): void {
+    for (const one of this.#all()) if (one.tokenHash === tokenHash) this.#push(one, event)
+  }
+
   /**
    * Tells those who read something what it says, each their own way. Who opens a stream later is told that it was there: all
    * whom `event` concerns, or, where it is for them alone, those whom it was told.

@@ -44,19 +44,20 @@ const APART = 30_000
 const AT_ONCE = 50
 
 /**
- * Sends what is due. A message is marked as sent after it was: where the server is killed in between it goes out again under
+ * Sends what is due of some kinds, one after the other. A message is marked as sent after it was: where the server is killed in between it goes out again under
  * the same message id, by which programs know that they have it. Gives how many were sent.
  */
 export async function sendDue(
   world: World,
-  deliver: Readonly<Record<OutgoingKind, Deliver>>,
+  deliver: Readonly<Partial<Record<OutgoingKind, Deliver>>>,
 ): Promise<number> {
   let count = 0
-  for (const row of await dueMails(world.db, world.clock.now(), AT_ONCE)) {
+  const kinds = Object.keys(deliver) as OutgoingKind[]
+  for (const row of await dueMails(world.db, kinds, world.clock.now(), AT_ONCE)) {
     const { accountId, kind, ref } = row
     const where = { accountId, kind, ref }
     try {
-      const sent = await deliver[kind](world, row)
+      const sent = (await deliver[kind]?.(world, row)) ?? false
       const sentAt = world.clock.now()
       await world.db.write(async () => {
         await world.db.model(outgoingMails).update({ sentAt }, { where })

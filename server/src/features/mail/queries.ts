@@ -1,7 +1,7 @@
 import type { AccountId, Instant, MailId } from '@oppen/core/ids'
 import type { AccountKind } from '@oppen/core/permissions'
 import type { Database } from '../../db/index.js'
-import type { MailChoices, OutgoingRow } from './models.js'
+import type { MailChoices, OutgoingKind, OutgoingRow } from './models.js'
 
 type MailLine = { id: MailId; at: Instant; to: string; subject: string; file: string }
 
@@ -17,12 +17,12 @@ export const mailsNewest = (db: Database, teacher: AccountId) =>
 export const mailById = (db: Database, teacher: AccountId, id: MailId) =>
   db.row<MailLine>(`${MAIL} and id = $id`, { teacher, id })
 
-/** Messages that wait to be sent by a moment, the longest first. */
-export const dueMails = (db: Database, now: Instant, most: number) =>
+/** Messages of some kinds that wait to be sent by a moment, the longest first. */
+export const dueMails = (db: Database, kinds: readonly OutgoingKind[], now: Instant, most: number) =>
   db.rows<Pick<OutgoingRow, 'accountId' | 'kind' | 'ref' | 'tries'>>(
     `select account_id as accountId, kind, ref, tries from outgoing_mails
-     where sent_at is null and due_at <= $now order by due_at limit $most`,
-    { now, most },
+     where sent_at is null and due_at <= $now and kind in (select value from json_each($kinds)) order by due_at limit $most`,
+    { now, most, kinds: JSON.stringify(kinds) },
   )
 
 /** To whom a message goes, and in which language; undefined where the account has no address any more. */

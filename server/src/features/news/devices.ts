@@ -20,12 +20,16 @@ export const pushNews: Deliver = async (world, { accountId, ref }) => {
   const spoken = voiceIn(languageFor(await languageOf(world, accountId)), world.school.zone)
   const voice = { ...spoken, named: kind === 'family' }
   const message = pushOf(tell, voice, ref)
-  for (const device of devices) {
-    if ((await world.pushTransport.send(device, message)) === 'sent') continue
+  // one that is slow keeps no other waiting
+  const ways = await Promise.allSettled(devices.map(device => world.pushTransport.send(device, message)))
+  const gone = devices.filter((_, at) => ways[at]?.status === 'fulfilled' && ways[at].value === 'gone')
+  if (gone.length)
     await world.db.write(async () => {
-      await world.db.model(pushSubscriptions).destroy({ where: { id: device.id } })
+      await world.db.model(pushSubscriptions).destroy({ where: { id: gone.map(one => one.id) } })
     })
-  }
+  // all are told again: the same message takes its own place on a device
+  const failed = ways.find(one => one.status === 'rejected')
+  if (failed) throw failed.reason
   return true
 }
 

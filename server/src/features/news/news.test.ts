@@ -1,12 +1,12 @@
-import { readdir, readFile } from 'node:fs/promises'
-import { join } from 'node:path'
 import type { NewsPage } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { type MailTime, NEWS_CHOICES, type NewsChoices, type NewsKind } from '@oppen/core/news'
+import { ROOM } from '@oppen/core/talk'
 import { instantsIn } from '@oppen/core/zone'
 import { buildWork, type Person, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
-import PostalMime from 'postal-mime'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { listen } from '../../testing/listen.js'
+import { giveAddress, sentMails } from '../../testing/mailbox.js'
 import { sendMails } from './sending.js'
 
 const MINUTE = 60_000
@@ -39,17 +39,8 @@ const handBack = (workId: WorkId) =>
   teacher.get('handBack', submission(workId), { number: 1, mark: '8,5', feedback: 'Well seen' })
 
 const audience = { pupils: true, families: false, groups: null }
-const rules = {
-  writers: 'all',
-  begin: true,
-  quiet: false,
-  quietWhy: '',
-  hours: null,
-  nod: false,
-} as const
-
 async function openRoom(): Promise<string> {
-  await teacher.get('makeRoom', at(), { title: 'Pond', audience, rules })
+  await teacher.get('makeRoom', at(), { title: 'Pond', audience, rules: ROOM })
   const { rooms } = await teacher.get('seeTalk', at())
   return rooms[0]?.id ?? ''
 }
@@ -156,22 +147,8 @@ const choose = (who: Person, mail: MailTime, kinds: readonly NewsKind[], more: P
     },
   )
 
-/** Gives somebody an address, as if they had confirmed it. */
-const addressed = (userName: string) =>
-  school.world.db.write(() =>
-    school.world.db.run('update accounts set email = $email where user_name = $userName', {
-      email: `${userName}@mail.example`,
-      userName,
-    }),
-  )
-
-/** Everything that was sent so far, as an independent parser reads it. */
-async function sent() {
-  const folder = join(school.folder, 'outbox')
-  const files = await readdir(folder).catch(() => [])
-  const all = await Promise.all(files.map(async name => PostalMime.parse(await readFile(join(folder, name)))))
-  return all.sort((one, other) => String(one.date).localeCompare(String(other.date)))
-}
+const addressed = (userName: string) => giveAddress(school, userName)
+const sent = () => sentMails(school)
 
 describe('by mail', () => {
   beforeEach(() => addressed('anna.reyes'))
@@ -354,26 +331,28 @@ describe('on a device', () => {
   it('is shown by the stand-in to the person who allowed it, as long as they are signed in there', async () => {
     await anna.get('addPushDevice', {}, { subscription: null })
     expect((await anna.get('seeNewsChoices', {})).device).toEqual({ on: true, key: null })
-    const shown: string[] = []
-    const { live } = school.world
-    const tell = live.tellPerson.bind(live)
-    live.tellPerson = async (accountId, event) => {
-      if (event.what === 'push') shown.push(`${event.title} ${event.path}`)
-      return tell(accountId, event)
-    }
+    // another device of hers, on which that was not allowed
+    const [here, there] = await Promise.all([
+      listen(anna),
+      listen(await school.person().signIn('anna.reyes')),
+    ])
+    const shown = ({ heard }: typeof here) =>
+      heard.flatMap(event => (event.what === 'push' ? [`${event.title} ${event.path}`] : []))
     await sendMails(school.world)
     later(1)
     await teacher.get('writeNotice', at(), { html: '<p>Bring boots.</p>' })
     later(1)
     expect(await sendMails(school.world)).toBe(1)
     expect(await sendMails(school.world)).toBe(0)
-    expect(shown).toEqual(['Notice by Ms Kestrel: Bring boots. /new'])
+    await expect.poll(() => shown(here)).toEqual(['Notice by Ms Kestrel: Bring boots. /new'])
+    expect(shown(there)).toEqual([])
     await anna.get('signOut', {})
     later(1)
     await teacher.get('writeNotice', at(), { html: '<p>Bring hats.</p>' })
     later(1)
     expect(await sendMails(school.world)).toBe(0)
-    expect(shown).toHaveLength(1)
+    expect(shown(here)).toHaveLength(1)
+    expect(shown(there)).toEqual([])
   })
 
   it('takes no address of a push service where there is none, nor one that leads back here', async () => {

@@ -1,5 +1,4 @@
 import { createECDH, hkdfSync } from 'node:crypto'
-import type { AccountId } from '@oppen/core/ids'
 import webPush from 'web-push'
 import type { LiveStreams } from '../live/streams.js'
 
@@ -14,7 +13,8 @@ export type PushMessage = {
 
 /** A device, as its browser gave it: `PushSubscription` of the Push API (W3C). */
 export type PushDevice = {
-  readonly accountId: AccountId
+  /** The session in which it was allowed. */
+  readonly tokenHash: string
   readonly endpoint: string
   readonly p256dh: string
   readonly auth: string
@@ -31,11 +31,11 @@ export type PushTransport = {
 export const standInEndpoint = (id: string): string => `https://push.invalid/${id}`
 const isStandIn = (endpoint: string): boolean => endpoint.startsWith('https://push.invalid/')
 
-/** The stand-in: tells the open screens of a person, which show it as a push service would. */
+/** The stand-in: tells the open screens of the device, which show it as a push service would. */
 export const standInPush = (live: LiveStreams): PushTransport => ({
   key: null,
-  send: async ({ accountId }, message) => {
-    await live.tellPerson(accountId, { what: 'push', ...message })
+  send: async ({ tokenHash }, message) => {
+    live.tellSession(tokenHash, { what: 'push', ...message })
     return 'sent'
   },
 })
@@ -51,6 +51,8 @@ export type VapidKeys = { readonly publicKey: string; readonly privateKey: strin
 
 /** A message that could not be handed over for so long, in seconds, is of no use any more: a day. */
 const TTL = 86_400
+/** So long a push service may take to answer, in milliseconds. */
+const PATIENCE = 5_000
 
 /**
  * Sends through the push services of browsers (RFC 8030), encrypted for the device (RFC 8291), in the name of the school
@@ -65,7 +67,7 @@ export const webPushTransport = (keys: VapidKeys, subject: string): PushTranspor
       await webPush.sendNotification({ endpoint, keys: { p256dh, auth } }, JSON.stringify(message), {
         vapidDetails: { subject, ...keys },
         TTL,
-        timeout: 10_000,
+        timeout: PATIENCE,
       })
       return 'sent'
     } catch (error) {

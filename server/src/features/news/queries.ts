@@ -263,8 +263,8 @@ export const hasDevice = async (db: Database, tokenHash: string): Promise<boolea
 
 /** The devices on which somebody is told. */
 export const devicesOf = (db: Database, accountId: AccountId) =>
-  db.rows<Pick<PushRow, 'id' | 'accountId' | 'endpoint' | 'p256dh' | 'auth'>>(
-    `select id, account_id as accountId, endpoint, p256dh, auth from push_subscriptions
+  db.rows<Pick<PushRow, 'id' | 'tokenHash' | 'endpoint' | 'p256dh' | 'auth'>>(
+    `select id, token_hash as tokenHash, endpoint, p256dh, auth from push_subscriptions
      where account_id = $accountId order by made_at`,
     { accountId },
   )

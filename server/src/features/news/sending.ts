@@ -13,12 +13,15 @@ const DELIVER: Readonly<Record<OutgoingKind, Deliver>> = {
   news: byMail(composeNews),
   push: pushNews,
 }
+const { push, ...mail } = DELIVER
 
 /** Puts in line what is due of itself, and sends what waits. Gives how many messages were sent. */
 export async function sendMails(world: World): Promise<number> {
   await queueDigests(world)
   await queueNews(world)
-  return sendDue(world, DELIVER)
+  // push services that do not answer keep no mail waiting
+  const [mails, pushes] = await Promise.all([sendDue(world, mail), sendDue(world, { push })])
+  return mails + pushes
 }
 
 /** How often it is looked, in milliseconds. */

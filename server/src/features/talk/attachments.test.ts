@@ -1,9 +1,10 @@
 import type { TalkFile } from '@oppen/contract'
 import { addressOf, routes } from '@oppen/contract'
 import type { ConversationId, TalkFileId, WorkId } from '@oppen/core/ids'
-import { buildWork, type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { buildAccount, buildWork, type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
 import sharp from 'sharp'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { addCoTeacher } from '../classes/service.js'
 import { clearExpired } from '../retention/clear.js'
 
 let school: SmallSchool
@@ -187,6 +188,25 @@ describe('a notice', () => {
       { html: '<p>Look</p>', files: [], links: [] },
     )
     expect(await seen(anna)).toMatchObject({ files: [], links: [] })
+  })
+
+  it('that a colleague changes keeps the files that it has, or loses them', async () => {
+    const file = await sent(teacher)
+    const { noticeId } = await teacher.get('writeNotice', at(), { html: '<p>Look</p>', files: [file.id] })
+    const plover = await buildAccount(school.world, 'teacher', 'Mr Plover')
+    await school.world.db.write(() => addCoTeacher(school.world, at().classId, plover.accountId))
+    const coTeacher = await school.person().signIn('mr.plover')
+    const change = (files: TalkFileId[]) =>
+      coTeacher.get(
+        'changeNotice',
+        { ...at(), conversationId: noticeId },
+        { html: '<p>Look here</p>', files },
+      )
+    const seen = async () => (await anna.get('seeTalk', at())).notices[0]?.files.length
+    await change([file.id])
+    expect(await seen()).toBe(1)
+    await change([])
+    expect(await seen()).toBe(0)
   })
 
   it('leads to no work of another class, nor to a week that is none', async () => {

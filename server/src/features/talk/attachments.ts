@@ -81,8 +81,9 @@ type Attaching = {
 }
 
 /**
- * Puts files with a message of the viewer's, in this order, and no others; inside a command. Refuses `attachments_many`, and
- * `attachment_gone` where one of them is not theirs or not there any more.
+ * Puts files with a message that the viewer may change, in this order, and no others; inside a command. Refuses `attachments_many`, and
+ * `attachment_gone` where one of them neither stands there nor
+ * lies ready for the viewer.
  */
 export async function attach(
   world: World,

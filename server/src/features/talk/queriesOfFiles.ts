@@ -21,7 +21,7 @@ export const talkFilesOf = async (
     )) ?? 'null',
   )
 
-/** Of the files of somebody, those of a message and of some ids those that lie ready. */
+/** The files of a message, whoever added them, and of some ids those that lie ready for somebody. */
 export const filesOf = async (
   db: Database,
   {
@@ -31,8 +31,8 @@ export const filesOf = async (
 ): Promise<TalkFileId[]> =>
   (
     await db.rows<{ id: TalkFileId }>(
-      `select id from message_files where class_id = $classId and by_account = $accountId and (message_id = $messageId
-         or (message_id is null and id in (select value from json_each($ids))))`,
+      `select id from message_files where class_id = $classId and (message_id = $messageId
+         or (message_id is null and by_account = $accountId and id in (select value from json_each($ids))))`,
       { ...asked, ids: JSON.stringify(ids) },
     )
   ).map(one => one.id)

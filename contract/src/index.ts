@@ -24,6 +24,7 @@ export type {
   TabletPage,
   WelcomePage,
 } from './features/joining.js'
+export type { Correspondent, CorrespondentsPage, LetterForm, LetterPage } from './features/letters.js'
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
 export type { MarkingPage } from './features/marking.js'
@@ -51,10 +52,6 @@ export type {
 } from './features/submissions.js'
 export type {
   ConversationPage,
-  Correspondent,
-  CorrespondentsPage,
-  LetterForm,
-  LetterPage,
   MentionablePage,
   Message,
   NodPage,

@@ -8,6 +8,7 @@ import { classShapes } from './features/classes.js'
 import { digestShapes } from './features/digest.js'
 import { formShapes } from './features/form.js'
 import { joiningShapes } from './features/joining.js'
+import { letterShapes } from './features/letters.js'
 import { mailShapes } from './features/mail.js'
 import { markingShapes } from './features/marking.js'
 import { newsShapes } from './features/news.js'
@@ -47,6 +48,7 @@ export const shapes = {
   ...circleShapes,
   ...searchShapes,
   ...calendarShapes,
+  ...letterShapes,
   ...mailShapes,
   ...schoolShapes,
   live: {},

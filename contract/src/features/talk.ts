@@ -22,7 +22,7 @@ import { z } from 'zod'
 import { done, id, instant, line, localTime, typed } from '../wire/shapes.js'
 
 const reaction = z.enum(REACTIONS) satisfies z.ZodType<Reaction>
-const role = z.enum(TALK_ROLES)
+export const role = z.enum(TALK_ROLES)
 
 /** A file that stands with a message, or lies ready for one. */
 const talkFile = z.object({
@@ -34,7 +34,7 @@ const talkFile = z.object({
 export type TalkFile = z.infer<typeof talkFile>
 
 /** The files of a message that is being written, in their order. */
-const files = z.array(id<TalkFileId>()).max(40).optional()
+export const files = z.array(id<TalkFileId>()).max(40).optional()
 
 /** A message as its reader sees it. */
 export const message = z.object({
@@ -72,7 +72,7 @@ export const audience = z.object({
 })
 
 /** What a device calls one sending, so that the same sent twice is written once. */
-const once = z
+export const once = z
   .string()
   .regex(/^[\w-]{16,64}$/)
   .optional()
@@ -120,7 +120,7 @@ export const notice = z.object({
 })
 export type Notice = z.infer<typeof notice>
 
-const hours = z.object({
+export const hours = z.object({
   days: z.array(z.number().int()).readonly(),
   from: localTime,
   until: localTime,
@@ -192,7 +192,7 @@ export type TalkPage = z.infer<typeof talkPage>
 /** Messages in the order in which they were shown, and whether there are others before and after. */
 const stretch = z.object({ messages: z.array(message), before: z.boolean(), after: z.boolean() })
 
-const attaches = z.enum(['any', 'media', 'none'])
+export const attaches = z.enum(['any', 'media', 'none'])
 
 /** A conversation from where its reader was last. */
 export const conversationPage = z.object({
@@ -226,77 +226,6 @@ export const roomPage = conversationPage.extend({
   groups: z.array(z.object({ id: id<GroupId>(), name: z.string() })),
 })
 export type RoomPage = z.infer<typeof roomPage>
-
-/** A teacher does not read letters now: their word about it, and when they do again. */
-const away = z.object({ word: z.string(), until: instant.nullable() })
-
-/** Somebody of a class, as a letter names them. */
-const correspondent = z.object({
-  accountId: id<AccountId>(),
-  name: z.string(),
-  side: role,
-  /** The children of a family in this class. */
-  of: z.array(z.string()),
-  /** The own place of a pupil, those of the children of a family. */
-  placeIds: z.array(id<PlaceId>()),
-  away: away.nullable(),
-})
-export type Correspondent = z.infer<typeof correspondent>
-
-/** When a teacher reads letters, and what is said at other times. */
-const letterHours = z.object({ hours: hours.nullable(), word: line })
-
-const letterPerson = z.object({
-  accountId: id<AccountId>(),
-  name: z.string(),
-  side: role,
-  /** Whether they still belong to the class. */
-  here: z.boolean(),
-})
-
-/** Whom somebody can write a letter to. */
-export const correspondentsPage = z.object({
-  className: z.string(),
-  /** Whom this reader can write to. */
-  people: z.array(correspondent),
-  attach: attaches,
-  /** For teachers: when they read letters. */
-  own: letterHours.nullable(),
-})
-export type CorrespondentsPage = z.infer<typeof correspondentsPage>
-
-export const letterPage = conversationPage.extend({
-  id: id<ConversationId>(),
-  className: z.string(),
-  title: z.string(),
-  people: z.array(letterPerson),
-  concerned: z.boolean(),
-  /** Whether other teachers of the class can read it. */
-  overseen: z.boolean(),
-  about: z
-    .object({
-      workId: id<WorkId>().nullable(),
-      title: z.string().nullable(),
-      placeId: id<PlaceId>().nullable(),
-      name: z.string().nullable(),
-    })
-    .nullable(),
-  /** Teachers in it who do not read letters now, with their word and when they do again. */
-  away: z.array(away.extend({ name: z.string() })),
-})
-export type LetterPage = z.infer<typeof letterPage>
-
-const letterForm = z.object({
-  title: line,
-  to: z.array(id<AccountId>()).max(200),
-  html: typed,
-  files,
-  /** What it is about. */
-  workId: id<WorkId>().nullable().optional(),
-  placeId: id<PlaceId>().nullable().optional(),
-  once,
-})
-export type LetterForm = z.infer<typeof letterForm>
 
 const noticeForm = z.object({
   html: typed,
@@ -398,10 +327,6 @@ export const talkShapes = {
   writeInThread: { body: newMessage, reply: written },
   seeSideNote: { reply: conversationPage },
   writeNote: { body: newMessage, reply: written },
-  seeCorrespondents: { reply: correspondentsPage },
-  writeLetter: { body: letterForm, reply: z.object({ letterId: id<ConversationId>() }) },
-  seeLetter: { reply: letterPage },
-  setLetterHours: { body: letterHours, reply: done },
   changeMessage: { body: z.object({ html: typed, files }), reply: written },
   removeMessage: { reply: done },
   react: { body: z.object({ reaction, on: z.boolean() }), reply: done },

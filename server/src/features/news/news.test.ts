@@ -369,6 +369,24 @@ describe('on a device', () => {
   })
 })
 
+describe('a clock that is set back', () => {
+  it('keeps nobody from being told what is new from then on', async () => {
+    await addressed('anna.reyes')
+    await choose(anna, 'atOnce', ['posted'])
+    later(60)
+    await post('Rain log', '2026-10-20T17:00')
+    later(1)
+    expect(await sendMails(school.world)).toBe(1)
+    to('2026-10-14T09:00')
+    expect(await sendMails(school.world)).toBe(0)
+    later(15)
+    await post('Tide table', '2026-10-20T17:00')
+    later(1)
+    expect(await sendMails(school.world)).toBe(1)
+    expect((await sent()).map(one => one.subject)).toContainEqual(expect.stringContaining('Tide table'))
+  })
+})
+
 describe('a lively room', () => {
   it('is told of though something is said there all the time, each message once', async () => {
     await addressed('anna.reyes')

@@ -82,13 +82,13 @@ async function queueFor(world: World, person: Reachable): Promise<number> {
   const begin: NewsWay[] = []
   for (const way of waysOf(person, choices)) {
     const row = rows.get(way)
-    if (!row) {
+    // on a clock that was set back it is told from then on
+    const latest = way === 'reminders' ? endOfDay(until, zone) : until
+    if (!row || row.toldUntil > latest) {
       begin.push(way)
       continue
     }
-    // on a clock that was set back it is told from then on
-    const latest = way === 'reminders' ? endOfDay(until, zone) : until
-    const stand: Told = { until: Math.min(row.toldUntil, latest), sentAt: row.sentAt }
+    const stand: Told = { until: row.toldUntil, sentAt: row.sentAt }
     if (!isTimeToTell(way, stand, choices, { now: until, zone })) continue
     heard.all ??= await hear(world, accountId, now, until)
     const span = { after: stand.until, until }

@@ -214,22 +214,27 @@ function longer(wording: string): string {
     .join('')
 }
 
-/** Says everything in a language that is 40 % longer: every file of wording is answered with another. */
+/**
+ * Says everything in a language that is 40 % longer: every file of wording is answered with another. What was
+ * built is read here: an answer that is fetched for the page goes when the page does.
+ */
 async function speakLonger(page: Page): Promise<void> {
+  const built = readdirSync('web/dist/assets').filter(name => name.endsWith('.js'))
   for (const file of readdirSync('words/en')) {
     const namespace = file.replace('.json', '')
     const said = JSON.parse(readFileSync(`words/en/${file}`, 'utf8')) as Record<string, string>
     const wording = Object.fromEntries(Object.entries(said).map(([key, words]) => [key, longer(words)]))
-    const [first = ''] = Object.keys(said)
-    await page.route(new RegExp(`/assets/${namespace}-[\\w-]+\\.js$`), async route => {
-      // a part of the program may have the same name
-      const response = await route.fetch()
-      if (!(await response.text()).includes(first)) return route.fulfill({ response })
-      return route.fulfill({
-        contentType: 'text/javascript',
-        body: `export default ${JSON.stringify(wording)}`,
-      })
+    // a part of the program may have the same name, but not all of the keys
+    const names = built.filter(name => {
+      if (!new RegExp(`^${namespace}-[\\w-]+\\.js$`).test(name)) return false
+      const program = readFileSync(`web/dist/assets/${name}`, 'utf8')
+      return Object.keys(said).every(key => program.includes(key))
     })
+    expect(names, namespace).not.toEqual([])
+    for (const name of names)
+      await page.route(`**/assets/${name}`, route =>
+        route.fulfill({ contentType: 'text/javascript', body: `export default ${JSON.stringify(wording)}` }),
+      )
   }
 }
 

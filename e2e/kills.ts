@@ -139,7 +139,7 @@ class Hand {
     const all = [...stretch.messages]
     for (let more = stretch.after; more && id; ) {
       const number = String(all.at(-1)?.at ?? 0)
-      const params = { classId: this.pages.classId, conversationId: id, number }
+      const params = { spaceId: this.pages.classId, conversationId: id, number }
       const next = await this.person.get('seeAfter', params)
       all.push(...next.messages)
       more = next.after

@@ -60,7 +60,7 @@ export async function posted({ bell, classId, topicId }: TideTables): Promise<Wo
     minutes: 15,
   })
   const { workId } = await bell.get('postWork', { classId }, { form, draft: false, alsoIn: [] })
-  await bell.get('writeNotice', { classId }, { html: '<p>Bring a clock with hands on Friday.</p>' })
+  await bell.get('writeNotice', { spaceId: classId }, { html: '<p>Bring a clock with hands on Friday.</p>' })
   return workId
 }
 

@@ -43,13 +43,13 @@ export async function talkLive(
   const [first] = pupils
   const classId = first && (await classOf(first))
   if (!first || !classId) throw new Error('nobody is in the class')
-  const { rooms } = await first.get('seeTalk', { classId })
+  const { rooms } = await first.get('seeTalk', { spaceId: classId })
   const conversationId = rooms.find(room => room.title === 'Gauges and readings')?.id as ConversationId
   const ours = await told({
     ...{ address: `${address}/api/live`, pid, out, cookies: pupils.map(one => one.cookie) },
     send: async (n, words) => {
       const writer = pupils[n % pupils.length] ?? first
-      await writer.get('writeMessage', { classId, conversationId }, { html: `<p>${words}</p>` })
+      await writer.get('writeMessage', { spaceId: classId, conversationId }, { html: `<p>${words}</p>` })
     },
   })
   const child = await serve(`${out}/bareTalk.mjs`, {})
@@ -169,7 +169,7 @@ export async function longRoom(): Promise<{ messages: number; ours: number; bare
   const { classId } = built
   const rules = { writers: 'all' as const, begin: true, quiet: false, quietWhy: '', hours: null, nod: false }
   const audience = { pupils: true, families: true, groups: null }
-  const { roomId } = await teacher.get('makeRoom', { classId }, { title: 'Long', audience, rules })
+  const { roomId } = await teacher.get('makeRoom', { spaceId: classId }, { title: 'Long', audience, rules })
   await world.db.write(async () => {
     await world.db.run(
       `with recursive n(i) as (select 1 union all select i + 1 from n where i < ${MESSAGES})
@@ -191,7 +191,7 @@ export async function longRoom(): Promise<{ messages: number; ours: number; bare
     )
   })
   const ours = await median(async () => {
-    await teacher.get('seeRoom', { classId, conversationId: roomId })
+    await teacher.get('seeRoom', { spaceId: classId, conversationId: roomId })
   })
   const db = new sqlite3.Database(join(school.folder, 'oppen.sqlite'), sqlite3.OPEN_READONLY)
   // as anybody would serve them: the rows as they are, over the same way
@@ -252,7 +252,7 @@ export async function newsIn(classes: number) {
     })
     await takePlace(world, built, 'Anna Reyes', anna)
     const { classId } = built
-    const { roomId } = await teacher.get('makeRoom', { classId }, { title: 'Room', audience, rules })
+    const { roomId } = await teacher.get('makeRoom', { spaceId: classId }, { title: 'Room', audience, rules })
     await world.db.write(async () => {
       for (let one = 0; one < WORKS; one++)
         await buildWork(world, built, { title: `Work ${one}`, due: '2026-10-16T17:00' })

@@ -16,7 +16,9 @@ describe('every screen', () => {
       const route = routes[place.reads]
       const named = [...route.path.matchAll(/:(\w+)/g)].map(found => found[1])
       expect(route.method).toBe('GET')
-      for (const name of named) expect(place.path).toMatch(new RegExp(`:${name}\\b`))
+      // a space is a class or a circle
+      for (const name of named)
+        expect(place.path).toMatch(new RegExp(name === 'spaceId' ? ':(class|circle)Id\\b' : `:${name}\\b`))
     },
   )
 })
@@ -35,6 +37,10 @@ describe('the screen at an address', () => {
     '/c/k1/work/w1/marking/p1',
     '/circles/new',
     '/circles/c1',
+    '/circles/c1/talk/nod',
+    '/circles/c1/talk/v1',
+    '/circles/c1/talk/letters/v1',
+    '/circles/c1/audit-log',
     '/school/people',
     '/school/people/p1',
     '/nowhere',
@@ -53,7 +59,7 @@ describe('the screen at an address', () => {
   })
 
   it('is this week where the address says none, and an address that is no text is taken as it stands', () => {
-    expect(screenAt('/c/k1/week')?.params).toEqual({ classId: 'k1', week: 'now' })
+    expect(screenAt('/c/k1/week')?.params).toEqual({ classId: 'k1', spaceId: 'k1', week: 'now' })
     expect(screenAt('/c/%E0%A4%A/week')?.params.classId).toBe('%E0%A4%A')
   })
 })

@@ -35,7 +35,37 @@ export const SCREENS = [
   { path: '/classes', file: 'home/ClassesScreen', words: ['people'] },
   { path: '/outbox', file: 'mail/OutboxScreen', words: ['settings'], reads: 'seeOutbox' },
   { path: '/circles/new', file: 'circles/NewCircleScreen', words: ['people'] },
-  { path: '/circles/:circleId', file: 'circles/CircleScreen', words: ['people'], reads: 'seeCircle' },
+  {
+    path: '/circles/:circleId',
+    file: 'circles/CircleScreen',
+    words: ['people', 'talk'],
+    reads: 'seeCircle',
+  },
+  {
+    path: '/circles/:circleId/audit-log',
+    file: 'circles/CircleAuditLogScreen',
+    words: ['people', 'settings'],
+    reads: 'seeCircleAuditLog',
+  },
+  {
+    path: '/circles/:circleId/talk/letters/new',
+    file: 'talk/NewLetterScreen',
+    words: ['talk'],
+    reads: 'seeCorrespondents',
+  },
+  {
+    path: '/circles/:circleId/talk/letters/:conversationId',
+    file: 'talk/LetterScreen',
+    words: ['talk'],
+    reads: 'seeLetter',
+  },
+  { path: '/circles/:circleId/talk/nod', file: 'talk/NodScreen', words: ['talk'], reads: 'seeNod' },
+  {
+    path: '/circles/:circleId/talk/:conversationId',
+    file: 'talk/RoomScreen',
+    words: ['classroom', 'talk'],
+    reads: 'seeRoom',
+  },
   { path: '/c/:classId/about', file: 'about/AboutScreen', words: ['about'], reads: 'seeAbout' },
   { path: '/child/:child/about', file: 'about/ChildAboutScreen', words: ['about'] },
   {
@@ -192,7 +222,9 @@ export function screenAt(
   const given = address.split('/').filter(Boolean)
   for (const screen of SCREENS) {
     const params = fitting(screen.path.split('/').filter(Boolean), given)
-    if (params) return { screen, params }
+    // whose talk it is, whether of a class or of a circle
+    const spaceId = params?.circleId ?? params?.classId
+    if (params) return { screen, params: spaceId ? { ...params, spaceId } : params }
   }
   return undefined
 }

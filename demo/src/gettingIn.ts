@@ -1,7 +1,8 @@
-import type { CirclePage, SettingsBody } from '@oppen/contract'
-import type { PlaceId } from '@oppen/core/ids'
+import type { CirclePage, NoticeForm, SettingsBody } from '@oppen/contract'
+import type { ConversationId, PlaceId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
 import type { fixedClock } from '@oppen/server/clock'
-import { joinCircle, makeCircle, postInCircle, seeCircle } from '@oppen/server/features/circles/service'
+import { joinCircle, makeCircle, seeCircle } from '@oppen/server/features/circles/service'
 import { inviteFamily, invitePerson } from '@oppen/server/features/classes/invitations'
 import { places } from '@oppen/server/features/classes/models'
 import { changePlace, movePlaceAway } from '@oppen/server/features/classes/places'
@@ -15,6 +16,9 @@ import {
 import { findDoor } from '@oppen/server/features/joining/entry'
 import { askIn, requestAsFamily } from '@oppen/server/features/joining/joinRequests'
 import { makeTablet } from '@oppen/server/features/joining/tablets'
+import { writeMessage } from '@oppen/server/features/talk/messages'
+import { seeTalk, tapNotice, writeNotice } from '@oppen/server/features/talk/notices'
+import { markSeen } from '@oppen/server/features/talk/reading'
 import type { World } from '@oppen/server/world'
 import sharp from 'sharp'
 import {
@@ -167,13 +171,43 @@ async function club(world: World, clock: FixedClock, school: DemoSchool): Promis
   for (const member of [ada, school.pupils.get('Priya Dane'), moreno]) {
     if (member && code) await joinCircle(world, member, code)
   }
-  await postInCircle(
-    world,
-    varga,
-    circleId,
+  const says = async (who: Viewer | undefined, when: string, words: string) => {
+    clock.moveTo(at(world, when))
+    if (!who) return
+    const { rooms } = await seeTalk(world, who, circleId)
+    const params = { spaceId: circleId, conversationId: rooms[0]?.id ?? ('' as ConversationId) }
+    await markSeen(world, who, params, Number.MAX_SAFE_INTEGER)
+    await writeMessage(world, who, params, { html: `<p>${words}</p>` })
+  }
+  const notice = async (when: string, html: string, form: Partial<NoticeForm> = {}) => {
+    clock.moveTo(at(world, when))
+    return (await writeNotice(world, administrator, circleId, { html, ...form })).noticeId
+  }
+  const pinned = await notice(
+    '2026-09-21T17:05',
     '<p>We meet by the <strong>shed</strong> every Friday at 16:00. Families are welcome: there is always a bed to dig.</p>',
+    { pinned: true },
   )
-  clock.moveTo(at(world, '2026-10-09T19:40'))
+  await says(moreno, '2026-10-09T19:40', 'I can bring two buckets of compost next Friday.')
+  await says(varga, '2026-10-09T20:05', 'Please do. The far bed is the poor one.')
+  await says(
+    ada,
+    '2026-10-10T10:12',
+    'We could sow the broad beans then, my father says they stand the frost.',
+  )
+  await says(school.pupils.get('Priya Dane'), '2026-10-12T15:30', 'I have the string for the rows.')
+  const tea = await notice(
+    '2026-10-13T12:00',
+    '<p>On Friday there is tea afterwards. Who brings a cup of their own?</p>',
+    {
+      asks: 'choice',
+      choices: ['I bring a cup', 'I need one'],
+    },
+  )
+  // what is pinned was read by those who came since
+  for (const who of [moreno, ada])
+    if (who)
+      await markSeen(world, who, { spaceId: circleId, conversationId: pinned }, Number.MAX_SAFE_INTEGER)
   if (moreno)
-    await postInCircle(world, moreno, circleId, '<p>I can bring two buckets of compost next Friday.</p>')
+    await tapNotice(world, moreno, { spaceId: circleId, conversationId: tea, placeId: null }, 'I bring a cup')
 }

@@ -32,8 +32,8 @@ export async function letters(
   }
   const answer = async (by: Viewer, conversationId: ConversationId, when: string, text: string) => {
     clock.moveTo(at(world, when))
-    await markSeen(world, by, { classId, conversationId }, Number.MAX_SAFE_INTEGER)
-    await writeMessage(world, by, { classId, conversationId }, { html: `<p>${text}</p>` })
+    await markSeen(world, by, { spaceId: classId, conversationId }, Number.MAX_SAFE_INTEGER)
+    await writeMessage(world, by, { spaceId: classId, conversationId }, { html: `<p>${text}</p>` })
   }
   clock.moveTo(at(world, '2026-09-21T09:30'))
   const hours = { days: [1, 2, 3, 4, 5], from: '08:00', until: '17:00' }

@@ -42,7 +42,7 @@ function speaker(world: World, clock: FixedClock, school: DemoSchool) {
   ): Promise<MessageId> => {
     go(when)
     const by = typeof who === 'string' ? pupilOf(school, who) : who
-    const params = { classId: built.classId, conversationId }
+    const params = { spaceId: built.classId, conversationId }
     return (await writeMessage(world, by, params, { html: `<p>${text}</p>`, answers, files })).messageId
   }
   const room = async (
@@ -119,7 +119,7 @@ async function gardenNotices(world: World, school: DemoSchool, one: Speaker): Pr
     tapNotice(
       world,
       by,
-      { classId: garden.classId, conversationId: walk, placeId: placeOf(garden, name).placeId },
+      { spaceId: garden.classId, conversationId: walk, placeId: placeOf(garden, name).placeId },
       WALK[choice] ?? '',
     )
   const moreno = school.families.get('Mr Moreno')
@@ -150,14 +150,14 @@ async function gardenNotices(world: World, school: DemoSchool, one: Speaker): Pr
   for (const [index, pupil] of PUPILS.filter(name => !NOT_IN_YET.includes(name)).entries()) {
     if (index % 5 === 4) continue
     one.go('2026-10-12T16:30')
-    const inBoots = { classId: garden.classId, conversationId: boots }
+    const inBoots = { spaceId: garden.classId, conversationId: boots }
     await markSeen(world, pupilOf(school, pupil), inBoots, Number.MAX_SAFE_INTEGER)
   }
   for (const name of ['Mr Moreno', 'Ms Okoye', 'Ms Falk']) {
     const family = school.families.get(name)
     if (!family) continue
     one.go('2026-10-10T19:10')
-    await markSeen(world, family, { classId: garden.classId, conversationId: walk }, Number.MAX_SAFE_INTEGER)
+    await markSeen(world, family, { spaceId: garden.classId, conversationId: walk }, Number.MAX_SAFE_INTEGER)
   }
   await one.says(garden, boots, 'Nia Falk', '2026-10-14T12:20', 'What time are we back?')
   const seeds = await one.notice(
@@ -206,7 +206,7 @@ async function gardenRooms(world: World, school: DemoSchool, one: Speaker): Prom
     first,
   )
   one.go('2026-10-13T08:41')
-  const inGauges = { classId, conversationId: gauges }
+  const inGauges = { spaceId: classId, conversationId: gauges }
   await react(world, varga, { ...inGauges, messageId: first }, { reaction: 'wellDone', on: true })
   await react(
     world,
@@ -263,7 +263,7 @@ async function gardenRooms(world: World, school: DemoSchool, one: Speaker): Prom
   await decideMessage(
     world,
     varga,
-    { classId, conversationId: questions, messageId: asked },
+    { spaceId: classId, conversationId: questions, messageId: asked },
     { show: true, word: '' },
   )
   const twice = await one.says(garden, questions, 'Bram Okoye', '2026-10-13T12:05', 'Who made the rain?')
@@ -271,7 +271,7 @@ async function gardenRooms(world: World, school: DemoSchool, one: Speaker): Prom
   await decideMessage(
     world,
     varga,
-    { classId, conversationId: questions, messageId: twice },
+    { spaceId: classId, conversationId: questions, messageId: twice },
     { show: false, word: 'Can you ask it so that somebody could measure it?' },
   )
   await one.says(garden, questions, 'Lena Osei', '2026-10-14T12:15', 'Does snow count as rain?')

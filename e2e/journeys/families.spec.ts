@@ -72,7 +72,7 @@ test('a family of two children in two classes: by key, by invitation and by aski
     await expect(page.getByText('You asked Mr Bell to follow jon brandt in Knots.')).toBeVisible()
     await accessible(page)
     // nothing of the class is to be had before
-    expect((await page.request.get(`${knots.replace('/c/', '/api/classes/')}/talk`)).status()).toBe(404)
+    expect((await page.request.get(`${knots.replace('/c/', '/api/spaces/')}/talk`)).status()).toBe(404)
     await bell.page.goto('/today')
     await bell.page.getByRole('link', { name: '1 person is waiting to join' }).click()
     await expect(bell.page.getByText('family of “jon brandt”')).toBeVisible()

@@ -77,9 +77,13 @@ test('a parent comes in with the key and sees the child’s page', async ({ brow
   const anna = await letIn(school, day, 'Anna Reyes')
   await handedBack(day, await handedIn(day, anna, await posted(day)))
   const { classId } = day
-  const { notices } = await anna.get('seeTalk', { classId })
+  const { notices } = await anna.get('seeTalk', { spaceId: classId })
   const conversationId = notices[0]?.id as ConversationId
-  await anna.get('writeMessage', { classId, conversationId }, { html: '<p>Mine ticks very loudly.</p>' })
+  await anna.get(
+    'writeMessage',
+    { spaceId: classId, conversationId },
+    { html: '<p>Mine ticks very loudly.</p>' },
+  )
   const { page } = await device(browser, school.address, { phone: true })
   await page.goto('/')
   await noSideways(page)

@@ -70,7 +70,7 @@ async function screensOf(page: Page): Promise<string[]> {
         if (me.account.kind === 'teacher' && kind === 'form') others.push(`/c/${classId}/work/${id}/form`)
       }
   }
-  const { rooms } = await (await page.request.get(`/api/classes/${tie.classId}/talk`)).json()
+  const { rooms } = await (await page.request.get(`/api/spaces/${tie.classId}/talk`)).json()
   const shared = [
     '/today',
     `${at}/week`,

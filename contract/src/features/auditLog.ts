@@ -3,7 +3,8 @@ import { AUDIT_KINDS } from '../wire/auditLog.js'
 import { instant } from '../wire/shapes.js'
 
 export const auditLogPage = z.object({
-  className: z.string(),
+  /** Of the class or circle. */
+  name: z.string(),
   lines: z.array(
     z.object({
       id: z.number().int(),
@@ -20,4 +21,7 @@ export const auditLogPage = z.object({
 })
 export type AuditLogPage = z.infer<typeof auditLogPage>
 
-export const auditLogShapes = { seeAuditLog: { reply: auditLogPage } }
+export const auditLogShapes = {
+  seeAuditLog: { reply: auditLogPage },
+  seeCircleAuditLog: { reply: auditLogPage },
+}

@@ -1,6 +1,6 @@
-import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
+import type { AccountId, CircleFileId, CircleId } from '@oppen/core/ids'
 import { z } from 'zod'
-import { done, id, instant, line, typed } from '../wire/shapes.js'
+import { done, id, instant, line } from '../wire/shapes.js'
 import { accountKind, me } from './accounts.js'
 
 export const circlePage = z.object({
@@ -8,7 +8,6 @@ export const circlePage = z.object({
   name: z.string(),
   /** The code to join with, for those who look after the circle; null for the others and while it is shut. */
   code: z.string().nullable(),
-  readAt: instant.nullable(),
   members: z.array(
     z.object({
       accountId: id<AccountId>(),
@@ -16,15 +15,6 @@ export const circlePage = z.object({
       kind: accountKind,
       role: z.enum(['administrator', 'member']),
       mine: z.boolean(),
-    }),
-  ),
-  posts: z.array(
-    z.object({
-      id: id<CirclePostId>(),
-      by: z.string(),
-      mine: z.boolean(),
-      html: z.string(),
-      at: instant,
     }),
   ),
   files: z.array(
@@ -51,8 +41,6 @@ export const circleShapes = {
   leaveCircle: { reply: done },
   removeMember: { reply: done },
   makeAdministrator: { reply: done },
-  postInCircle: { body: z.object({ html: typed }), reply: done },
-  removePost: { reply: done },
   addCircleFile: { reply: done },
   removeCircleFile: { reply: done },
   seeCircleFile: {},

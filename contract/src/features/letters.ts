@@ -13,6 +13,8 @@ const correspondent = z.object({
   side: role,
   /** The children of a family in this class. */
   of: z.array(z.string()),
+  /** Whether they are a pupil: in a circle that may be a member or an administrator. */
+  isPupil: z.boolean(),
   /** The own place of a pupil, those of the children of a family. */
   placeIds: z.array(id<PlaceId>()),
   away: away.nullable(),
@@ -32,7 +34,7 @@ const letterPerson = z.object({
 
 /** Whom somebody can write a letter to. */
 export const correspondentsPage = z.object({
-  className: z.string(),
+  spaceName: z.string(),
   /** Whom this reader can write to. */
   people: z.array(correspondent),
   attach: attaches,
@@ -43,7 +45,7 @@ export type CorrespondentsPage = z.infer<typeof correspondentsPage>
 
 export const letterPage = conversationPage.extend({
   id: id<ConversationId>(),
-  className: z.string(),
+  spaceName: z.string(),
   title: z.string(),
   people: z.array(letterPerson),
   concerned: z.boolean(),

@@ -1,4 +1,4 @@
-import type { CircleId, ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import type { Message } from './talk.js'
 
 /**
@@ -7,9 +7,10 @@ import type { Message } from './talk.js'
  */
 export type LiveEvent =
   | {
-      readonly what: 'topics' | 'talk' | 'register' | 'door' | 'auditLog' | 'about'
+      readonly what: 'topics' | 'register' | 'door' | 'auditLog' | 'about'
       readonly classId: ClassId
     }
+  | { readonly what: 'talk'; readonly spaceId: SpaceId }
   | {
       readonly what: 'submission'
       readonly classId: ClassId
@@ -18,12 +19,12 @@ export type LiveEvent =
     }
   | { readonly what: 'answers'; readonly classId: ClassId; readonly workId: WorkId }
   /**
-   * Something was said, changed or decided in a conversation of a class, which is for pupils, for families or for both. Beside a
+   * Something was said, changed or decided in a conversation of a class or a circle, which is for pupils, for families or for both. Beside a
    * piece of work with one pupil, it is told to that pupil and teachers alone. Of a letter only its people are told.
    */
   | {
       readonly what: 'message'
-      readonly classId: ClassId
+      readonly spaceId: SpaceId
       readonly conversationId: ConversationId
       readonly pupils: boolean
       readonly families: boolean

@@ -1,4 +1,4 @@
-import type { ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ConversationId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import {
   MAIL_TIMES,
   NEWS_KINDS,
@@ -18,7 +18,7 @@ import { done, id, instant, localTime } from '../wire/shapes.js'
 const kind = z.enum(NEWS_KINDS) satisfies z.ZodType<NewsKind>
 const place = z.object({ placeId: id<PlaceId>(), name: z.string() }) satisfies z.ZodType<NewsPlace>
 const count = z.number().int()
-const item = { at: instant, classId: id<ClassId>(), fresh: count }
+const item = { at: instant, spaceId: id<SpaceId>(), fresh: count }
 const ofWork = { ...item, workId: id<WorkId>(), title: z.string(), workKind: z.enum(WORK_KINDS) }
 const message = {
   ...item,
@@ -58,8 +58,8 @@ const newsItem = z.discriminatedUnion('kind', [
 
 const waiting = z.object({
   what: z.enum(['marking', 'nod', 'reports', 'requests', 'invitation']),
-  classId: id<ClassId>(),
-  className: z.string(),
+  spaceId: id<SpaceId>(),
+  spaceName: z.string(),
   work: z.object({ id: id<WorkId>(), title: z.string() }).nullable(),
   count,
   oldestAt: instant,
@@ -69,7 +69,7 @@ const waiting = z.object({
 const dueSoon = z.object({
   kind: z.literal('dueSoon'),
   at: instant,
-  classId: id<ClassId>(),
+  spaceId: id<SpaceId>(),
   workId: id<WorkId>(),
   title: z.string(),
   workKind: z.enum(WORK_KINDS),
@@ -85,7 +85,8 @@ export const newsPage = z.object({
   fresh: count,
   /** Until when this was read: what is marked as read is what is there. */
   until: instant,
-  classes: z.array(z.object({ id: id<ClassId>(), name: z.string() })),
+  /** The classes and circles that are open. */
+  spaces: z.array(z.object({ id: id<SpaceId>(), name: z.string() })),
 })
 export type NewsPage = z.infer<typeof newsPage>
 

@@ -108,8 +108,10 @@ export const notice = z.object({
   /** What it asks for: a tap, or one of some choices. */
   asks: z.enum(['read', 'choice']).nullable(),
   choices: z.array(z.string()),
-  /** Whose answer is asked of this reader: the own one, or one for each child. */
-  own: z.array(z.object({ placeId: id<PlaceId>(), name: z.string(), choice: z.string().nullable() })),
+  /** Whose answer is asked of this reader: the own one, in a circle without a place, or one for each child. */
+  own: z.array(
+    z.object({ placeId: id<PlaceId>().nullable(), name: z.string(), choice: z.string().nullable() }),
+  ),
   /** For teachers: how many have seen it, of how many who can. */
   seen: z.object({ count: z.number().int(), of: z.number().int() }).nullable(),
   /** For teachers: how often each choice was taken. */
@@ -177,7 +179,7 @@ const letterLine = z.object({
 })
 
 export const talkPage = z.object({
-  className: z.string(),
+  spaceName: z.string(),
   notices: z.array(notice),
   rooms: z.array(room),
   letters: z.array(letterLine),
@@ -218,7 +220,7 @@ export type ConversationPage = z.infer<typeof conversationPage>
 
 export const roomPage = conversationPage.extend({
   id: id<ConversationId>(),
-  className: z.string(),
+  spaceName: z.string(),
   title: z.string(),
   audience,
   rules: roomRules,
@@ -246,7 +248,7 @@ const roomForm = z.object({ title: line, audience, rules: roomRules })
 export type RoomForm = z.infer<typeof roomForm>
 
 export const nodPage = z.object({
-  className: z.string(),
+  spaceName: z.string(),
   waiting: z.array(
     z.object({
       conversationId: id<ConversationId>(),
@@ -314,6 +316,7 @@ export const talkShapes = {
   changeNotice: { body: noticeForm, reply: done },
   seeNotice: { reply: notice },
   seeSeen: { reply: seenPage },
+  tapAsMember: { body: z.object({ choice: line }), reply: done },
   tapNotice: { body: z.object({ choice: line }), reply: done },
   makeRoom: { body: roomForm, reply: z.object({ roomId: id<ConversationId>() }) },
   changeRoom: { body: roomForm, reply: done },

@@ -1,4 +1,4 @@
-import type { ClassId, InvitationId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, InvitationId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
 import { status, workLine } from './workParts.js'
@@ -21,8 +21,8 @@ export const todaySubmission = z.object({
 export type TodaySubmission = z.infer<typeof todaySubmission>
 
 export const todayNotice = z.object({
-  classId: id<ClassId>(),
-  className: z.string(),
+  spaceId: id<SpaceId>(),
+  spaceName: z.string(),
   by: z.string(),
   html: z.string(),
   at: instant,
@@ -87,7 +87,7 @@ export const todayPage = z.object({
   notices: z.array(todayNotice),
   /** Where there is something new in Talk, or something waits for a teacher’s nod. */
   talk: z.array(
-    z.object({ classId: id<ClassId>(), newMessages: z.number().int(), waiting: z.number().int() }),
+    z.object({ spaceId: id<SpaceId>(), newMessages: z.number().int(), waiting: z.number().int() }),
   ),
   /** Posted work that was changed, where its teachers wanted that told. */
   changes: z.array(

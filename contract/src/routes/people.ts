@@ -238,8 +238,11 @@ export const peopleRoutes = {
     '/api/circles/:circleId/members/:accountId/administrator',
     'circle.administer',
   ),
-  postInCircle: route<Shapes['postInCircle']>()('POST', '/api/circles/:circleId/posts', 'circle.write'),
-  removePost: route<Shapes['removePost']>()('DELETE', '/api/circles/:circleId/posts/:postId', 'circle.write'),
+  seeCircleAuditLog: route<Shapes['seeCircleAuditLog']>()(
+    'GET',
+    '/api/circles/:circleId/audit-log',
+    'circle.administer',
+  ),
   addCircleFile: route<Shapes['addCircleFile']>()('POST', '/api/circles/:circleId/files', 'circle.write', {
     carries: 'file',
   }),

@@ -30,7 +30,6 @@ const MORE: Partial<Record<RouteName, number>> = {
   changeNotice: 128,
   writeMessage: 64,
   changeMessage: 64,
-  postInCircle: 128,
   tryCalendar: 128,
   changeCalendar: 128,
   tryTimetable: 128,

@@ -51,6 +51,7 @@ export const ERRORS = {
   letter_to_nobody: { status: 422, params: [] },
   letter_to_many: { status: 422, params: ['most', 'got'] },
   letter_not_to: { status: 422, params: [] },
+  letter_unattended: { status: 403, params: [] },
   replies_off: { status: 403, params: [] },
   room_reads_only: { status: 403, params: [] },
   room_quiet: { status: 403, params: ['word'] },

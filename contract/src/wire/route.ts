@@ -2,7 +2,6 @@ import type {
   AccountId,
   CircleFileId,
   CircleId,
-  CirclePostId,
   ClassFileId,
   ClassId,
   ConversationId,
@@ -21,6 +20,7 @@ import type {
   PlaceId,
   SessionId,
   SheetId,
+  SpaceId,
   TabletId,
   TalkFileId,
   TopicId,
@@ -52,7 +52,7 @@ type IdOf = {
   mailId: MailId
   sessionId: SessionId
   circleId: CircleId
-  postId: CirclePostId
+  spaceId: SpaceId
   circleFileId: CircleFileId
   entryId: EntryId
   pageId: PageId

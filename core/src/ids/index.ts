@@ -22,7 +22,8 @@ export type TalkFileId = Id<'talkFile'>
 export type PushId = Id<'push'>
 export type SessionId = Id<'session'>
 export type CircleId = Id<'circle'>
-export type CirclePostId = Id<'circlePost'>
+/** Where people talk: a class or a circle. */
+export type SpaceId = ClassId | CircleId
 export type CircleFileId = Id<'circleFile'>
 export type TopicId = Id<'topic'>
 export type WorkId = Id<'work'>

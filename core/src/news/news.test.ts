@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { ClassId, ConversationId, PlaceId, WorkId } from '../ids/index.js'
+import type { ConversationId, PlaceId, SpaceId, WorkId } from '../ids/index.js'
 import { UNTOUCHED } from '../work/index.js'
 import {
   NEWS_KEPT,
@@ -24,9 +24,9 @@ const reader: NewsReader = {
   quiet: null,
   zone: 'Europe/Lisbon',
 }
-const classId = 'c' as ClassId
+const spaceId = 'c' as SpaceId
 const work = (more: Partial<WorkFacts> = {}): WorkFacts => ({
-  classId,
+  spaceId,
   workId: 'w' as WorkId,
   title: 'Seed diary',
   kind: 'assignment',
@@ -40,7 +40,7 @@ const work = (more: Partial<WorkFacts> = {}): WorkFacts => ({
   ...more,
 })
 const talk = (more: Partial<TalkFacts> = {}): TalkFacts => ({
-  classId,
+  spaceId,
   conversationId: 'v' as ConversationId,
   title: 'Pond',
   kind: 'room',
@@ -181,8 +181,8 @@ it('leaves out what somebody does not want to hear of', () => {
     waiting: [
       {
         what: 'nod',
-        classId,
-        className: 'Garden',
+        spaceId,
+        spaceName: 'Garden',
         work: null,
         count: 1,
         oldestAt: 1,

@@ -1,4 +1,4 @@
-import type { ClassId, ConversationId, Instant, PlaceId, WorkId } from '../ids/index.js'
+import type { ConversationId, Instant, PlaceId, SpaceId, WorkId } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
 import type { ConversationKind } from '../talk/index.js'
 import { owes, type SubmissionStatus, stateOfWork, type Timing, type WorkKind } from '../work/index.js'
@@ -13,7 +13,7 @@ export type NewsPlace = { readonly placeId: PlaceId; readonly name: string }
 
 /** Work that is asked of a pupil, as it stands for the pupil and for who reads. */
 export type WorkFacts = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly workId: WorkId
   readonly title: string
   readonly kind: WorkKind
@@ -39,7 +39,7 @@ export type NewsMessage = {
 }
 
 type ConversationFacts = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly conversationId: ConversationId
   readonly title: string
 }
@@ -66,8 +66,8 @@ export type TalkFacts = ConversationFacts & {
 /** What waits for a teacher or for an answer. */
 export type WaitingFacts = {
   readonly what: 'marking' | 'nod' | 'reports' | 'requests' | 'invitation'
-  readonly classId: ClassId
-  readonly className: string
+  readonly spaceId: SpaceId
+  readonly spaceName: string
   readonly work: { readonly id: WorkId; readonly title: string } | null
   readonly count: number
   readonly oldestAt: Instant
@@ -81,7 +81,7 @@ export type NewsFacts = {
   readonly waiting: readonly WaitingFacts[]
 }
 
-type Item<K extends NewsKind> = { readonly kind: K; readonly at: Instant; readonly classId: ClassId }
+type Item<K extends NewsKind> = { readonly kind: K; readonly at: Instant; readonly spaceId: SpaceId }
 type OfWork = { readonly workId: WorkId; readonly title: string; readonly workKind: WorkKind }
 
 /** One thing that is or was new. `fresh` is how many messages or things of it are new; 0 once they were read. */
@@ -200,7 +200,7 @@ const earlier = (one: Instant | null, other: Instant | null): Instant | null =>
 const ofWork = <K extends NewsKind>(work: WorkFacts, kind: K, at: Instant, isNew: boolean) => ({
   kind,
   at,
-  classId: work.classId,
+  spaceId: work.spaceId,
   workId: work.workId,
   title: work.title,
   workKind: work.kind,
@@ -222,8 +222,8 @@ function noticeItem({ isNew, ...notice }: NoticeFacts): NewsItem {
 }
 
 function talkItem(talk: TalkFacts): NewsItem {
-  const { classId, conversationId, title, workId, place, fresh, last } = talk
-  const about = { classId, conversationId, title, conversationKind: talk.kind, workId, place }
+  const { spaceId, conversationId, title, workId, place, fresh, last } = talk
+  const about = { spaceId, conversationId, title, conversationKind: talk.kind, workId, place }
   return { ...about, ...last, kind: kindOfTalk(talk), fresh }
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import type { ClassId, ConversationId, PlaceId, WorkId } from '../ids/index.js'
+import type { ConversationId, PlaceId, SpaceId, WorkId } from '../ids/index.js'
 import { instantsIn, localAt } from '../zone/index.js'
 import {
   isNothing,
@@ -167,7 +167,7 @@ describe('what is told', () => {
   const item = (moment: number, fresh = 1): NewsItem => ({
     kind: 'mentioned',
     at: moment,
-    classId: 'c' as ClassId,
+    spaceId: 'c' as SpaceId,
     conversationId: 'v' as ConversationId,
     conversationKind: 'room',
     title: 'Pond',
@@ -181,7 +181,7 @@ describe('what is told', () => {
   const due = (moment: number): News['dueSoon'][number] => ({
     kind: 'dueSoon',
     at: moment,
-    classId: 'c' as ClassId,
+    spaceId: 'c' as SpaceId,
     workId: 'w' as WorkId,
     title: 'Seed diary',
     workKind: 'assignment',

@@ -122,6 +122,38 @@ it('a circle is for its members, and its administrators look after it', () => {
   ])
 })
 
+describe('talk', () => {
+  const circleId = 'readers' as CircleId
+  const administrator = viewer({ circles: [{ circleId, role: 'administrator' }] })
+  const member = viewer({ kind: 'family', circles: [{ circleId, role: 'member' }] })
+  const all = { ...people, administrator, member }
+  const who = (action: Action, spaceId: ClassId | CircleId) =>
+    Object.entries(all)
+      .filter(([, one]) => can(one, action, { kind: 'space', spaceId }))
+      .map(([name]) => name)
+  const ofClass = ['owner', 'coTeacher', 'pupil', 'otherPupil', 'family', 'otherFamily']
+
+  it.each([
+    ['talk.see', ofClass, ['administrator', 'member']],
+    ['talk.write', ofClass, ['administrator', 'member']],
+    ['talk.moderate', ['owner', 'coTeacher'], ['administrator']],
+    ['talk.moderation.see', ['owner', 'coTeacher'], ['administrator']],
+    // nothing else of a class or a circle is asked about as a space for more than those
+    ['circle.administer', [], ['administrator']],
+    ['register.see', ['owner', 'coTeacher'], []],
+    ['submission.see', ['owner', 'coTeacher'], []],
+  ] as const)('%s in a class is for %s, in a circle for %s', (action, here, there) => {
+    expect(who(action, classId)).toEqual(here)
+    expect(who(action, circleId)).toEqual(there)
+  })
+
+  it('of an archived class can be read and not written', () => {
+    const shelved = viewer({ places: [{ classId, placeId, archived: true }] })
+    expect(verdict(shelved, 'talk.see', { kind: 'space', spaceId: classId })).toBe('yes')
+    expect(verdict(shelved, 'talk.write', { kind: 'space', spaceId: classId })).toBe('archived')
+  })
+})
+
 it('who came in with a name alone has no account to change', () => {
   expect(can(viewer({ guest: true }), 'account.change', { kind: 'school' })).toBe(false)
   expect(can(people.pupil, 'account.change', { kind: 'school' })).toBe(true)

@@ -1,4 +1,4 @@
-import type { AccountId, CircleId, ClassId, PlaceId } from '../ids/index.js'
+import type { AccountId, CircleId, ClassId, PlaceId, SpaceId } from '../ids/index.js'
 
 export type AccountKind = 'teacher' | 'pupil' | 'family'
 
@@ -21,12 +21,13 @@ export type Viewer = {
   readonly circles: readonly { readonly circleId: CircleId; readonly role: 'administrator' | 'member' }[]
 }
 
-/** What is asked about: the school, a class, what belongs to one pupil in a class, or a circle. */
+/** What is asked about: the school, a class, what belongs to one pupil in a class, a circle, or the talk of either. */
 export type Subject =
   | { readonly kind: 'school' }
   | { readonly kind: 'class'; readonly classId: ClassId }
   | { readonly kind: 'place'; readonly classId: ClassId; readonly placeId: PlaceId }
   | { readonly kind: 'circle'; readonly circleId: CircleId }
+  | { readonly kind: 'space'; readonly spaceId: SpaceId }
 
 /**
  * What ties a viewer to a subject. `self` is the pupil whose place it is, `leaver` the one who has left it,
@@ -103,11 +104,14 @@ export const ACTIONS = {
   'thread.see': ['teacher', 'pupil'],
   'thread.write': ['teacher', 'pupil'],
   'outcome.see': ['teacher', 'self', 'ownFamily'],
-  /** Talk of a class; which of its conversations somebody reads, and what they may write there now, is decided in `talk`. */
-  'talk.see': ['teacher', 'pupil', 'family'],
-  'talk.write': ['teacher', 'pupil', 'family'],
-  'talk.moderate': ['teacher'],
-  'talk.moderation.see': ['teacher'],
+  /**
+   * Talk of a class or a circle; which of its conversations somebody reads, and what they may write there now, is decided in
+   * `talk`.
+   */
+  'talk.see': ['teacher', 'pupil', 'family', 'administrator', 'member'],
+  'talk.write': ['teacher', 'pupil', 'family', 'administrator', 'member'],
+  'talk.moderate': ['teacher', 'administrator'],
+  'talk.moderation.see': ['teacher', 'administrator'],
   /** Answering a notice that asks for a tap, for oneself or for the own child. */
   'notice.tap': ['self', 'ownFamily'],
   'nod.set': ['teacher'],
@@ -125,6 +129,12 @@ const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.hi
 /** Whether an action only looks. */
 const looks = (action: Action): boolean => action.endsWith('.see')
 
+/** The class or the circle that is asked about. */
+function idOf(subject: Exclude<Subject, { readonly kind: 'school' }>): SpaceId {
+  if (subject.kind === 'circle') return subject.circleId
+  return subject.kind === 'space' ? subject.spaceId : subject.classId
+}
+
 /** All ties between a viewer and a subject. */
 export function relations(viewer: Viewer, subject: Subject): Set<Relation> {
   const found = new Set<Relation>(['anybody'])
@@ -132,18 +142,18 @@ export function relations(viewer: Viewer, subject: Subject): Set<Relation> {
   if (viewer.kind === 'teacher') found.add('anyTeacher')
   if (viewer.kind === 'teacher' && viewer.ownsSchool) found.add('schoolOwner')
   if (subject.kind === 'school') return found
-  if (subject.kind === 'circle') {
-    const role = viewer.circles.find(tie => tie.circleId === subject.circleId)?.role
-    return role ? found.add(role) : found
-  }
-  const role = viewer.teaches.find(tie => tie.classId === subject.classId)?.role
+  const id = idOf(subject)
+  const inCircle = viewer.circles.find(tie => tie.circleId === id)?.role
+  if (inCircle && (subject.kind === 'circle' || subject.kind === 'space')) found.add(inCircle)
+  if (subject.kind === 'circle') return found
+  const role = viewer.teaches.find(tie => tie.classId === id)?.role
   if (role) found.add('teacher')
   if (role === 'owner') found.add('owner')
-  const isPupil = viewer.places.some(tie => tie.classId === subject.classId)
+  const isPupil = viewer.places.some(tie => tie.classId === id)
   if (isPupil) found.add('pupil')
   if (isPupil && !viewer.guest) found.add('classmate')
-  if (viewer.follows.some(tie => tie.classId === subject.classId)) found.add('family')
-  if (subject.kind === 'class') return found
+  if (viewer.follows.some(tie => tie.classId === id)) found.add('family')
+  if (subject.kind !== 'place') return found
   const isIts = (tie: PlaceTie) => tie.classId === subject.classId && tie.placeId === subject.placeId
   if (viewer.places.some(isIts)) found.add('self')
   if (viewer.left.some(isIts)) found.add('leaver')
@@ -170,7 +180,8 @@ export const can = (viewer: Viewer, action: Action, subject: Subject): boolean =
   verdict(viewer, action, subject) === 'yes'
 
 function isArchived(viewer: Viewer, subject: Subject): boolean {
-  if (subject.kind !== 'class' && subject.kind !== 'place') return false
+  if (subject.kind === 'school') return false
+  const id = idOf(subject)
   const ties: readonly ClassTie[] = [...viewer.teaches, ...viewer.places, ...viewer.follows, ...viewer.left]
-  return ties.some(tie => tie.classId === subject.classId && tie.archived)
+  return ties.some(tie => tie.classId === id && tie.archived)
 }

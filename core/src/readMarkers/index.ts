@@ -1,11 +1,10 @@
-import type { CircleId, PlaceId, WorkId } from '../ids/index.js'
+import type { PlaceId, WorkId } from '../ids/index.js'
 
 /** What somebody can have looked at, by which ids: for each a person has a marker, which holds when that was. */
 type Looked = {
   today: []
   news: []
   submission: [WorkId, PlaceId]
-  circle: [CircleId]
 }
 export type MarkerKind = keyof Looked
 
@@ -13,10 +12,9 @@ const IDS: { readonly [K in MarkerKind]: Looked[K]['length'] } = {
   today: 0,
   news: 0,
   submission: 2,
-  circle: 1,
 }
 
-/** The name of a read marker, as "circle:4ppvychsxgx97s9y". */
+/** The name of a read marker, as "submission:4ppvychsxgx97s9y:w3gfh8q2x6mzk4t1". */
 export const markerOf = <K extends MarkerKind>(kind: K, ...ids: Looked[K]): string => [kind, ...ids].join(':')
 
 /** As many columns as there are ids. */
@@ -24,7 +22,6 @@ type Columns = {
   today: []
   news: []
   submission: [string, string]
-  circle: [string]
 }
 
 /** The same as SQL, from columns that hold the ids. */

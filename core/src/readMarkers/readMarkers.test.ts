@@ -14,7 +14,7 @@ describe('the name of a read marker', () => {
     )
   })
 
-  it.each(['today', `circle:${id}`, `submission:${id}:${id}`])('is %s', name => {
+  it.each(['today', 'news', `submission:${id}:${id}`])('is %s', name => {
     expect(isMarker(name)).toBe(true)
   })
 
@@ -23,15 +23,18 @@ describe('the name of a read marker', () => {
     'to day',
     'today:',
     `today:${id}`,
-    'circle',
-    'circle:',
-    `circle:${id}:${id}`,
+    `circle:${id}`,
+    'submission',
+    'submission:',
     `talk:${id}`,
     `submission:${id}`,
   ])('is not %s', name => expect(isMarker(name)).toBe(false))
 
-  it.each([`constructor:${id}`, 'toString', `circle:${id}x`, `circle:${id.toUpperCase()}`, 'x'.repeat(200)])(
-    'is not %s either',
-    name => expect(isMarker(name)).toBe(false),
-  )
+  it.each([
+    `constructor:${id}`,
+    'toString',
+    `submission:${id}:${id}x`,
+    `submission:${id}:${id.toUpperCase()}`,
+    'x'.repeat(200),
+  ])('is not %s either', name => expect(isMarker(name)).toBe(false))
 })

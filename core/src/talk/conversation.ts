@@ -1,13 +1,14 @@
-import type { AccountId, ClassId, GroupId, Instant, PlaceId } from '../ids/index.js'
+import type { AccountId, GroupId, Instant, PlaceId, SpaceId } from '../ids/index.js'
 
 /**
- * What a conversation of a class is: an announcement of a teacher with the replies to it, a room, what the class says beside a
- * piece of work, what one pupil and the teachers say there, or a letter to chosen people.
+ * What a conversation is: an announcement of a teacher with the replies to it, a room, what the class says beside a piece of work,
+ * what one pupil and the teachers say there, or a letter to chosen people. In a circle its administrators are what teachers are in
+ * a class, and its members, whoever they are, what pupils are there.
  */
 export const CONVERSATIONS = ['notice', 'room', 'thread', 'sideNote', 'letter'] as const
 export type ConversationKind = (typeof CONVERSATIONS)[number]
 
-/** Who of a class a conversation is for. Its teachers read all of them. */
+/** Who of a space a conversation is for. Its teachers read all of them. */
 export type Audience = {
   readonly pupils: boolean
   readonly families: boolean
@@ -17,23 +18,34 @@ export type Audience = {
 
 export const FOR_ALL: Audience = { pupils: true, families: true, groups: null }
 
-/** One tie of somebody to a class, as talk looks at it: a family has one for each child. */
+/** One tie of somebody to a class or a circle, as talk looks at it: a family has one for each child. */
 export type Seat =
-  | { readonly role: 'teacher'; readonly classId: ClassId }
+  | {
+      readonly role: 'teacher'
+      readonly spaceId: SpaceId
+      /** Whether they look after what is written with pupils: a teacher does, also in a circle that they administer. */
+      readonly oversees: boolean
+    }
   | {
       readonly role: 'pupil' | 'family'
-      readonly classId: ClassId
-      readonly groupId: GroupId
-      readonly placeId: PlaceId
+      readonly spaceId: SpaceId
+      /** Null in a circle. */
+      readonly groupId: GroupId | null
+      readonly placeId: PlaceId | null
     }
 export const TALK_ROLES = ['teacher', 'pupil', 'family'] as const
 export type TalkRole = (typeof TALK_ROLES)[number]
 
 /** Somebody whom a letter is to or from, and as what. */
-export type LetterPerson = { readonly account: AccountId; readonly role: TalkRole }
+export type LetterPerson = {
+  readonly account: AccountId
+  readonly role: TalkRole
+  /** Whether they are a pupil, as what they may be in a circle. */
+  readonly isPupil: boolean
+}
 
 /**
- * Who reads a conversation: an audience of the class; beside a piece of work the pupils of some places, which are those that are
+ * Who reads a conversation: an audience of the space; beside a piece of work the pupils of some places, which are those that are
  * asked for it or the one whom the side note is with; or chosen people.
  */
 export type Readers =
@@ -43,7 +55,7 @@ export type Readers =
 
 /** What is known of a conversation before anything in it is read. */
 export type ConversationHead = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly readers: Readers
   readonly madeAt: Instant
   /** When it appears: as it is made, or later. Teachers see it before. */
@@ -51,16 +63,15 @@ export type ConversationHead = {
   readonly removed: boolean
 }
 
-/** Whether somebody of the class belongs to an audience. */
+/** Whether somebody of the space belongs to an audience. */
 export function isAddressed(audience: Audience, seat: Seat): boolean {
   if (seat.role === 'teacher') return true
   if (seat.role === 'pupil' ? !audience.pupils : !audience.families) return false
-  return audience.groups === null || audience.groups.includes(seat.groupId)
+  return audience.groups === null || (seat.groupId !== null && audience.groups.includes(seat.groupId))
 }
 
-/** Whether teachers of the class who are not in a letter can read it: they can where a pupil is. */
-export const isOverseen = (people: readonly LetterPerson[]): boolean =>
-  people.some(person => person.role === 'pupil')
+/** Whether teachers of the space who are not in a letter can read it: they can where a pupil is. */
+export const isOverseen = (people: readonly LetterPerson[]): boolean => people.some(person => person.isPupil)
 
 /** Whether a conversation is still to appear. What appeared as it was made stays, also where the clock is set back. */
 export const isPlanned = (
@@ -79,28 +90,31 @@ const reachesBy = (readers: Readers, account: AccountId, seat: Seat): boolean =>
     case 'audience':
       return isAddressed(readers.audience, seat)
     case 'places':
-      return seat.role === 'teacher' || (seat.role === 'pupil' && readers.placeIds.includes(seat.placeId))
+      return (
+        seat.role === 'teacher' ||
+        (seat.role === 'pupil' && seat.placeId !== null && readers.placeIds.includes(seat.placeId))
+      )
     case 'people':
       return (
         readers.people.some(one => one.account === account && one.role === seat.role) ||
-        (seat.role === 'teacher' && isOverseen(readers.people))
+        (seat.role === 'teacher' && seat.oversees && isOverseen(readers.people))
       )
   }
 }
 
 /**
  * As what somebody reads a conversation: as a teacher before a pupil, as a pupil before a family; undefined where it is not
- * for them, or not yet. Who has left the class reads nothing of it, not even the own letters.
+ * for them, or not yet. Who has left the space reads nothing of it, not even the own letters.
  */
 export function readingOf(
   head: ConversationHead,
   { account, seats }: Person,
   now: Instant,
 ): Reading | undefined {
-  const { classId, readers, removed } = head
+  const { spaceId, readers, removed } = head
   if (removed) return undefined
   const roles = seats
-    .filter(seat => seat.classId === classId && reachesBy(readers, account, seat))
+    .filter(seat => seat.spaceId === spaceId && reachesBy(readers, account, seat))
     .map(one => one.role)
   const role = TALK_ROLES.find(one => roles.includes(one))
   if (!role || (role !== 'teacher' && isPlanned(head, now))) return undefined

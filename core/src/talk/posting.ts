@@ -4,7 +4,7 @@ import type { ConversationKind, TalkRole } from './conversation.js'
 import { REACTIONS, type Reaction } from './message.js'
 import { type RoomRules, roomState } from './room.js'
 
-/** What a teacher sets about all talk of a class. */
+/** What a teacher sets about all talk of a class, and an administrator about that of a circle. */
 export type TalkRules = {
   /** Whether pupils write to each other at all. */
   readonly pupilsWrite: boolean
@@ -38,6 +38,10 @@ export type Posting = {
   readonly room: RoomRules | null
   /** Whether a letter is to another pupil as well. */
   readonly amongPupils: boolean
+  /** Whether a letter has pupils in it, so that teachers who are not in it look after it. */
+  readonly overseen: boolean
+  /** Whether it has, and no teacher looks after the space. */
+  readonly unattended: boolean
   /** Whether a notice takes replies. */
   readonly replies: boolean
   /** Whether it answers something that was said before. */
@@ -78,11 +82,12 @@ function keptOutOf(room: RoomRules, { role, isAnswer, now, zone }: Posting): Out
 
 /**
  * Whether something may be written now, and whether it waits. Refuses `talk_off` where pupils do not write to each other,
- * `letters_off` where they do not write letters to each other, `talk_families_off`, `replies_off`, `room_reads_only` to those who
+ * `letters_off` where they do not write letters to each other, `letter_unattended`, `talk_families_off`, `replies_off`, `room_reads_only` to those who
  * may read alone, `room_quiet` with why and until when, and `room_answers_only`.
  */
 export function mayPost(posting: Posting): Outcome<Posted> {
-  const { role, rules, kind, room, replies, amongPupils, nodForPerson } = posting
+  const { role, rules, kind, room, replies, amongPupils, overseen, unattended, nodForPerson } = posting
+  if (kind === 'letter' && unattended) return err('letter_unattended')
   if (role === 'teacher') return ok('shown')
   const off = keptOff(posting)
   if (!off.ok) return off
@@ -90,7 +95,7 @@ export function mayPost(posting: Posting): Outcome<Posted> {
   const out = room ? keptOutOf(room, posting) : ok(true as const)
   if (!out.ok) return out
   // the nod is about what other pupils read: teachers read what is to them as it is
-  const toTeachers = kind === 'sideNote' || (kind === 'letter' && !amongPupils)
+  const toTeachers = kind === 'sideNote' || (kind === 'letter' && !(amongPupils && overseen))
   const waits = role === 'pupil' && !toTeachers && (rules.nod || nodForPerson || room?.nod === true)
   return ok(waits ? 'waits' : 'shown')
 }

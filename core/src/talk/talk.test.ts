@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { AccountId, ClassId, GroupId, PlaceId } from '../ids/index.js'
+import type { AccountId, CircleId, ClassId, GroupId, PlaceId } from '../ids/index.js'
 import {
   type Audience,
   addressLetter,
@@ -8,6 +8,7 @@ import {
   EDIT_FOR,
   FOR_ALL,
   isNew,
+  isOverseen,
   type MessageHead,
   mayDecide,
   mayEdit,
@@ -25,15 +26,15 @@ import {
 const classId = 'science' as ClassId
 const heron = 'heron' as GroupId
 const wren = 'wren' as GroupId
-const seat = (role: 'pupil' | 'family', groupId: GroupId, ofClass = classId): Seat => ({
+const seat = (role: 'pupil' | 'family', groupId: GroupId, spaceId = classId): Seat => ({
   role,
-  classId: ofClass,
+  spaceId,
   groupId,
   placeId: `place in ${groupId}` as PlaceId,
 })
-const teacher: Seat = { role: 'teacher', classId }
+const teacher: Seat = { role: 'teacher', spaceId: classId, oversees: true }
 const head = (audience: Partial<Audience> = {}): ConversationHead => ({
-  classId,
+  spaceId: classId,
   readers: { by: 'audience', audience: { ...FOR_ALL, ...audience } },
   madeAt: 50,
   appearsAt: 100,
@@ -97,6 +98,7 @@ describe('a letter', () => {
   const person = (account: string, role: 'teacher' | 'pupil' | 'family') => ({
     account: account as AccountId,
     role,
+    isPupil: role === 'pupil',
   })
   const ms = person('ms', 'teacher')
   const ada = person('ada', 'pupil')
@@ -137,16 +139,71 @@ describe('a letter', () => {
     ['a teacher to a stranger', ms, ['nobody'], 'letter_not_to'],
     ['a teacher to too many', ms, Array.from({ length: 41 }, (_, n) => `p${n}`), 'letter_to_many'],
   ])('%s', (_, writer, to, expected) => {
-    const found = addressLetter(writer, to as AccountId[], known, TALK_RULES)
+    const found = addressLetter(writer, to as AccountId[], known, TALK_RULES, true)
     expect(found.ok ? 'ok' : found.refusal.code).toBe(expected)
   })
 
   it('among pupils is written where the class lets them, and names each once', () => {
     const rules = { ...TALK_RULES, pupilLetters: true }
-    const found = addressLetter(ada, ['bram', 'bram', 'ada'] as AccountId[], known, rules)
+    const found = addressLetter(ada, ['bram', 'bram', 'ada'] as AccountId[], known, rules, true)
     expect(found).toEqual({ ok: true, value: [ada, bram] })
-    const off = addressLetter(ada, [bram.account], known, { ...rules, pupilsWrite: false })
+    const off = addressLetter(ada, [bram.account], known, { ...rules, pupilsWrite: false }, true)
     expect(off.ok).toBe(false)
+  })
+})
+
+describe('in a circle', () => {
+  const garden = 'garden' as CircleId
+  const administrator = (oversees: boolean): Seat => ({ role: 'teacher', spaceId: garden, oversees })
+  const member: Seat = { role: 'pupil', spaceId: garden, groupId: null, placeId: null }
+  const inGarden = (readers: ConversationHead['readers']): ConversationHead => ({
+    ...head(),
+    spaceId: garden,
+    readers,
+  })
+  const person = (account: string, role: 'teacher' | 'pupil', isPupil: boolean) => ({
+    account: account as AccountId,
+    role,
+    isPupil,
+  })
+  const ada = person('ada', 'pupil', true)
+  const nia = person('nia', 'teacher', true)
+  const mother = person('mother', 'pupil', false)
+  const known = new Map([ada, nia, mother].map(one => [one.account, one]))
+
+  it('what is for all is read by members as by administrators, and nobody of a class', () => {
+    const notice = inGarden({ by: 'audience', audience: FOR_ALL })
+    expect(ofRole(notice, [member], 100)).toBe('pupil')
+    expect(ofRole(notice, [administrator(false)], 100)).toBe('teacher')
+    expect(ofRole(notice, [teacher, seat('pupil', heron)], 100)).toBeUndefined()
+    expect(
+      ofRole(inGarden({ by: 'audience', audience: { ...FOR_ALL, groups: [heron] } }), [member], 100),
+    ).toBe(undefined)
+  })
+
+  it('a letter with pupils is looked after by teachers who administer it, by no other administrator', () => {
+    const letter = inGarden({ by: 'people', people: [ada, mother] })
+    expect(readingOf(letter, { account: 'ms' as AccountId, seats: [administrator(true)] }, 100)).toEqual({
+      role: 'teacher',
+      concerned: false,
+    })
+    expect(ofRole(letter, [administrator(false)], 100, 'nia')).toBeUndefined()
+    expect(
+      ofRole(inGarden({ by: 'people', people: [mother] }), [administrator(true)], 100, 'ms'),
+    ).toBeUndefined()
+    // a pupil who administers a circle is a pupil
+    expect(isOverseen([nia, mother])).toBe(true)
+  })
+
+  it.each([
+    ['a member to a pupil who administers', mother, ['nia'], false, 'letter_unattended'],
+    ['the same where a teacher looks after it', mother, ['nia'], true, 'ok'],
+    ['a pupil who administers to a grown-up', nia, ['mother'], false, 'letter_unattended'],
+    ['a pupil to a pupil who administers', ada, ['nia'], false, 'letter_unattended'],
+    ['a member to a member', mother, ['ada'], true, 'letter_not_to'],
+  ])('%s', (_, writer, to, attended, expected) => {
+    const found = addressLetter(writer, to as AccountId[], known, TALK_RULES, attended)
+    expect(found.ok ? 'ok' : found.refusal.code).toBe(expected)
   })
 })
 
@@ -184,6 +241,8 @@ describe('writing', () => {
     kind: one.room === null ? 'notice' : 'room',
     room: ROOM,
     amongPupils: false,
+    overseen: true,
+    unattended: false,
     replies: true,
     isAnswer: false,
     nodForPerson: false,
@@ -225,6 +284,27 @@ describe('writing', () => {
     ['a side note, to teachers alone', { kind: 'sideNote', room: null, rules: STRICT }, 'shown'],
     ['a letter of a pupil to teachers', { kind: 'letter', room: null, rules: STRICT }, 'shown'],
     ['a letter of a family', { kind: 'letter', room: null, role: 'family' }, 'shown'],
+    [
+      'a letter among grown-ups of a circle, that no teacher could decide',
+      {
+        kind: 'letter',
+        room: null,
+        amongPupils: true,
+        overseen: false,
+        rules: { ...TALK_RULES, pupilLetters: true, nod: true },
+      },
+      'shown',
+    ],
+    [
+      'a letter that nobody looks after',
+      { kind: 'letter', room: null, unattended: true },
+      'letter_unattended',
+    ],
+    [
+      'the same of an administrator',
+      { kind: 'letter', room: null, role: 'teacher', unattended: true },
+      'letter_unattended',
+    ],
     ['a letter among pupils', { kind: 'letter', room: null, amongPupils: true }, 'letters_off'],
     [
       'a letter among pupils who may write them',

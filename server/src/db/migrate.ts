@@ -30,6 +30,7 @@ import { talk } from './migrations/2026-12-01-talk.js'
 import { mailChoices } from './migrations/2026-12-02-mail-choices.js'
 import { news } from './migrations/2026-12-03-news.js'
 import { attachments } from './migrations/2026-12-04-attachments.js'
+import { circlesTalk } from './migrations/2026-12-05-circles-talk.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -60,6 +61,7 @@ const migrations: readonly Migration[] = [
   mailChoices,
   news,
   attachments,
+  circlesTalk,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

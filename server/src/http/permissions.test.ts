@@ -1,9 +1,10 @@
 import { addressOf, type RouteName, routes } from '@oppen/contract'
-import type { CircleFileId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleFileId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { ROOM } from '@oppen/core/talk'
 import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import {
+  asViewer,
   type BuiltClass,
   buildAccount,
   buildClass,
@@ -28,7 +29,7 @@ import { accounts } from '../features/accounts/models.js'
 import { addEntry } from '../features/calendar/entries.js'
 import { makeFeed } from '../features/calendar/feed.js'
 import { circleFiles } from '../features/circles/models.js'
-import { joinCircle, makeCircle, postInCircle, seeCircle } from '../features/circles/service.js'
+import { joinCircle, makeCircle, seeCircle } from '../features/circles/service.js'
 import { inviteFamily } from '../features/classes/invitations.js'
 import { keysByPlace } from '../features/classes/keys.js'
 import { places, teachers as teacherTable } from '../features/classes/models.js'
@@ -37,6 +38,7 @@ import { makeTablet } from '../features/joining/tablets.js'
 import { giveAnswer, replyToAnswer } from '../features/kinds/question/service.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { mergePlaces } from '../features/merging/service.js'
+import { saveTalkFile } from '../features/talk/attachments.js'
 import { writeLetter } from '../features/talk/letters.js'
 import { writeMessage } from '../features/talk/messages.js'
 import { setRemoved, writeNotice } from '../features/talk/notices.js'
@@ -44,8 +46,9 @@ import { makeRoom } from '../features/talk/rooms.js'
 import { saveMaterial } from '../features/work/materials.js'
 import { newId } from '../ids.js'
 import { bodySchema, make } from '../testing/bodies.js'
+import { sayInCircle } from '../testing/circles.js'
 import { oneOfEverything } from '../testing/fixtures.js'
-import { MAY, WHO, type Who } from './whoMay.js'
+import { IN_CIRCLE, MAY, WHO, type Who } from './whoMay.js'
 
 let school: TestServer
 let built: BuiltClass
@@ -202,7 +205,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     const form = { title: 'Gauges', audience: { pupils: true, families: true, groups: null }, rules: ROOM }
     const { roomId } = await makeRoom(world, spares.owner, classId, form)
     params.conversationId = roomId
-    const room = { classId, conversationId: roomId }
+    const room = { spaceId: classId, conversationId: roomId }
     params.messageId = (
       await writeMessage(world, spares.anna, room, { html: '<p>to be removed</p>' })
     ).messageId
@@ -210,7 +213,7 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
   if (name === 'removeConversation' || name === 'restoreConversation') {
     const notice = await writeNotice(world, spares.owner, classId, { html: '<p>to be removed</p>' })
     params.conversationId = notice.noticeId
-    const address = { classId, conversationId: notice.noticeId }
+    const address = { spaceId: classId, classId, conversationId: notice.noticeId }
     if (name === 'restoreConversation') await setRemoved(world, spares.owner, address, true)
   }
   if (name === 'seeMail' || name === 'seeMailFile') {
@@ -277,7 +280,7 @@ async function freshWork(name: RouteName) {
   }
 }
 
-async function freshCircle({ bosFamily, anna }: Spares) {
+async function freshCircle({ bosFamily, anna }: Pick<Spares, 'bosFamily' | 'anna'>) {
   const { world } = school
   // nobody may be in too many of them
   await world.db.write(() => world.db.run('delete from circle_members'))
@@ -285,7 +288,6 @@ async function freshCircle({ bosFamily, anna }: Spares) {
   const administrator = { ...bosFamily, circles: [{ circleId, role: 'administrator' as const }] }
   const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
   await joinCircle(world, anna, code)
-  await postInCircle(world, anna, circleId, '<p>hello</p>')
   const circleFileId = newId<CircleFileId>(world)
   const stored = await world.files.keepBytes(Buffer.from('a file'))
   await world.db.write(async () => {
@@ -301,8 +303,51 @@ async function freshCircle({ bosFamily, anna }: Spares) {
       removedAt: null,
     })
   })
-  const page = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
-  return { circleId, postId: page.posts[0].id, circleFileId, accountId: anna.accountId }
+  const form = { html: '<p>Who comes?</p>', asks: 'read' as const }
+  const { noticeId } = await writeNotice(world, administrator, circleId, form)
+  return { circleId, circleFileId, accountId: anna.accountId, conversationId: noticeId as string }
+}
+
+/** A circle that Bo's family administers, with Anna and her family in it, and what a route about its talk asks for. */
+async function freshCircleTalk(name: RouteName): Promise<Record<string, string>> {
+  const { world } = school
+  const [bosFamily, anna, annasFamily] = await Promise.all(
+    (['bosFamily', 'anna', 'annasFamily'] as const).map(async who => {
+      const { id, kind } = (await people[who].get('me', {})).account
+      return asViewer(id, kind)
+    }),
+  )
+  if (!bosFamily || !anna || !annasFamily) throw new Error('somebody is not there')
+  const { circleId, conversationId: noticeId } = await freshCircle({ bosFamily, anna })
+  const administrator = { ...bosFamily, circles: [{ circleId, role: 'administrator' as const }] }
+  const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
+  await joinCircle(world, annasFamily, code)
+  // one message after another is said here
+  await world.db.write(() => world.db.run('update messages set written_at = written_at - 60000'))
+  const said = await sayInCircle(world, anna, circleId, '<p>hello</p>')
+  const params = { ...said, talkFileId: '', number: '0' }
+  const { path } = routes[name]
+  if (path.includes('/notices') || name === 'removeConversation')
+    Object.assign(params, { conversationId: noticeId })
+  if (name === 'restoreConversation') {
+    const address = { spaceId: circleId, conversationId: noticeId as ConversationId }
+    await setRemoved(world, administrator, address, true)
+    Object.assign(params, { conversationId: noticeId })
+  }
+  if (name === 'seeLetter') {
+    const letter = { title: 'A letter', to: [annasFamily.accountId], html: '<p>to a member</p>' }
+    Object.assign(params, {
+      conversationId: (await writeLetter(world, administrator, circleId, letter)).letterId,
+    })
+  }
+  if (name === 'seeTalkFile') {
+    const hash = await world.files.keepBytes(Buffer.from('a file'))
+    const file = { name: 'a.txt', hash, type: 'text/plain', size: 6 }
+    const { id } = await saveTalkFile(world, administrator, circleId, file)
+    await writeNotice(world, administrator, circleId, { html: '<p>with a file</p>', files: [id] })
+    params.talkFileId = id
+  }
+  return params
 }
 
 type Verdict = 'yes' | 'no' | 'sign in'
@@ -347,7 +392,24 @@ describe.each(Object.keys(routes) as RouteName[])('%s', name => {
   })
 })
 
-const inClass = (Object.keys(routes) as RouteName[]).filter(name => routes[name].path.includes(':classId'))
+describe.each(Object.keys(IN_CIRCLE) as (keyof typeof IN_CIRCLE)[])('%s of a circle', name => {
+  it.each(WHO)('%s', async who => {
+    const params = await freshCircleTalk(name)
+    const closed = who === 'nobody' ? 'sign in' : 'no'
+    expect(await verdict(who, name, params)).toBe(
+      (IN_CIRCLE[name] as readonly Who[]).includes(who) ? 'yes' : closed,
+    )
+  })
+})
+
+it('every route about the talk of a space is in the table of circles', () => {
+  const ofSpaces = (Object.keys(routes) as RouteName[]).filter(name => routes[name].path.includes(':spaceId'))
+  expect(Object.keys(IN_CIRCLE).sort()).toEqual(ofSpaces.sort())
+})
+
+const inClass = (Object.keys(routes) as RouteName[]).filter(name =>
+  /:(class|space)Id/.test(routes[name].path),
+)
 
 describe.each(inClass)('%s of another class', name => {
   it('is not there for anybody of this one', async () => {

@@ -7,7 +7,7 @@ import {
   type RouteName,
   routes,
 } from '@oppen/contract'
-import type { CircleId, ClassId, PlaceId } from '@oppen/core/ids'
+import type { CircleId, ClassId, PlaceId, SpaceId } from '@oppen/core/ids'
 import { type Action, type Subject, type Viewer, verdict } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
 import { viewerOf } from '../features/accounts/sessions.js'
@@ -145,10 +145,11 @@ function permit(viewer: Viewer | undefined, action: Action, params: Record<strin
   if (found === 'no') throw new Refused('not_found')
 }
 
-/** The subject of a permission, read from the address alone: queries then hold to the same class and place. */
+/** The subject of a permission, read from the address alone: queries then hold to the same space and place. */
 export function subjectOf(params: Readonly<Record<string, string>>): Subject {
   const classId = params.classId as ClassId | undefined
   if (params.circleId) return { kind: 'circle', circleId: params.circleId as CircleId }
+  if (params.spaceId) return { kind: 'space', spaceId: params.spaceId as SpaceId }
   const placeId = params.placeId as PlaceId | undefined
   if (!classId) return { kind: 'school' }
   return placeId ? { kind: 'place', classId, placeId } : { kind: 'class', classId }

@@ -129,9 +129,9 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   leaveCircle: inCircle,
   removeMember: ['bosFamily'],
   makeAdministrator: ['bosFamily'],
-  postInCircle: inCircle,
-  // the own post or file, or any for who looks after the circle
-  removePost: inCircle,
+  seeCircleAuditLog: ['bosFamily'],
+  tapAsMember: inCircle,
+  // the own file, or any for who looks after the circle
   addCircleFile: inCircle,
   removeCircleFile: inCircle,
   seeCircleFile: inCircle,
@@ -319,3 +319,40 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   erasePerson: schoolOwner,
   live: signedIn,
 }
+
+/** The talk of a circle that Bo's family administers and in which Anna and her family are. */
+const ofCircle: Who[] = ['anna', 'annasFamily', 'bosFamily']
+const administrator: Who[] = ['bosFamily']
+
+/** Every route about the talk of a class or a circle, for a circle. */
+export const IN_CIRCLE = {
+  seeTalk: ofCircle,
+  setTalkRules: administrator,
+  writeNotice: administrator,
+  changeNotice: administrator,
+  seeNotice: ofCircle,
+  seeSeen: administrator,
+  makeRoom: administrator,
+  changeRoom: administrator,
+  seeRoom: ofCircle,
+  removeConversation: administrator,
+  restoreConversation: administrator,
+  seeBefore: ofCircle,
+  seeAfter: ofCircle,
+  markSeen: ofCircle,
+  seeMentionable: ofCircle,
+  addTalkFile: ofCircle,
+  seeTalkFile: ofCircle,
+  writeMessage: ofCircle,
+  changeMessage: ofCircle,
+  removeMessage: ofCircle,
+  react: ofCircle,
+  reportMessage: ofCircle,
+  settleReports: administrator,
+  seeCorrespondents: ofCircle,
+  writeLetter: ofCircle,
+  // those whom it is to, and a teacher who administers the circle
+  seeLetter: ['annasFamily', 'bosFamily'],
+  seeNod: administrator,
+  decideMessage: administrator,
+} satisfies Partial<Record<RouteName, readonly Who[]>>

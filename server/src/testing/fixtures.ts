@@ -75,10 +75,11 @@ export async function oneOfEverything(
     asks: 'read',
     files: [talkFile.id],
   })
-  const inNotice = { classId: into.classId, conversationId }
+  const inNotice = { spaceId: into.classId, conversationId }
   const { messageId } = await writeMessage(world, pupil, inNotice, { html: '<p>reply</p>' })
   return {
     classId: into.classId,
+    spaceId: into.classId,
     workId,
     topicId,
     placeId: placeOf(into, name).placeId as PlaceId,
@@ -96,7 +97,6 @@ export async function oneOfEverything(
     mailId: 'none',
     sessionId: 'none',
     circleId: 'none',
-    postId: 'none',
     circleFileId: 'none',
     materialId: material.id,
     answerOf: placeOf(into, name).placeId,

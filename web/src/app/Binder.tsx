@@ -174,6 +174,7 @@ function School() {
 
 /** The circles, each a press away. */
 function Circles({ me }: { readonly me: Me }) {
+  const waiting = useWaiting()
   return me.circles.map(circle => (
     <NavLink
       key={circle.circleId}
@@ -181,7 +182,8 @@ function Circles({ me }: { readonly me: Me }) {
       className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
     >
       <Users size={15} aria-hidden="true" className="shrink-0" />
-      <span className="min-w-0">{circle.name}</span>
+      <span className="min-w-0 flex-1">{circle.name}</span>
+      <Count count={waiting.inTalk(circle.circleId)} />
     </NavLink>
   ))
 }

@@ -1,6 +1,6 @@
 import type { Me } from '@oppen/contract'
 import { CalendarDays, LayoutList, Plus, Search, Sun } from 'lucide-react'
-import { Suspense } from 'react'
+import { Suspense, useEffect, useRef } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { Avatar } from '../parts/Avatar.js'
 import { OwnFace } from '../parts/OwnFace.js'
@@ -18,6 +18,13 @@ const NewsLink = part(() => import('./NewsLink.js'))
 /** Above the sheet on a phone: who is signed in, and the dividers as tabs (children, for a family). */
 export function PhoneTop() {
   const me = useMe()
+  const { pathname } = useLocation()
+  const tabs = useRef<HTMLElement>(null)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: on each address another tab may be the chosen one
+  useEffect(() => {
+    const chosen = tabs.current?.querySelector('[aria-current=true]')
+    chosen?.scrollIntoView({ inline: 'nearest', block: 'nearest' })
+  }, [pathname])
   return (
     <header className="bg-linen pt-3 md:hidden">
       <div className="flex items-center justify-between gap-3 pe-4">
@@ -45,7 +52,7 @@ export function PhoneTop() {
           </Suspense>
         )}
       </div>
-      <nav aria-label={say('binder')} className="mt-2 flex gap-1 overflow-x-auto px-3">
+      <nav ref={tabs} aria-label={say('binder')} className="mt-2 flex scroll-px-3 gap-1 overflow-x-auto px-3">
         {me.account.kind === 'family' ? <ChildTabs me={me} /> : <ClassTabs me={me} />}
       </nav>
     </header>

@@ -3,10 +3,10 @@ import type { Found, Me } from '@oppen/contract'
 /** Where a press on something found leads, for whoever is signed in. */
 export function addressOfFound(found: Found, me: Me): string {
   const { kind, classId, circleId, workId, placeId, roomId, letterId, ref } = found
-  if (circleId) return `/circles/${circleId}`
-  const at = `/c/${classId}`
+  const at = circleId ? `/circles/${circleId}` : `/c/${classId}`
   if (roomId) return `${at}/talk/${roomId}`
   if (letterId) return `${at}/talk/letters/${letterId}`
+  if (circleId) return at
   // words beside a work: those of the class, or between a pupil and the teachers
   const beside = workId && kind === 'post' ? (placeId ? '#note' : '#thread') : ''
   if (me.account.kind === 'teacher') {

@@ -1,4 +1,5 @@
 import type { LiveEvent, Message, TalkPage } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
 import type { QueryClient } from '@tanstack/react-query'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent } from 'react'
@@ -86,20 +87,20 @@ type Shown = Extract<LiveEvent, { what: 'message' }> & { readonly message: Messa
 
 /** Puts a message where it stands and counts it, without reading again; false where that cannot be done. */
 function tookShown(client: QueryClient, event: Shown): boolean {
-  const { classId, conversationId, beside, message } = event
+  const { spaceId, conversationId, beside, message } = event
   if (beside) {
     // its numbers stand with the work, on several pages
-    if (!putShown(client, besideKey(classId, beside.workId, beside.placeId), message)) return false
-    againApart(client, ['submission', classId, beside.workId])
-    againApart(client, ['marking', classId, beside.workId])
-    for (const key of ['topics', 'week']) againApart(client, [key, classId])
+    if (!putShown(client, besideKey(spaceId as ClassId, beside.workId, beside.placeId), message)) return false
+    againApart(client, ['submission', spaceId, beside.workId])
+    againApart(client, ['marking', spaceId, beside.workId])
+    for (const key of ['topics', 'week']) againApart(client, [key, spaceId])
     againApart(client, ['today'], TODAY_APART)
     return true
   }
-  const inTalk = client.getQueryData<TalkPage>(['talk', classId])
+  const inTalk = client.getQueryData<TalkPage>(['talk', spaceId])
   // replies stand in the list itself
   if (inTalk?.notices.some(one => one.id === conversationId)) return false
-  for (const of of ['room', 'letter']) putShown(client, ['talk', classId, of, conversationId], message)
+  for (const of of ['room', 'letter']) putShown(client, ['talk', spaceId, of, conversationId], message)
   if (!countShown(client, event)) againApart(client, ['today'], TODAY_APART)
   return true
 }
@@ -111,26 +112,26 @@ function apply(client: QueryClient, event: LiveEvent): void {
   const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
   switch (event.what) {
     case 'talk':
-      again('talk', event.classId)
+      again('talk', event.spaceId)
       again('today')
       break
     case 'message': {
-      const { classId, conversationId, beside, message } = event
+      const { spaceId, conversationId, beside, message } = event
       if (message && tookShown(client, { ...event, message })) break
       if (beside) {
-        againApart(client, besideKey(classId, beside.workId, beside.placeId))
+        againApart(client, besideKey(spaceId as ClassId, beside.workId, beside.placeId))
         // the numbers of what is new beside work
-        againApart(client, ['submission', classId, beside.workId])
-        againApart(client, ['marking', classId, beside.workId])
-        for (const key of ['topics', 'week']) againApart(client, [key, classId])
-        againApart(client, ['talk', classId, 'nod'])
+        againApart(client, ['submission', spaceId, beside.workId])
+        againApart(client, ['marking', spaceId, beside.workId])
+        for (const key of ['topics', 'week']) againApart(client, [key, spaceId])
+        againApart(client, ['talk', spaceId, 'nod'])
         againApart(client, ['today'], TODAY_APART)
         break
       }
       for (const of of ['room', 'notice', 'seen', 'letter'])
-        againApart(client, ['talk', classId, of, conversationId])
-      againApart(client, ['talk', classId])
-      againApart(client, ['talk', classId, 'nod'])
+        againApart(client, ['talk', spaceId, of, conversationId])
+      againApart(client, ['talk', spaceId])
+      againApart(client, ['talk', spaceId, 'nod'])
       againApart(client, ['today'], TODAY_APART)
       break
     }

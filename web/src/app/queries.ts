@@ -1,5 +1,5 @@
 import { type BodyOf, routes } from '@oppen/contract'
-import type { CircleId, ClassId, ConversationId, MailId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { CircleId, ClassId, ConversationId, MailId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
 import { keepMe, keepRead } from './keptReads.js'
@@ -131,25 +131,25 @@ export const reads = {
       queryKey: ['feed'],
       queryFn: ({ signal }) => call(routes.seeFeed, {}, undefined, { signal }),
     }),
-  talk: (classId: ClassId) =>
+  talk: (spaceId: SpaceId) =>
     queryOptions({
-      queryKey: ['talk', classId],
-      queryFn: ({ signal }) => call(routes.seeTalk, { classId }, undefined, { signal }),
+      queryKey: ['talk', spaceId],
+      queryFn: ({ signal }) => call(routes.seeTalk, { spaceId }, undefined, { signal }),
     }),
-  notice: (classId: ClassId, conversationId: ConversationId) =>
+  notice: (spaceId: SpaceId, conversationId: ConversationId) =>
     queryOptions({
-      queryKey: ['talk', classId, 'notice', conversationId],
-      queryFn: ({ signal }) => call(routes.seeNotice, { classId, conversationId }, undefined, { signal }),
+      queryKey: ['talk', spaceId, 'notice', conversationId],
+      queryFn: ({ signal }) => call(routes.seeNotice, { spaceId, conversationId }, undefined, { signal }),
     }),
-  seen: (classId: ClassId, conversationId: ConversationId) =>
+  seen: (spaceId: SpaceId, conversationId: ConversationId) =>
     queryOptions({
-      queryKey: ['talk', classId, 'seen', conversationId],
-      queryFn: ({ signal }) => call(routes.seeSeen, { classId, conversationId }, undefined, { signal }),
+      queryKey: ['talk', spaceId, 'seen', conversationId],
+      queryFn: ({ signal }) => call(routes.seeSeen, { spaceId, conversationId }, undefined, { signal }),
     }),
-  room: (classId: ClassId, conversationId: ConversationId) =>
+  room: (spaceId: SpaceId, conversationId: ConversationId) =>
     queryOptions({
-      queryKey: ['talk', classId, 'room', conversationId],
-      queryFn: ({ signal }) => call(routes.seeRoom, { classId, conversationId }, undefined, { signal }),
+      queryKey: ['talk', spaceId, 'room', conversationId],
+      queryFn: ({ signal }) => call(routes.seeRoom, { spaceId, conversationId }, undefined, { signal }),
     }),
   /** What is said beside a piece of work, with one pupil or by the class. */
   beside: ({ classId, workId, placeId }: Beside) =>
@@ -183,20 +183,20 @@ export const reads = {
       queryKey: ['mailChoices'],
       queryFn: ({ signal }) => call(routes.seeMailChoices, {}, undefined, { signal }),
     }),
-  correspondents: (classId: ClassId) =>
+  correspondents: (spaceId: SpaceId) =>
     queryOptions({
-      queryKey: ['correspondents', classId],
-      queryFn: ({ signal }) => call(routes.seeCorrespondents, { classId }, undefined, { signal }),
+      queryKey: ['correspondents', spaceId],
+      queryFn: ({ signal }) => call(routes.seeCorrespondents, { spaceId }, undefined, { signal }),
     }),
-  letter: (classId: ClassId, conversationId: ConversationId) =>
+  letter: (spaceId: SpaceId, conversationId: ConversationId) =>
     queryOptions({
-      queryKey: ['talk', classId, 'letter', conversationId],
-      queryFn: ({ signal }) => call(routes.seeLetter, { classId, conversationId }, undefined, { signal }),
+      queryKey: ['talk', spaceId, 'letter', conversationId],
+      queryFn: ({ signal }) => call(routes.seeLetter, { spaceId, conversationId }, undefined, { signal }),
     }),
-  nod: (classId: ClassId) =>
+  nod: (spaceId: SpaceId) =>
     queryOptions({
-      queryKey: ['talk', classId, 'nod'],
-      queryFn: ({ signal }) => call(routes.seeNod, { classId }, undefined, { signal }),
+      queryKey: ['talk', spaceId, 'nod'],
+      queryFn: ({ signal }) => call(routes.seeNod, { spaceId }, undefined, { signal }),
     }),
   register: (classId: ClassId) =>
     queryOptions({
@@ -301,6 +301,11 @@ export const reads = {
     queryOptions({
       queryKey: ['ownWork', classId, placeId],
       queryFn: ({ signal }) => call(routes.seeOwnWork, { classId, placeId }, undefined, { signal }),
+    }),
+  circleAuditLog: (circleId: CircleId) =>
+    queryOptions({
+      queryKey: ['circle', circleId, 'auditLog'],
+      queryFn: ({ signal }) => call(routes.seeCircleAuditLog, { circleId }, undefined, { signal }),
     }),
   circle: (circleId: CircleId) =>
     queryOptions({

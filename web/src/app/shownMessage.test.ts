@@ -45,8 +45,8 @@ describe('a message that was told', () => {
 
   it('is counted for the day and in the list, and counted off once it was read, never below nothing', () => {
     const client = new QueryClient()
-    const told = { what: 'message', classId: 'c', conversationId: 'v', message: message('a', 5) } as never
-    client.setQueryData(['today'], { talk: [{ classId: 'c', newMessages: 1, waiting: 0 }] })
+    const told = { what: 'message', spaceId: 'c', conversationId: 'v', message: message('a', 5) } as never
+    client.setQueryData(['today'], { talk: [{ spaceId: 'c', newMessages: 1, waiting: 0 }] })
     client.setQueryData(['talk', 'c'], { rooms: [{ id: 'v', newMessages: 1, lastAt: 2 }], letters: [] })
     expect(countShown(client, told)).toBe(true)
     const counts = () => [
@@ -58,11 +58,11 @@ describe('a message that was told', () => {
     // the list may have been read when it was there already
     countShown(client, told)
     expect(counts()[1]).toBe(2)
-    countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 1)
+    countRead(client, { spaceId: 'c' as never, conversationId: 'v' as never }, 1)
     client.setQueryData(['talk', 'c'], { rooms: [{ id: 'v', newMessages: 2, lastAt: 5 }], letters: [] })
-    countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 1)
+    countRead(client, { spaceId: 'c' as never, conversationId: 'v' as never }, 1)
     expect(counts()).toEqual([1, 1, 5])
-    countRead(client, { classId: 'c' as never, conversationId: 'v' as never }, 9)
+    countRead(client, { spaceId: 'c' as never, conversationId: 'v' as never }, 9)
     expect(counts()).toEqual([0, 0, 5])
     // of a class that the day does not have yet it is not known whether it is hidden
     client.setQueryData(['today'], { talk: [] })

@@ -38,25 +38,25 @@ function checkLater(client: QueryClient, queryKey: readonly string[]): void {
   )
 }
 
-function checkCounts(client: QueryClient, classId: string): void {
-  checkLater(client, ['talk', classId])
+function checkCounts(client: QueryClient, spaceId: string): void {
+  checkLater(client, ['talk', spaceId])
   checkLater(client, ['today'])
 }
 
 /**
- * Counts a message by somebody else as new, in the list of a class's talk and for the day; false where the day has to be read:
+ * Counts a message by somebody else as new, in the list of a space's talk and for the day; false where the day has to be read:
  * a class in which nothing was new may be one that is hidden.
  */
-export function countShown(client: QueryClient, { classId, conversationId, message }: Told): boolean {
-  checkCounts(client, classId)
+export function countShown(client: QueryClient, { spaceId, conversationId, message }: Told): boolean {
+  checkCounts(client, spaceId)
   client.setQueryData<TalkPage>(
-    ['talk', classId],
+    ['talk', spaceId],
     page => page && countedIn(page, conversationId, 1, message.at),
   )
   const today = client.getQueryData<TodayPage>(['today'])
   if (!today) return true
-  if (!today.talk.some(one => one.classId === classId)) return false
-  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, 1))
+  if (!today.talk.some(one => one.spaceId === spaceId)) return false
+  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, spaceId, 1))
   return true
 }
 
@@ -70,13 +70,13 @@ export function countInNews(client: QueryClient, by = 1): void {
 /** Counts messages of a conversation as read here. */
 export function countRead(
   client: QueryClient,
-  { classId, conversationId }: Pick<Told, 'classId' | 'conversationId'>,
+  { spaceId, conversationId }: Pick<Told, 'spaceId' | 'conversationId'>,
   read: number,
 ): void {
-  checkCounts(client, classId)
+  checkCounts(client, spaceId)
   countInNews(client, -read)
-  client.setQueryData<TalkPage>(['talk', classId], page => page && countedIn(page, conversationId, -read))
-  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, classId, -read))
+  client.setQueryData<TalkPage>(['talk', spaceId], page => page && countedIn(page, conversationId, -read))
+  client.setQueryData<TodayPage>(['today'], page => page && countedToday(page, spaceId, -read))
 }
 
 const within = (count: number): number => Math.max(0, count)
@@ -96,11 +96,11 @@ function countedIn(page: TalkPage, id: string, by: number, at?: number): TalkPag
   return { ...page, rooms: move(page.rooms), letters: move(page.letters) }
 }
 
-function countedToday(page: TodayPage, classId: string, by: number): TodayPage {
+function countedToday(page: TodayPage, spaceId: string, by: number): TodayPage {
   return {
     ...page,
     talk: page.talk.map(one =>
-      one.classId === classId ? { ...one, newMessages: within(one.newMessages + by) } : one,
+      one.spaceId === spaceId ? { ...one, newMessages: within(one.newMessages + by) } : one,
     ),
   }
 }

@@ -6,7 +6,7 @@ import { useMemo } from 'react'
 import { reads } from './queries.js'
 import { useMe, useNow } from './session.js'
 
-/** How much waits in all, in a class or with a child, and of that in Talk. */
+/** How much waits in all, in a class, in a circle or with a child, and of that in Talk. */
 export type Waiting = {
   readonly all: number
   readonly of: (key: string) => number
@@ -42,19 +42,18 @@ export function useWaiting(): Waiting {
       add(submission.classId, count)
       add(submission.child, count)
     }
-    const keys = keysOfClass(me)
-    for (const { classId, newMessages, waiting } of data?.talk ?? [])
-      for (const key of keys(classId)) {
+    const keys = keysOf(me)
+    for (const { spaceId, newMessages, waiting } of data?.talk ?? [])
+      for (const key of keys(spaceId)) {
         add(key, newMessages + waiting)
         talks.set(key, (talks.get(key) ?? 0) + newMessages + waiting)
       }
-    const classes = new Set(
-      [...(data?.teaching ?? []), ...(data?.submissions ?? []), ...(data?.talk ?? [])].map(
-        one => one.classId,
-      ),
-    )
-    const inClasses = [...classes].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0)
-    const all = inClasses + (data?.invitations.length ?? 0)
+    const spaces = new Set<string>([
+      ...[...(data?.teaching ?? []), ...(data?.submissions ?? [])].map(one => one.classId),
+      ...(data?.talk ?? []).map(one => one.spaceId),
+    ])
+    const inSpaces = [...spaces].reduce((sum, key) => sum + (counts.get(key) ?? 0), 0)
+    const all = inSpaces + (data?.invitations.length ?? 0)
     return {
       all,
       of: (key: string) => counts.get(key) ?? 0,
@@ -63,10 +62,10 @@ export function useWaiting(): Waiting {
   }, [data, now, me])
 }
 
-/** Where what is new in a class is counted: for the class itself, and for each child that is in it. */
-const keysOfClass =
+/** Where what is new in a class or a circle is counted: for itself, and for each child that is in it. */
+const keysOf =
   ({ ties }: Me) =>
-  (classId: string): readonly string[] => [
-    classId,
-    ...new Set(ties.flatMap(tie => (tie.classId === classId && tie.child ? [tie.child] : []))),
+  (spaceId: string): readonly string[] => [
+    spaceId,
+    ...new Set(ties.flatMap(tie => (tie.classId === spaceId && tie.child ? [tie.child] : []))),
   ]

@@ -1,4 +1,4 @@
-import type { CircleId, ClassId } from '@oppen/core/ids'
+import type { CircleId, ClassId, SpaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { World } from '../../world.js'
 import type { Audience } from '../live/streams.js'
@@ -26,10 +26,18 @@ export function audienceOf(world: World): Audience {
     viewers.catch(() => kept.delete(key))
     return viewers
   }
+  const ofClass = (classId: ClassId) => once(`class ${classId}`, () => classViewersJson(world.db, classId))
+  const ofCircle = (circleId: CircleId) =>
+    once(`circle ${circleId}`, () => circleViewersJson(world.db, circleId))
   return {
     now: () => world.clock.now(),
-    ofClass: (classId: ClassId) => once(`class ${classId}`, () => classViewersJson(world.db, classId)),
-    ofCircle: (circleId: CircleId) => once(`circle ${circleId}`, () => circleViewersJson(world.db, circleId)),
+    ofClass,
+    ofCircle,
+    ofSpace: async (spaceId: SpaceId) => {
+      // every class has a teacher
+      const inClass = await ofClass(spaceId as ClassId)
+      return inClass.length ? inClass : ofCircle(spaceId as CircleId)
+    },
     endOf: tokenHash => endOfSession(world, tokenHash),
   }
 }

@@ -40,9 +40,9 @@ it('what a session sees changes with the very next command, on every device', as
   const { ties } = await school.bo.get('me', {})
   const placeId = ties[0]?.placeId
   if (!placeId) throw new Error('Bo has no place')
-  expect((await school.bo.ask('seeTalk', school.built)).status).toBe(200)
+  expect((await school.bo.ask('seeTalk', { spaceId: school.built.classId })).status).toBe(200)
   await school.teacher.get('freePlace', { classId: school.built.classId, placeId })
-  expect((await school.bo.ask('seeTalk', school.built)).status).toBe(404)
+  expect((await school.bo.ask('seeTalk', { spaceId: school.built.classId })).status).toBe(404)
 })
 
 it('“last here” is kept to five minutes, so that reading does not write each time', async () => {

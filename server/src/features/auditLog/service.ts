@@ -1,5 +1,5 @@
 import type { AuditKind } from '@oppen/contract'
-import type { AccountId, ClassId } from '@oppen/core/ids'
+import type { AccountId, CircleId, ClassId, SpaceId } from '@oppen/core/ids'
 import { AttemptLog } from '@oppen/core/joining'
 import type { World } from '../../world.js'
 import { auditLog } from './models.js'
@@ -7,6 +7,7 @@ import { auditLog } from './models.js'
 export type Noted = {
   /** Null for what cannot be laid to one class, such as a code that no door has. */
   readonly classId: ClassId | null
+  readonly circleId?: CircleId
   readonly by?: AccountId | null
   /** The name of whom it is about, as the teachers know it. */
   readonly name?: string
@@ -16,11 +17,29 @@ export type Noted = {
 export async function audit(
   world: World,
   kind: AuditKind,
-  { classId, by = null, name }: Noted,
+  { classId, circleId, by = null, name }: Noted,
 ): Promise<void> {
   const params = JSON.stringify(name === undefined ? {} : { name })
-  await world.db.model(auditLog).create({ classId, at: world.clock.now(), byAccount: by, kind, params })
+  await world.db.model(auditLog).create({
+    classId,
+    circleId: circleId ?? null,
+    at: world.clock.now(),
+    byAccount: by,
+    kind,
+    params,
+  })
   if (classId) world.db.afterCommit(() => void world.live.tell({ what: 'auditLog', classId }))
+}
+
+/** Writes a line about the talk of a class or a circle; inside a command. */
+export async function auditTalk(
+  world: World,
+  kind: AuditKind,
+  { spaceId, ...noted }: Omit<Noted, 'classId' | 'circleId'> & { readonly spaceId: SpaceId },
+): Promise<void> {
+  const circle = await world.db.row('select 1 as found from circles where id = $spaceId', { spaceId })
+  if (circle) return audit(world, kind, { ...noted, classId: null, circleId: spaceId as CircleId })
+  return audit(world, kind, { ...noted, classId: spaceId as ClassId })
 }
 
 /** So often one thing is written in a quarter of an hour; whoever repeats it without end fills no disk. */

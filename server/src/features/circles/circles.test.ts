@@ -12,6 +12,15 @@ beforeAll(async () => {
 afterAll(() => school.stop())
 
 const see = (person: Person): Promise<CirclePage> => person.get('seeCircle', { circleId })
+/** Says something in the first room of the circle. */
+const post = async (person: Person, html: string) => {
+  const { rooms } = await person.get('seeTalk', { spaceId: circleId })
+  return person.ask(
+    'writeMessage',
+    { spaceId: circleId, conversationId: rooms[0]?.id ?? ('' as never) },
+    { html },
+  )
+}
 const codeOf = async (): Promise<string> => (await see(school.family)).code ?? ''
 const memberId = async (person: Person) => (await person.get('me', {})).account.id
 
@@ -39,19 +48,13 @@ describe('a circle', () => {
     expect(await school.bo.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
   })
 
-  it('has posts and files that its members read, cleaned, and that their writers and the administrators remove', async () => {
-    await school.anna.get('postInCircle', { circleId }, { html: '<p>hello<script>1</script></p>' })
+  it('has files that its members read, and nobody else', async () => {
     const file = new FormData()
     file.append('file', new Blob(['%PDF-1.7\n1 0 obj<<>>endobj\n%%EOF']), 'list.pdf')
     const sent = await school.anna.fetch(`/api/circles/${circleId}/files`, { method: 'POST', body: file })
     expect(sent.status).toBe(200)
     const page = await see(school.teacher)
-    expect(page.posts).toMatchObject([{ by: 'Anna Reyes', html: '<p>hello</p>', mine: false }])
     expect(page.files).toMatchObject([{ name: 'list.pdf', type: 'application/pdf' }])
-    const params = { circleId, postId: page.posts[0]?.id ?? ('' as never) }
-    expect(await school.teacher.ask('removePost', params)).toMatchObject({ status: 404 })
-    await school.family.get('removePost', params)
-    expect((await see(school.anna)).posts).toEqual([])
     const address = `/api/circles/${circleId}/files/${page.files[0]?.id}`
     expect((await school.teacher.fetch(address)).status).toBe(200)
     expect((await school.bo.fetch(address)).status).toBe(404)
@@ -106,17 +109,6 @@ describe('what is put into a circle', () => {
     return file
   }
 
-  it('says something: a post of blanks is refused by name, a picture or a formula is a post', async () => {
-    for (const html of ['', '<p> &nbsp;</p>', '<ul><li></li></ul>'])
-      expect(await school.bo.ask('postInCircle', { circleId }, { html }), html).toMatchObject({
-        status: 422,
-        error: { code: 'text_empty', path: 'html' },
-      })
-    await school.bo.get('postInCircle', { circleId }, { html: '<p><span data-tex="x^2"></span></p>' })
-    expect((await see(anna)).posts).toMatchObject([{ by: 'Bo Lund', mine: false }])
-    expect((await see(school.bo)).posts).toMatchObject([{ by: 'Bo Lund', mine: true }])
-  })
-
   it('can be taken off by who put it there, and by nobody else but the administrators', async () => {
     expect((await put(anna, 'of anna.csv')).status).toBe(200)
     expect((await put(school.bo, 'of bo.csv')).status).toBe(200)
@@ -155,8 +147,15 @@ describe('what is put into a circle', () => {
   })
 
   it('stays with the circle when its writer leaves', async () => {
+    await post(school.bo, '<p>I go.</p>')
     await school.bo.get('leaveCircle', { circleId })
     expect(await school.bo.ask('seeCircle', { circleId })).toMatchObject({ status: 404 })
-    expect((await see(anna)).posts).toMatchObject([{ by: 'Bo Lund' }])
+    const { rooms } = await anna.get('seeTalk', { spaceId: circleId })
+    expect(rooms).toMatchObject([{ title: 'Reading aloud', newMessages: 1 }])
+    const room = await anna.get('seeRoom', {
+      spaceId: circleId,
+      conversationId: rooms[0]?.id ?? ('' as never),
+    })
+    expect(room.stretch.messages).toMatchObject([{ by: 'Bo Lund', html: '<p>I go.</p>' }])
   })
 })

@@ -1,4 +1,4 @@
-import type { AccountId, CircleFileId, CircleId, CirclePostId, Instant } from '@oppen/core/ids'
+import type { AccountId, CircleFileId, CircleId, Instant } from '@oppen/core/ids'
 import { table } from '../../db/index.js'
 
 export const circles = table<{ id: CircleId; name: string; code: string | null; madeAt: Instant }>(
@@ -22,22 +22,6 @@ export const circleMembers = table<{
   'circleId',
   'accountId',
 ])
-
-export const circlePosts = table<{
-  id: CirclePostId
-  circleId: CircleId
-  byAccount: AccountId
-  html: string
-  at: Instant
-  removedAt: Instant | null
-}>('circle_posts', {
-  id: 'id',
-  circleId: 'text',
-  byAccount: 'text',
-  html: 'text',
-  at: 'integer',
-  removedAt: 'integer',
-})
 
 export const circleFiles = table<{
   id: CircleFileId

@@ -1,5 +1,4 @@
-import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
-import { markerOf } from '@oppen/core/readMarkers'
+import type { AccountId, CircleFileId, CircleId } from '@oppen/core/ids'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import type { CircleRole } from './models.js'
 
@@ -9,7 +8,6 @@ const CIRCLE = `select ${jsonObject({
   id: 'o.id',
   name: 'o.name',
   code: 'iif($keeps = 1, o.code, null)',
-  readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
   members: jsonArray(
     jsonObject({
       accountId: 'a.id',
@@ -19,11 +17,6 @@ const CIRCLE = `select ${jsonObject({
       mine: MINE('a.id'),
     }),
     'from circle_members m join accounts a on a.id = m.account_id where m.circle_id = o.id order by m.role, a.shown_name',
-  ),
-  posts: jsonArray(
-    jsonObject({ id: 'p.id', by: 'a.shown_name', mine: MINE('p.by_account'), html: 'p.html', at: 'p.at' }),
-    `from circle_posts p join accounts a on a.id = p.by_account
-     where p.circle_id = o.id and p.removed_at is null order by p.at desc, p.rowid desc limit 200`,
   ),
   files: jsonArray(
     jsonObject({
@@ -40,9 +33,9 @@ const CIRCLE = `select ${jsonObject({
   ),
 })} as json from circles o where o.id = $circleId`
 
-/** A circle with its people, posts and files; the code only for who looks after it. */
+/** A circle with its people and files; the code only for who looks after it. */
 export const circleJson = (db: Database, circleId: CircleId, viewer: AccountId, keeps: boolean) =>
-  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0, marker: markerOf('circle', circleId) })
+  db.json(CIRCLE, { circleId, viewer, keeps: keeps ? 1 : 0 })
 
 export const circleOfCode = (db: Database, code: string) =>
   db.row<{ id: CircleId; name: string }>('select id, name from circles where code = $code', { code })
@@ -52,13 +45,6 @@ export const memberOf = (db: Database, circleId: CircleId, accountId: AccountId)
     `select role, (select count(*) from circle_members where circle_id = $circleId and role = 'administrator') as administrators
      from circle_members where circle_id = $circleId and account_id = $accountId`,
     { circleId, accountId },
-  )
-
-export const postOfCircle = (db: Database, circleId: CircleId, postId: CirclePostId) =>
-  db.row<{ byAccount: AccountId }>(
-    `select by_account as byAccount from circle_posts
-     where id = $postId and circle_id = $circleId and removed_at is null`,
-    { circleId, postId },
   )
 
 export const fileOfCircle = (db: Database, circleId: CircleId, fileId: CircleFileId) =>

@@ -1,10 +1,9 @@
 import type { Me } from '@oppen/contract'
-import type { AccountId, CircleFileId, CircleId, CirclePostId } from '@oppen/core/ids'
+import type { AccountId, CircleFileId, CircleId } from '@oppen/core/ids'
 import { CODE_LENGTH, readCode, tidyName } from '@oppen/core/joining'
 import { can, type Viewer } from '@oppen/core/permissions'
-import { isBlank, readText } from '@oppen/core/texts'
+import { readText } from '@oppen/core/texts'
 import type { Request, Response } from 'express'
-import { readHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
@@ -13,12 +12,14 @@ import { auditLater } from '../auditLog/service.js'
 import { freshCode } from '../classes/doors.js'
 import { sendStored } from '../fileStore/sending.js'
 import { receive } from '../fileStore/upload.js'
-import { circleFiles, circleMembers, circlePosts, circles } from './models.js'
-import { circleJson, circleOfCode, fileOfCircle, memberOf, postOfCircle } from './queries.js'
+import { spaceUsed } from '../talk/attachments.js'
+import { makeFirstRoom } from '../talk/rooms.js'
+import { circleFiles, circleMembers, circles } from './models.js'
+import { circleJson, circleOfCode, fileOfCircle, memberOf } from './queries.js'
 
 type InCircle = { readonly circleId: CircleId }
 
-/** Makes a circle with a code of its own; whoever makes it looks after it. */
+/** Makes a circle with a code and a room of its own; whoever makes it looks after it. */
 export async function makeCircle(
   world: World,
   viewer: Viewer,
@@ -31,6 +32,7 @@ export async function makeCircle(
     const madeAt = world.clock.now()
     await world.db.model(circles).create({ id: circleId, name, code: await freshCode(world), madeAt })
     await join(world, circleId, viewer.accountId, 'administrator')
+    await makeFirstRoom(world, circleId, { title: name, by: viewer.accountId })
   })
   return { circleId }
 }
@@ -60,13 +62,9 @@ async function refuseTooMany(world: World, { accountId, kind }: Viewer): Promise
 }
 
 async function refuseFull(world: World, circleId: CircleId, size: number): Promise<void> {
-  const row = await world.db.row<{ used: number }>(
-    'select coalesce(sum(size), 0) as used from circle_files where circle_id = $circleId and removed_at is null',
-    { circleId },
-  )
   const mib = (bytes: number) => Math.floor(bytes / 1024 / 1024)
   const { circle: most } = world.limits
-  const left = most - (row?.used ?? 0)
+  const left = most - (await spaceUsed(world, circleId))
   if (size > left) throw new Refused('room_circle', { most: mib(most), left: mib(Math.max(0, left)) })
 }
 
@@ -141,45 +139,6 @@ export async function makeAdministrator(
     await world.db.model(circleMembers).update({ role: 'administrator' }, { where: { circleId, accountId } })
     tellCircle(world, circleId)
     tellMember(world, accountId)
-  })
-  return { done: true }
-}
-
-/** Posts to the circle. */
-export async function postInCircle(
-  world: World,
-  viewer: Viewer,
-  circleId: CircleId,
-  typed: string,
-): Promise<{ done: true }> {
-  if (isBlank(typed)) throw new Refused('text_empty', { what: 'note' }, 'html')
-  const html = await readHtml(world, 'notice', typed, 'html')
-  await world.db.write(async () => {
-    const at = world.clock.now()
-    await world.db.model(circlePosts).create({
-      id: newId<CirclePostId>(world),
-      circleId,
-      byAccount: viewer.accountId,
-      html,
-      at,
-      removedAt: null,
-    })
-    tellCircle(world, circleId)
-  })
-  return { done: true }
-}
-
-/** Takes a post off: the own one, or any for who looks after the circle. */
-export async function removePost(
-  world: World,
-  viewer: Viewer,
-  { circleId, postId }: InCircle & { postId: CirclePostId },
-): Promise<{ done: true }> {
-  await world.db.write(async () => {
-    const post = await postOfCircle(world.db, circleId, postId)
-    if (!post || !mayRemove(viewer, circleId, post)) throw new Refused('not_found')
-    await world.db.model(circlePosts).update({ removedAt: world.clock.now() }, { where: { id: postId } })
-    tellCircle(world, circleId)
   })
   return { done: true }
 }

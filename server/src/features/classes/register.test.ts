@@ -11,7 +11,7 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const named = (name: string) => ({ name, groupId: null, email: null, number: null, familyLanguage: null })
 const register = () => school.teacher.get('seeRegister', at())
 const place = async (name: string) => {

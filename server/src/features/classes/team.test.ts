@@ -13,7 +13,7 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const invite = (kind: 'pupil' | 'coTeacher', userName: string) =>
   school.teacher.ask('invitePerson', at(), { kind, userName })
 const waiting = async (person: Person) => (await person.get('seeToday', {})).invitations

@@ -10,7 +10,7 @@ let school: SmallSchool
 let teacher: Person
 let anna: Person
 let family: Person
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const place = () => ({ ...at(), placeId: placeOf(school.built, 'Anna Reyes').placeId })
 const days = (count: number) => school.clock.moveTo(school.clock.now() + count * DAY)
 

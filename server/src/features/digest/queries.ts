@@ -30,7 +30,7 @@ const WORKS = jsonArray(
 const NOTICES = jsonArray(
   jsonObject({ id: 'v.id', by: nameOf('m.by_account'), html: 'm.html', at: 'v.appears_at' }),
   `from (select v.*, ${ROLE} as role from conversations v
-      where v.class_id = c.id and v.kind = 'notice' and v.appears_at between $from and max($now, v.made_at)) v
+      where v.space_id = c.id and v.kind = 'notice' and v.appears_at between $from and max($now, v.made_at)) v
    join messages m on m.id = v.id where v.role is not null order by v.appears_at`,
 )
 

@@ -10,7 +10,7 @@ beforeAll(async () => {
 })
 afterAll(() => school.stop())
 
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const named = (name: string) => ({ name, groupId: null, email: null, number: null, familyLanguage: null })
 const open = async (admits: 'register' | 'nod' | 'anyone') => {
   const page = await school.teacher.get('openDoor', at(), { span: { minutes: 60 }, admits })

@@ -21,7 +21,7 @@ it('tells of a submission only those who may see it, and of a draft only pupil a
     'Anna Reyes',
   )
   await people[1]?.get('saveDraft', submission, { html: '<p>secret words</p>', base: 0 })
-  await people[0]?.get('writeNotice', submission, { html: '<p>end</p>' })
+  await people[0]?.get('writeNotice', { spaceId: school.built.classId }, { html: '<p>end</p>' })
   const kinds = () => streams.map(stream => stream.heard.map(event => event.what))
   await expect
     .poll(() =>
@@ -55,7 +55,7 @@ it('goes silent at once for a pupil whose place is freed', async () => {
   ])
   const stream = await listen(bo)
   await teacher.get('freePlace', submissionOf(school.built, '' as never, 'Bo Lund'))
-  await teacher.get('writeNotice', { classId: school.built.classId }, { html: '<p>not for Bo</p>' })
+  await teacher.get('writeNotice', { spaceId: school.built.classId }, { html: '<p>not for Bo</p>' })
   await expect.poll(() => stream.heard.map(event => event.what)).toEqual(['me'])
   await stream.stop()
 })

@@ -74,6 +74,10 @@ function make(viewers: Viewer[], ends: Record<string, Instant> = {}) {
       asked.class += 1
       return viewers
     },
+    ofSpace: async () => {
+      asked.class += 1
+      return viewers
+    },
     ofCircle: async () => [],
     endOf: async token => {
       asked.end += 1
@@ -178,7 +182,7 @@ describe('a stream that is opened after its page was read', () => {
     await streams.tell(draftOf('place of anna'))
     const since = streams.position
     await streams.tell(draftOf('place of bo'))
-    await streams.tell({ what: 'talk', classId })
+    await streams.tell({ what: 'talk', spaceId: classId })
     await streams.tellPerson('anna' as AccountId, { what: 'me' })
     await streams.tellPerson('bo' as AccountId, { what: 'me' })
     await streams.tell(circle)
@@ -208,7 +212,7 @@ describe('a stream that is opened after its page was read', () => {
   it('is told so once in place of very many single things', async () => {
     const { streams } = make([pupil('anna')])
     const since = streams.position
-    for (let n = 0; n < 51; n++) await streams.tell({ what: 'talk', classId })
+    for (let n = 0; n < 51; n++) await streams.tell({ what: 'talk', spaceId: classId })
     const screen = new Screen('anna')
     streams.catchUp(screen, pupil('anna'), since)
     expect(screen.heard).toEqual(['me'])

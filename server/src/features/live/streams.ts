@@ -1,5 +1,5 @@
 import type { LiveEvent } from '@oppen/contract'
-import type { AccountId, CircleId, ClassId, Instant } from '@oppen/core/ids'
+import type { AccountId, CircleId, ClassId, Instant, SpaceId } from '@oppen/core/ids'
 import { can, type Viewer } from '@oppen/core/permissions'
 import type { Response } from 'express'
 
@@ -28,6 +28,8 @@ export type Audience = {
   /** Everybody tied to a class, with their ties to it; the same answer to all who ask before those change. */
   readonly ofClass: (classId: ClassId) => Promise<readonly Viewer[]>
   readonly ofCircle: (circleId: CircleId) => Promise<readonly Viewer[]>
+  /** The same of a class or a circle, whichever it is. */
+  readonly ofSpace: (spaceId: SpaceId) => Promise<readonly Viewer[]>
   /** When a session ends, which every use puts off; undefined once it has. */
   readonly endOf: (tokenHash: string) => Promise<Instant | undefined>
 }
@@ -121,6 +123,7 @@ export class LiveStreams {
 
   async #concerned(event: LiveEvent): Promise<readonly Viewer[]> {
     if ('classId' in event) return (await this.audience?.ofClass(event.classId)) ?? []
+    if ('spaceId' in event) return (await this.audience?.ofSpace(event.spaceId)) ?? []
     if ('circleId' in event) return (await this.audience?.ofCircle(event.circleId)) ?? []
     throw new Error(`${event.what} is told to persons`)
   }
@@ -203,19 +206,24 @@ export class LiveStreams {
 function concerns(viewer: Viewer, event: LiveEvent): boolean {
   switch (event.what) {
     case 'topics':
-    case 'talk':
     case 'answers':
     case 'about':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
-    case 'message':
-      if (event.beside?.placeId)
+    case 'talk':
+      return can(viewer, 'talk.see', { kind: 'space', spaceId: event.spaceId })
+    case 'message': {
+      const { spaceId, beside } = event
+      if (beside?.placeId)
         return can(viewer, 'submission.see', {
           kind: 'place',
-          classId: event.classId,
-          placeId: event.beside.placeId,
+          // work is of classes alone
+          classId: spaceId as ClassId,
+          placeId: beside.placeId,
         })
-      if (viewer.kind === 'pupil' ? !event.pupils : viewer.kind === 'family' && !event.families) return false
-      return can(viewer, 'talk.see', { kind: 'class', classId: event.classId })
+      const inCircle = viewer.circles.some(tie => tie.circleId === spaceId)
+      const left = viewer.kind === 'pupil' ? !event.pupils : viewer.kind === 'family' && !event.families
+      return (inCircle || !left) && can(viewer, 'talk.see', { kind: 'space', spaceId })
+    }
     case 'register':
     case 'door':
     case 'auditLog':

@@ -10,7 +10,7 @@ import { newsLines, newsSubject } from './wording.js'
 export const composeNews: Compose = async (world, { accountId, ref }) => {
   const to = await addresseeOf(world.db, accountId)
   if (!to) return null
-  const { tell, classes } = await tellingOf(world, accountId, ref)
+  const { tell, spaces } = await tellingOf(world, accountId, ref)
   if (isNothing(tell)) return null
   const spoken = voiceIn(languageFor(to.language), world.school.zone)
   const voice = { ...spoken, named: to.kind === 'family' }
@@ -18,7 +18,7 @@ export const composeNews: Compose = async (world, { accountId, ref }) => {
     to: to.email,
     subject: newsSubject(tell, voice),
     text: [
-      ...newsLines(tell, classes, voice),
+      ...newsLines(tell, spaces, voice),
       voice.say('news_mail_end', { address: addressOf(world, '/new'), school: world.school.name }),
       '',
     ].join('\n'),

@@ -15,7 +15,7 @@ let teacher: Person
 let anna: Person
 let bo: Person
 let family: Person
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const submission = (workId: WorkId) => submissionOf(school.built, workId, 'Anna Reyes')
 const to = (local: string) => school.clock.moveTo(instantsIn(school.world.school.zone)(local))
 const later = (minutes: number) => school.clock.moveTo(school.clock.now() + minutes * MINUTE)
@@ -129,7 +129,7 @@ describe('what is new', () => {
   it('of a class that is hidden, archived or left is none', async () => {
     await post('Rain log', '2026-10-20T17:00')
     await anna.get('hideClass', at(), { hidden: true })
-    expect(await news(anna)).toMatchObject({ items: [], fresh: 0, classes: [] })
+    expect(await news(anna)).toMatchObject({ items: [], fresh: 0, spaces: [] })
   })
 })
 

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, Instant } from '@oppen/core/ids'
+import type { AccountId, Instant, SpaceId } from '@oppen/core/ids'
 import type { NewsChoices, NewsFacts, NewsWay, TalkFacts } from '@oppen/core/news'
 import type { AccountKind } from '@oppen/core/permissions'
 import { markerInSql } from '@oppen/core/readMarkers'
@@ -15,6 +15,7 @@ import {
   ROLE,
   SEATS,
   SHOWN_IN,
+  SPACES,
 } from '../talk/fragments.js'
 import type { PushRow } from './models.js'
 
@@ -24,7 +25,7 @@ const readAt = (marker: string): string =>
 /** Work of the places of `mine` of which there is something to tell: it appeared, changed, came back, or is due. */
 const WORKS = jsonArray(
   jsonObject({
-    classId: 'w.class_id',
+    spaceId: 'w.class_id',
     workId: 'w.id',
     title: 'w.title',
     kind: 'w.kind',
@@ -45,13 +46,13 @@ const WORKS = jsonArray(
      or exists (select 1 from work_news n where n.work_id = w.id and n.at >= $since)`,
 )
 
-/** Classes `c` in which the viewer is by `seats`, that are neither archived nor hidden. */
-const OPEN_CLASSES = `open_classes as materialized (select c.id, c.name from classes c
-    where c.id in (select class_id from seats) and c.archived_at is null and ${NOT_HIDDEN})`
+/** Classes and circles `c` in which the viewer is by `seats`, that are neither archived nor hidden. */
+const OPEN_SPACES = `open_spaces as materialized (select c.id, c.name from ${SPACES} c
+    where c.id in (select space_id from seats) and c.archived_at is null and ${NOT_HIDDEN})`
 
-/** The conversations of these classes in which something was shown since, each with its `role`, the last so many. */
+/** The conversations of these in which something was shown since, each with its `role`, the last so many. */
 const HEARD = `heard as materialized (select * from (select v.*, ${ROLE} as role from conversations v
-    where v.class_id in (select id from open_classes) and v.last_shown_at >= $since)
+    where v.space_id in (select id from open_spaces) and v.last_shown_at >= $since)
     where role is not null order by last_shown_at desc limit 200)`
 
 /** How many files stand with message `m`. */
@@ -59,7 +60,7 @@ const FILES = '(select count(*) from message_files f where f.message_id = m.id)'
 
 const NOTICES = jsonArray(
   jsonObject({
-    classId: 'v.class_id',
+    spaceId: 'v.space_id',
     conversationId: 'v.id',
     title: 'v.title',
     at: 'v.appears_at',
@@ -68,7 +69,7 @@ const NOTICES = jsonArray(
     files: FILES,
     isNew: jsonBoolean(`v.appears_at > ${POSITION}`),
   }),
-  `from (select * from (select v.*, ${ROLE} as role from conversations v where v.class_id in (select id from open_classes)
+  `from (select * from (select v.*, ${ROLE} as role from conversations v where v.space_id in (select id from open_spaces)
       and v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at))
       where role is not null order by appears_at desc limit 100) v
    join messages m on m.id = v.id and m.by_account <> $viewer`,
@@ -79,7 +80,7 @@ const NOT_ITSELF = 'and m.id <> v.id'
 
 const TALKS = jsonArray(
   jsonObject({
-    classId: 'v.class_id',
+    spaceId: 'v.space_id',
     conversationId: 'v.id',
     kind: 'v.kind',
     title: 'iif(v.work_id is null, v.title, (select w.title from works w where w.id = v.work_id))',
@@ -114,8 +115,8 @@ const waiting = (what: string, work: string, from: string, at: string): string =
   jsonArray(
     jsonObject({
       what: `'${what}'`,
-      classId: 'c.id',
-      className: 'c.name',
+      spaceId: 'c.id',
+      spaceName: 'c.name',
       work,
       count: 'count(*)',
       oldestAt: `min(${at})`,
@@ -126,10 +127,14 @@ const waiting = (what: string, work: string, from: string, at: string): string =
 
 const TEACHES = 'join teachers t on t.class_id = c.id and t.account_id = $viewer'
 
+/** Conversations `v` of these that the viewer looks after: letters are looked after by teachers alone. */
+const LOOKED_AFTER = `join seats s on s.space_id = c.id and s.role = 'teacher'
+   join conversations v on v.space_id = c.id and v.removed_at is null and (v.kind <> 'letter' or s.oversees = 1)`
+
 const MARKING = waiting(
   'marking',
   jsonObject({ id: 'w.id', title: 'w.title' }),
-  `from open_classes c ${TEACHES} join works w on w.class_id = c.id and w.removed_at is null and w.asks = 'handIn'
+  `from open_spaces c ${TEACHES} join works w on w.class_id = c.id and w.removed_at is null and w.asks = 'handIn'
    join submissions i on i.work_id = w.id and i.phase = 'withTeacher'
    join places p on p.id = i.place_id and p.left_at is null group by w.id`,
   'i.handed_in_at',
@@ -137,13 +142,13 @@ const MARKING = waiting(
 const REQUESTS = waiting(
   'requests',
   'null',
-  `from open_classes c ${TEACHES} join join_requests q on q.class_id = c.id and q.answer is null group by c.id`,
+  `from open_spaces c ${TEACHES} join join_requests q on q.class_id = c.id and q.answer is null group by c.id`,
   'q.at',
 )
 const NOD = waiting(
   'nod',
   'null',
-  `from open_classes c ${TEACHES} join conversations v on v.class_id = c.id and v.removed_at is null
+  `from open_spaces c ${LOOKED_AFTER}
    join messages m on m.conversation_id = v.id and m.shown_at is null and m.state = 'waits' and m.removed_at is null
    group by c.id`,
   'm.written_at',
@@ -151,7 +156,7 @@ const NOD = waiting(
 const REPORTS = waiting(
   'reports',
   'null',
-  `from open_classes c ${TEACHES} join conversations v on v.class_id = c.id and v.removed_at is null
+  `from open_spaces c ${LOOKED_AFTER}
    join messages m on m.conversation_id = v.id and m.removed_at is null
    join message_reports r on r.message_id = m.id and r.settled_at is null group by c.id`,
   'r.at',
@@ -164,12 +169,12 @@ const INVITATIONS = waiting(
   'i.made_at',
 )
 
-const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_CLASSES}, ${HEARD} select ${jsonObject({
+const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_SPACES}, ${HEARD} select ${jsonObject({
   readAt: readAt(markerInSql('news')),
   kind: '(select kind from accounts where id = $viewer)',
   letterCopies: jsonBoolean('exists (select 1 from mail_choices where account_id = $viewer and letters = 1)'),
   choices: jsonNested('(select choices from news_choices where account_id = $viewer)'),
-  classes: jsonArray(jsonObject({ id: 'id', name: 'name' }), 'from open_classes'),
+  spaces: jsonArray(jsonObject({ id: 'id', name: 'name' }), 'from open_spaces'),
   works: WORKS,
   notices: NOTICES,
   talks: TALKS,
@@ -190,7 +195,7 @@ export type StoredNews = {
   /** Whether letters are copied by mail anyhow. */
   readonly letterCopies: boolean
   readonly choices: NewsChoices | null
-  readonly classes: { id: ClassId; name: string }[]
+  readonly spaces: { id: SpaceId; name: string }[]
   readonly works: NewsFacts['works']
   readonly notices: readonly Html<NewsFacts['notices'][number]>[]
   readonly talks: readonly (Omit<TalkFacts, 'last' | Counts> & {

@@ -48,7 +48,7 @@ const factsOf = (stored: StoredNews): NewsFacts => ({
 
 /** All that is new to somebody by a moment, also what they do not want to see in Oppen, with what they chose. */
 export type Heard = {
-  readonly classes: StoredNews['classes']
+  readonly spaces: StoredNews['spaces']
   readonly choices: NewsChoices
   readonly kind: AccountKind
   /** Whether letters are copied by mail anyhow. */
@@ -80,7 +80,7 @@ export async function hear(
   const { reminders, quiet } = choices
   const reader = { now, readAt: stored.readAt, reminders, quiet, zone: world.school.zone }
   return {
-    classes: stored.classes,
+    spaces: stored.spaces,
     choices,
     kind: stored.kind,
     letterCopies: stored.letterCopies,
@@ -90,13 +90,13 @@ export async function hear(
   }
 }
 
-/** What is new to somebody, over all classes and children. */
+/** What is new to somebody, over all spaces and children. */
 export async function seeNews(world: World, { accountId }: Viewer): Promise<NewsPage> {
   const until = world.clock.now()
-  const { classes, inOppen } = await hear(world, accountId, until)
+  const { spaces, inOppen } = await hear(world, accountId, until)
   const news = inOppen()
   // on a clock that was set back messages are ahead of it
-  return { ...news, until: Math.max(until, ...news.items.map(item => item.at)), classes }
+  return { ...news, until: Math.max(until, ...news.items.map(item => item.at)), spaces }
 }
 
 /** Marks as read whatever is new by a moment: what came back, what was said, and what the feed itself tells. */

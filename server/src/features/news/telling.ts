@@ -127,10 +127,10 @@ export async function tellingOf(
   world: World,
   accountId: AccountId,
   ref: string,
-): Promise<{ readonly tell: ToTell } & Pick<Heard, 'classes' | 'kind'>> {
+): Promise<{ readonly tell: ToTell } & Pick<Heard, 'spaces' | 'kind'>> {
   const [way, after, until] = ref.split('.') as [NewsWay, string, string]
   const span: NewsSpan = { after: Number(after) as Instant, until: Number(until) as Instant }
   const heard = await hear(world, accountId, world.clock.now(), span.until)
-  const { classes, kind } = heard
-  return { classes, kind, tell: told(world, heard, way, span) }
+  const { spaces, kind } = heard
+  return { spaces, kind, tell: told(world, heard, way, span) }
 }

@@ -69,15 +69,15 @@ export const dueLine = ({ title, place, due }: ToTell['dueSoon'][number], voice:
 /** All that is told, as lines of plain text under the name of each class. */
 export function newsLines(
   { items, waiting, dueSoon }: ToTell,
-  classes: readonly { readonly id: string; readonly name: string }[],
+  spaces: readonly { readonly id: string; readonly name: string }[],
   voice: Voice,
 ): string[] {
   const lines = new Map<string, string[]>()
   const add = (name: string, line: string) => lines.set(name, [...(lines.get(name) ?? []), `  - ${line}`])
-  const nameOf = (id: string) => classes.find(one => one.id === id)?.name ?? ''
-  for (const one of waiting) add(one.className, waitingLine(one, voice))
-  for (const one of dueSoon) add(nameOf(one.classId), dueLine(one, voice))
-  for (const one of items) add(nameOf(one.classId), newsLine(one, voice))
+  const nameOf = (id: string) => spaces.find(one => one.id === id)?.name ?? ''
+  for (const one of waiting) add(one.spaceName, waitingLine(one, voice))
+  for (const one of dueSoon) add(nameOf(one.spaceId), dueLine(one, voice))
+  for (const one of items) add(nameOf(one.spaceId), newsLine(one, voice))
   return [...lines].flatMap(([name, all]) => [name, ...all, ''])
 }
 

@@ -15,11 +15,12 @@ import {
   testServer,
 } from '@oppen/demo'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { sayInCircle } from '../../testing/circles.js'
 import { oneOfEverything } from '../../testing/fixtures.js'
 import { unzip } from '../../testing/readBack.js'
 import { accounts } from '../accounts/models.js'
 import { addEntry } from '../calendar/entries.js'
-import { joinCircle, makeCircle, postInCircle, seeCircle } from '../circles/service.js'
+import { joinCircle, makeCircle, seeCircle } from '../circles/service.js'
 import { sendMail } from '../mail/service.js'
 import { writeBeside, writeMessage } from '../talk/messages.js'
 import { personOf } from './people.js'
@@ -62,7 +63,7 @@ beforeAll(async () => {
   await writeBeside(world, kestrel, at, { html: `<p>dear ${MARK}, well done</p>` })
   await writeBeside(world, pupil, thread, { html: `<p>a question of ${MARK}</p>` })
   await writeBeside(world, bo, thread, { html: '<p>an answer of Bo</p>' })
-  const inNotice = { classId: built.classId, conversationId: own.conversationId as never }
+  const inNotice = { spaceId: built.classId, conversationId: own.conversationId as never }
   await writeMessage(world, pupil, inNotice, { html: `<p>thanks from ${MARK}</p>` })
   const day = { from: '2026-10-16', to: '2026-10-16', starts: null, ends: null }
   await addEntry(world, pupil, { title: `dentist of ${MARK}`, note: '', ...day })
@@ -84,7 +85,7 @@ beforeAll(async () => {
   const administrator = { ...pupil, circles: [{ circleId, role: 'administrator' as const }] }
   const { code } = JSON.parse((await seeCircle(world, administrator, circleId)) ?? '')
   await joinCircle(world, bo, code)
-  await postInCircle(world, pupil, circleId, `<p>hello from ${MARK}</p>`)
+  await sayInCircle(world, pupil, circleId, `<p>hello from ${MARK}</p>`)
 })
 afterAll(() => school.stop())
 

@@ -38,7 +38,7 @@ const SIZED = [
   `select w.class_id, f.size from files f join works w on w.id = f.work_id`,
   `select w.class_id, m.size from materials m join works w on w.id = m.work_id where m.size is not null`,
   'select class_id, size from class_files',
-  'select class_id, size from message_files',
+  'select space_id as class_id, size from message_files',
   'select null as class_id, size from circle_files',
 ].join(' union all ')
 
@@ -111,10 +111,10 @@ export const schoolAuditLog = (db: Database, before: number, most: number) =>
         kind: 'r.kind',
         by: 'a.shown_name',
         name: "r.params ->> 'name'",
-        className: 'c.name',
+        className: 'coalesce(c.name, o.name)',
       }),
       `from audit_log r left join accounts a on a.id = r.by_account left join classes c on c.id = r.class_id
-       where r.id < $before order by r.id desc limit $most`,
+         left join circles o on o.id = r.circle_id where r.id < $before order by r.id desc limit $most`,
     )} as json`,
     { before, most },
   )

@@ -52,7 +52,6 @@ const VISIBLE = `(e.work_id is null or exists (select 1 from works t where t.id 
   else 1 end`
 
 const KIND = `case e.kind ${made("'work'")} when 'directions' then 'work' when 'message' then 'post' when 'room' then 'post'
-  when 'circlePost' then 'post'
   when 'material' then 'file' when 'classFile' then 'file' when 'classLink' then 'file' when 'circleFile' then 'file'
   when 'place' then 'person' when 'teacher' then 'person' else e.kind end`
 

@@ -13,8 +13,9 @@ import {
 import fc from 'fast-check'
 import sharp from 'sharp'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { sayInCircle } from '../../testing/circles.js'
 import { setLinks, writePage } from '../about/pages.js'
-import { makeCircle, postInCircle } from '../circles/service.js'
+import { makeCircle } from '../circles/service.js'
 import { writeMessage } from '../talk/messages.js'
 import { writeNotice } from '../talk/notices.js'
 import { postWork, removeWork } from '../work/posting.js'
@@ -26,7 +27,7 @@ beforeEach(async () => {
 })
 afterEach(() => school.stop())
 
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const find = async (person: Person, words: string) => (await person.get('search', {}, { words })).found
 const said = async (person: Person, words: string) =>
   (await find(person, words)).map(one => [one.kind, plain(one.title || one.body)].join(': '))
@@ -154,7 +155,7 @@ describe('words beside a work', () => {
     // of another group, and at home
     expect(await words(bo)).toEqual([])
     expect(await words(family)).toEqual([])
-    await anna.get('removeMessage', { classId, ...said })
+    await anna.get('removeMessage', { spaceId: classId, ...said })
     expect(await words(teacher)).toEqual(['Tide log: I was at the estuary'])
     await removeWork(world, { classId, workId })
     expect([...(await words(teacher)), ...(await words(anna))]).toEqual([])
@@ -207,7 +208,7 @@ describe('nobody finds what they may not see', () => {
     const { noticeId } = await writeNotice(world, owner, built.classId, {
       html: '<p>Boots on Thursday.</p>',
     })
-    const inNotice = { classId: built.classId, conversationId: noticeId }
+    const inNotice = { spaceId: built.classId, conversationId: noticeId }
     await writeMessage(world, await viewerOf('bo.lund'), inNotice, { html: '<p>My boots leak.</p>' })
     expect(await said(school.anna, 'boots')).toHaveLength(2)
     expect(await said(school.family, 'boots')).toEqual(['post: Boots on Thursday.'])
@@ -220,12 +221,7 @@ describe('nobody finds what they may not see', () => {
     const { world, built } = school
     const outsider = await buildAccount(world, 'teacher', 'Ms Dunlin')
     const { circleId } = await makeCircle(world, outsider, 'Readers')
-    await postInCircle(
-      world,
-      { ...outsider, circles: [{ circleId, role: 'administrator' }] },
-      circleId,
-      '<p>Sandpiper</p>',
-    )
+    await sayInCircle(world, outsider, circleId, '<p>Sandpiper</p>')
     await buildWork(world, built, { title: 'Sandpiper count' })
     const dunlin = await school.person().signIn('ms.dunlin')
     expect(await said(dunlin, 'sandpiper')).toEqual(['post: Sandpiper'])

@@ -11,6 +11,12 @@ const MADE: Readonly<Record<Made, string>> = Object.assign(
 )
 export const MADE_SOURCES = Object.keys(MADE) as readonly Made[]
 
+/** Whether conversation `v` is of a class or of a circle. */
+const SPACE = {
+  classId: '(select id from classes where id = v.space_id)',
+  circleId: '(select id from circles where id = v.space_id)',
+}
+
 /** How the texts of each kind are read. */
 export const SOURCES = {
   ...MADE,
@@ -36,7 +42,7 @@ export const SOURCES = {
   message: reading(
     {
       ref: 'm.id',
-      classId: 'v.class_id',
+      ...SPACE,
       workId: 'v.work_id',
       placeId: 'v.place_id',
       at: 'm.shown_at',
@@ -46,7 +52,7 @@ export const SOURCES = {
      where m.id ${IN} and m.removed_at is null and m.state = 'shown'`,
   ),
   room: reading(
-    { ref: 'v.id', classId: 'v.class_id', at: 'v.last_shown_at', title: 'v.title' },
+    { ref: 'v.id', ...SPACE, at: 'v.last_shown_at', title: 'v.title' },
     `from conversations v where v.id ${IN} and v.removed_at is null and v.title <> ''`,
   ),
   page: reading(
@@ -66,10 +72,6 @@ export const SOURCES = {
   classLink: reading(
     { ref: "k.class_id || '.' || k.position", classId: 'k.class_id', title: 'k.title', html: 'k.url' },
     `from class_links k where k.class_id || '.' || k.position ${IN}`,
-  ),
-  circlePost: reading(
-    { ref: 'c.id', circleId: 'c.circle_id', at: 'c.at', html: 'c.html' },
-    `from circle_posts c where c.id ${IN} and c.removed_at is null`,
   ),
   circleFile: reading(
     { ref: 'f.id', circleId: 'f.circle_id', at: 'f.at', title: 'f.name' },

@@ -1,5 +1,5 @@
 import type { LiveEvent } from '@oppen/contract'
-import type { ClassId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, ConversationId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type MessageReader, mayPost, type Posted } from '@oppen/core/talk'
 import { Refused, take } from '../../refusal.js'
@@ -7,11 +7,15 @@ import type { World } from '../../world.js'
 import { besideOf, type Opened, openedOf } from './queries.js'
 import { rulesOf } from './shown.js'
 
-export type InClass = { readonly classId: ClassId }
-export type InConversation = InClass & { readonly conversationId: ConversationId }
+export type InSpace = { readonly spaceId: SpaceId }
+/** Whether a space is a circle of the viewer's. */
+export const isCircle = ({ circles }: Viewer, spaceId: SpaceId): boolean =>
+  circles.some(one => one.circleId === spaceId)
 
-/** What the statements of talk ask for: who looks, at which class, and when. */
-export const askedBy = <P extends InClass>(world: World, viewer: Viewer, params: P) => ({
+export type InConversation = InSpace & { readonly conversationId: ConversationId }
+
+/** What the statements of talk ask for: who looks, at which class or circle, and when. */
+export const askedBy = <P extends InSpace>(world: World, viewer: Viewer, params: P) => ({
   ...params,
   viewer: viewer.accountId,
   now: world.clock.now(),
@@ -21,20 +25,24 @@ export const askedBy = <P extends InClass>(world: World, viewer: Viewer, params:
 export async function opened(
   world: World,
   viewer: Viewer,
-  { classId, conversationId }: InConversation,
+  { spaceId, conversationId }: InConversation,
 ): Promise<Opened> {
-  const found = await openedOf(world.db, askedBy(world, viewer, { classId, conversationId }))
+  const found = await openedOf(world.db, askedBy(world, viewer, { spaceId, conversationId }))
   if (!found) throw new Refused('not_found')
   return found
 }
 
 /** A place beside a piece of work: of one pupil, or of the class. */
-export type Beside = InClass & { readonly workId: WorkId; readonly placeId: PlaceId | null }
+export type Beside = {
+  readonly classId: ClassId
+  readonly workId: WorkId
+  readonly placeId: PlaceId | null
+}
 
 /** The conversation beside a piece of work, also before anything was said. Refuses `not_found` where the viewer reads none there. */
 export async function openedBeside(world: World, viewer: Viewer, beside: Beside): Promise<Opened> {
-  const { classId, workId, placeId } = beside
-  const found = await besideOf(world.db, askedBy(world, viewer, { classId, workId, placeId }))
+  const { classId: spaceId, workId, placeId } = beside
+  const found = await besideOf(world.db, askedBy(world, viewer, { spaceId, workId, placeId }))
   if (!found) throw new Refused('not_found')
   return found
 }
@@ -46,19 +54,23 @@ export const readerOf = (
 ): MessageReader => ({ account: accountId, role, kind })
 
 /** What may be written in a conversation now, as an outcome: see `mayPost` of core. */
-export const postingIn = (world: World, conversation: Opened, isAnswer: boolean) =>
-  mayPost({
+export const postingIn = (world: World, conversation: Opened, isAnswer: boolean) => {
+  const overseen = conversation.people.some(one => one.isPupil)
+  return mayPost({
     role: conversation.role,
-    rules: rulesOf(conversation.classRules),
+    rules: rulesOf(conversation.spaceRules),
     kind: conversation.kind,
     room: conversation.kind === 'room' ? conversation.rules : null,
     amongPupils: conversation.people.filter(one => one.side === 'pupil').length > 1,
+    overseen,
+    unattended: overseen && !conversation.attended,
     replies: conversation.replies,
     isAnswer,
     nodForPerson: conversation.nodForPerson,
     now: world.clock.now(),
     zone: world.school.zone,
   })
+}
 
 /** The same, refused as it is. */
 export const allowedToPost = (world: World, conversation: Opened, isAnswer: boolean): Posted =>
@@ -68,11 +80,11 @@ export type Told = Pick<Opened, 'kind' | 'audience' | 'workId' | 'placeId' | 'pe
 
 /** What is told of a conversation. */
 export function eventOf(
-  { classId, conversationId }: InConversation,
+  { spaceId, conversationId }: InConversation,
   { audience, workId, placeId }: Told,
 ): Extract<LiveEvent, { what: 'message' }> {
   const { pupils, families } = audience
-  return { what: 'message', classId, conversationId, pupils, families, beside: workId && { workId, placeId } }
+  return { what: 'message', spaceId, conversationId, pupils, families, beside: workId && { workId, placeId } }
 }
 
 /** Tells the screens of those whom a conversation is for that something was said, or became of something, in it. */
@@ -89,7 +101,7 @@ export function tellNow(world: World, params: InConversation, conversation: Told
   for (const { accountId, here } of people) if (here) void world.live.tellPerson(accountId, event)
 }
 
-/** Tells the screens of a class that something in its talk changed: what there is, for whom, or by which rules. */
-export function tellTalk(world: World, classId: ClassId): void {
-  world.db.afterCommit(() => void world.live.tell({ what: 'talk', classId }))
+/** Tells the screens of a class or circle that something in its talk changed: what there is, for whom, or by which rules. */
+export function tellTalk(world: World, spaceId: SpaceId): void {
+  world.db.afterCommit(() => void world.live.tell({ what: 'talk', spaceId }))
 }

@@ -1,4 +1,4 @@
-import type { ClassId, Instant } from '@oppen/core/ids'
+import type { Instant, SpaceId } from '@oppen/core/ids'
 import type { World } from '../../world.js'
 import { appearedBetween, nextPlanned } from './queries.js'
 
@@ -18,13 +18,13 @@ export async function tellAppeared(world: World, since: Instant): Promise<Instan
   const now = world.clock.now()
   const at = next.get(world) ?? null
   if (at === null || at > now) return now
-  const classes: readonly { classId: ClassId }[] = await appearedBetween(
+  const classes: readonly { spaceId: SpaceId }[] = await appearedBetween(
     world.db,
     Math.min(since, at - 1),
     now,
   )
   next.set(world, await nextPlanned(world.db, now))
-  for (const { classId } of classes) void world.live.tell({ what: 'talk', classId })
+  for (const { spaceId } of classes) void world.live.tell({ what: 'talk', spaceId })
   return now
 }
 

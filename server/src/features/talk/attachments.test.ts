@@ -13,7 +13,7 @@ let anna: Person
 let bo: Person
 let family: Person
 let room: ConversationId
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const here = () => ({ ...at(), conversationId: room })
 
 beforeEach(async () => {

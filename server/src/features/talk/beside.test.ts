@@ -12,14 +12,14 @@ const said = async (who: Person) => (await who.get('seeThread', thread())).stret
 const read = (who: Person, conversationId: ConversationId | null) =>
   who.get(
     'markSeen',
-    { classId: on.built.classId, conversationId: conversationId as ConversationId },
+    { spaceId: on.built.classId, conversationId: conversationId as ConversationId },
     { until: Number.MAX_SAFE_INTEGER },
   )
 
 describe('words removed from a side note', () => {
   it('leave that they were there and who removed them; the teachers still read them', async () => {
     const { messageId, conversationId } = await on.anna.get('writeNote', on.submission(), p('I hate this'))
-    const address = { classId: on.built.classId, conversationId, messageId }
+    const address = { spaceId: on.built.classId, conversationId, messageId }
     expect((await on.school.bo.ask('removeMessage', address)).status).toBe(404)
     await on.anna.get('removeMessage', address)
     const gone = { removedBy: 'Anna Reyes', by: 'Anna Reyes' }
@@ -59,7 +59,7 @@ describe('the class thread', () => {
 
   it('words are removed by who wrote them or by a teacher, and by nobody else', async () => {
     const written = await on.school.bo.get('writeInThread', thread(), p('rude'))
-    const address = { ...thread(), ...written }
+    const address = { spaceId: on.built.classId, ...written }
     expect(await on.anna.ask('removeMessage', address)).toMatchObject({ error: { code: 'words_not_own' } })
     await on.teacher.get('removeMessage', address)
     expect(await said(on.anna)).toMatchObject([{ by: 'Bo Lund', html: '', removedBy: 'Ms Kestrel' }])
@@ -77,22 +77,22 @@ describe('the class thread', () => {
       pupilMedia: true,
       reactions: [],
     }
-    await on.teacher.get('setTalkRules', { classId }, rules)
+    await on.teacher.get('setTalkRules', { spaceId: classId }, rules)
     const { messageId, conversationId, state } = await on.anna.get('writeInThread', thread(), p('Hello?'))
     expect(state).toBe('waits')
     expect(await said(on.school.bo)).toEqual([])
-    const { waiting } = await on.teacher.get('seeNod', { classId })
+    const { waiting } = await on.teacher.get('seeNod', { spaceId: classId })
     expect(waiting).toMatchObject([{ kind: 'thread', workId: on.workId, message: { by: 'Anna Reyes' } }])
-    const address = { classId, conversationId, messageId }
+    const address = { spaceId: classId, conversationId, messageId }
     await on.teacher.get('decideMessage', address, { show: true, word: '' })
     expect(await said(on.school.bo)).toHaveLength(1)
-    await on.teacher.get('setTalkRules', { classId }, { ...rules, pupilsWrite: false })
+    await on.teacher.get('setTalkRules', { spaceId: classId }, { ...rules, pupilsWrite: false })
     expect(await on.anna.ask('writeInThread', thread(), p('x'))).toMatchObject({
       error: { code: 'talk_off' },
     })
     // what only teachers read is no talk among pupils
     expect((await on.anna.get('writeNote', on.submission(), p('May I?'))).state).toBe('shown')
-    await on.teacher.get('setTalkRules', { classId }, { ...rules, nod: false })
+    await on.teacher.get('setTalkRules', { spaceId: classId }, { ...rules, nod: false })
   })
 
   it('is not there for who is not asked, nor once the work was removed', async () => {
@@ -105,7 +105,7 @@ describe('the class thread', () => {
     expect(await on.anna.ask('seeThread', thread())).toMatchObject({ status: 404 })
     expect(await on.anna.ask('writeInThread', thread(), p('x'))).toMatchObject({ status: 404 })
     const of = await on.school.bo.get('writeInThread', thread(), p('for me'))
-    const address = { classId: on.built.classId, conversationId: of.conversationId }
+    const address = { spaceId: on.built.classId, conversationId: of.conversationId }
     expect((await on.anna.ask('writeMessage', address, p('x'))).status).toBe(404)
     expect(of.conversationId).not.toBe(conversationId)
     await on.teacher.get('removeWork', thread())
@@ -130,7 +130,7 @@ describe('the side note', () => {
       { by: 'Ms Kestrel', mine: false, side: 'teacher', html: '<p>Yes.</p>' },
     ])
     // its address is nothing to anybody else
-    const address = { classId: on.built.classId, conversationId }
+    const address = { spaceId: on.built.classId, conversationId }
     for (const who of [on.school.bo, on.school.family]) {
       expect((await who.ask('writeMessage', address, p('x'))).status).toBe(404)
       expect((await who.ask('seeAfter', { ...address, number: '0' })).status).toBe(404)

@@ -71,7 +71,7 @@ const elements = (nodes: readonly ChildNode[]): Element[] =>
   nodes.flatMap(node => (node instanceof Element ? [node, ...elements(node.children)] : []))
 
 it('nothing that somebody writes is more than formatting: no script, no style, nothing loaded from outside', async () => {
-  const at = { classId: school.built.classId }
+  const at = { classId: school.built.classId, spaceId: school.built.classId }
   const { noticeId: conversationId } = await school.teacher.get('writeNotice', at, { html: '<p>x</p>' })
   for (const [n, injection] of INJECTIONS.entries()) {
     school.clock.moveTo(school.clock.now() + 60_000)

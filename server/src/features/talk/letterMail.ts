@@ -27,7 +27,8 @@ export const composeLetter: Compose = async (world, { accountId, ref }) => {
   const letter = await letterOf(world.db, accountId, ref as MessageId)
   if (!to || !letter) return null
   const say = sayIn(to.language && isScreenLanguage(to.language) ? to.language : 'en')
-  const path = `/c/${letter.classId}/talk/letters/${letter.conversationId}`
+  const space = letter.inCircle ? '/circles' : '/c'
+  const path = `${space}/${letter.spaceId}/talk/letters/${letter.conversationId}`
   const earlier = letter.earlier.map(id => messageIdOf(world, id))
   const before = earlier.at(-1)
   return {
@@ -35,7 +36,7 @@ export const composeLetter: Compose = async (world, { accountId, ref }) => {
     subject: letter.earlier.length ? `Re: ${letter.title}` : letter.title,
     text: say('letter_mail_text', {
       name: letter.by,
-      className: letter.className,
+      className: letter.spaceName,
       // files are looked at in Oppen, by those who may
       text: [plainText(letter.html), ...letter.files.map(name => `[${name}]`)].filter(Boolean).join('\n'),
       address: addressOf(world, path),

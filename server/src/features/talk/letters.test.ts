@@ -20,7 +20,7 @@ let anna: Person
 let bo: Person
 let family: Person
 let co: Person
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const RULES = { ...TALK_RULES, reactions: [...TALK_RULES.reactions] }
 
 beforeEach(async () => {
@@ -95,7 +95,9 @@ describe('a letter', () => {
     const inList = async (who: Person) =>
       (await who.get('seeTalk', at())).letters.map(one => [one.title, one.others, one.newMessages])
     expect(await inList(teacher)).toEqual([['The gauge', ['Mr Reyes'], 1]])
-    expect((await teacher.get('seeToday', {})).talk).toEqual([{ ...at(), newMessages: 1, waiting: 0 }])
+    expect((await teacher.get('seeToday', {})).talk).toEqual([
+      { spaceId: school.built.classId, newMessages: 1, waiting: 0 },
+    ])
     const page = await teacher.get('seeLetter', { ...at(), conversationId: letterId })
     expect(page.stretch.messages).toMatchObject([{ by: 'Mr Reyes', html: '<p>Good morning.</p>' }])
     await teacher.get('markSeen', { ...at(), conversationId: letterId }, { until: Number.MAX_SAFE_INTEGER })

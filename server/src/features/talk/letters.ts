@@ -1,11 +1,10 @@
 import type { Correspondent, CorrespondentsPage, LetterForm, LetterPage } from '@oppen/contract'
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ConversationId, SpaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   addressLetter,
   type Hours,
-  isOverseen,
-  mayWriteTo,
+  mayCorrespond,
   ROOM,
   readHours,
   roomState,
@@ -18,31 +17,35 @@ import type { World } from '../../world.js'
 import { type InConversation, opened } from './access.js'
 import { readMessage, say } from './messages.js'
 import { conversationPeople, conversations, letterHours } from './models.js'
+import type { Opened } from './queries.js'
 import {
   aboutOf,
   canWriteJson,
   correspondentsOf,
   hoursOfPeople,
+  isAttended,
   namedBy,
   rulesOfLetters,
+  type StoredCorrespondent,
 } from './queriesOfLetters.js'
 import { sentAs } from './queriesOfMessages.js'
 import { attachIn, conversationPage } from './reading.js'
 
-/** Whom of a class somebody can write to, and for teachers when they read letters. */
+/** Whom of a class or circle somebody can write to, and for teachers when they read letters. */
 export async function seeCorrespondents(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
 ): Promise<CorrespondentsPage> {
-  const found = await canWriteJson(world.db, { viewer: viewer.accountId, classId })
+  const found = await canWriteJson(world.db, { viewer: viewer.accountId, spaceId })
   if (!found) throw new Refused('not_found')
   const self = found.people.find(one => one.accountId === viewer.accountId)
   const rules = { ...TALK_RULES, ...found.rules }
+  const as = ({ side: role, isPupil }: Pick<StoredCorrespondent, 'side' | 'isPupil'>) => ({ role, isPupil })
   return {
-    className: found.className,
+    spaceName: found.spaceName,
     people: found.people.flatMap(({ hours, word, ...one }) =>
-      self && one.accountId !== self.accountId && mayWriteTo(self.side, one.side, rules)
+      self && one.accountId !== self.accountId && mayCorrespond(as(self), as(one), rules, found.attended)
         ? [{ ...one, away: awayBy(world, hours, word ?? '') }]
         : [],
     ),
@@ -51,11 +54,11 @@ export async function seeCorrespondents(
   }
 }
 
-/** Writes a letter to some people of the class. The same sent twice is written once. */
+/** Writes a letter to some people of the class or circle. The same sent twice is written once. */
 export async function writeLetter(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
   { title: typed, to, html: body, workId = null, placeId = null, files, once }: LetterForm,
 ): Promise<{ letterId: ConversationId }> {
   const title = take(readText('title', typed), 'title')
@@ -65,21 +68,22 @@ export async function writeLetter(
     const before = once ? await sentAs(world.db, viewer.accountId, once) : undefined
     if (before) return { letterId: before.conversationId }
     const known = new Map(
-      (await correspondentsOf(world.db, classId)).map(one => [
+      (await correspondentsOf(world.db, spaceId)).map(one => [
         one.accountId,
-        { account: one.accountId, role: one.side },
+        { account: one.accountId, role: one.side, isPupil: one.isPupil },
       ]),
     )
     const writer = known.get(viewer.accountId)
     if (!writer) throw new Refused('not_found')
-    const rules = { ...TALK_RULES, ...(await rulesOfLetters(world.db, classId)) }
-    const people = take(addressLetter(writer, to, known, rules), 'to')
+    const rules = { ...TALK_RULES, ...(await rulesOfLetters(world.db, spaceId)) }
+    const attended = await isAttended(world.db, spaceId)
+    const people = take(addressLetter(writer, to, known, rules, attended), 'to')
     const now = world.clock.now()
-    const viewing = { viewer: viewer.accountId, classId, now }
+    const viewing = { viewer: viewer.accountId, spaceId, now }
     const about = await namedBy(world.db, { ...viewing, workId, placeId })
     await world.db.model(conversations).create({
       id,
-      classId,
+      spaceId,
       kind: 'letter',
       aboutWork: about.workId,
       aboutPlace: about.placeId,
@@ -88,10 +92,15 @@ export async function writeLetter(
       madeAt: now,
       appearsAt: now,
     })
-    await world.db
-      .model(conversationPeople)
-      .bulkCreate(people.map(({ account, role }) => ({ conversationId: id, accountId: account, side: role })))
-    await say(world, viewer, classId, await opened(world, viewer, { classId, conversationId: id }), {
+    await world.db.model(conversationPeople).bulkCreate(
+      people.map(({ account, role, isPupil }) => ({
+        conversationId: id,
+        accountId: account,
+        side: role,
+        isPupil: Number(isPupil),
+      })),
+    )
+    await say(world, viewer, spaceId, await opened(world, viewer, { spaceId, conversationId: id }), {
       html,
       files,
       once,
@@ -104,17 +113,17 @@ export async function writeLetter(
 export async function seeLetter(world: World, viewer: Viewer, params: InConversation): Promise<LetterPage> {
   const found = await opened(world, viewer, params)
   if (found.kind !== 'letter') throw new Refused('not_found')
-  const { classId, conversationId } = params
+  const { spaceId, conversationId } = params
   const { aboutWork: workId, aboutPlace: placeId, people } = found
-  const about = workId || placeId ? await aboutOf(world.db, { classId, workId, placeId }) : null
+  const about = workId || placeId ? await aboutOf(world.db, { spaceId, workId, placeId }) : null
   return {
-    ...(await conversationPage(world, viewer, classId, found)),
+    ...(await conversationPage(world, viewer, spaceId, found)),
     id: conversationId,
-    className: found.className,
+    spaceName: found.spaceName,
     title: found.title,
-    people: people.map(one => ({ ...one })),
+    people: people.map(({ isPupil: _, ...one }) => one),
     concerned: people.some(one => one.accountId === viewer.accountId),
-    overseen: isOverseen(people.map(one => ({ account: one.accountId, role: one.side }))),
+    overseen: people.some(one => one.isPupil),
     about: about?.workId || about?.placeId ? about : null,
     away: await awayOf(world, viewer, params, people),
   }
@@ -124,7 +133,7 @@ async function awayOf(
   world: World,
   viewer: Viewer,
   { conversationId }: InConversation,
-  people: readonly LetterPage['people'][number][],
+  people: Opened['people'],
 ): Promise<LetterPage['away']> {
   const nameOf = new Map(people.map(one => [one.accountId, one.name]))
   return (await hoursOfPeople(world.db, conversationId)).flatMap(({ accountId, hours, word }) => {

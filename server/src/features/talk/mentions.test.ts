@@ -9,7 +9,7 @@ let bo: Person
 let family: Person
 let room: string
 const ids: Record<string, AccountId> = {}
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const here = () => ({ ...at(), conversationId: room as never })
 const mention = (id: string, words = '@Somebody') => `<p>Look <span data-mention="${id}">${words}</span></p>`
 const write = (who: Person, html: string) => who.get('writeMessage', here(), { html })

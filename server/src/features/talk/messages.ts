@@ -1,4 +1,4 @@
-import type { ClassId, ConversationId, Instant, MessageId, TalkFileId } from '@oppen/core/ids'
+import type { ConversationId, Instant, MessageId, SpaceId, TalkFileId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type MessageHead,
@@ -18,7 +18,7 @@ import { readHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { audit } from '../auditLog/service.js'
+import { auditTalk } from '../auditLog/service.js'
 import {
   allowedToPost,
   type Beside,
@@ -75,7 +75,7 @@ export async function writeMessage(
   return world.db.write(async () => {
     const conversation = await opened(world, viewer, params)
     const before = await sentBefore(world, viewer, form)
-    return before ?? say(world, viewer, params.classId, conversation, { ...form, html })
+    return before ?? say(world, viewer, params.spaceId, conversation, { ...form, html })
   })
 }
 
@@ -98,7 +98,9 @@ export async function writeBeside(
       allowedToPost(world, conversation, false)
       const now = world.clock.now()
       await world.db.model(conversations).create({
-        ...beside,
+        spaceId: beside.classId,
+        workId: beside.workId,
+        placeId: beside.placeId,
         id: fresh,
         kind: found.kind,
         forFamilies: 0,
@@ -125,12 +127,12 @@ async function sentBefore(
 export async function say(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
   conversation: Opened,
   { html, answers = null, once = null, files = [] }: NewMessage,
 ): Promise<Written> {
   const messageId = newId<MessageId>(world)
-  const params = { classId, conversationId: conversation.id }
+  const params = { spaceId, conversationId: conversation.id }
   if (answers) await answerable(world, viewer, conversation, { ...params, messageId: answers })
   const posted = allowedToPost(world, conversation, answers !== null)
   const now = world.clock.now()
@@ -150,7 +152,7 @@ export async function say(
     answers,
   })
   await putMentions(world, messageId, said.targets)
-  if (files.length) await attach(world, viewer, { classId, messageId, files })
+  if (files.length) await attach(world, viewer, { spaceId, messageId, files })
   if (conversation.kind === 'letter' && posted === 'shown')
     await queueCopies(world, { conversationId: conversation.id, messageId, by: viewer.accountId })
   if (posted === 'shown') tellShown(world, { ...params, messageId, by: viewer.accountId }, conversation)
@@ -236,7 +238,7 @@ export async function changeMessage(
         { where: { id: messageId } },
       )
     await putMentions(world, messageId, said.targets)
-    if (files) await attach(world, viewer, { classId: params.classId, messageId, files })
+    if (files) await attach(world, viewer, { spaceId: params.spaceId, messageId, files })
     tellMessage(world, params, conversation)
     return { messageId, conversationId: params.conversationId, state: posted }
   })
@@ -254,7 +256,7 @@ export async function removeMessage(
     const gone = { removedAt: world.clock.now(), removedBy: viewer.accountId }
     await world.db.model(messages).update(gone, { where: { id: params.messageId } })
     if (head.by !== viewer.accountId)
-      await audit(world, 'message_removed', { classId: params.classId, by: viewer.accountId, name })
+      await auditTalk(world, 'message_removed', { spaceId: params.spaceId, by: viewer.accountId, name })
     tellMessage(world, params, conversation)
   })
   return { done: true }
@@ -270,7 +272,7 @@ export async function react(
   await world.db.write(async () => {
     const { conversation, head } = await findMessage(world, viewer, params)
     if (head.removed || head.state !== 'shown') throw new Refused('not_found')
-    if (on && !rulesOf(conversation.classRules).reactions.includes(reaction))
+    if (on && !rulesOf(conversation.spaceRules).reactions.includes(reaction))
       throw new Refused('reaction_off')
     const row = { messageId: params.messageId, accountId: viewer.accountId, reaction }
     const model = world.db.model(messageReactions)
@@ -322,7 +324,7 @@ export async function settleReports(
     const { messageId } = params
     const settled = { settledAt: world.clock.now(), settledBy: viewer.accountId }
     await world.db.model(messageReports).update(settled, { where: { messageId, settledAt: null } })
-    await audit(world, 'report_settled', { classId: params.classId, by: viewer.accountId, name })
+    await auditTalk(world, 'report_settled', { spaceId: params.spaceId, by: viewer.accountId, name })
     tellMessage(world, params, conversation)
   })
   return { done: true }
@@ -346,7 +348,7 @@ export async function decideMessage(
     await world.db.model(messages).update(row, { where: { id: params.messageId } })
     if (shows && conversation.kind === 'letter') await queueCopies(world, { ...params, by: head.by })
     const kind = shows ? 'message_let_through' : 'message_sent_back'
-    await audit(world, kind, { classId: params.classId, by: viewer.accountId, name })
+    await auditTalk(world, kind, { spaceId: params.spaceId, by: viewer.accountId, name })
     tellMessage(world, params, conversation)
   })
   return { done: true }

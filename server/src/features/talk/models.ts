@@ -1,11 +1,11 @@
 import type {
   AccountId,
-  ClassId,
   ConversationId,
   GroupId,
   Instant,
   MessageId,
   PlaceId,
+  SpaceId,
   TalkFileId,
   WorkId,
 } from '@oppen/core/ids'
@@ -14,7 +14,7 @@ import { table } from '../../db/index.js'
 
 export type ConversationRow = {
   id: ConversationId
-  classId: ClassId
+  spaceId: SpaceId
   kind: ConversationKind
   /** The work that it stands beside, and of a side note the pupil whom it is with. */
   workId: WorkId | null
@@ -47,7 +47,7 @@ export type ConversationRow = {
 
 export const conversations = table<ConversationRow>('conversations', {
   id: 'id',
-  classId: 'text',
+  spaceId: 'text',
   kind: 'text',
   workId: 'text',
   placeId: 'text',
@@ -86,7 +86,8 @@ export const conversationPeople = table<{
   conversationId: ConversationId
   accountId: AccountId
   side: TalkRole
-}>('conversation_people', { conversationId: 'id', accountId: 'id', side: 'text' }, [
+  isPupil: number
+}>('conversation_people', { conversationId: 'id', accountId: 'id', side: 'text', isPupil: 'integer' }, [
   'conversationId',
   'accountId',
 ])
@@ -137,7 +138,7 @@ export const messageMentions = table<{ messageId: MessageId; target: string }>(
 /** Files that stand with messages, or lie ready for one. */
 export const messageFiles = table<{
   id: TalkFileId
-  classId: ClassId
+  spaceId: SpaceId
   byAccount: AccountId
   messageId: MessageId | null
   position: number
@@ -148,7 +149,7 @@ export const messageFiles = table<{
   at: Instant
 }>('message_files', {
   id: 'id',
-  classId: 'text',
+  spaceId: 'text',
   byAccount: 'text',
   messageId: 'text',
   position: 'integer',
@@ -190,7 +191,7 @@ export const messageReports = table<{
 )
 
 export const talkRules = table<{
-  classId: ClassId
+  spaceId: SpaceId
   pupilsWrite: number
   familiesWrite: number
   nod: number
@@ -200,7 +201,7 @@ export const talkRules = table<{
 }>(
   'talk_rules',
   {
-    classId: 'id',
+    spaceId: 'id',
     pupilsWrite: 'integer',
     familiesWrite: 'integer',
     nod: 'integer',
@@ -208,7 +209,7 @@ export const talkRules = table<{
     pupilMedia: 'integer',
     reactions: 'json',
   },
-  ['classId'],
+  ['spaceId'],
 )
 
 export const letterHours = table<{ accountId: AccountId; hours: string | null; word: string }>(

@@ -91,7 +91,7 @@ const people = (school: TwoGroups): Record<Name, Person> => school
 async function step(play: Play): Promise<void> {
   const { school, model, random } = play
   const { classId, groups } = school.built
-  const at = { classId }
+  const at = { classId, spaceId: classId }
   const who = people(school)
   const now = school.clock.now()
   const some = () => ({
@@ -289,7 +289,7 @@ it.each([1, 2, 3, 4])(
       pupilMedia: true,
       reactions: REACTIONS,
     }
-    await school.teacher.get('setTalkRules', { classId }, rules)
+    await school.teacher.get('setTalkRules', { spaceId: classId }, rules)
     for (let n = 0; n < 110; n++) {
       await step(play)
       if (n % 3) continue
@@ -297,14 +297,14 @@ it.each([1, 2, 3, 4])(
         const person = people(school)[name]
         const expected = play.model.news(name, school.clock.now(), 'talk')
         const page = await person.get('seeToday', {})
-        const today = page.talk.find(one => one.classId === classId)
+        const today = page.talk.find(one => one.spaceId === classId)
         const lines = [...page.teaching.flatMap(one => one.works), ...page.submissions]
         const notes = lines.reduce((sum, one) => sum + one.newNotes, 0)
         expect(notes, `${name} beside work after ${n}`).toBe(
           play.model.news(name, school.clock.now(), 'beside'),
         )
         expect(today?.newMessages ?? 0, `${name} after ${n}`).toBe(expected)
-        const talk = await person.get('seeTalk', { classId })
+        const talk = await person.get('seeTalk', { spaceId: classId })
         const inRooms = talk.rooms.reduce((sum, room) => sum + room.newMessages, 0)
         const inNotices = talk.notices.reduce((sum, one) => sum + one.newReplies + Number(one.isNew), 0)
         const inLetters = talk.letters.reduce((sum, one) => sum + one.newMessages, 0)

@@ -1,5 +1,5 @@
 import type { Notice, NoticeForm, SeenPage, TalkPage } from '@oppen/contract'
-import type { ClassId, ConversationId, GroupId, Instant, MessageId, PlaceId } from '@oppen/core/ids'
+import type { ConversationId, GroupId, Instant, MessageId, PlaceId, SpaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { type Audience, FOR_ALL, isPlanned, roomState } from '@oppen/core/talk'
 import { isBlank, readText } from '@oppen/core/texts'
@@ -8,8 +8,8 @@ import { readHtml } from '../../html.js'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { audit } from '../auditLog/service.js'
-import { askedBy, type InConversation, opened, tellMessage, tellTalk } from './access.js'
+import { auditTalk } from '../auditLog/service.js'
+import { askedBy, type InConversation, isCircle, opened, tellMessage, tellTalk } from './access.js'
 import { noticePlanned } from './appearing.js'
 import { attach } from './attachments.js'
 import { withoutMentions } from './mentions.js'
@@ -26,13 +26,13 @@ const FOLDED = 2
 const BEGINS = 100
 
 /** All talk of a class as the viewer may see it. */
-export async function seeTalk(world: World, viewer: Viewer, classId: ClassId): Promise<TalkPage> {
-  const asked = askedBy(world, viewer, { classId })
+export async function seeTalk(world: World, viewer: Viewer, spaceId: SpaceId): Promise<TalkPage> {
+  const asked = askedBy(world, viewer, { spaceId })
   const talk = await talkOf(world.db, asked, FOLDED)
   if (!talk) throw new Refused('not_found')
   const { now } = asked
   return {
-    className: talk.className,
+    spaceName: talk.spaceName,
     notices: talk.notices.map(one => noticeFor(one, viewer.accountId, now)),
     rooms: talk.rooms.map(({ rules, ...room }) => ({
       ...room,
@@ -85,6 +85,10 @@ function readChoices(asks: NoticeForm['asks'], typed: readonly string[]): string
   return choices
 }
 
+/** For whom something is: in a circle for all of its members, who are neither in groups nor there as families. */
+export const audienceOf = (audience: Audience, inCircle: boolean): Audience =>
+  inCircle ? { pupils: true, families: false, groups: null } : audience
+
 /** The columns that say for whom something is. Refuses `audience_nobody`. */
 export function audienceColumns({ pupils, families, groups }: Audience) {
   if ((!pupils && !families) || groups?.length === 0)
@@ -96,11 +100,11 @@ export function audienceColumns({ pupils, families, groups }: Audience) {
   }
 }
 
-async function readNotice(world: World, form: NoticeForm): Promise<ReadNotice> {
+async function readNotice(world: World, form: NoticeForm, inCircle: boolean): Promise<ReadNotice> {
   if (isBlank(form.html) && !form.files?.length) throw new Refused('text_empty', { what: 'notice' }, 'html')
   // for whom a notice is says its audience
   const html = isBlank(form.html) ? '' : withoutMentions(await readHtml(world, 'notice', form.html, 'html'))
-  const audience = form.audience ?? FOR_ALL
+  const audience = audienceOf(form.audience ?? FOR_ALL, inCircle)
   const asks = form.asks ?? null
   const choices = readChoices(asks, form.choices ?? [])
   return {
@@ -120,7 +124,7 @@ async function readNotice(world: World, form: NoticeForm): Promise<ReadNotice> {
 /** Writes down for which groups something is; inside a command. Groups of another class are none. */
 export async function putGroups(
   world: World,
-  classId: ClassId,
+  spaceId: SpaceId,
   conversationId: ConversationId,
   groups: readonly GroupId[] | null,
 ): Promise<void> {
@@ -128,8 +132,8 @@ export async function putGroups(
   await model.destroy({ where: { conversationId } })
   if (!groups) return
   const known = await world.db.rows<{ id: GroupId }>(
-    'select id from groups where class_id = $classId and id in (select value from json_each($groups))',
-    { classId, groups: JSON.stringify(groups) },
+    'select id from groups where class_id = $spaceId and id in (select value from json_each($groups))',
+    { spaceId, groups: JSON.stringify(groups) },
   )
   if (!known.length) throw new Refused('audience_nobody', undefined, 'audience')
   await model.bulkCreate(known.map(({ id: groupId }) => ({ conversationId, groupId })))
@@ -138,7 +142,7 @@ export async function putGroups(
 /** Writes down what a notice leads to; inside a command. Refuses `not_found` for work of another class and `week_unreadable`. */
 async function putLinks(
   world: World,
-  classId: ClassId,
+  spaceId: SpaceId,
   conversationId: ConversationId,
   links: NonNullable<NoticeForm['links']>,
 ): Promise<void> {
@@ -147,8 +151,8 @@ async function putLinks(
   for (const [position, { workId, week }] of links.entries()) {
     if (workId) {
       const known = await world.db.row(
-        'select 1 as known from works where id = $workId and class_id = $classId and removed_at is null',
-        { workId, classId },
+        'select 1 as known from works where id = $workId and class_id = $spaceId and removed_at is null',
+        { workId, spaceId },
       )
       if (!known) throw new Refused('not_found')
     } else if (!week || !isDate(week)) throw new Refused('week_unreadable', undefined, 'links')
@@ -161,10 +165,10 @@ async function putLinks(
 export async function writeNotice(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
   form: NoticeForm,
 ): Promise<{ noticeId: ConversationId }> {
-  const { html, audience, row } = await readNotice(world, form)
+  const { html, audience, row } = await readNotice(world, form, isCircle(viewer, spaceId))
   const id = newId<ConversationId>(world)
   const { once = null } = form
   return world.db.write(async () => {
@@ -176,14 +180,14 @@ export async function writeNotice(
     await world.db.model(conversations).create({
       ...row,
       id,
-      classId,
+      spaceId,
       kind: 'notice',
       byAccount: viewer.accountId,
       madeAt: now,
       appearsAt: shownAt,
       lastShownAt: shownAt,
     })
-    await putGroups(world, classId, id, audience.groups)
+    await putGroups(world, spaceId, id, audience.groups)
     await world.db.model(messages).create({
       // the notice itself has the name of its conversation
       id: id as string as MessageId,
@@ -197,9 +201,9 @@ export async function writeNotice(
       state: 'shown',
     })
     const messageId = id as string as MessageId
-    if (form.files?.length) await attach(world, viewer, { classId, messageId, files: form.files })
-    await putLinks(world, classId, id, form.links ?? [])
-    tellTalk(world, classId)
+    if (form.files?.length) await attach(world, viewer, { spaceId, messageId, files: form.files })
+    await putLinks(world, spaceId, id, form.links ?? [])
+    tellTalk(world, spaceId)
     return { noticeId: id }
   })
 }
@@ -208,12 +212,12 @@ export async function writeNotice(
 export async function changeNotice(
   world: World,
   viewer: Viewer,
-  { classId, conversationId }: InConversation,
+  { spaceId, conversationId }: InConversation,
   form: NoticeForm,
 ): Promise<{ done: true }> {
-  const { html, audience, row } = await readNotice(world, form)
+  const { html, audience, row } = await readNotice(world, form, isCircle(viewer, spaceId))
   await world.db.write(async () => {
-    const found = await conversationOf(world.db, classId, conversationId)
+    const found = await conversationOf(world.db, spaceId, conversationId)
     if (found?.kind !== 'notice' || found.removedAt !== null) throw new Refused('not_found')
     const now = world.clock.now()
     const { appearsAt, ...rest } = row
@@ -222,15 +226,15 @@ export async function changeNotice(
     const moved = planned ? { appearsAt, lastShownAt: Math.max(appearsAt, found.lastShownAt ?? 0) } : {}
     if (planned) noticePlanned(world, appearsAt)
     await world.db.model(conversations).update({ ...rest, ...moved }, { where: { id: conversationId } })
-    await putGroups(world, classId, conversationId, audience.groups)
+    await putGroups(world, spaceId, conversationId, audience.groups)
     const id = conversationId as string as MessageId
     const root = await messageOf(world.db, conversationId, id)
     const edited = root?.html === html ? {} : { html, ...(!planned && { editedAt: now }) }
     const shown = planned ? { shownAt: appearsAt } : {}
     await world.db.model(messages).update({ ...edited, ...shown }, { where: { id } })
-    if (form.files) await attach(world, viewer, { classId, messageId: id, files: form.files })
-    if (form.links) await putLinks(world, classId, conversationId, form.links)
-    tellTalk(world, classId)
+    if (form.files) await attach(world, viewer, { spaceId, messageId: id, files: form.files })
+    if (form.links) await putLinks(world, spaceId, conversationId, form.links)
+    tellTalk(world, spaceId)
   })
   return { done: true }
 }
@@ -239,22 +243,22 @@ export async function changeNotice(
 export async function setRemoved(
   world: World,
   viewer: Viewer,
-  { classId, conversationId }: InConversation,
+  { spaceId, conversationId }: InConversation,
   removed: boolean,
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
-    const found = await conversationOf(world.db, classId, conversationId)
+    const found = await conversationOf(world.db, spaceId, conversationId)
     if (!found || (found.removedAt !== null) === removed) throw new Refused('not_found')
     const row = removed
       ? { removedAt: world.clock.now(), removedBy: viewer.accountId }
       : { removedAt: null, removedBy: null }
     await world.db.model(conversations).update(row, { where: { id: conversationId } })
-    await audit(world, removed ? 'conversation_removed' : 'conversation_restored', {
-      classId,
+    await auditTalk(world, removed ? 'conversation_removed' : 'conversation_restored', {
+      spaceId,
       by: viewer.accountId,
       name: found.title,
     })
-    tellTalk(world, classId)
+    tellTalk(world, spaceId)
   })
   return { done: true }
 }
@@ -263,7 +267,7 @@ export async function setRemoved(
 export async function tapNotice(
   world: World,
   viewer: Viewer,
-  { placeId, ...params }: InConversation & { readonly placeId: PlaceId },
+  { placeId, ...params }: InConversation & { readonly placeId: PlaceId | null },
   choice: string,
 ): Promise<{ done: true }> {
   await world.db.write(async () => {
@@ -282,8 +286,8 @@ export async function tapNotice(
 }
 
 /** Who has seen a notice and who has not, and what was answered. */
-export async function seeSeen(world: World, { classId, conversationId }: InConversation): Promise<SeenPage> {
-  const found = await seenOfNotice(world.db, classId, conversationId)
+export async function seeSeen(world: World, { spaceId, conversationId }: InConversation): Promise<SeenPage> {
+  const found = await seenOfNotice(world.db, spaceId, conversationId)
   if (!found) throw new Refused('not_found')
   const { people, ...rest } = found
   const without = ({ seen: _, ...person }: (typeof people)[number]) => person

@@ -1,11 +1,12 @@
 import type { NoticeLink } from '@oppen/contract'
-import type { AccountId, ClassId, ConversationId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ConversationId, GroupId, Instant, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import type { ConversationKind, Reaction, RoomRules, TalkRole } from '@oppen/core/talk'
 import { type Bind, type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
 import { APPEARED } from '../submissions/fragments.js'
 import {
   ADDRESSEES,
+  attended,
   BELONGS,
   hasSeen,
   newMessages,
@@ -13,6 +14,9 @@ import {
   POSITION,
   SEATS,
   SHOWN_IN,
+  SPACES,
+  spaceName,
+  TAPS,
 } from './fragments.js'
 import type { ConversationRow } from './models.js'
 import { LETTERS, type StoredLetter } from './queriesOfLetters.js'
@@ -39,7 +43,7 @@ const SEEN = `(select json_object('count', count(*) filter (where ${hasSeen('a.a
   from (select distinct account_id from ${ADDRESSEES} where account_id is not null) a)`
 
 /** Who of the viewer's places is asked for work `w`, that has appeared. */
-const ASKED_PLACE = `(select a.place_id from asked a join seats s on s.place_id = a.place_id and s.class_id = v.class_id
+const ASKED_PLACE = `(select a.place_id from asked a join seats s on s.place_id = a.place_id and s.space_id = v.space_id
     where a.work_id = w.id and ${APPEARED} limit 1)`
 
 /** What notice `v` leads to, as far as whoever reads it as `v.role` has it. */
@@ -74,16 +78,16 @@ const NOTICE = jsonObject({
   own: jsonArray(
     jsonObject({
       placeId: 's.place_id',
-      name: '(select name from places where id = s.place_id)',
+      name: "coalesce((select name from places where id = s.place_id), '')",
       choice:
-        '(select choice from notice_taps t where t.conversation_id = v.id and t.place_id = s.place_id and t.side = s.role)',
+        '(select choice from notice_taps t where t.conversation_id = v.id and t.side = s.role and coalesce(t.place_id, t.account_id) = coalesce(s.place_id, $viewer))',
     }),
     OWN_SEATS,
   ),
   seen: jsonNested(`iif(v.role = 'teacher', ${SEEN}, null)`),
   taps: jsonArray(
     jsonObject({ choice: 't.choice', count: 'count(*)' }),
-    "from notice_taps t where t.conversation_id = v.id and v.role = 'teacher' group by t.choice",
+    `from ${TAPS} t where v.role = 'teacher' group by t.choice`,
   ),
 })
 
@@ -104,7 +108,7 @@ export type StoredNotice = {
   readonly unshown: readonly StoredMessage[]
   readonly asks: 'read' | 'choice' | null
   readonly choices: string[]
-  readonly own: { placeId: PlaceId; name: string; choice: string | null }[]
+  readonly own: { placeId: PlaceId | null; name: string; choice: string | null }[]
   readonly seen: { count: number; of: number } | null
   readonly taps: { choice: string; count: number }[]
 }
@@ -118,8 +122,8 @@ const RULES = jsonObject({
   nod: jsonBoolean('v.nod = 1'),
 })
 
-/** What class $classId says about its talk. */
-export const CLASS_RULES = jsonNested(
+/** What class or circle $spaceId says about its talk. */
+export const SPACE_RULES = jsonNested(
   `(select ${jsonObject({
     pupilsWrite: jsonBoolean('u.pupils_write = 1'),
     familiesWrite: jsonBoolean('u.families_write = 1'),
@@ -127,7 +131,7 @@ export const CLASS_RULES = jsonNested(
     pupilLetters: jsonBoolean('u.pupil_letters = 1'),
     pupilMedia: jsonBoolean('u.pupil_media = 1'),
     reactions: jsonNested('u.reactions'),
-  })} from talk_rules u where u.class_id = $classId)`,
+  })} from talk_rules u where u.space_id = $spaceId)`,
 )
 
 /** The groups of a class, by their order. */
@@ -138,8 +142,8 @@ const GROUPS_OF = (classId: string): string =>
   )
 
 const TALK = `with ${SEATS}, ${READABLE} select ${jsonObject({
-  className: 'c.name',
-  rules: CLASS_RULES,
+  spaceName: 'c.name',
+  rules: SPACE_RULES,
   groups: GROUPS_OF('c.id'),
   notices: jsonArray(
     NOTICE,
@@ -161,7 +165,7 @@ const TALK = `with ${SEATS}, ${READABLE} select ${jsonObject({
     where m.state = 'waits' and m.removed_at is null)`,
   reported: `(select count(distinct q.message_id) from message_reports q join messages m on m.id = q.message_id
     join readable v on v.id = m.conversation_id and v.role = 'teacher' where q.settled_at is null and m.removed_at is null)`,
-})} as json from classes c where c.id = $classId`
+})} as json from ${SPACES} c where c.id = $spaceId`
 
 export type StoredRoom = {
   readonly id: ConversationId
@@ -181,7 +185,7 @@ export type StoredRules = {
 } | null
 
 export type StoredTalk = {
-  readonly className: string
+  readonly spaceName: string
   readonly rules: StoredRules
   readonly groups: { id: GroupId; name: string }[]
   readonly notices: readonly StoredNotice[]
@@ -191,7 +195,7 @@ export type StoredTalk = {
   readonly reported: number
 }
 
-/** All talk of a class as the viewer may see it: so many replies of each notice. */
+/** All talk of a class or circle as the viewer may see it: so many replies of each notice. */
 export const talkOf = async (
   db: Database,
   asked: Asked,
@@ -212,12 +216,13 @@ export const noticeOf = async (
   return json === undefined ? undefined : JSON.parse(json)
 }
 
-/** The people of letter `v`, and whether they still belong to the class. */
+/** The people of letter `v`, and whether they still belong to its class or circle. */
 const PEOPLE = jsonArray(
   jsonObject({
     accountId: 'l.account_id',
     name: nameOf('l.account_id'),
     side: 'l.side',
+    isPupil: jsonBoolean('l.is_pupil = 1'),
     here: jsonBoolean(BELONGS),
   }),
   'from conversation_people l where l.conversation_id = v.id order by l.side, l.account_id',
@@ -229,7 +234,7 @@ export type Opened = {
   readonly id: ConversationId
   readonly kind: ConversationKind
   readonly title: string
-  readonly className: string
+  readonly spaceName: string
   readonly role: TalkRole
   readonly workId: WorkId | null
   readonly placeId: PlaceId | null
@@ -238,7 +243,13 @@ export type Opened = {
   readonly aboutWork: WorkId | null
   readonly aboutPlace: PlaceId | null
   /** Of a letter, whom it is to and from, the viewer as well. */
-  readonly people: readonly { accountId: AccountId; name: string; side: TalkRole; here: boolean }[]
+  readonly people: readonly {
+    accountId: AccountId
+    name: string
+    side: TalkRole
+    isPupil: boolean
+    here: boolean
+  }[]
   readonly audience: StoredNotice['audience']
   readonly appearsAt: Instant
   readonly lastShownAt: Instant | null
@@ -246,11 +257,13 @@ export type Opened = {
   readonly asks: 'read' | 'choice' | null
   readonly choices: string[]
   readonly rules: RoomRules
-  readonly classRules: StoredRules
+  readonly spaceRules: StoredRules
+  /** Whether a teacher looks after the space. */
+  readonly attended: boolean
   readonly groups: { id: GroupId; name: string }[]
   readonly nodForPerson: boolean
   readonly position: Instant
-  readonly own: { placeId: PlaceId; side: 'pupil' | 'family' }[]
+  readonly own: { placeId: PlaceId | null; side: 'pupil' | 'family' }[]
 }
 
 const OPENED = `${jsonObject({
@@ -263,7 +276,7 @@ const OPENED = `${jsonObject({
   aboutPlace: 'v.about_place',
   people: PEOPLE,
   title: 'v.title',
-  className: '(select name from classes where id = v.class_id)',
+  spaceName: spaceName('v.space_id'),
   role: 'v.role',
   audience: AUDIENCE,
   appearsAt: 'v.appears_at',
@@ -272,10 +285,11 @@ const OPENED = `${jsonObject({
   asks: 'v.asks',
   choices: jsonNested("coalesce(v.choices, '[]')"),
   rules: RULES,
-  classRules: CLASS_RULES,
-  groups: GROUPS_OF('v.class_id'),
+  spaceRules: SPACE_RULES,
+  attended: jsonBoolean(attended('v.space_id')),
+  groups: GROUPS_OF('v.space_id'),
   nodForPerson: jsonBoolean(
-    "exists (select 1 from nod_places n join seats s on s.place_id = n.place_id and s.role = 'pupil' where s.class_id = v.class_id)",
+    "exists (select 1 from nod_places n join seats s on s.place_id = n.place_id and s.role = 'pupil' where s.space_id = v.space_id)",
   ),
   position: POSITION,
   own: jsonArray(jsonObject({ placeId: 's.place_id', side: 's.role' }), OWN_SEATS),
@@ -308,20 +322,20 @@ export const nextPlanned = async (db: Database, now: Instant): Promise<Instant |
     )
   )?.at ?? null
 
-/** The classes in which a planned notice appeared after one moment and by another. */
+/** The classes and circles in which a planned notice appeared after one moment and by another. */
 export const appearedBetween = (db: Database, since: Instant, now: Instant) =>
-  db.rows<{ classId: ClassId }>(
-    `select distinct class_id as classId from conversations
+  db.rows<{ spaceId: SpaceId }>(
+    `select distinct space_id as spaceId from conversations
      where appears_at > $since and appears_at <= $now and made_at < appears_at and removed_at is null`,
     { since, now },
   )
 
-/** A conversation of exactly this class, removed or not. */
-export const conversationOf = (db: Database, classId: ClassId, conversationId: ConversationId) =>
+/** A conversation of exactly this space, removed or not. */
+export const conversationOf = (db: Database, spaceId: SpaceId, conversationId: ConversationId) =>
   db.row<Pick<ConversationRow, 'kind' | 'removedAt' | 'madeAt' | 'appearsAt' | 'title' | 'lastShownAt'>>(
     `select kind, removed_at as removedAt, made_at as madeAt, appears_at as appearsAt, title, last_shown_at as lastShownAt from conversations
-     where id = $conversationId and class_id = $classId`,
-    { classId, conversationId },
+     where id = $conversationId and space_id = $spaceId`,
+    { spaceId, conversationId },
   )
 
 /** Messages with where they stand, the oldest first, for a teacher to see to. */
@@ -339,7 +353,7 @@ const moderated = (which: string): string =>
   )
 
 const NOD = `with ${SEATS}, ${READABLE} select ${jsonObject({
-  className: 'c.name',
+  spaceName: 'c.name',
   waiting: moderated("m.state = 'waits'"),
   reported: moderated(
     'exists (select 1 from message_reports q where q.message_id = m.id and q.settled_at is null)',
@@ -352,7 +366,7 @@ const NOD = `with ${SEATS}, ${READABLE} select ${jsonObject({
     }),
     'from places p where p.class_id = c.id and p.left_at is null order by p.name',
   ),
-})} as json from classes c where c.id = $classId`
+})} as json from ${SPACES} c where c.id = $spaceId`
 
 type Waiting = {
   conversationId: ConversationId
@@ -362,13 +376,13 @@ type Waiting = {
   message: StoredMessage
 }
 export type StoredNod = {
-  readonly className: string
+  readonly spaceName: string
   readonly waiting: readonly Waiting[]
   readonly reported: readonly Waiting[]
   readonly pupils: { placeId: PlaceId; name: string; nod: boolean }[]
 }
 
-/** What waits for the nod in a class, and what was reported. */
+/** What waits for the nod in a class or circle, and what was reported. */
 export const nodOf = async (db: Database, asked: Asked): Promise<StoredNod | undefined> => {
   const json = await db.json(NOD, asked)
   return json === undefined ? undefined : JSON.parse(json)

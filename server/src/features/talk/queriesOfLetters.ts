@@ -1,28 +1,46 @@
-import type { AccountId, ClassId, ConversationId, Instant, MessageId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ConversationId, Instant, MessageId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import type { Hours, TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
 import { APPEARED } from '../submissions/fragments.js'
-import { BELONGS, CONCERNED, newMessages, ROLE, SEATS, SHOWN_IN } from './fragments.js'
+import {
+  attended,
+  BELONGS,
+  CONCERNED,
+  newMessages,
+  ROLE,
+  SEATS,
+  SHOWN_IN,
+  SPACES,
+  spaceName,
+} from './fragments.js'
 import type { Asked } from './queriesOfMessages.js'
 
-/** Everybody of class $classId who has an account, as rows of account_id, name, side, of (the children of a family) and places; the owner first. */
-const CORRESPONDENTS = `(select t.account_id, ${nameOf('t.account_id')} as name, 'teacher' as side, '[]' as of, '[]' as places,
+/**
+ * Everybody of class or circle $spaceId who has an account, as rows of account_id, name, side, is_pupil, of (the children of a
+ * family) and places; the owner first.
+ */
+const CORRESPONDENTS = `(select t.account_id, ${nameOf('t.account_id')} as name, 'teacher' as side, 0 as is_pupil, '[]' as of, '[]' as places,
     iif(t.role = 'owner', 0, 1) as rank
-    from teachers t where t.class_id = $classId
+    from teachers t where t.class_id = $spaceId
   union all
-  select p.account_id, p.name, 'pupil', '[]', json_array(p.id), 2 from places p
-    where p.class_id = $classId and p.account_id is not null and p.left_at is null
+  select p.account_id, p.name, 'pupil', 1, '[]', json_array(p.id), 2 from places p
+    where p.class_id = $spaceId and p.account_id is not null and p.left_at is null
   union all
-  select f.account_id, ${nameOf('f.account_id')}, 'family', json_group_array(p.name),
+  select f.account_id, ${nameOf('f.account_id')}, 'family', 0, json_group_array(p.name),
     json_group_array(p.id), 3 from family_links f
     join places p on p.id = f.place_id and p.left_at is null join classes k on k.id = p.class_id and k.families = 1
-    where p.class_id = $classId group by f.account_id)`
+    where p.class_id = $spaceId group by f.account_id
+  union all
+  select a.id, a.shown_name, iif(m.role = 'administrator', 'teacher', 'pupil'), a.kind = 'pupil', '[]', '[]',
+    iif(m.role = 'administrator', 0, 2)
+    from circle_members m join accounts a on a.id = m.account_id where m.circle_id = $spaceId)`
 
 export type StoredCorrespondent = {
   readonly accountId: AccountId
   readonly name: string
   readonly side: TalkRole
+  readonly isPupil: boolean
   readonly of: string[]
   readonly placeIds: PlaceId[]
   /** When a teacher reads letters; null for always, or where it was not said. */
@@ -35,6 +53,7 @@ const PEOPLE = jsonArray(
     accountId: 'q.account_id',
     name: 'q.name',
     side: 'q.side',
+    isPupil: jsonBoolean('q.is_pupil = 1'),
     of: jsonNested('q.of'),
     placeIds: jsonNested('q.places'),
     hours: jsonNested('h.hours'),
@@ -45,10 +64,10 @@ const PEOPLE = jsonArray(
 )
 
 /** Everybody of a class who can be written to, the viewer among them. */
-export const correspondentsOf = async (db: Database, classId: ClassId): Promise<StoredCorrespondent[]> =>
-  JSON.parse((await db.json(`select ${PEOPLE} as json`, { classId })) ?? '[]')
+export const correspondentsOf = async (db: Database, spaceId: SpaceId): Promise<StoredCorrespondent[]> =>
+  JSON.parse((await db.json(`select ${PEOPLE} as json`, { spaceId })) ?? '[]')
 
-/** The letters of class $classId that the viewer reads, the newest first; from `seats`. */
+/** The letters of class or circle $spaceId that the viewer reads, the newest first; from `seats`. */
 export const LETTERS = jsonArray(
   jsonObject({
     id: 'v.id',
@@ -64,7 +83,7 @@ export const LETTERS = jsonArray(
         order by m.shown_at desc limit 1), '')`,
   }),
   `from (select * from (select v.*, ${ROLE} as role from conversations v
-      where v.class_id = $classId and v.kind = 'letter') where role is not null
+      where v.space_id = $spaceId and v.kind = 'letter') where role is not null
     order by coalesce(last_shown_at, made_at) desc, id limit 100) v order by coalesce(v.last_shown_at, v.made_at) desc, v.id`,
 )
 
@@ -79,24 +98,27 @@ export type StoredLetter = {
 }
 
 const CAN_WRITE = `select ${jsonObject({
-  className: 'c.name',
+  spaceName: 'c.name',
+  attended: jsonBoolean(attended('c.id')),
   rules: jsonNested(
     `(select ${jsonObject({
       pupilsWrite: jsonBoolean('u.pupils_write = 1'),
       pupilLetters: jsonBoolean('u.pupil_letters = 1'),
       pupilMedia: jsonBoolean('u.pupil_media = 1'),
-    })} from talk_rules u where u.class_id = c.id)`,
+    })} from talk_rules u where u.space_id = c.id)`,
   ),
   people: PEOPLE,
   own: jsonNested(
     `(select ${jsonObject({ hours: jsonNested('h.hours'), word: 'h.word' })} from letter_hours h where h.account_id = $viewer)`,
   ),
-})} as json from classes c where c.id = $classId`
+})} as json from ${SPACES} c where c.id = $spaceId`
 
 type StoredRules = { pupilsWrite: boolean; pupilLetters: boolean } | null
 type StoredMedia = { pupilsWrite: boolean; pupilLetters: boolean; pupilMedia: boolean } | null
 export type StoredCorrespondents = {
-  readonly className: string
+  readonly spaceName: string
+  /** Whether a teacher looks after it. */
+  readonly attended: boolean
   readonly rules: StoredMedia
   readonly people: readonly StoredCorrespondent[]
   readonly own: { hours: Hours | null; word: string } | null
@@ -105,28 +127,28 @@ export type StoredCorrespondents = {
 /** Everybody of a class who could be written to, with the rules about it and when the viewer reads letters. */
 export const canWriteJson = async (
   db: Database,
-  { viewer, classId }: Pick<Asked, 'viewer' | 'classId'>,
+  { viewer, spaceId }: Pick<Asked, 'viewer' | 'spaceId'>,
 ): Promise<StoredCorrespondents | undefined> => {
-  const json = await db.json(CAN_WRITE, { viewer, classId })
+  const json = await db.json(CAN_WRITE, { viewer, spaceId })
   return json === undefined ? undefined : JSON.parse(json)
 }
 
-/** What a class says about letters; undefined for how a class begins. */
-export const rulesOfLetters = async (db: Database, classId: ClassId): Promise<StoredRules> => {
+/** What a class or circle says about letters; null for how it begins. */
+export const rulesOfLetters = async (db: Database, spaceId: SpaceId): Promise<StoredRules> => {
   const row = await db.row<{ pupilsWrite: number; pupilLetters: number }>(
-    'select pupils_write as pupilsWrite, pupil_letters as pupilLetters from talk_rules where class_id = $classId',
-    { classId },
+    'select pupils_write as pupilsWrite, pupil_letters as pupilLetters from talk_rules where space_id = $spaceId',
+    { spaceId },
   )
   return row ? { pupilsWrite: row.pupilsWrite === 1, pupilLetters: row.pupilLetters === 1 } : null
 }
 
-const TEACHES = "exists (select 1 from seats s where s.class_id = $classId and s.role = 'teacher')"
+const TEACHES = "exists (select 1 from seats s where s.space_id = $spaceId and s.role = 'teacher')"
 
 /** What of the class the writer may name: teachers all of it, others what is asked of their places, and those. */
 const NAMED = `with ${SEATS} select ${jsonObject({
-  workId: `(select w.id from works w where w.id = $workId and w.class_id = $classId and w.removed_at is null and (${TEACHES}
+  workId: `(select w.id from works w where w.id = $workId and w.class_id = $spaceId and w.removed_at is null and (${TEACHES}
     or exists (select 1 from seats s join asked a on a.place_id = s.place_id and a.work_id = w.id and ${APPEARED})))`,
-  placeId: `(select p.id from places p where p.id = $placeId and p.class_id = $classId and (${TEACHES}
+  placeId: `(select p.id from places p where p.id = $placeId and p.class_id = $spaceId and (${TEACHES}
     or exists (select 1 from seats s where s.place_id = p.id)))`,
 })} as json`
 
@@ -141,8 +163,8 @@ const ABOUT = `select ${jsonObject({
   title: 'w.title',
   placeId: 'p.id',
   name: 'p.name',
-})} as json from (select 1) left join works w on w.id = $workId and w.class_id = $classId and w.removed_at is null
-  left join places p on p.id = $placeId and p.class_id = $classId`
+})} as json from (select 1) left join works w on w.id = $workId and w.class_id = $spaceId and w.removed_at is null
+  left join places p on p.id = $placeId and p.class_id = $spaceId`
 
 export type About = {
   workId: WorkId | null
@@ -154,8 +176,12 @@ export type About = {
 /** What a letter is about, by its names; null where it is nothing of the class. */
 export const aboutOf = async (
   db: Database,
-  asked: { readonly classId: ClassId; readonly workId: WorkId | null; readonly placeId: PlaceId | null },
+  asked: { readonly spaceId: SpaceId; readonly workId: WorkId | null; readonly placeId: PlaceId | null },
 ): Promise<About> => JSON.parse((await db.json(ABOUT, asked)) ?? '{}')
+
+/** Whether a teacher looks after a class or circle. */
+export const isAttended = async (db: Database, spaceId: SpaceId): Promise<boolean> =>
+  (await db.row<{ is: number }>(`select ${attended('$spaceId')} as "is"`, { spaceId }))?.is === 1
 
 /** When the teachers of a letter read letters, for those who have said so. */
 export const hoursOfPeople = (db: Database, conversationId: ConversationId) =>
@@ -180,8 +206,9 @@ const MOST_EARLIER = 30
 
 const LETTER = `select ${jsonObject({
   conversationId: 'v.id',
-  classId: 'v.class_id',
-  className: '(select name from classes where id = v.class_id)',
+  spaceId: 'v.space_id',
+  inCircle: jsonBoolean('exists (select 1 from circles where id = v.space_id)'),
+  spaceName: spaceName('v.space_id'),
   title: 'v.title',
   by: nameOf('m.by_account'),
   html: 'm.html',
@@ -201,8 +228,9 @@ const LETTER = `select ${jsonObject({
 
 export type MailedLetter = {
   conversationId: ConversationId
-  classId: ClassId
-  className: string
+  spaceId: SpaceId
+  inCircle: boolean
+  spaceName: string
   title: string
   by: string
   html: string

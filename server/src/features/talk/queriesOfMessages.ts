@@ -1,10 +1,10 @@
 import type {
   AccountId,
-  ClassId,
   ConversationId,
   GroupId,
   Instant,
   MessageId,
+  SpaceId,
   TalkFileId,
 } from '@oppen/core/ids'
 import type { MessageState, Reaction, TalkRole } from '@oppen/core/talk'
@@ -13,15 +13,15 @@ import { nameOf } from '../accounts/fragments.js'
 import { READERS, ROLE, SEATS, SHOWN_IN, UNSHOWN_IN } from './fragments.js'
 import type { MessageRow } from './models.js'
 
-/** Who looks, at which class, and when. */
-export type Asked = { readonly viewer: AccountId; readonly classId: ClassId; readonly now: Instant }
+/** Who looks, at which class or circle, and when. */
+export type Asked = { readonly viewer: AccountId; readonly spaceId: SpaceId; readonly now: Instant }
 
 const readable = (
   more: string,
 ): string => `readable as materialized (select * from (select v.*, ${ROLE} as role
-    from conversations v where v.class_id = $classId and ${more}) where role is not null)`
+    from conversations v where v.space_id = $spaceId and ${more}) where role is not null)`
 /**
- * The conversations of a class that the viewer reads, each with its `role`; from `SEATS`. Side notes, of which there may be one
+ * The conversations of a class or circle that the viewer reads, each with its `role`; from `SEATS`. Side notes, of which there may be one
  * for each pupil and piece of work, are not among them.
  */
 export const READABLE = readable("v.kind <> 'sideNote'")
@@ -31,7 +31,7 @@ export const READ_ONE = readable('v.id = $conversationId')
 /** A conversation beside work as it is before anything was said, by its columns. */
 const NOT_BEGUN: Readonly<Record<string, string>> = {
   id: "''",
-  class_id: 'w.class_id',
+  space_id: 'w.class_id',
   kind: '$kind',
   work_id: 'w.id',
   place_id: '$placeId',
@@ -64,10 +64,10 @@ const list = (row: (name: string, value: string) => string): string =>
 /** The conversation of $kind beside work $workId, with the pupil of $placeId or of all: also before anything was said in it. */
 export const READ_BESIDE = `readable as materialized (select * from (select v.*, ${ROLE} as role from (
     select ${list(name => name)} from conversations
-      where class_id = $classId and work_id = $workId and kind = $kind and coalesce(place_id, '') = coalesce($placeId, '')
+      where space_id = $spaceId and work_id = $workId and kind = $kind and coalesce(place_id, '') = coalesce($placeId, '')
     union all
     select ${list((name, value) => `${value} as ${name}`)} from works w
-      where w.id = $workId and w.class_id = $classId and not exists (select 1 from conversations o
+      where w.id = $workId and w.class_id = $spaceId and not exists (select 1 from conversations o
         where o.work_id = w.id and o.kind = $kind and coalesce(o.place_id, '') = coalesce($placeId, ''))
         and ($placeId is null or exists (select 1 from asked a where a.work_id = w.id and a.place_id = $placeId))
     ) v) where role is not null)`
@@ -231,7 +231,7 @@ const READERS_OF = `with ${SEATS}, ${READ_ONE} select ${jsonObject({
   ),
   groups: jsonArray(
     jsonObject({ id: 'g.id', name: 'g.name' }),
-    `from groups g where g.class_id = v.class_id and (v.all_groups = 1 or exists (select 1 from conversation_groups k
+    `from groups g where g.class_id = v.space_id and (v.all_groups = 1 or exists (select 1 from conversation_groups k
       where k.conversation_id = v.id and k.group_id = g.id)) order by g.position`,
   ),
 })} as json from readable v`

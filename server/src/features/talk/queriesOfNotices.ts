@@ -1,8 +1,8 @@
-import type { AccountId, ClassId, ConversationId, Instant, PlaceId } from '@oppen/core/ids'
+import type { AccountId, ConversationId, Instant, PlaceId, SpaceId } from '@oppen/core/ids'
 import type { TalkRole } from '@oppen/core/talk'
 import { type Database, jsonArray, jsonBoolean, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
-import { ADDRESSEES, hasSeen } from './fragments.js'
+import { ADDRESSEES, hasSeen, TAPS } from './fragments.js'
 
 /** Keeps where somebody was last: never back. */
 export const putPosition = (
@@ -15,12 +15,13 @@ export const putPosition = (
     row,
   )
 
-/** Writes the answer to a notice for a place, or another in its stead. */
+/** Writes the answer to a notice for a place or of a member, or another in its stead. */
 export const putTap = (
   db: Database,
   row: {
     conversationId: ConversationId
-    placeId: PlaceId
+    /** Null for a member of a circle. */
+    placeId: PlaceId | null
     side: 'pupil' | 'family'
     accountId: AccountId
     choice: string
@@ -30,7 +31,7 @@ export const putTap = (
   db.run(
     `insert into notice_taps (conversation_id, place_id, side, account_id, choice, at)
      values ($conversationId, $placeId, $side, $accountId, $choice, $at)
-     on conflict (conversation_id, place_id, side) do update set account_id = excluded.account_id, choice = excluded.choice, at = excluded.at`,
+     on conflict (conversation_id, coalesce(place_id, account_id), side) do update set account_id = excluded.account_id, choice = excluded.choice, at = excluded.at`,
     row,
   )
 
@@ -49,17 +50,19 @@ const SEEN_BY = `select ${jsonObject({
       where side = 'pupil' and account_id is null order by name))`,
   taps: jsonArray(
     jsonObject({
-      name: 'p.name',
+      name: `coalesce(p.name, ${nameOf('t.account_id')})`,
       side: 't.side',
       choice: 't.choice',
       by: nameOf('t.account_id'),
       at: 't.at',
     }),
-    'from notice_taps t join places p on p.id = t.place_id and p.left_at is null where t.conversation_id = v.id order by p.name, t.side',
+    `from ${TAPS} t left join places p on p.id = t.place_id
+     order by coalesce(p.name, ${nameOf('t.account_id')}), t.side`,
   ),
   notTapped: `(select json_group_array(name) from (select distinct a.name from ${ADDRESSEES} a where v.asks is not null
-      and not exists (select 1 from notice_taps t where t.conversation_id = v.id and t.place_id = a.place_id) order by a.name))`,
-})} as json from conversations v where v.id = $conversationId and v.class_id = $classId and v.kind = 'notice' and v.removed_at is null`
+      and not exists (select 1 from notice_taps t where t.conversation_id = v.id
+        and coalesce(t.place_id, t.account_id) = coalesce(a.place_id, a.account_id)) order by a.name))`,
+})} as json from conversations v where v.id = $conversationId and v.space_id = $spaceId and v.kind = 'notice' and v.removed_at is null`
 
 export type StoredSeen = {
   readonly people: { accountId: AccountId; name: string; side: TalkRole; of: string[]; seen: boolean }[]
@@ -71,9 +74,9 @@ export type StoredSeen = {
 /** Who of the audience of a notice has seen it and what was answered. */
 export const seenOfNotice = async (
   db: Database,
-  classId: ClassId,
+  spaceId: SpaceId,
   conversationId: ConversationId,
 ): Promise<StoredSeen | undefined> => {
-  const json = await db.json(SEEN_BY, { classId, conversationId })
+  const json = await db.json(SEEN_BY, { spaceId, conversationId })
   return json === undefined ? undefined : JSON.parse(json)
 }

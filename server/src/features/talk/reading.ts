@@ -1,5 +1,5 @@
 import type { ConversationPage } from '@oppen/contract'
-import type { AccountId, ClassId, ConversationId, Instant } from '@oppen/core/ids'
+import type { AccountId, ConversationId, Instant, SpaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { mayAttach, type TalkRole, type TalkRules } from '@oppen/core/talk'
 import { Refused } from '../../refusal.js'
@@ -31,10 +31,10 @@ const SEEN = 15
 export async function conversationPage(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
   found: Opened,
 ): Promise<ConversationPage> {
-  const asked = askedBy(world, viewer, { classId, conversationId: found.id })
+  const asked = askedBy(world, viewer, { spaceId, conversationId: found.id })
   const reader = { ...readerOf(viewer, found), now: asked.now }
   // where nothing is new it ends with the last messages
   const news = await shownAfter(world.db, asked, found.position, STRETCH - SEEN)
@@ -44,7 +44,7 @@ export async function conversationPage(
     unshownOf(world.db, asked),
   ])
   const posting = postingIn(world, found, false)
-  const rules = rulesOf(found.classRules)
+  const rules = rulesOf(found.spaceRules)
   const answering = postingIn(world, found, true)
   return {
     id: found.id || null,

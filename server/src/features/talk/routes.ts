@@ -18,15 +18,23 @@ import { changeRoom, makeRoom, seeRoom } from './rooms.js'
 import { seeNod, setNod, setTalkRules } from './rules.js'
 
 export const talkHandlers = {
-  seeTalk: ({ world, viewer, params }) => seeTalk(world, viewer, params.classId),
-  setTalkRules: ({ world, viewer, params, body }) => setTalkRules(world, viewer, params.classId, body),
-  writeNotice: ({ world, viewer, params, body }) => writeNotice(world, viewer, params.classId, body),
+  seeTalk: ({ world, viewer, params }) => seeTalk(world, viewer, params.spaceId),
+  setTalkRules: ({ world, viewer, params, body }) => setTalkRules(world, viewer, params.spaceId, body),
+  writeNotice: ({ world, viewer, params, body }) => writeNotice(world, viewer, params.spaceId, body),
   changeNotice: ({ world, viewer, params, body }) => changeNotice(world, viewer, params, body),
   seeNotice: ({ world, viewer, params }) => seeNotice(world, viewer, params),
   seeSeen: ({ world, params }) => seeSeen(world, params),
-  tapNotice: ({ world, viewer, params, body }) => tapNotice(world, viewer, params, body.choice),
-  makeRoom: ({ world, viewer, params, body }) => makeRoom(world, viewer, params.classId, body),
-  changeRoom: ({ world, params, body }) => changeRoom(world, params, body),
+  tapNotice: ({ world, viewer, params: { classId, ...params }, body }) =>
+    tapNotice(world, viewer, { ...params, spaceId: classId }, body.choice),
+  tapAsMember: ({ world, viewer, params, body }) =>
+    tapNotice(
+      world,
+      viewer,
+      { spaceId: params.circleId, conversationId: params.conversationId, placeId: null },
+      body.choice,
+    ),
+  makeRoom: ({ world, viewer, params, body }) => makeRoom(world, viewer, params.spaceId, body),
+  changeRoom: ({ world, viewer, params, body }) => changeRoom(world, viewer, params, body),
   removeConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, true),
   restoreConversation: ({ world, viewer, params }) => setRemoved(world, viewer, params, false),
   addTalkFile: ({ world, viewer, params, request }) => addTalkFile(world, viewer, params, request),
@@ -47,11 +55,11 @@ export const talkHandlers = {
     writeBeside(world, viewer, { ...params, placeId: null }, body),
   seeSideNote: ({ world, viewer, params }) => seeBeside(world, viewer, params),
   writeNote: ({ world, viewer, params, body }) => writeBeside(world, viewer, params, body),
-  seeCorrespondents: ({ world, viewer, params }) => seeCorrespondents(world, viewer, params.classId),
-  writeLetter: ({ world, viewer, params, body }) => writeLetter(world, viewer, params.classId, body),
+  seeCorrespondents: ({ world, viewer, params }) => seeCorrespondents(world, viewer, params.spaceId),
+  writeLetter: ({ world, viewer, params, body }) => writeLetter(world, viewer, params.spaceId, body),
   seeLetter: ({ world, viewer, params }) => seeLetter(world, viewer, params),
   setLetterHours: ({ world, viewer, body }) => setLetterHours(world, viewer, body),
-  seeNod: ({ world, viewer, params }) => seeNod(world, viewer, params.classId),
+  seeNod: ({ world, viewer, params }) => seeNod(world, viewer, params.spaceId),
   decideMessage: ({ world, viewer, params, body }) => decideMessage(world, viewer, params, body),
   setNod: ({ world, viewer, params, body }) => setNod(world, viewer, params, body.on),
 } satisfies Partial<Handlers>

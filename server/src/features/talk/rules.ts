@@ -1,24 +1,24 @@
 import type { NodPage } from '@oppen/contract'
-import type { ClassId, PlaceId } from '@oppen/core/ids'
+import type { ClassId, PlaceId, SpaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { TalkRules } from '@oppen/core/talk'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { audit } from '../auditLog/service.js'
+import { auditTalk } from '../auditLog/service.js'
 import { askedBy, tellTalk } from './access.js'
 import { nodPlaces, talkRules } from './models.js'
 import { nodOf } from './queries.js'
 import { messageFor } from './shown.js'
 
-/** Sets what holds for all talk of a class. */
+/** Sets what holds for all talk of a class or a circle. */
 export async function setTalkRules(
   world: World,
   viewer: Viewer,
-  classId: ClassId,
+  spaceId: SpaceId,
   { pupilsWrite, familiesWrite, nod, pupilLetters, pupilMedia, reactions }: TalkRules,
 ): Promise<{ done: true }> {
   const row = {
-    classId,
+    spaceId,
     pupilsWrite: Number(pupilsWrite),
     familiesWrite: Number(familiesWrite),
     nod: Number(nod),
@@ -28,18 +28,18 @@ export async function setTalkRules(
   }
   await world.db.write(async () => {
     await world.db.model(talkRules).upsert(row)
-    await audit(world, 'talk_rules_changed', { classId, by: viewer.accountId })
-    tellTalk(world, classId)
+    await auditTalk(world, 'talk_rules_changed', { spaceId, by: viewer.accountId })
+    tellTalk(world, spaceId)
   })
   return { done: true }
 }
 
-/** What waits for the nod in a class, what was reported, and for which pupils everything waits. */
-export async function seeNod(world: World, viewer: Viewer, classId: ClassId): Promise<NodPage> {
-  const asked = askedBy(world, viewer, { classId })
+/** What waits for the nod in a class or circle, what was reported, and for which pupils everything waits. */
+export async function seeNod(world: World, viewer: Viewer, spaceId: SpaceId): Promise<NodPage> {
+  const asked = askedBy(world, viewer, { spaceId })
   const found = await nodOf(world.db, asked)
   if (!found) throw new Refused('not_found')
-  const { className, pupils } = found
+  const { spaceName, pupils } = found
   const inList = ({ message, ...rest }: (typeof found.waiting)[number]) => {
     const seen = messageFor(message, {
       account: viewer.accountId,
@@ -50,7 +50,7 @@ export async function seeNod(world: World, viewer: Viewer, classId: ClassId): Pr
     return seen ? [{ ...rest, message: seen }] : []
   }
   return {
-    className,
+    spaceName,
     pupils,
     waiting: found.waiting.flatMap(inList),
     reported: found.reported.flatMap(inList),
@@ -73,7 +73,11 @@ export async function setNod(
     const model = world.db.model(nodPlaces)
     if (on) await model.bulkCreate([{ placeId }], { ignoreDuplicates: true })
     else await model.destroy({ where: { placeId } })
-    await audit(world, on ? 'nod_set' : 'nod_ended', { classId, by: viewer.accountId, name: place.name })
+    await auditTalk(world, on ? 'nod_set' : 'nod_ended', {
+      spaceId: classId,
+      by: viewer.accountId,
+      name: place.name,
+    })
     tellTalk(world, classId)
   })
   return { done: true }

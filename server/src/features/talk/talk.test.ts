@@ -10,7 +10,7 @@ let teacher: Person
 let anna: Person
 let bo: Person
 let family: Person
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 const minutes = (count: number) => school.clock.moveTo(school.clock.now() + count * 60_000)
 const placeId = (name = 'Anna Reyes') => placeOf(school.built, name).placeId
 

@@ -4,7 +4,7 @@ import { buildWork, type Person, placeOf, type TwoGroups, twoGroups } from '@opp
 import { beforeEach, expect, it } from 'vitest'
 
 let school: TwoGroups
-const at = () => ({ classId: school.built.classId })
+const at = () => ({ classId: school.built.classId, spaceId: school.built.classId })
 beforeEach(async () => {
   school = await twoGroups()
   return () => school.stop()

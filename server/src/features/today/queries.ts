@@ -14,6 +14,7 @@ import {
   POSITION,
   ROLE,
   SEATS,
+  SPACES,
   UNREAD_NOTES,
   WAITING,
 } from '../talk/fragments.js'
@@ -106,31 +107,35 @@ const teachingJson = jsonArray(
    where t.account_id = $viewer and ${NOT_HIDDEN} order by c.made_at, c.id`,
 )
 
-/** The newest notices that the viewer reads, from `seats`, in classes that are not hidden or archived. */
+/** The newest notices that the viewer reads, from `seats`, in classes and circles that are not hidden or archived. */
 const notices = jsonArray(
   jsonObject({
     id: 'v.id',
-    classId: 'c.id',
-    className: 'c.name',
+    spaceId: 'c.id',
+    spaceName: 'c.name',
     by: nameOf('m.by_account'),
     html: 'm.html',
     at: 'v.appears_at',
     isNew: jsonBoolean(`m.by_account <> $viewer and v.appears_at > ${POSITION}`),
   }),
   `from (select v.*, ${ROLE} as role from conversations v
-      where v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at) and v.class_id in (select class_id from seats)) v
-   join classes c on c.id = v.class_id and c.archived_at is null and ${NOT_HIDDEN} join messages m on m.id = v.id
+      where v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at) and v.space_id in (select space_id from seats)) v
+   join ${SPACES} c on c.id = v.space_id and c.archived_at is null and ${NOT_HIDDEN} join messages m on m.id = v.id
    where v.role is not null order by v.appears_at desc limit 6`,
 )
 
-/** What is new in the talk of each class that is not hidden or archived, and for teachers what waits for the nod. */
+/** What waits for the nod in `v`, which has a `role`, for who looks after it: after letters teachers alone. */
+const WAITS = `iif(v.role = 'teacher' and (v.kind <> 'letter' or exists (select 1 from seats s
+    where s.space_id = v.space_id and s.oversees = 1)), ${WAITING}, 0)`
+
+/** What is new in the talk of each class and circle that is not hidden or archived, and for teachers what waits for the nod. */
 const talk = jsonArray(
-  jsonObject({ classId: 'class_id', newMessages: 'sum(fresh)', waiting: 'sum(waits)' }),
-  `from (select v.class_id, iif(${IN_TALK}, ${newMessages()}, 0) as fresh, iif(v.role = 'teacher', ${WAITING}, 0) as waits
+  jsonObject({ spaceId: 'space_id', newMessages: 'sum(fresh)', waiting: 'sum(waits)' }),
+  `from (select v.space_id, iif(${IN_TALK}, ${newMessages()}, 0) as fresh, ${WAITS} as waits
      from (select v.*, ${ROLE} as role from conversations v
-       join classes c on c.id = v.class_id and c.archived_at is null and ${NOT_HIDDEN}
-       where v.class_id in (select class_id from seats) and (${IN_TALK} or v.kind = 'thread')) v where v.role is not null)
-   group by class_id having sum(fresh) + sum(waits) > 0`,
+       join ${SPACES} c on c.id = v.space_id and c.archived_at is null and ${NOT_HIDDEN}
+       where v.space_id in (select space_id from seats) and (${IN_TALK} or v.kind = 'thread')) v where v.role is not null)
+   group by space_id having sum(fresh) + sum(waits) > 0`,
 )
 
 const EMPTY = "json('[]')"

@@ -81,7 +81,7 @@ const READS: readonly Read[] = [
   ['about', 'pupil', (person, { classId }) => person.get('seeAbout', { classId })],
   ['members', 'pupil', (person, { classId }) => person.get('seeMembers', { classId })],
   ['search', 'pupil', person => person.get('search', {}, { words: 'work' })],
-  ['talk', 'pupil', (person, { classId }) => person.get('seeTalk', { classId })],
+  ['talk', 'pupil', (person, { classId }) => person.get('seeTalk', { spaceId: classId })],
   ['register', 'teacher', (person, { classId }) => person.get('seeRegister', { classId })],
   ['overview', 'teacher', (person, { classId }) => person.get('seeOverview', { classId })],
   [

@@ -104,7 +104,7 @@ describe('a pupil’s Today', () => {
     const said = await school.anna.get('writeNote', address('Due soon'), { html: '<p>I will.</p>' })
     // whoever answers has not read for that
     expect(await count()).toBe(1)
-    const at = { classId: school.built.classId, conversationId: said.conversationId }
+    const at = { spaceId: school.built.classId, conversationId: said.conversationId }
     await school.anna.get('markSeen', at, { until: Number.MAX_SAFE_INTEGER })
     expect(await count()).toBe(0)
   })
@@ -187,13 +187,13 @@ describe('a teacher’s Today', () => {
       ['Bo Lund', '<p>Is mine too short?</p>'],
     ])
     const { id } = await school.teacher.get('seeSideNote', address('Due soon', 'Bo Lund'))
-    const at = { classId: school.built.classId, conversationId: id as ConversationId }
+    const at = { spaceId: school.built.classId, conversationId: id as ConversationId }
     await school.teacher.get('markSeen', at, { until: Number.MAX_SAFE_INTEGER })
     expect(await asks()).toEqual([['Anna Reyes', '<p>I will.</p>']])
   })
 
   it('says whether the door is open and until when', async () => {
-    const at = { classId: school.built.classId }
+    const at = { classId: school.built.classId, spaceId: school.built.classId }
     await school.teacher.get('openDoor', at, { span: { minutes: 30 }, admits: null })
     const door = async () => {
       const { teaching } = await school.teacher.get('seeToday', {})

@@ -49,21 +49,35 @@ export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(re
 export function Screen() {
   const { classId } = useIds()
   const { data } = useSuspenseQuery(reads.auditLog(classId))
+  return <AuditLog page={data} lead={say('audit_lead')} filters={FILTERS} />
+}
+
+type Props = {
+  readonly page: AuditLogPage
+  readonly lead: string
+  /** What can be looked at alone. */
+  readonly filters: readonly Filter[]
+}
+
+/** The lines of an audit log. */
+export function AuditLog({ page: data, lead, filters }: Props) {
   const [filter, setFilter] = useState<Filter>('all')
   const lines = data.lines.filter(line => passes(line.kind, filter))
   return (
-    <Sheet title={`${say('audit_title')}, ${data.className}`}>
-      <Head title={say('audit_title')} sub={`${data.className} · ${say('audit_lead')}`} />
-      <Row className="pb-3">
-        <div className="max-w-60">
-          <Choice
-            label={say('audit_filter')}
-            value={filter}
-            onChange={value => setFilter(value as Filter)}
-            options={FILTERS.map(value => ({ value, label: say(`audit_filter_${value}` as WordKey) }))}
-          />
-        </div>
-      </Row>
+    <Sheet title={`${say('audit_title')}, ${data.name}`}>
+      <Head title={say('audit_title')} sub={`${data.name} · ${lead}`} />
+      {filters.length > 1 && (
+        <Row className="pb-3">
+          <div className="max-w-60">
+            <Choice
+              label={say('audit_filter')}
+              value={filter}
+              onChange={value => setFilter(value as Filter)}
+              options={filters.map(value => ({ value, label: say(`audit_filter_${value}` as WordKey) }))}
+            />
+          </div>
+        </Row>
+      )}
       {!lines.length && (
         <Row>
           <Empty>{say('audit_none')}</Empty>

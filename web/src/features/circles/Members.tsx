@@ -1,5 +1,6 @@
 import type { CirclePage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
+import type { ReactNode } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -12,10 +13,18 @@ import { say } from '../../words/say.js'
 
 type Member = CirclePage['members'][number]
 
-/** Who is in a circle; a administrator may make others administrators and take them out. */
-export function Members({ circle, keeps }: { readonly circle: CirclePage; readonly keeps: boolean }) {
+/** Who is in a circle; an administrator may make others administrators and take them out. */
+export function Members({
+  circle,
+  keeps,
+  aside,
+}: {
+  readonly circle: CirclePage
+  readonly keeps: boolean
+  readonly aside: ReactNode
+}) {
   return (
-    <Section title={say('circle_members', { count: circle.members.length })}>
+    <Section title={say('circle_members', { count: circle.members.length })} aside={aside}>
       <Row>
         <ul className="max-w-2xl">
           {circle.members.map(member => (

@@ -102,20 +102,21 @@ function useFirst(page: NewsPage) {
 
 function Waiting({ page }: { readonly page: NewsPage }) {
   const time = useNow()
+  const me = useMe()
   return (
     <Section title={say('news_waiting')}>
       <ul>
         {page.waiting.map(one => (
           <Row
             as="li"
-            key={`${one.what} ${one.classId} ${one.work?.id}`}
+            key={`${one.what} ${one.spaceId} ${one.work?.id}`}
             margin={when(one.oldestAt, time)}
             className="py-1.5"
           >
-            <Link to={pathOfWaiting(one)} className="inline-block min-h-6 font-semibold hover:underline">
+            <Link to={pathOfWaiting(one, me)} className="inline-block min-h-6 font-semibold hover:underline">
               {say(`news_waits_${one.what}`, { count: one.count, title: one.work?.title ?? '' })}
             </Link>{' '}
-            <span className="text-sm text-soft">{one.className}</span>
+            <span className="text-sm text-soft">{one.spaceName}</span>
           </Row>
         ))}
       </ul>
@@ -153,7 +154,7 @@ function DueSoon({ page }: { readonly page: NewsPage }) {
             >
               {one.title}
             </Link>{' '}
-            <span className="text-sm text-soft">{line(whose([one.place]), classOf(page, one.classId))}</span>
+            <span className="text-sm text-soft">{line(whose([one.place]), spaceOf(page, one.spaceId))}</span>
           </Row>
         ))}
       </ul>
@@ -161,8 +162,8 @@ function DueSoon({ page }: { readonly page: NewsPage }) {
   )
 }
 
-const classOf = (page: NewsPage, classId: string): string =>
-  page.classes.find(one => one.id === classId)?.name ?? ''
+const spaceOf = (page: NewsPage, spaceId: string): string =>
+  page.spaces.find(one => one.id === spaceId)?.name ?? ''
 
 /** By day, the newest first; the time stands in the margin. */
 function Happened({ page, isNew }: { readonly page: NewsPage; readonly isNew: (item: Item) => boolean }) {
@@ -189,23 +190,19 @@ function Happening({ item, page, isNew }: HappeningProps) {
   const { zone } = useNow()
   const me = useMe()
   const whose = useWhose()
-  const childOf = (classId: string) => me.ties.find(tie => tie.classId === classId)?.child ?? null
   const places = 'places' in item ? item.places : 'place' in item && item.place ? [item.place] : []
   const said = 'text' in item ? item.text || attached(item.files) : ''
   return (
     <Row as="li" margin={timeOfDay(item.at, zone)} className="py-2">
       <p>
-        <Link
-          to={pathOfItem(item, me.account.kind, childOf)}
-          className="inline-block min-h-6 font-semibold hover:underline"
-        >
+        <Link to={pathOfItem(item, me)} className="inline-block min-h-6 font-semibold hover:underline">
           {useHeadline(item)}
         </Link>{' '}
         {isNew && <NewMark>{item.fresh > 1 ? say('news_new', { count: item.fresh }) : say('new')}</NewMark>}
       </p>
       {said && <p className="max-w-prose overflow-hidden text-ellipsis text-[15px]">{said}</p>}
       <p className="text-sm text-soft">
-        {line(me.account.kind === 'teacher' ? placeOf(item) : whose(places), classOf(page, item.classId))}
+        {line(me.account.kind === 'teacher' ? placeOf(item) : whose(places), spaceOf(page, item.spaceId))}
       </p>
     </Row>
   )

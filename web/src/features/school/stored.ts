@@ -4,7 +4,7 @@ const GROUPS = {
   work: 'submissions drafts draft_versions worksheets worksheet_versions ink sheets answers work_pupils extensions',
   handIns: 'hand_ins moves',
   files: 'files circle_files uploads',
-  messages: 'side_notes class_notes answer_replies messages conversations circle_posts',
+  messages: 'side_notes class_notes answer_replies messages conversations',
   entering: 'sessions door_entries keys join_requests invitations resets',
   families: 'family_links',
   calendar: 'entries feeds',

@@ -1,5 +1,5 @@
 import { addressOf, FILE_CHOICE, kindOfFile, routes, type TalkFile } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import { MOST_ATTACHED } from '@oppen/core/talk'
 import { ImagePlus, Mic, Paperclip, X } from 'lucide-react'
 import { Suspense, useState } from 'react'
@@ -23,7 +23,7 @@ const Recorder = part(
 export type Attach = 'any' | 'media' | 'none'
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly attach: Attach
   readonly files: readonly TalkFile[]
   readonly onChange: (files: TalkFile[]) => void
@@ -34,10 +34,10 @@ const LONGEST_VOICE = 3 * 60_000
 const SMALL = '!min-h-8 !px-2.5 !py-0.5 text-sm'
 
 /** Puts pictures, recordings and files with what is being written; what was put there can be taken away again. */
-export function AddFiles({ classId, attach, files, onChange }: Props) {
+export function AddFiles({ spaceId, attach, files, onChange }: Props) {
   const [recording, setRecording] = useState(false)
   const add = useCommand({
-    do: (file: File) => call(routes.addTalkFile, { classId }, formWith(file)),
+    do: (file: File) => call(routes.addTalkFile, { spaceId }, formWith(file)),
     done: file => onChange([...files, file]),
   })
   if (attach === 'none' && !files.length) return null
@@ -51,7 +51,7 @@ export function AddFiles({ classId, attach, files, onChange }: Props) {
               key={file.id}
               className="flex max-w-full items-center gap-1.5 rounded-[var(--radius-card)] border border-edge px-2 py-1 text-sm"
             >
-              <Small classId={classId} file={file} />
+              <Small spaceId={spaceId} file={file} />
               <button
                 type="button"
                 aria-label={say('attached_remove', { name: file.name })}
@@ -105,8 +105,8 @@ export function AddFiles({ classId, attach, files, onChange }: Props) {
 }
 
 /** A file that lies ready, as small as it goes. */
-function Small({ classId, file }: { readonly classId: ClassId; readonly file: TalkFile }) {
-  const address = addressOf(routes.seeTalkFile, { classId, talkFileId: file.id })
+function Small({ spaceId, file }: { readonly spaceId: SpaceId; readonly file: TalkFile }) {
+  const address = addressOf(routes.seeTalkFile, { spaceId, talkFileId: file.id })
   switch (kindOfFile(file.type)) {
     case 'picture':
       return <img src={address} alt={file.name} className="h-12 rounded" />

@@ -46,7 +46,7 @@ function OfClass({ tie }: { readonly tie: Tie }) {
       <Section title={tie.className} aside={!tie.archived && write}>
         {data.notices.length ? (
           <NoticeList
-            classId={tie.classId}
+            spaceId={tie.classId}
             page={data}
             moderates={false}
             mayReply={!tie.archived && data.rules.familiesWrite}
@@ -57,8 +57,8 @@ function OfClass({ tie }: { readonly tie: Tie }) {
           </Row>
         )}
       </Section>
-      {data.rooms.length > 0 && <Rooms classId={tie.classId} page={data} />}
-      {data.letters.length > 0 && <Letters classId={tie.classId} letters={data.letters} />}
+      {data.rooms.length > 0 && <Rooms spaceId={tie.classId} page={data} />}
+      {data.letters.length > 0 && <Letters spaceId={tie.classId} letters={data.letters} />}
     </>
   )
 }

@@ -1,5 +1,5 @@
 import { type BodyOf, type ConversationPage, type Message, routes } from '@oppen/contract'
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ConversationId, SpaceId } from '@oppen/core/ids'
 import { type QueryKey, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -12,11 +12,12 @@ import { Row } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { type InTalk, MessageView } from './MessageView.js'
+import { useSpace } from './space.js'
 import { useSeen } from './useSeen.js'
 import { WriteMessage } from './WriteMessage.js'
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly page: ConversationPage
   readonly label: string
   /** What stands where nothing was said yet; nothing for none. */
@@ -47,7 +48,7 @@ type More = {
 
 /** A conversation: what was said, from where one was last, and a place to write. */
 export function Conversation({
-  classId,
+  spaceId,
   page,
   label,
   none,
@@ -62,7 +63,7 @@ export function Conversation({
 }: Props) {
   const time = useNow()
   const conversationId = page.id ?? ('' as ConversationId)
-  const params = { classId, conversationId }
+  const params = { spaceId, conversationId }
   const [answers, setAnswers] = useState<Message | null>(null)
   const [position] = useState(page.position)
   const { list, earlier, later, problem } = useStretches(page, params)
@@ -147,7 +148,7 @@ export function Conversation({
       ))}
       <Line className={beside ? 'pt-2' : 'pt-4'}>
         {children}
-        {closed && <Closed closed={closed} />}
+        {closed && <Closed spaceId={spaceId} closed={closed} />}
         {mayWrite && (
           <WriteMessage
             label={label}
@@ -157,7 +158,7 @@ export function Conversation({
             onNoAnswer={() => setAnswers(null)}
             write={write}
             draft={draft}
-            classId={classId}
+            spaceId={spaceId}
             conversationId={page.id}
           />
         )}
@@ -178,8 +179,15 @@ const Plain = ({
 }) => <div className={className}>{children}</div>
 
 /** Why nothing can be written here now. */
-function Closed({ closed }: { readonly closed: NonNullable<ConversationPage['closed']> }) {
+function Closed({
+  spaceId,
+  closed,
+}: {
+  readonly spaceId: SpaceId
+  readonly closed: NonNullable<ConversationPage['closed']>
+}) {
   const time = useNow()
+  const here = useSpace(spaceId)
   const { code, params = {} } = closed
   const words =
     code === 'room_quiet'
@@ -189,20 +197,22 @@ function Closed({ closed }: { readonly closed: NonNullable<ConversationPage['clo
       : code === 'room_quiet_until'
         ? say('room_closed_hours', { at: when(Number(params.opensAt), time) })
         : code === 'room_answers_only'
-          ? say('room_closed_answers')
+          ? here.say('room_closed_answers')
           : code === 'talk_off'
-            ? say('room_closed_off')
+            ? here.say('room_closed_off')
             : code === 'letters_off'
-              ? say('letter_closed_off')
-              : say('room_closed_reads')
+              ? here.say('letter_closed_off')
+              : code === 'letter_unattended'
+                ? say('letter_closed_unattended')
+                : say('room_closed_reads')
   return <p className="max-w-prose border-s-4 border-rule ps-3 pb-1 text-soft">{words}</p>
 }
 
 /** The stretches of a conversation that were read, in one list without a gap, and the ways to more. */
-function useStretches(page: ConversationPage, { classId }: Pick<InTalk, 'classId'>) {
+function useStretches(page: ConversationPage, { spaceId }: Pick<InTalk, 'spaceId'>) {
   const client = useQueryClient()
   // where nothing was said there is nothing more to read
-  const params = { classId, conversationId: page.id ?? ('' as ConversationId) }
+  const params = { spaceId, conversationId: page.id ?? ('' as ConversationId) }
   const [more, setMore] = useState<More>({
     before: [],
     after: [],

@@ -1,5 +1,5 @@
 import { type CorrespondentsPage, routes } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import type { Hours } from '@oppen/core/talk'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -16,15 +16,15 @@ import { say } from '../../words/say.js'
 import { Tick } from './AudienceFields.js'
 import { HoursFields } from './HoursFields.js'
 
-type Props = { readonly classId: ClassId; readonly onClose: () => void }
+type Props = { readonly spaceId: SpaceId; readonly onClose: () => void }
 type Own = NonNullable<CorrespondentsPage['own']>
 
 const SCHOOL_HOURS: Hours = { days: [1, 2, 3, 4, 5], from: '08:00', until: '17:00' }
 
 /** When a teacher reads letters, and what others read at other times. */
-export function LetterHoursWindow({ classId, onClose }: Props) {
+export function LetterHoursWindow({ spaceId, onClose }: Props) {
   const time = useNow()
-  const { data, error } = useQuery(reads.correspondents(classId))
+  const { data, error } = useQuery(reads.correspondents(spaceId))
   return (
     <Window open onClose={onClose} title={say('letter_hours')}>
       {data?.own ? (

@@ -5,31 +5,31 @@ import { Link, useParams } from 'react-router'
 import { call } from '../../app/api.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { isTeacher, useIds, useTie } from '../../app/session.js'
+import { useTie } from '../../app/session.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { Away } from './Away.js'
 import { Conversation } from './Conversation.js'
+import { spaceIn, useSpace, useSpaceId } from './space.js'
 
 export const prepare = ({ client, params }: Prepared) =>
-  client.prefetchQuery(reads.letter(params.classId, params.conversationId))
+  client.prefetchQuery(reads.letter(spaceIn(params), params.conversationId))
 
 /** A letter with what was answered. */
 export function Screen() {
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const conversationId = useParams().conversationId as ConversationId
-  const tie = useTie()
-  const { data } = useSuspenseQuery(reads.letter(classId, conversationId))
-  const params = { classId, conversationId }
-  const talk = tie?.role === 'family' ? `/child/${tie.child}/talk` : `/c/${classId}/talk`
+  const { home, moderates, archived } = useSpace(spaceId)
+  const { data } = useSuspenseQuery(reads.letter(spaceId, conversationId))
+  const params = { spaceId, conversationId }
   return (
-    <Sheet title={`${data.title}, ${data.className}`}>
+    <Sheet title={`${data.title}, ${data.spaceName}`}>
       <Head
         title={data.title}
-        sub={[data.className, listWords(data.people.map(one => one.name))].join(' · ')}
+        sub={[data.spaceName, listWords(data.people.map(one => one.name))].join(' · ')}
         aside={
-          <Link to={talk} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
@@ -37,10 +37,10 @@ export function Screen() {
       <About page={data} />
       <Conversation
         page={data}
-        classId={classId}
+        spaceId={spaceId}
         label={say('letter_answer', { name: data.title })}
-        moderates={isTeacher(tie) && !tie?.archived}
-        archived={tie?.archived ?? true}
+        moderates={moderates}
+        archived={archived}
         write={body => call(routes.writeMessage, params, body)}
       >
         <Beside page={data} />
@@ -51,17 +51,17 @@ export function Screen() {
 
 /** What a letter is about, with the way there. */
 function About({ page: { about } }: { readonly page: LetterPage }) {
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const tie = useTie()
   if (!about) return null
   const { workId, title, placeId, name } = about
   const ofChild = tie?.role === 'family' ? tie.placeId : placeId
   const work =
     tie?.role === 'pupil'
-      ? `/c/${classId}/work/${workId}`
+      ? `/c/${spaceId}/work/${workId}`
       : tie?.role === 'family'
-        ? `/c/${classId}/work/${workId}/outcome/${ofChild}`
-        : `/c/${classId}/work/${workId}/marking${placeId ? `/${placeId}` : ''}`
+        ? `/c/${spaceId}/work/${workId}/outcome/${ofChild}`
+        : `/c/${spaceId}/work/${workId}/marking${placeId ? `/${placeId}` : ''}`
   return (
     <Row className="pb-2">
       <p className="text-[15px] text-soft">
@@ -80,12 +80,13 @@ function About({ page: { about } }: { readonly page: LetterPage }) {
 
 /** Who else can read it, who has left, and who does not read letters now. */
 function Beside({ page: { away, overseen, people } }: { readonly page: LetterPage }) {
+  const here = useSpace(useSpaceId())
   const left = people.filter(one => !one.here).map(one => one.name)
   return (
     <div className="mb-3 flex max-w-prose flex-col gap-1 text-sm text-soft">
       <Away away={away} />
-      {left.length > 0 && <p>{say('letter_left', { names: listWords(left) })}</p>}
-      <p>{say(overseen ? 'letter_overseen' : 'letter_only_these')}</p>
+      {left.length > 0 && <p>{here.say('letter_left', { names: listWords(left) })}</p>}
+      <p>{here.say(overseen ? 'letter_overseen' : 'letter_only_these')}</p>
     </div>
   )
 }

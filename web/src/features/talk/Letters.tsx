@@ -1,5 +1,5 @@
 import type { TalkPage } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useNow } from '../../app/session.js'
@@ -8,16 +8,18 @@ import { Row, Section } from '../../parts/Sheet.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { useSpace } from './space.js'
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly letters: TalkPage['letters']
   readonly aside?: ReactNode
 }
 
-/** The letters that somebody reads in a class, the newest first. */
-export function Letters({ classId, letters, aside }: Props) {
+/** The letters that somebody reads in a class or a circle, the newest first. */
+export function Letters({ spaceId, letters, aside }: Props) {
   const time = useNow()
+  const { path } = useSpace(spaceId)
   return (
     <Section title={say('letters_title')} aside={aside}>
       {!letters.length && (
@@ -40,7 +42,7 @@ export function Letters({ classId, letters, aside }: Props) {
             className="py-1.5"
           >
             <Link
-              to={`/c/${classId}/talk/letters/${letter.id}`}
+              to={`${path}/letters/${letter.id}`}
               className="font-semibold text-blue underline underline-offset-2"
             >
               {letter.title}

@@ -1,5 +1,5 @@
 import { addressOf, kindOfFile, routes, type TalkFile } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import { Paperclip } from 'lucide-react'
 import { Suspense, useState } from 'react'
 import { part } from '../../app/part.js'
@@ -12,13 +12,13 @@ const Preview = part(
   ['doing'],
 )
 
-type Props = { readonly classId: ClassId; readonly files: readonly TalkFile[]; readonly by: string }
+type Props = { readonly spaceId: SpaceId; readonly files: readonly TalkFile[]; readonly by: string }
 
 /** What stands with a message: pictures to look at larger, recordings to listen to, other files to open. */
-export function MessageFiles({ classId, files, by }: Props) {
+export function MessageFiles({ spaceId, files, by }: Props) {
   const [open, setOpen] = useState<TalkFile | null>(null)
   if (!files.length) return null
-  const addressFor = ({ id: talkFileId }: TalkFile) => addressOf(routes.seeTalkFile, { classId, talkFileId })
+  const addressFor = ({ id: talkFileId }: TalkFile) => addressOf(routes.seeTalkFile, { spaceId, talkFileId })
   return (
     <div className="mt-1.5 flex flex-wrap items-end gap-2.5">
       {files.map(file => {

@@ -1,12 +1,12 @@
 import { type Message, routes, type TalkFile } from '@oppen/contract'
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ConversationId, SpaceId } from '@oppen/core/ids'
 import type { Reaction } from '@oppen/core/talk'
 import { Check, Hand, HelpCircle, Laugh, type LucideIcon, Sprout } from 'lucide-react'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { useNow, useTie } from '../../app/session.js'
+import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { NewMark, Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -18,6 +18,7 @@ import { when } from '../../words/times.js'
 import { AddFiles } from './AddFiles.js'
 import { MessageFiles } from './MessageFiles.js'
 import { mentionable } from './mentionable.js'
+import { useSpace } from './space.js'
 
 const ICONS: Readonly<Record<Reaction, LucideIcon>> = {
   thanks: Hand,
@@ -27,7 +28,7 @@ const ICONS: Readonly<Record<Reaction, LucideIcon>> = {
   ask: HelpCircle,
 }
 
-export type InTalk = { readonly classId: ClassId; readonly conversationId: ConversationId }
+export type InTalk = { readonly spaceId: SpaceId; readonly conversationId: ConversationId }
 
 type Props = InTalk & {
   readonly message: Message
@@ -58,10 +59,10 @@ export function MessageView({
 }: Props) {
   const time = useNow()
   // in an archived class nothing can be done with it
-  const archived = useTie()?.archived ?? false
+  const { archived } = useSpace(params.spaceId)
   const [open, setOpen] = useState<'edit' | 'report' | null>(null)
   const address = { ...params, messageId: message.id }
-  const again = [reads.talk(params.classId).queryKey]
+  const again = [reads.talk(params.spaceId).queryKey]
   const remove = useCommand({ do: () => call(routes.removeMessage, address), again })
   const removed = message.removedBy !== null
   const gone = removed && !message.html && !message.files.length
@@ -93,8 +94,8 @@ export function MessageView({
           />
         )
       )}
-      {open !== 'edit' && <MessageFiles classId={params.classId} files={message.files} by={message.by} />}
-      <Became message={message} moderates={moderates} />
+      {open !== 'edit' && <MessageFiles spaceId={params.spaceId} files={message.files} by={message.by} />}
+      <Became message={message} moderates={moderates} spaceId={params.spaceId} />
       {!gone && open !== 'edit' && (
         <div className="mt-0.5 flex flex-wrap items-center gap-x-4 gap-y-1 max-md:gap-x-2.5">
           {!removed && message.state === 'shown' && (
@@ -150,17 +151,18 @@ export function MessageView({
 }
 
 /** That a message waits, was sent back, removed or reported. */
-function Became({ message, moderates }: Pick<Props, 'message' | 'moderates'>) {
+function Became({ message, moderates, spaceId }: Pick<Props, 'message' | 'moderates' | 'spaceId'>) {
+  const here = useSpace(spaceId)
   const { state, word, removedBy, by, mine } = message
   const lines: string[] = []
-  if (state === 'waits') lines.push(say(moderates ? 'room_message_waits_teacher' : 'room_message_waits'))
+  if (state === 'waits') lines.push(here.say(moderates ? 'room_message_waits_teacher' : 'room_message_waits'))
   if (state === 'sentBack')
     lines.push(
       moderates && !mine
         ? say('room_message_sent_back_teacher', { name: by })
         : word
-          ? say('room_message_sent_back_word', { word })
-          : say('room_message_sent_back'),
+          ? here.say('room_message_sent_back_word', { word })
+          : here.say('room_message_sent_back'),
     )
   if (removedBy !== null)
     lines.push(removedBy ? say('room_message_removed', { name: removedBy }) : say('room_message_removed_own'))
@@ -180,13 +182,13 @@ function Became({ message, moderates }: Pick<Props, 'message' | 'moderates'>) {
 function Reactions({
   message,
   reactions,
-  classId,
+  spaceId,
   conversationId,
 }: Pick<Props, 'message' | 'reactions'> & InTalk) {
   const react = useCommand({
     do: ({ reaction, on }: { reaction: Reaction; on: boolean }) =>
-      call(routes.react, { classId, conversationId, messageId: message.id }, { reaction, on }),
-    again: [reads.talk(classId).queryKey],
+      call(routes.react, { spaceId, conversationId, messageId: message.id }, { reaction, on }),
+    again: [reads.talk(spaceId).queryKey],
   })
   const said = new Map(message.reactions.map(one => [one.reaction, one]))
   // what was said and has been switched off since is still seen
@@ -220,17 +222,17 @@ function Reactions({
 
 type Opened = InTalk & { readonly message: Message; readonly onClose: () => void }
 
-function EditMessage({ message, onClose, classId, conversationId }: Opened) {
+function EditMessage({ message, onClose, spaceId, conversationId }: Opened) {
   const [html, setHtml] = useState(message.html)
   const [files, setFiles] = useState<readonly TalkFile[]>(message.files)
   const save = useCommand({
     do: () =>
       call(
         routes.changeMessage,
-        { classId, conversationId, messageId: message.id },
+        { spaceId, conversationId, messageId: message.id },
         { html, files: files.map(file => file.id) },
       ),
-    again: [reads.talk(classId).queryKey],
+    again: [reads.talk(spaceId).queryKey],
     done: onClose,
   })
   return (
@@ -240,11 +242,11 @@ function EditMessage({ message, onClose, classId, conversationId }: Opened) {
         html={message.html}
         onChange={setHtml}
         onSend={() => save.go()}
-        onMention={mentionable(classId, conversationId)}
+        onMention={mentionable(spaceId, conversationId)}
         label={say('room_message_about', { what: say('room_message_edit'), name: message.by })}
       />
       {/* what stands with it can be taken away */}
-      <AddFiles classId={classId} attach="none" files={files} onChange={setFiles} />
+      <AddFiles spaceId={spaceId} attach="none" files={files} onChange={setFiles} />
       {save.words && <Problem words={save.words} />}
       <div className="flex gap-2">
         <Button variant="primary" onClick={() => save.go()} disabled={save.busy}>
@@ -256,17 +258,18 @@ function EditMessage({ message, onClose, classId, conversationId }: Opened) {
   )
 }
 
-function Report({ message, onClose, classId, conversationId }: Opened) {
+function Report({ message, onClose, spaceId, conversationId }: Opened) {
+  const here = useSpace(spaceId)
   const [word, setWord] = useState('')
   const [sent, setSent] = useState(false)
   const report = useCommand({
-    do: () => call(routes.reportMessage, { classId, conversationId, messageId: message.id }, { word }),
+    do: () => call(routes.reportMessage, { spaceId, conversationId, messageId: message.id }, { word }),
     done: () => setSent(true),
   })
   return (
-    <Window open onClose={onClose} title={say('room_report_title')}>
+    <Window open onClose={onClose} title={here.say('room_report_title')}>
       {sent ? (
-        <p role="status">{say('room_reported')}</p>
+        <p role="status">{here.say('room_reported')}</p>
       ) : (
         <form
           className="flex flex-col gap-4"
@@ -275,7 +278,7 @@ function Report({ message, onClose, classId, conversationId }: Opened) {
             report.go()
           }}
         >
-          <p>{say('room_report_lead', { name: message.by })}</p>
+          <p>{here.say('room_report_lead', { name: message.by })}</p>
           <Field
             label={say('room_report_word')}
             value={word}

@@ -8,7 +8,7 @@ import { useCommand } from '../../app/command.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { randomName } from '../../app/randomName.js'
-import { useIds, useMe, useTie } from '../../app/session.js'
+import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, FieldProblem, Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -20,9 +20,10 @@ import { useKeptForm } from '../about/useKeptForm.js'
 import { AddFiles } from './AddFiles.js'
 import { Tick } from './AudienceFields.js'
 import { Away } from './Away.js'
+import { spaceIn, useSpace, useSpaceId } from './space.js'
 
 export const prepare = ({ client, params }: Prepared) =>
-  client.prefetchQuery(reads.correspondents(params.classId))
+  client.prefetchQuery(reads.correspondents(spaceIn(params)))
 
 type Kept = {
   readonly title: string
@@ -44,18 +45,17 @@ function askedFor(to: string | null, people: readonly Correspondent[]): AccountI
 
 /** Begins a letter. An address may say to whom, and what it is about. */
 export function Screen() {
-  const { classId } = useIds()
-  const { data } = useSuspenseQuery(reads.correspondents(classId))
+  const spaceId = useSpaceId()
+  const { data } = useSuspenseQuery(reads.correspondents(spaceId))
   const [search] = useSearchParams()
-  const tie = useTie()
-  const talk = tie?.role === 'family' ? `/child/${tie.child}/talk` : `/c/${classId}/talk`
+  const { home } = useSpace(spaceId)
   return (
-    <Sheet title={`${say('letter_new')}, ${data.className}`}>
+    <Sheet title={`${say('letter_new')}, ${data.spaceName}`}>
       <Head
         title={say('letter_new')}
-        sub={data.className}
+        sub={data.spaceName}
         aside={
-          <Link to={talk} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
@@ -72,13 +72,13 @@ export function Screen() {
 }
 
 function Writing({ page: { people, attach } }: { readonly page: CorrespondentsPage }) {
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const { account } = useMe()
-  const tie = useTie()
+  const here = useSpace(spaceId)
   const navigate = useNavigate()
   const [search] = useSearchParams()
   const about = search.get('title') ?? ''
-  const kept = useKeptForm<Kept>(`letter ${account.id} ${classId} ${search}`, () => ({
+  const kept = useKeptForm<Kept>(`letter ${account.id} ${spaceId} ${search}`, () => ({
     title: about,
     to: askedFor(search.get('to'), people),
     html: '',
@@ -92,7 +92,7 @@ function Writing({ page: { people, attach } }: { readonly page: CorrespondentsPa
     do: () =>
       call(
         routes.writeLetter,
-        { classId },
+        { spaceId },
         {
           ...form,
           to: [...form.to],
@@ -101,14 +101,14 @@ function Writing({ page: { people, attach } }: { readonly page: CorrespondentsPa
           placeId: (search.get('place') as PlaceId | null) ?? null,
         },
       ),
-    again: [reads.talk(classId).queryKey],
+    again: [reads.talk(spaceId).queryKey],
     done: ({ letterId }) => {
       kept.forget()
-      navigate(`/c/${classId}/talk/letters/${letterId}`, { replace: true })
+      navigate(`${here.path}/letters/${letterId}`, { replace: true })
     },
   })
   const chosen = people.filter(one => form.to.includes(one.accountId))
-  const overseen = tie?.role === 'pupil' || chosen.some(one => one.side === 'pupil')
+  const overseen = account.kind === 'pupil' || chosen.some(one => one.isPupil)
   const known = ['title', 'to', 'html']
   return (
     <form
@@ -136,12 +136,12 @@ function Writing({ page: { people, attach } }: { readonly page: CorrespondentsPa
         />
         <FieldProblem words={send.at('html')} />
       </div>
-      <AddFiles classId={classId} attach={attach} files={files} onChange={next => put({ files: next })} />
+      <AddFiles spaceId={spaceId} attach={attach} files={files} onChange={next => put({ files: next })} />
       {chosen.length > 0 && (
         <div className="flex max-w-prose flex-col gap-1 text-sm text-soft">
           <Away away={chosen.flatMap(({ name, away }) => (away ? [{ name, ...away }] : []))} />
           <p>
-            {say(overseen ? 'letter_overseen' : 'letter_only_these')}{' '}
+            {here.say(overseen ? 'letter_overseen' : 'letter_only_these')}{' '}
             {chosen.length > 1 && say('letter_all_see')}
           </p>
         </div>
@@ -169,8 +169,9 @@ type PeopleProps = {
   readonly problem: string | undefined
 }
 
-/** Whom a letter is to, by their side in the class. */
+/** Whom a letter is to, by their side in the class or circle. */
 function People({ people, chosen, onChange, problem }: PeopleProps) {
+  const here = useSpace(useSpaceId())
   const [filter, setFilter] = useState('')
   const [all, setAll] = useState(people.length <= MANY)
   const words = filter.trim().toLocaleLowerCase()
@@ -203,7 +204,7 @@ function People({ people, chosen, onChange, problem }: PeopleProps) {
         if (!shown.length) return null
         return (
           <fieldset key={side}>
-            <legend className="mb-1 text-sm text-soft">{say(`letter_side_${side}`)}</legend>
+            <legend className="mb-1 text-sm text-soft">{here.say(`letter_side_${side}`)}</legend>
             <div className="grid gap-x-5 gap-y-1.5 sm:grid-cols-2">
               {shown.map(one => (
                 <Tick

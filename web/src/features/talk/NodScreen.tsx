@@ -15,30 +15,29 @@ import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { Tick } from './AudienceFields.js'
+import { spaceIn, useSpace, useSpaceId } from './space.js'
 
-export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.nod(params.classId))
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.nod(spaceIn(params)))
 
 /** What waits for the nod, decided by a press or a key; what was reported; whose words always wait. */
 export function Screen() {
-  const { classId } = useIds()
-  const { data } = useSuspenseQuery(reads.nod(classId))
+  const spaceId = useSpaceId()
+  const { home, isCircle } = useSpace(spaceId)
+  const { data } = useSuspenseQuery(reads.nod(spaceId))
   return (
-    <Sheet title={`${say('nod_title')}, ${data.className}`}>
+    <Sheet title={`${say('nod_title')}, ${data.spaceName}`}>
       <Head
         title={say('nod_title')}
-        sub={`${data.className} · ${say('nod_sub')}`}
+        sub={`${data.spaceName} · ${say('nod_sub')}`}
         aside={
-          <Link
-            to={`/c/${classId}/talk`}
-            className="text-[15px] font-semibold text-blue underline underline-offset-2"
-          >
+          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
       />
       <Queue page={data} />
       <Reported page={data} />
-      <Always page={data} />
+      {!isCircle && <Always page={data} />}
     </Sheet>
   )
 }
@@ -80,17 +79,17 @@ function useKeys(act: (key: string) => void): void {
 function Queue({ page: { waiting } }: PageProps) {
   const [chosen, setChosen] = useState(0)
   const [word, setWord] = useState<{ id: string; text: string } | null>(null)
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const at = Math.min(chosen, Math.max(0, waiting.length - 1))
   const current = waiting[at]
   const decide = useCommand({
     do: ({ one, show, text }: { one: Waiting; show: boolean; text: string }) =>
       call(
         routes.decideMessage,
-        { classId, conversationId: one.conversationId, messageId: one.message.id },
+        { spaceId, conversationId: one.conversationId, messageId: one.message.id },
         { show, word: text },
       ),
-    again: [reads.talk(classId).queryKey],
+    again: [reads.talk(spaceId).queryKey],
     done: () => setWord(null),
   })
   const go = (one: Waiting, show: boolean, text = '') => !decide.busy && decide.go({ one, show, text })
@@ -176,11 +175,11 @@ function Queue({ page: { waiting } }: PageProps) {
 }
 
 function Reported({ page: { reported } }: PageProps) {
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const time = useNow()
-  const again = [reads.talk(classId).queryKey]
+  const again = [reads.talk(spaceId).queryKey]
   const address = (one: Waiting) => ({
-    classId,
+    spaceId,
     conversationId: one.conversationId,
     messageId: one.message.id,
   })

@@ -6,7 +6,7 @@ import {
   type TalkFile,
   type TalkPage,
 } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { ClassId, SpaceId } from '@oppen/core/ids'
 import { FOR_ALL } from '@oppen/core/talk'
 import { localOf } from '@oppen/core/zone'
 import { call } from '../../app/api.js'
@@ -25,6 +25,7 @@ import { useKeptForm } from '../about/useKeptForm.js'
 import { AddFiles } from './AddFiles.js'
 import { AudienceFields, Tick } from './AudienceFields.js'
 import { LinkFields } from './NoticeLinks.js'
+import { useSpace } from './space.js'
 
 type Kept = Required<Omit<Form, 'choices' | 'once' | 'files' | 'links'>> & {
   readonly choices: string
@@ -58,7 +59,7 @@ const formOf = (notice: Notice, zone: string): Kept => ({
 })
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly groups: TalkPage['groups']
   /** The notice that is edited; null for a new one. */
   readonly notice: Notice | null
@@ -66,10 +67,11 @@ type Props = {
 }
 
 /** Writes a notice, or puts one right. What was typed outlives the page. */
-export function NoticeForm({ classId, groups, notice, onClose }: Props) {
+export function NoticeForm({ spaceId, groups, notice, onClose }: Props) {
   const { account } = useMe()
   const { zone } = useNow()
-  const kept = useKeptForm<Kept>(`notice ${account.id} ${classId} ${notice?.id ?? 'new'}`, () =>
+  const { isCircle } = useSpace(spaceId)
+  const kept = useKeptForm<Kept>(`notice ${account.id} ${spaceId} ${notice?.id ?? 'new'}`, () =>
     notice ? formOf(notice, zone) : empty(),
   )
   const { form } = kept
@@ -85,9 +87,9 @@ export function NoticeForm({ classId, groups, notice, onClose }: Props) {
   const save = useCommand({
     do: (): Promise<unknown> =>
       notice
-        ? call(routes.changeNotice, { classId, conversationId: notice.id }, body)
-        : call(routes.writeNotice, { classId }, body),
-    again: [reads.talk(classId).queryKey, reads.today().queryKey],
+        ? call(routes.changeNotice, { spaceId, conversationId: notice.id }, body)
+        : call(routes.writeNotice, { spaceId }, body),
+    again: [reads.talk(spaceId).queryKey, reads.today().queryKey],
     done: () => {
       kept.forget()
       onClose()
@@ -103,16 +105,20 @@ export function NoticeForm({ classId, groups, notice, onClose }: Props) {
           <LazyEditor html={form.html} onChange={html => put({ html })} label={say('talk_form_text')} />
           <FieldProblem words={save.at('html')} />
         </div>
-        <AddFiles classId={classId} attach="any" files={files} onChange={next => put({ files: next })} />
-        <LinkFields classId={classId} links={links} onChange={next => put({ links: next })} />
-        <AudienceFields
-          audience={form.audience}
-          groups={groups}
-          onChange={audience =>
-            put({ audience: { ...audience, groups: audience.groups && [...audience.groups] } })
-          }
-          problem={save.at('audience')}
-        />
+        <AddFiles spaceId={spaceId} attach="any" files={files} onChange={next => put({ files: next })} />
+        {!isCircle && (
+          <LinkFields classId={spaceId as ClassId} links={links} onChange={next => put({ links: next })} />
+        )}
+        {!isCircle && (
+          <AudienceFields
+            audience={form.audience}
+            groups={groups}
+            onChange={audience =>
+              put({ audience: { ...audience, groups: audience.groups && [...audience.groups] } })
+            }
+            problem={save.at('audience')}
+          />
+        )}
         {!appeared && (
           <div className="flex flex-col gap-2">
             <Choice

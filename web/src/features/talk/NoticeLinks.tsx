@@ -1,5 +1,5 @@
 import type { Notice, NoticeLink } from '@oppen/contract'
-import type { ClassId, WorkId } from '@oppen/core/ids'
+import type { ClassId, SpaceId, WorkId } from '@oppen/core/ids'
 import { addDays, localDateAt, mondayOf } from '@oppen/core/zone'
 import { useQuery } from '@tanstack/react-query'
 import { CalendarRange, FileText, X } from 'lucide-react'
@@ -15,19 +15,19 @@ const titleOf = (link: NoticeLink): string => (link.week ? weekWords(link.week) 
 
 /** What a notice leads to, each reader to where they look at it. */
 export function NoticeLinks({
-  classId,
+  spaceId,
   links,
 }: {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly links: Notice['links']
 }) {
   const me = useMe()
-  const tie = useTie() ?? me.ties.find(one => one.classId === classId)
+  const tie = useTie() ?? me.ties.find(one => one.classId === spaceId)
   if (!links.length) return null
   const pathOf = ({ workId, week, placeId }: NoticeLink): string => {
     if (week)
-      return tie?.role === 'family' ? `/child/${tie.child}/week/${week}` : `/c/${classId}/week/${week}`
-    const work = `/c/${classId}/work/${workId}`
+      return tie?.role === 'family' ? `/child/${tie.child}/week/${week}` : `/c/${spaceId}/week/${week}`
+    const work = `/c/${spaceId}/work/${workId}`
     if (tie && isTeacher(tie)) return `${work}/marking`
     return me.account.kind === 'family' ? `${work}/outcome/${placeId}` : work
   }

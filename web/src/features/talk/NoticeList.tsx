@@ -1,5 +1,5 @@
 import { type Notice, routes, type TalkPage } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { call } from '../../app/api.js'
@@ -19,12 +19,13 @@ import { MessageView } from './MessageView.js'
 import { NoticeForm } from './NoticeForm.js'
 import { NoticeLinks } from './NoticeLinks.js'
 import { SeenWindow } from './SeenWindow.js'
+import { useSpace } from './space.js'
 import { Tap } from './Tap.js'
 import { useSeen, useStaysNew } from './useSeen.js'
 import { WriteMessage } from './WriteMessage.js'
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly page: TalkPage
   readonly moderates: boolean
   readonly mayReply: boolean
@@ -41,12 +42,13 @@ export const NoticeList = ({ page, ...rest }: Props) => (
 
 const SMALL = '!min-h-7 !px-0 !py-0 text-sm'
 
-function OneNotice({ classId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
+function OneNotice({ spaceId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
   const time = useNow()
+  const { isCircle } = useSpace(spaceId)
   const end = useRef<HTMLDivElement>(null)
   const last = Math.max(notice.at, ...notice.replies.map(reply => (reply.state === 'shown' ? reply.at : 0)))
   const isNew = useStaysNew(notice.isNew)
-  useSeen(end, { classId, conversationId: notice.id }, notice.planned ? 0 : last)
+  useSeen(end, { spaceId, conversationId: notice.id }, notice.planned ? 0 : last)
   const [open, setOpen] = useState<'edit' | 'seen' | null>(null)
   return (
     <Row
@@ -60,36 +62,36 @@ function OneNotice({ classId, notice, page, moderates, mayReply }: Props & { rea
       >
         <p className="text-sm text-soft">
           <strong className="text-ink">{notice.by}</strong>
-          {` · ${audienceWords(notice.audience, page.groups)}`}
+          {!isCircle && ` · ${audienceWords(notice.audience, page.groups)}`}
           {notice.pinned && ` · ${say('talk_pinned')}`}
           {notice.edited && ` · ${say('talk_edited')}`} {isNew && <NewMark>{say('new')}</NewMark>}
         </p>
         {notice.html && <Written html={notice.html} className="text-[17px]" />}
-        <MessageFiles classId={classId} files={notice.files} by={notice.by} />
-        <NoticeLinks classId={classId} links={notice.links} />
-        <Tap classId={classId} notice={notice} />
-        {moderates && <ForTeachers classId={classId} notice={notice} onOpen={setOpen} />}
-        <Replies classId={classId} notice={notice} page={page} moderates={moderates} mayReply={mayReply} />
+        <MessageFiles spaceId={spaceId} files={notice.files} by={notice.by} />
+        <NoticeLinks spaceId={spaceId} links={notice.links} />
+        <Tap spaceId={spaceId} notice={notice} />
+        {moderates && <ForTeachers spaceId={spaceId} notice={notice} onOpen={setOpen} />}
+        <Replies spaceId={spaceId} notice={notice} page={page} moderates={moderates} mayReply={mayReply} />
         <div ref={end} />
       </article>
       {open === 'edit' && (
-        <NoticeForm classId={classId} groups={page.groups} notice={notice} onClose={() => setOpen(null)} />
+        <NoticeForm spaceId={spaceId} groups={page.groups} notice={notice} onClose={() => setOpen(null)} />
       )}
-      {open === 'seen' && <SeenWindow classId={classId} notice={notice} onClose={() => setOpen(null)} />}
+      {open === 'seen' && <SeenWindow spaceId={spaceId} notice={notice} onClose={() => setOpen(null)} />}
     </Row>
   )
 }
 
 type TeacherProps = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly notice: Notice
   readonly onOpen: (what: 'edit' | 'seen') => void
 }
 
 /** Who has seen a notice, what was answered, and what a teacher does with it. */
-function ForTeachers({ classId, notice, onOpen }: TeacherProps) {
-  const address = { classId, conversationId: notice.id }
-  const again = [reads.talk(classId).queryKey, reads.today().queryKey]
+function ForTeachers({ spaceId, notice, onOpen }: TeacherProps) {
+  const address = { spaceId, conversationId: notice.id }
+  const again = [reads.talk(spaceId).queryKey, reads.today().queryKey]
   const restore = useCommand({ do: () => call(routes.restoreConversation, address), again })
   const remove = useCommand({
     do: () => call(routes.removeConversation, address),
@@ -122,12 +124,12 @@ function ForTeachers({ classId, notice, onOpen }: TeacherProps) {
 }
 
 /** The replies to a notice: the last two, or all of them once they are asked for. */
-function Replies({ classId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
+function Replies({ spaceId, notice, page, moderates, mayReply }: Props & { readonly notice: Notice }) {
   const [all, setAll] = useState(false)
   const [writing, setWriting] = useState(false)
   const { account } = useMe()
   const mayMedia = account.kind === 'family' || page.rules.pupilMedia
-  const { data } = useQuery({ ...reads.notice(classId, notice.id), enabled: all })
+  const { data } = useQuery({ ...reads.notice(spaceId, notice.id), enabled: all })
   const replies = (all && data?.replies) || notice.replies
   const folded = notice.count - notice.replies.filter(one => one.state === 'shown').length
   return (
@@ -143,7 +145,7 @@ function Replies({ classId, notice, page, moderates, mayReply }: Props & { reado
       {replies.map((reply, index) => (
         <Reply
           key={reply.id}
-          classId={classId}
+          spaceId={spaceId}
           notice={notice}
           message={reply}
           moderates={moderates}
@@ -165,10 +167,10 @@ function Replies({ classId, notice, page, moderates, mayReply }: Props & { reado
       )}
       {writing && (
         <WriteMessage
-          classId={classId}
+          spaceId={spaceId}
           conversationId={notice.id}
           draft={notice.id}
-          write={body => call(routes.writeMessage, { classId, conversationId: notice.id }, body)}
+          write={body => call(routes.writeMessage, { spaceId, conversationId: notice.id }, body)}
           label={say('talk_reply_field', { name: notice.by })}
           waits={page.rules.nod && !moderates}
           attach={moderates ? 'any' : mayMedia ? 'media' : 'none'}
@@ -182,7 +184,7 @@ function Replies({ classId, notice, page, moderates, mayReply }: Props & { reado
 }
 
 type ReplyProps = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly notice: Notice
   readonly message: Notice['replies'][number]
   readonly moderates: boolean
@@ -190,12 +192,12 @@ type ReplyProps = {
   readonly isNew: boolean
 }
 
-function Reply({ classId, notice, message, moderates, reactions, isNew }: ReplyProps) {
+function Reply({ spaceId, notice, message, moderates, reactions, isNew }: ReplyProps) {
   const marked = useStaysNew(isNew)
   return (
     <div className="border-s-2 border-rule ps-3">
       <MessageView
-        classId={classId}
+        spaceId={spaceId}
         conversationId={notice.id}
         message={message}
         isNew={marked}

@@ -1,5 +1,5 @@
 import { type RoomForm as Form, routes, type TalkPage } from '@oppen/contract'
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ConversationId, SpaceId } from '@oppen/core/ids'
 import { type Hours, LONGEST_WHY, ROOM } from '@oppen/core/talk'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
@@ -12,12 +12,16 @@ import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { AudienceFields, Tick } from './AudienceFields.js'
 import { HoursFields } from './HoursFields.js'
+import { useSpace } from './space.js'
 
 const EMPTY: Form = { title: '', audience: { pupils: true, families: false, groups: null }, rules: ROOM }
 const BY_DAY: Hours = { days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', until: '20:00' }
 
+const IN_CLASS = ['all', 'pupils', 'teachers'] as const
+const IN_CIRCLE = ['all', 'teachers'] as const
+
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly groups: TalkPage['groups']
   /** The room that is edited; null for a new one. */
   readonly room: (Form & { readonly id: ConversationId }) | null
@@ -25,7 +29,8 @@ type Props = {
 }
 
 /** Makes a room, or changes its name, for whom it is and its rules. */
-export function RoomForm({ classId, groups, room, onClose }: Props) {
+export function RoomForm({ spaceId, groups, room, onClose }: Props) {
+  const here = useSpace(spaceId)
   const [form, setForm] = useState<Form>(() => room ?? EMPTY)
   const { rules } = form
   const put = (part: Partial<Form['rules']>) => setForm({ ...form, rules: { ...rules, ...part } })
@@ -33,9 +38,9 @@ export function RoomForm({ classId, groups, room, onClose }: Props) {
   const save = useCommand({
     do: (): Promise<unknown> =>
       room
-        ? call(routes.changeRoom, { classId, conversationId: room.id }, { title, audience, rules })
-        : call(routes.makeRoom, { classId }, { title, audience, rules }),
-    again: [reads.talk(classId).queryKey],
+        ? call(routes.changeRoom, { spaceId, conversationId: room.id }, { title, audience, rules })
+        : call(routes.makeRoom, { spaceId }, { title, audience, rules }),
+    again: [reads.talk(spaceId).queryKey],
     done: onClose,
   })
   const known = ['title', 'audience', 'rules.hours', 'rules.quietWhy']
@@ -55,29 +60,31 @@ export function RoomForm({ classId, groups, room, onClose }: Props) {
           problem={save.at('title')}
           autoFocus={!room}
         />
-        <AudienceFields
-          audience={audience}
-          groups={groups}
-          onChange={next =>
-            setForm({ ...form, audience: { ...next, groups: next.groups && [...next.groups] } })
-          }
-          problem={save.at('audience')}
-        />
+        {!here.isCircle && (
+          <AudienceFields
+            audience={audience}
+            groups={groups}
+            onChange={next =>
+              setForm({ ...form, audience: { ...next, groups: next.groups && [...next.groups] } })
+            }
+            problem={save.at('audience')}
+          />
+        )}
         <Choice
           label={say('room_form_writers')}
           value={rules.writers}
           onChange={value => put({ writers: value as typeof rules.writers })}
-          options={(['all', 'pupils', 'teachers'] as const).map(value => ({
+          options={(here.isCircle ? IN_CIRCLE : IN_CLASS).map(value => ({
             value,
-            label: say(`room_form_writers_${value}`),
+            label: here.say(`room_form_writers_${value}`),
           }))}
         />
         <div className="flex flex-col gap-1.5">
           <Tick on={rules.begin} onChange={begin => put({ begin })}>
-            {say('room_form_begin')}
+            {here.say('room_form_begin')}
           </Tick>
           <Tick on={rules.nod} onChange={nod => put({ nod })}>
-            {say('room_form_nod')}
+            {here.say('room_form_nod')}
           </Tick>
           <Tick on={rules.quiet} onChange={quiet => put({ quiet })}>
             {say('room_form_quiet')}
@@ -85,7 +92,7 @@ export function RoomForm({ classId, groups, room, onClose }: Props) {
         </div>
         {rules.quiet && (
           <Field
-            label={say('room_form_why')}
+            label={here.say('room_form_why')}
             value={rules.quietWhy}
             maxLength={LONGEST_WHY}
             onChange={event => put({ quietWhy: event.target.value })}

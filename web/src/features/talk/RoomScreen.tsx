@@ -8,7 +8,7 @@ import { useChangesAt } from '../../app/changesAt.js'
 import { useCommand } from '../../app/command.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { isTeacher, useIds, useNow, useTie } from '../../app/session.js'
+import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { showToast } from '../../parts/toast.js'
@@ -17,32 +17,33 @@ import { audienceWords } from './audience.js'
 import { Conversation } from './Conversation.js'
 import type { InTalk } from './MessageView.js'
 import { RoomForm } from './RoomForm.js'
+import { spaceIn, useSpace, useSpaceId } from './space.js'
 import { stateWords } from './stateWords.js'
 
 export const prepare = ({ client, params }: Prepared) =>
-  client.prefetchQuery(reads.room(params.classId, params.conversationId))
+  client.prefetchQuery(reads.room(spaceIn(params), params.conversationId))
 
 /** A room: what was said, from where one was last, and a place to write. */
 export function Screen() {
-  const { classId } = useIds()
+  const spaceId = useSpaceId()
   const conversationId = useParams().conversationId as ConversationId
-  const tie = useTie()
-  const { data } = useSuspenseQuery(reads.room(classId, conversationId))
+  const { data } = useSuspenseQuery(reads.room(spaceId, conversationId))
   const time = useNow()
-  const moderates = isTeacher(tie) && !tie?.archived
+  const { moderates, archived, home, isCircle } = useSpace(spaceId)
   const [editing, setEditing] = useState(false)
-  const params = { classId, conversationId }
+  const params = { spaceId, conversationId }
   const state = stateWords(data.state, time)
-  useChangesAt(data.state.is === 'open' ? data.state.until : data.state.opensAt, reads.talk(classId).queryKey)
-  const family = tie?.role === 'family' ? `/child/${tie.child}/talk` : `/c/${classId}/talk`
+  useChangesAt(data.state.is === 'open' ? data.state.until : data.state.opensAt, reads.talk(spaceId).queryKey)
   return (
-    <Sheet title={`${data.title}, ${data.className}`}>
+    <Sheet title={`${data.title}, ${data.spaceName}`}>
       <Head
         title={data.title}
-        sub={[data.className, audienceWords(data.audience, data.groups), state].filter(Boolean).join(' · ')}
+        sub={[data.spaceName, !isCircle && audienceWords(data.audience, data.groups), state]
+          .filter(Boolean)
+          .join(' · ')}
         aside={
           <>
-            <Link to={family} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+            <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
               {say('room_back')}
             </Link>
             {moderates && <ForTeachers onEdit={() => setEditing(true)} {...params} />}
@@ -51,15 +52,15 @@ export function Screen() {
       />
       <Conversation
         page={data}
-        classId={classId}
+        spaceId={spaceId}
         label={say('room_write', { name: data.title })}
         none={say('room_none')}
         moderates={moderates}
-        archived={tie?.archived ?? true}
+        archived={archived}
         write={body => call(routes.writeMessage, params, body)}
       />
       {editing && (
-        <RoomForm classId={classId} groups={data.groups} room={data} onClose={() => setEditing(false)} />
+        <RoomForm spaceId={spaceId} groups={data.groups} room={data} onClose={() => setEditing(false)} />
       )}
     </Sheet>
   )
@@ -67,13 +68,14 @@ export function Screen() {
 
 function ForTeachers({ onEdit, ...params }: InTalk & { readonly onEdit: () => void }) {
   const navigate = useNavigate()
-  const again = [reads.talk(params.classId).queryKey]
+  const { home } = useSpace(params.spaceId)
+  const again = [reads.talk(params.spaceId).queryKey]
   const restore = useCommand({ do: () => call(routes.restoreConversation, params), again })
   const remove = useCommand({
     do: () => call(routes.removeConversation, params),
     done: () => {
       showToast(say('talk_room_removed'), () => restore.go())
-      navigate(`/c/${params.classId}/talk`)
+      navigate(home)
     },
     again,
   })

@@ -1,5 +1,5 @@
 import { routes, type TalkPage } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import { REACTIONS } from '@oppen/core/talk'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
@@ -10,16 +10,18 @@ import { Problem } from '../../parts/Feedback.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { Tick } from './AudienceFields.js'
+import { useSpace } from './space.js'
 
-type Props = { readonly classId: ClassId; readonly rules: TalkPage['rules']; readonly onClose: () => void }
+type Props = { readonly spaceId: SpaceId; readonly rules: TalkPage['rules']; readonly onClose: () => void }
 
-/** What holds for all talk of a class. */
-export function RulesWindow({ classId, rules: before, onClose }: Props) {
+/** What holds for all talk of a class or a circle. */
+export function RulesWindow({ spaceId, rules: before, onClose }: Props) {
+  const here = useSpace(spaceId)
   const [rules, setRules] = useState(before)
   const put = (part: Partial<typeof rules>) => setRules({ ...rules, ...part })
   const save = useCommand({
-    do: () => call(routes.setTalkRules, { classId }, rules),
-    again: [reads.talk(classId).queryKey],
+    do: () => call(routes.setTalkRules, { spaceId }, rules),
+    again: [reads.talk(spaceId).queryKey],
     done: onClose,
   })
   return (
@@ -27,19 +29,21 @@ export function RulesWindow({ classId, rules: before, onClose }: Props) {
       <div className="flex flex-col gap-4">
         <div className="flex flex-col gap-2">
           <Tick on={rules.pupilsWrite} onChange={pupilsWrite => put({ pupilsWrite })}>
-            {say('rules_pupils')}
+            {here.say('rules_pupils')}
           </Tick>
-          <Tick on={rules.familiesWrite} onChange={familiesWrite => put({ familiesWrite })}>
-            {say('rules_families')}
-          </Tick>
+          {!here.isCircle && (
+            <Tick on={rules.familiesWrite} onChange={familiesWrite => put({ familiesWrite })}>
+              {say('rules_families')}
+            </Tick>
+          )}
           <Tick on={rules.pupilLetters} onChange={pupilLetters => put({ pupilLetters })}>
-            {say('rules_letters')}
+            {here.say('rules_letters')}
           </Tick>
           <Tick on={rules.pupilMedia} onChange={pupilMedia => put({ pupilMedia })}>
-            {say('rules_media')}
+            {here.say('rules_media')}
           </Tick>
           <Tick on={rules.nod} onChange={nod => put({ nod })}>
-            {say('rules_nod')}
+            {here.say('rules_nod')}
           </Tick>
         </div>
         <fieldset className="flex flex-col gap-2">

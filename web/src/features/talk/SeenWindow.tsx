@@ -1,5 +1,5 @@
 import type { Notice, SeenPage } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { SpaceId } from '@oppen/core/ids'
 import { useQuery } from '@tanstack/react-query'
 import { reads } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
@@ -9,11 +9,11 @@ import { listWords } from '../../words/numbers.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 
-type Props = { readonly classId: ClassId; readonly notice: Notice; readonly onClose: () => void }
+type Props = { readonly spaceId: SpaceId; readonly notice: Notice; readonly onClose: () => void }
 
 /** Who has seen a notice and who has not; what was answered, and by whom not. */
-export function SeenWindow({ classId, notice, onClose }: Props) {
-  const { data, error } = useQuery(reads.seen(classId, notice.id))
+export function SeenWindow({ spaceId, notice, onClose }: Props) {
+  const { data, error } = useQuery(reads.seen(spaceId, notice.id))
   const time = useNow()
   return (
     <Window open onClose={onClose} title={say('talk_seen_title')}>

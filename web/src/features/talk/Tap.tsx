@@ -1,5 +1,5 @@
 import { type Notice, routes } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { CircleId, ClassId, SpaceId } from '@oppen/core/ids'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -8,24 +8,30 @@ import { Problem } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 
 /** Where a notice asks for something: one press, for oneself or for each child. */
-export function Tap({ classId, notice }: { readonly classId: ClassId; readonly notice: Notice }) {
+export function Tap({ spaceId, notice }: { readonly spaceId: SpaceId; readonly notice: Notice }) {
   return notice.own.map(own => (
-    <OneTap key={own.placeId} classId={classId} notice={notice} own={own} several={notice.own.length > 1} />
+    <OneTap key={own.placeId} spaceId={spaceId} notice={notice} own={own} several={notice.own.length > 1} />
   ))
 }
 
 type Props = {
-  readonly classId: ClassId
+  readonly spaceId: SpaceId
   readonly notice: Notice
   readonly own: Notice['own'][number]
   readonly several: boolean
 }
 
-function OneTap({ classId, notice, own, several }: Props) {
+function OneTap({ spaceId, notice, own, several }: Props) {
   const tap = useCommand({
-    do: (choice: string) =>
-      call(routes.tapNotice, { classId, conversationId: notice.id, placeId: own.placeId }, { choice }),
-    again: [reads.talk(classId).queryKey],
+    do: (choice: string) => {
+      const { placeId } = own
+      const conversationId = notice.id
+      // in a circle there are no places
+      return placeId
+        ? call(routes.tapNotice, { classId: spaceId as ClassId, conversationId, placeId }, { choice })
+        : call(routes.tapAsMember, { circleId: spaceId as CircleId, conversationId }, { choice })
+    },
+    again: [reads.talk(spaceId).queryKey],
   })
   const choices = notice.asks === 'choice' ? notice.choices : ['']
   const label = several ? say('talk_tap_ask_for', { name: own.name }) : say('talk_tap_ask')

@@ -13,8 +13,9 @@ import { useKeptForm } from '../about/useKeptForm.js'
 import { AddFiles, type Attach } from './AddFiles.js'
 import type { InTalk } from './MessageView.js'
 import { mentionable } from './mentionable.js'
+import { useSpace } from './space.js'
 
-type Props = Pick<InTalk, 'classId'> & {
+type Props = Pick<InTalk, 'spaceId'> & {
   /** Where it is written, so that its readers can be mentioned; null where nothing was said yet. */
   readonly conversationId: ConversationId | null
   readonly label: string
@@ -35,8 +36,9 @@ const fresh = (): Kept => ({ html: '', files: [], once: randomName(20) })
 
 /** Where a message is written. What was typed outlives the page, and stays where it could not be sent. */
 export function WriteMessage(props: Props) {
-  const { label, waits, attach, answers, onNoAnswer, onSent, write, draft, classId, conversationId } = props
+  const { label, waits, attach, answers, onNoAnswer, onSent, write, draft, spaceId, conversationId } = props
   const { account } = useMe()
+  const here = useSpace(spaceId)
   const kept = useKeptForm<Kept>(`message ${account.id} ${draft}`, fresh)
   // what was kept by an Oppen of before has no files
   const { html, files = [] } = kept.form
@@ -44,7 +46,7 @@ export function WriteMessage(props: Props) {
   const send = useCommand({
     do: () =>
       write({ html, once: kept.form.once, files: files.map(file => file.id), answers: answers?.id ?? null }),
-    again: [reads.talk(classId).queryKey],
+    again: [reads.talk(spaceId).queryKey],
     done: () => {
       kept.put(fresh())
       kept.forget()
@@ -73,20 +75,20 @@ export function WriteMessage(props: Props) {
         html={html}
         onChange={next => kept.put({ html: next, once: randomName(20) })}
         onSend={go}
-        onMention={mentionable(classId, conversationId)}
+        onMention={mentionable(spaceId, conversationId)}
         label={answers ? say('room_answer_to', { name: answers.by }) : label}
       />
       <AddFiles
-        classId={classId}
+        spaceId={spaceId}
         attach={attach}
         files={files}
         onChange={next => kept.put({ files: next, once: randomName(20) })}
       />
-      {waits && <p className="text-sm text-soft">{say('room_waits')}</p>}
+      {waits && <p className="text-sm text-soft">{here.say('room_waits')}</p>}
       {send.words && <Problem words={send.words} />}
       <div className="flex flex-wrap items-center gap-3">
         <Button variant="primary" onClick={go} disabled={send.busy || empty}>
-          {say(waits ? 'room_send_waits' : 'room_send')}
+          {here.say(waits ? 'room_send_waits' : 'room_send')}
         </Button>
         <span className="text-sm text-soft max-md:hidden">{say('room_send_keys')}</span>
       </div>

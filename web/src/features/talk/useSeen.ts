@@ -1,12 +1,12 @@
 import { routes } from '@oppen/contract'
-import type { ClassId, ConversationId } from '@oppen/core/ids'
+import type { ConversationId, SpaceId } from '@oppen/core/ids'
 import { type QueryKey, useQueryClient } from '@tanstack/react-query'
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { countRead } from '../../app/shownMessage.js'
 
-type Params = { readonly classId: ClassId; readonly conversationId: ConversationId }
+type Params = { readonly spaceId: SpaceId; readonly conversationId: ConversationId }
 
 /** So often it is kept at most, in milliseconds: in a lively room one message follows the other. */
 const APART = 3_000
@@ -21,7 +21,7 @@ type Options = {
 /** Keeps that everything of a conversation until a moment was read, once it stands in front of somebody. */
 export function useSeen(
   place: RefObject<HTMLElement | null>,
-  { classId, conversationId }: Params,
+  { spaceId, conversationId }: Params,
   until: number,
   options: Options = {},
 ): void {
@@ -34,10 +34,10 @@ export function useSeen(
     const { kept, read } = seen.current
     if (read <= kept) return
     seen.current = { kept: read, read, at: Date.now() }
-    void call(routes.markSeen, { classId, conversationId }, { until: read }, { keepalive: true })
+    void call(routes.markSeen, { spaceId, conversationId }, { until: read }, { keepalive: true })
       .then(() => {
         const { counted = [], news } = last.current
-        if (news) return countRead(client, { classId, conversationId }, news(kept, read))
+        if (news) return countRead(client, { spaceId, conversationId }, news(kept, read))
         for (const queryKey of [reads.today().queryKey, reads.news().queryKey, ...counted])
           void client.invalidateQueries({ queryKey })
       })
@@ -45,7 +45,7 @@ export function useSeen(
         // with what is read next it is tried again
         seen.current.kept = kept
       })
-  }, [classId, conversationId, client])
+  }, [spaceId, conversationId, client])
   useEffect(() => {
     const element = place.current
     if (!element) return

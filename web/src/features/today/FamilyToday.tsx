@@ -47,11 +47,13 @@ export function FamilyToday({ page, readAt }: Props) {
             names={names}
           />
           <NoticesToday
-            notices={page.notices.filter(notice =>
-              shown.some(child => child.ties.some(tie => tie.classId === notice.classId)),
+            notices={page.notices.filter(
+              ({ spaceId }) =>
+                shown.some(child => child.ties.some(tie => tie.classId === spaceId)) ||
+                me.circles.some(circle => circle.circleId === spaceId),
             )}
             to={notice =>
-              `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.classId))?.child}/talk`
+              `/child/${children.find(one => one.ties.some(tie => tie.classId === notice.spaceId))?.child}/talk`
             }
           />
         </>

@@ -33,7 +33,7 @@ export function PupilToday({ page, readAt }: { readonly page: TodayPage; readonl
           <DaysLoad days={page.days} />
           <Lessons lessons={page.lessons} />
           <CameBack submissions={agenda.cameBack} {...shown} />
-          <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+          <NoticesToday notices={page.notices} to={notice => `/c/${notice.spaceId}/talk`} />
         </>
       }
     >

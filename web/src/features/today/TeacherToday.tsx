@@ -39,7 +39,7 @@ export function TeacherToday({ page }: { readonly page: TodayPage }) {
         <>
           <Lessons lessons={page.lessons} />
           <Doors classes={page.teaching} />
-          <NoticesToday notices={page.notices} to={notice => `/c/${notice.classId}/talk`} />
+          <NoticesToday notices={page.notices} to={notice => `/c/${notice.spaceId}/talk`} />
         </>
       }
     >

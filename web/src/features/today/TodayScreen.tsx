@@ -76,7 +76,7 @@ function only(page: TodayPage, classId: string): TodayPage {
     ...page,
     submissions: here(page.submissions),
     teaching: here(page.teaching),
-    notices: here(page.notices),
+    notices: page.notices.filter(one => one.spaceId === classId),
     changes: here(page.changes),
     lessons: here(page.lessons),
   }
@@ -85,12 +85,10 @@ function only(page: TodayPage, classId: string): TodayPage {
 /** All classes, or one of them, where there is more than one. */
 function ClassFilter({ page, chosen }: { readonly page: TodayPage; readonly chosen: string | null }) {
   const [search, setSearch] = useSearchParams()
-  const names = new Map(
-    [...page.teaching, ...page.submissions, ...page.notices].map(one => [
-      one.classId as string,
-      one.className,
-    ]),
-  )
+  const names = new Map<string, string>([
+    ...[...page.teaching, ...page.submissions].map(one => [one.classId, one.className] as const),
+    ...page.notices.map(one => [one.spaceId, one.spaceName] as const),
+  ])
   if (names.size < 2) return null
   const choose = (classId: string | null) => {
     const next = new URLSearchParams(search)

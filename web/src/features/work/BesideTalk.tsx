@@ -45,7 +45,7 @@ export function BesideTalk({ beside, title, who, ...rest }: Props) {
         <Conversation
           {...rest}
           beside
-          classId={classId}
+          spaceId={classId}
           page={data}
           moderates={isTeacher(tie) && !tie?.archived}
           archived={tie?.archived ?? false}

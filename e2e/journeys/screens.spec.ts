@@ -71,6 +71,12 @@ async function screensOf(page: Page): Promise<string[]> {
       }
   }
   const { rooms } = await (await page.request.get(`/api/spaces/${tie.classId}/talk`)).json()
+  const circle = async () => {
+    const { circleId } = me.circles[0]
+    const talk = await (await page.request.get(`/api/spaces/${circleId}/talk`)).json()
+    const of = `/circles/${circleId}`
+    return [of, `${of}/talk/${talk.rooms[0].id}`, `${of}/talk/letters/new`]
+  }
   const shared = [
     '/today',
     `${at}/week`,
@@ -90,7 +96,7 @@ async function screensOf(page: Page): Promise<string[]> {
       ...works.slice(0, 3).map(id => `${at}/work/${id}`),
       ...others,
       `${at}/own-work/${tie.placeId}`,
-      `/circles/${me.circles[0].circleId}`,
+      ...(await circle()),
       '/circles/new',
       '/account',
       '/classes',
@@ -116,7 +122,9 @@ async function screensOf(page: Page): Promise<string[]> {
     '/account',
     '/outbox',
     '/circles/new',
-    `/circles/${me.circles[0].circleId}`,
+    ...(await circle()),
+    `/circles/${me.circles[0].circleId}/talk/nod`,
+    `/circles/${me.circles[0].circleId}/audit-log`,
   ]
   return [
     ...shared,

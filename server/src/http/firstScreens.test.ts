@@ -107,6 +107,15 @@ describe('a page of somebody who is in', () => {
     expect(nonce).toBeTruthy()
   })
 
+  it('reads what is of a pupil and what is of a class as what it is, whatever else the address names', async () => {
+    const placeId = (await pupil.get('me', {})).ties[0]?.placeId
+    for (const [path, read] of [
+      [`/c/${own.classId}/progress/${placeId}`, `/api/classes/${own.classId}/progress/${placeId}`],
+      [`/c/${own.classId}/talk`, `/api/spaces/${own.classId}/talk`],
+    ] as const)
+      expect(statuses(await visit(path)), path).toMatchObject({ [read]: 200 })
+  })
+
   it('reads the same as a request of its own would', async () => {
     const { state } = await visit(`/c/${own.classId}/topics`)
     const answer = await pupil.fetch(topicsOf(own))

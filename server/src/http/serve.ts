@@ -101,6 +101,12 @@ function respond({ world, limiter, pace }: Serving, name: RouteName, handler: An
   }
 }
 
+/** Of what an address names, what a path does: the permission is asked about nothing else. */
+function namedIn(path: string, params: ReadOf['params']): Record<string, string> {
+  const names = [...path.matchAll(/:(\w+)/g)].map(found => found[1] as string)
+  return Object.fromEntries(names.flatMap(name => (name in params ? [[name, String(params[name])]] : [])))
+}
+
 /** The door is the same as that of a request of its own; only what reads and answers with JSON can be read this way. */
 function readBy(world: World, handlers: Handlers): ReadRoute {
   return async ({ name, params }, { request, response }) => {
@@ -108,7 +114,7 @@ function readBy(world: World, handlers: Handlers): ReadRoute {
       const spec: AnyRoute = routes[name]
       if (spec.method !== 'GET' || spec.carries || spec.rateLimits || spec.may === 'open')
         throw new Refused('not_found')
-      const named = checked({ ...params })
+      const named = checked(namedIn(spec.path, params))
       const viewer = await viewerOf(world, request)
       permit(viewer, spec.may, named)
       const handler = handlers[name] as unknown as AnyHandler

@@ -142,6 +142,7 @@ export async function putGroups(
 /** Writes down what a notice leads to; inside a command. Refuses `not_found` for work of another class and `week_unreadable`. */
 async function putLinks(
   world: World,
+  viewer: Viewer,
   spaceId: SpaceId,
   conversationId: ConversationId,
   links: NonNullable<NoticeForm['links']>,
@@ -155,6 +156,9 @@ async function putLinks(
         { workId, spaceId },
       )
       if (!known) throw new Refused('not_found')
+    } else if (isCircle(viewer, spaceId)) {
+      // a week is one of a class
+      throw new Refused('not_found')
     } else if (!week || !isDate(week)) throw new Refused('week_unreadable', undefined, 'links')
     const monday = workId || !week ? null : mondayOf(week)
     await model.create({ conversationId, position, workId, week: monday })
@@ -202,7 +206,7 @@ export async function writeNotice(
     })
     const messageId = id as string as MessageId
     if (form.files?.length) await attach(world, viewer, { spaceId, messageId, files: form.files })
-    await putLinks(world, spaceId, id, form.links ?? [])
+    await putLinks(world, viewer, spaceId, id, form.links ?? [])
     tellTalk(world, spaceId)
     return { noticeId: id }
   })
@@ -233,7 +237,7 @@ export async function changeNotice(
     const shown = planned ? { shownAt: appearsAt } : {}
     await world.db.model(messages).update({ ...edited, ...shown }, { where: { id } })
     if (form.files) await attach(world, viewer, { spaceId, messageId: id, files: form.files })
-    if (form.links) await putLinks(world, spaceId, conversationId, form.links)
+    if (form.links) await putLinks(world, viewer, spaceId, conversationId, form.links)
     tellTalk(world, spaceId)
   })
   return { done: true }

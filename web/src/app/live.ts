@@ -1,8 +1,6 @@
 import type { LiveEvent, Message, TalkPage } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import type { QueryClient } from '@tanstack/react-query'
-import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useEffectEvent } from 'react'
 import { besideKey } from './queries.js'
 import { countInNews, countShown, putShown } from './shownMessage.js'
 import { keepOpen } from './stream.js'
@@ -33,29 +31,23 @@ export function onDraftSaved(listener: (event: DraftEvent) => void): () => void 
 }
 
 /**
- * Keeps what the screens show true: what changed on the server is read again where it is shown. `since` is how far
- * everything had been told when who is in was read (`Me.live`); nothing is heard before it is known.
+ * Keeps what the screens show true: what changed on the server is read again where it is shown. `since` is how far everything had
+ * been told when who is in was read (`Me.live`). Gives the way to stop.
  */
-export function useLive(since: string | undefined): void {
-  const client = useQueryClient()
-  const position = useEffectEvent(() => since ?? '')
-  const known = since !== undefined
-  useEffect(() => {
-    if (!known) return
-    // what happened between the reading of the page and now is told again; after a cut everything is read anew
-    let query = `?since=${encodeURIComponent(position())}`
-    const open = () => {
-      const source = new EventSource(`/api/live${query}`)
-      query = ''
-      return source
-    }
-    return keepOpen({
-      open,
-      onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
-      onBack: () => void client.invalidateQueries(),
-      onRefused: () => void client.invalidateQueries({ queryKey: ['me'] }),
-    })
-  }, [client, known])
+export function openLive(client: QueryClient, since: string): () => void {
+  // what happened between the reading of the page and now is told again; after a cut everything is read anew
+  let query = `?since=${encodeURIComponent(since)}`
+  const open = () => {
+    const source = new EventSource(`/api/live${query}`)
+    query = ''
+    return source
+  }
+  return keepOpen({
+    open,
+    onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
+    onBack: () => void client.invalidateQueries(),
+    onRefused: () => void client.invalidateQueries({ queryKey: ['me'] }),
+  })
 }
 
 /** While a class answers or talks, somebody does so many times a second: it is read again so often at most, in milliseconds. */

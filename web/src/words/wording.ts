@@ -1,4 +1,4 @@
-import { createInstance } from 'i18next'
+import { createInstance, type ResourceLanguage } from 'i18next'
 import resourcesToBackend from 'i18next-resources-to-backend'
 import { language } from './language.js'
 
@@ -31,12 +31,20 @@ export const NAMESPACES = [
 
 export type Namespace = (typeof NAMESPACES)[number]
 
+/** Where they are: what the server alone says, in mail and on paper, is no file of a screen. */
+const FILES = import.meta.glob<{ readonly default: ResourceLanguage }>([
+  '../../../words/*/*.json',
+  '!../../../words/*/{cards,mail,paper,starting}.json',
+])
+
 /** The wording in the language of the page. A key is the same in whatever namespace it stands. */
 export const words = createInstance()
 
 const begun = words
   .use(
-    resourcesToBackend((of: string, namespace: string) => import(`../../../words/${of}/${namespace}.json`)),
+    resourcesToBackend((of: string, namespace: string) =>
+      FILES[`../../../words/${of}/${namespace}.json`]?.(),
+    ),
   )
   .init({
     lng: language,

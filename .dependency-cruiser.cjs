@@ -25,6 +25,7 @@ const FEATURES = [
   'merging',
   'calendar',
   'marking',
+  'markBook',
   'progress',
   'digest',
   'news',

@@ -27,6 +27,8 @@ export type {
 export type { Correspondent, CorrespondentsPage, LetterForm, LetterPage } from './features/letters.js'
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
+export type { BookCell, BookWork, DraftMark, MarkBookPage, RefusedCell } from './features/markBook.js'
+export { MOST_CELLS } from './features/markBook.js'
 export type { MarkingPage } from './features/marking.js'
 export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features/news.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'

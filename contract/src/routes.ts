@@ -1,5 +1,6 @@
 import { digestRoutes } from './routes/digest.js'
 import { formRoutes } from './routes/form.js'
+import { markBookRoutes } from './routes/markBook.js'
 import { newsRoutes } from './routes/news.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
@@ -19,6 +20,7 @@ export const routes = {
   ...workRoutes,
   ...worksheetRoutes,
   ...quizRoutes,
+  ...markBookRoutes,
   ...formRoutes,
   ...readingRoutes,
   ...digestRoutes,

@@ -10,6 +10,7 @@ import { formShapes } from './features/form.js'
 import { joiningShapes } from './features/joining.js'
 import { letterShapes } from './features/letters.js'
 import { mailShapes } from './features/mail.js'
+import { markBookShapes } from './features/markBook.js'
 import { markingShapes } from './features/marking.js'
 import { newsShapes } from './features/news.js'
 import { progressShapes } from './features/progress.js'
@@ -38,6 +39,7 @@ export const shapes = {
   ...formShapes,
   ...weekShapes,
   ...markingShapes,
+  ...markBookShapes,
   ...talkShapes,
   ...todayShapes,
   ...digestShapes,

@@ -15,6 +15,7 @@ import { formHandlers } from './features/kinds/form/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
 import { quizHandlers } from './features/kinds/quiz/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
+import { markBookHandlers } from './features/markBook/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { mergingHandlers } from './features/merging/routes.js'
 import { newsHandlers } from './features/news/routes.js'
@@ -49,6 +50,7 @@ const handlers: Handlers = {
   ...formHandlers,
   ...weekHandlers,
   ...markingHandlers,
+  ...markBookHandlers,
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,

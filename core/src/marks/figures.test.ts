@@ -243,14 +243,14 @@ describe('a rubric', () => {
 })
 
 describe('the rules of a class', () => {
-  const category = { id: 'a', name: 'Tests', weight: 60, dropLowest: 0 }
+  const category = { name: 'Tests', weight: 60, dropLowest: 0 }
   it.each([
     [{}, undefined],
     [{ basis: 'categories' as const, categories: [category] }, undefined],
     [{ basis: 'categories' as const }, 'rules_categories'],
     [{ basis: 'categories' as const, categories: [{ ...category, weight: 0 }] }, 'rules_categories'],
-    [{ categories: [category, { ...category, id: 'b', name: 'tests' }] }, 'rules_categories'],
-    [{ categories: [category, { ...category, name: 'Other' }] }, 'rules_categories'],
+    [{ categories: [category, { ...category, name: ' tests' }] }, 'rules_categories'],
+    [{ categories: [category, { ...category, name: 'Other' }] }, undefined],
     [{ categories: [{ ...category, name: '  ' }] }, 'rules_categories'],
     [{ categories: [{ ...category, weight: 1.5 }] }, 'rules_number'],
     [{ dropLowest: -1 }, 'rules_number'],

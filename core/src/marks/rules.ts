@@ -6,7 +6,6 @@ export type Permille = number
 
 /** What kind of work a mark is for, and how much all of it together counts. */
 export type Category = {
-  readonly id: string
   readonly name: string
   /** Its part of the whole, by the side of the other weights. */
   readonly weight: number
@@ -58,6 +57,9 @@ export const MARK_RULES: MarkRules = {
   decimals: 1,
 }
 
+/** By what a category is known: however its name is written, it is one. */
+export const categoryKey = (name: string): string => name.trim().toLocaleLowerCase()
+
 export const MOST_CATEGORIES = 12
 export const MOST_STEPS = 20
 const LONGEST_NAME = 40
@@ -72,13 +74,11 @@ const isWhole = (value: number, least: number, most: number): boolean =>
  */
 export function readMarkRules(typed: MarkRules): Outcome<MarkRules> {
   const categories = typed.categories.map(one => ({ ...one, name: one.name.trim().slice(0, LONGEST_NAME) }))
-  const names = new Set(categories.map(one => one.name.toLocaleLowerCase()))
-  const ids = new Set(categories.map(one => one.id))
+  const names = new Set(categories.map(one => categoryKey(one.name)))
   const weighs = categories.some(one => one.weight > 0)
   if (
     categories.length > MOST_CATEGORIES ||
     names.size < categories.length ||
-    ids.size < categories.length ||
     names.has('') ||
     (typed.basis === 'categories' && !weighs)
   )

@@ -21,7 +21,7 @@ const HOUR = 3_600_000
 const piece = (id: string, more: Partial<Piece> = {}): Piece => ({
   id,
   points: 1000,
-  category: null,
+  category: '',
   extra: false,
   counts: true,
   standing: { is: 'open' },
@@ -120,8 +120,8 @@ describe('an average by categories', () => {
   const rules: Partial<MarkRules> = {
     basis: 'categories',
     categories: [
-      { id: 'm', name: 'Morning', weight: 20, dropLowest: 0 },
-      { id: 'a', name: 'Afternoon', weight: 30, dropLowest: 0 },
+      { name: 'M', weight: 20, dropLowest: 0 },
+      { name: 'a', weight: 30, dropLowest: 0 },
     ],
   }
   const of = (id: string, category: string, mark: number) => marked(id, mark, 1000, { category })
@@ -143,7 +143,7 @@ describe('an average by categories', () => {
   it('leaves out what is in no category or in one that weighs nothing, and says so', () => {
     const working = by([of('1', 'm', 800), marked('2', 0), of('3', 'gone', 0), of('4', 'z', 0)], {
       ...rules,
-      categories: [...(rules.categories ?? []), { id: 'z', name: 'Practice', weight: 0, dropLowest: 0 }],
+      categories: [...(rules.categories ?? []), { name: 'Z', weight: 0, dropLowest: 0 }],
     })
     expect([percent(working), working.restsOn]).toEqual(['80.0', 1])
     expect(leftOut(working)).toEqual([null, 'noWeight', 'noCategory', 'noCategory'])
@@ -174,7 +174,7 @@ const anyPieces = fc
   .array(
     fc.record({
       points: fc.integer({ min: 1, max: 5000 }),
-      category: fc.constantFrom('a', 'b', 'c', null),
+      category: fc.constantFrom('a', 'b', 'c', ''),
       extra: fc.boolean(),
       counts: fc.boolean(),
       standing,
@@ -192,8 +192,8 @@ const anyPieces = fc
 const anyRules = fc.record({
   basis: fc.constantFrom('points' as const, 'categories' as const),
   categories: fc.tuple(fc.nat(100), fc.nat(100), fc.nat(3), fc.nat(3)).map(([a, b, dropA, dropB]) => [
-    { id: 'a', name: 'A', weight: a, dropLowest: dropA },
-    { id: 'b', name: 'B', weight: b + 1, dropLowest: dropB },
+    { name: 'a', weight: a, dropLowest: dropA },
+    { name: 'b', weight: b + 1, dropLowest: dropB },
   ]),
   dropLowest: fc.nat(4),
   zeroAfterDays: fc.constantFrom(null, 0, 5),
@@ -239,9 +239,9 @@ function plainly(pieces: readonly Piece[], rules: MarkRules): Fraction | null {
     return had.reduce((sum, { earned }) => sum.add(earned), new Fraction(0)).div(possible)
   }
   if (rules.basis === 'points') return partOf(pieces, rules.dropLowest)
-  const parts = rules.categories.flatMap(({ id, weight, dropLowest }) => {
+  const parts = rules.categories.flatMap(({ name, weight, dropLowest }) => {
     const part = partOf(
-      pieces.filter(one => one.category === id),
+      pieces.filter(one => one.category === name),
       dropLowest,
     )
     return part && weight > 0 ? [{ part, weight }] : []

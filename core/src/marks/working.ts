@@ -1,7 +1,7 @@
 import { afterLate, lateTake } from './late.js'
 import type { Hundredths } from './mark.js'
 import { compareShares, type Share } from './rounding.js'
-import type { Category, MarkRules, Permille } from './rules.js'
+import { type Category, categoryKey, type MarkRules, type Permille } from './rules.js'
 
 const DAY = 86_400_000
 
@@ -10,7 +10,8 @@ export type Piece = {
   readonly id: string
   /** The points there are; above zero. */
   readonly points: Hundredths
-  readonly category: string | null
+  /** The name of its category; empty for none. */
+  readonly category: string
   /** It adds to what was earned and not to what there was to earn. */
   readonly extra: boolean
   /** Whether the teacher lets it count. */
@@ -59,7 +60,7 @@ export type PieceWorking = {
 
 /** A category, or all pieces where there are no categories. */
 export type PartWorking = {
-  readonly category: Pick<Category, 'id' | 'name' | 'weight'> | null
+  readonly category: Pick<Category, 'name' | 'weight'> | null
   /** In thousandths of hundredths; what there was to earn is in the same unit. */
   readonly earned: number
   readonly possible: number
@@ -123,7 +124,7 @@ function partOf(
     if (!one.extra) possible += one.points * 1000
   }
   const share = possible > 0 ? { n: BigInt(earned), d: BigInt(possible) } : null
-  const named = category && { id: category.id, name: category.name, weight: category.weight }
+  const named = category && { name: category.name, weight: category.weight }
   return { category: named, earned, possible, share, pieces }
 }
 
@@ -147,12 +148,14 @@ export function averageWithWorking(pieces: readonly Piece[], rules: MarkRules): 
     const parts = [{ ...all, weight: all.share && { n: 1n, d: 1n } }]
     return { share: all.share, restsOn: restsOn(parts), parts, others: [] }
   }
-  const known = new Set(rules.categories.map(one => one.id))
-  const inNone = ([piece]: (typeof looked)[number]) => piece.category === null || !known.has(piece.category)
+  const known = new Set(rules.categories.map(one => categoryKey(one.name)))
+  const inNone = ([piece]: (typeof looked)[number]) => !known.has(categoryKey(piece.category))
   const found = rules.categories.map(category =>
     partOf(
       category,
-      looked.filter(([piece]) => piece.category === category.id).map(([, one]) => one),
+      looked
+        .filter(([piece]) => categoryKey(piece.category) === categoryKey(category.name))
+        .map(([, one]) => one),
       category.dropLowest,
     ),
   )

@@ -91,6 +91,7 @@ export const ACTIONS = {
   'week.see': ['teacher', 'pupil'],
   'week.change': ['teacher'],
   'marking.see': ['teacher'],
+  'markBook.change': ['teacher'],
   'answers.see': ['teacher', 'pupil'],
   'answers.reply': ['teacher', 'pupil'],
   'submission.see': ['teacher', 'self'],

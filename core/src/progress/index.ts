@@ -1,1 +1,2 @@
 export * from './overview.js'
+export * from './piece.js'

@@ -31,6 +31,7 @@ import { mailChoices } from './migrations/2026-12-02-mail-choices.js'
 import { news } from './migrations/2026-12-03-news.js'
 import { attachments } from './migrations/2026-12-04-attachments.js'
 import { circlesTalk } from './migrations/2026-12-05-circles-talk.js'
+import { markBook } from './migrations/2026-12-06-mark-book.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -62,6 +63,7 @@ const migrations: readonly Migration[] = [
   news,
   attachments,
   circlesTalk,
+  markBook,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

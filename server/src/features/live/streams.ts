@@ -224,6 +224,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
       const left = viewer.kind === 'pupil' ? !event.pupils : viewer.kind === 'family' && !event.families
       return (inCircle || !left) && can(viewer, 'talk.see', { kind: 'space', spaceId })
     }
+    case 'markBook':
     case 'register':
     case 'door':
     case 'auditLog':

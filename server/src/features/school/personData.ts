@@ -66,6 +66,8 @@ export const PERSON_DATA = {
   message_reports: { own: ofAccount },
   message_files: { wrote: byAccount },
   message_mentions: { own: 'target = $account' },
+  draft_marks: { own: ofPlace, wrote: byAccount },
+  late_forgiven: { own: ofPlace },
   // in a circle answers are of accounts
   notice_taps: { own: `${ofPlace} or (place_id is null and ${ofAccount})`, wrote: ofAccount },
   read_positions: { own: ofAccount },
@@ -133,6 +135,7 @@ export const PERSON_DATA = {
   conversation_groups: { nobodys: 'of the class' },
   conversation_links: { nobodys: 'of the class' },
   talk_rules: { nobodys: 'of the class' },
+  mark_rules: { nobodys: 'of the class' },
   stale_times: { nobodys: 'what is to be worked out anew' },
   goals: { nobodys: 'of the class' },
   groups: { nobodys: 'of the class' },

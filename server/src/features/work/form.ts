@@ -18,7 +18,17 @@ import { topicOfClass } from './queriesOfTopics.js'
 export type ReadWork = {
   readonly row: Omit<
     WorkRow,
-    'id' | 'classId' | 'pinned' | 'position' | 'version' | 'madeAt' | 'postedAt' | 'postedBy' | 'removedAt'
+    | 'id'
+    | 'classId'
+    | 'pinned'
+    | 'position'
+    | 'version'
+    | 'madeAt'
+    | 'postedAt'
+    | 'postedBy'
+    | 'removedAt'
+    | 'extra'
+    | 'counts'
   >
   readonly groupIds: readonly GroupId[]
   readonly placeIds: readonly PlaceId[]
@@ -89,7 +99,8 @@ function readWeek(week: string | null): string | null {
 
 const MOST_SHORT = 80
 
-function readShort(text: string, path: string): string {
+/** A short line of text, tidied. Refuses `text_long` at its field. */
+export function readShort(text: string, path: string): string {
   const tidy = text.trim().replace(/\s+/g, ' ')
   if (tidy.length <= MOST_SHORT) return tidy
   throw new Refused('text_long', { what: path, most: MOST_SHORT, got: tidy.length }, path)

@@ -44,6 +44,10 @@ export type WorkRow = {
   points: number | null
   minutes: number | null
   category: string
+  /** It adds to what was earned and not to what there was to earn. */
+  extra: number
+  /** Whether it counts in averages. */
+  counts: number
   pinned: number
   /** Its place in the topic, from the top. */
   position: number
@@ -73,6 +77,8 @@ export const works = table<WorkRow>('works', {
   points: 'integer',
   minutes: 'integer',
   category: 'text',
+  extra: 'integer',
+  counts: 'integer',
   pinned: 'integer',
   position: 'integer',
   version: 'integer',

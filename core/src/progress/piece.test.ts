@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { MARK_RULES } from '../marks/index.js'
+import { type Move, replay } from '../work/index.js'
+import { type Counted, lateByOf, pieceOf } from './index.js'
+
+const HOUR = 3_600_000
+const DUE = 100 * HOUR
+const NOW = 300 * HOUR
+const counting = { points: 1000, category: '', extra: false, counts: true }
+const timing = { opensAt: null, dueAt: DUE, closesAt: null }
+
+const of = (moves: Move[], more: Partial<Counted> = {}): Counted => ({
+  id: 'w',
+  counting,
+  status: replay(moves),
+  timing,
+  marks: moves.flatMap(move => (move.kind === 'handBack' && move.mark !== null ? [move.mark] : [])),
+  forgiven: false,
+  ...more,
+})
+const standing = (counted: Counted, now = NOW, attempts = MARK_RULES.attempts) =>
+  pieceOf(counted, { attempts }, now)?.standing
+
+const start: Move = { kind: 'start', at: 1 }
+const handIn = (at: number): Move => ({ kind: 'handIn', at })
+const handBack = (mark: number | null, at = 200 * HOUR): Move => ({ kind: 'handBack', at, mark })
+
+describe('a submission in an average', () => {
+  it.each<[string, Move[], object]>([
+    ['that was not begun in time', [], { is: 'missing', for: NOW - DUE }],
+    ['that was begun', [start], { is: 'missing', for: NOW - DUE }],
+    ['that lies with the teacher', [start, handIn(DUE)], { is: 'open' }],
+    ['that was received', [{ kind: 'receive', at: 5 }], { is: 'open' }],
+    ['that is excused', [{ kind: 'excuse', at: 5 }], { is: 'excused' }],
+    ['without a mark', [start, handIn(DUE), handBack(null)], { is: 'open' }],
+    ['in time', [start, handIn(DUE), handBack(800)], { is: 'marked', mark: 800, lateBy: 0, forgiven: false }],
+    [
+      'late',
+      [start, handIn(DUE + HOUR), handBack(800)],
+      { is: 'marked', mark: 800, lateBy: HOUR, forgiven: false },
+    ],
+  ])('%s', (_, moves, expected) => expect(standing(of(moves))).toEqual(expected))
+
+  it('that is not due is open, and without points no piece at all', () => {
+    expect(standing(of([]), DUE)).toEqual({ is: 'open' })
+    expect(pieceOf(of([], { counting: { ...counting, points: null } }), MARK_RULES, NOW)).toBeUndefined()
+  })
+
+  const again: Move[] = [
+    start,
+    handIn(DUE + 5 * HOUR),
+    handBack(400),
+    { kind: 'tryAgain', at: 210 * HOUR, by: 250 * HOUR },
+  ]
+
+  it('that is to be tried again keeps its mark, and the next attempt is late by its own deadline', () => {
+    expect(standing(of(again))).toMatchObject({ mark: 400, lateBy: 5 * HOUR })
+    const second = [...again, handIn(251 * HOUR)]
+    expect(standing(of(second))).toMatchObject({ mark: 400, lateBy: HOUR })
+    const marked = of([...second, handBack(700, 260 * HOUR)])
+    expect([standing(marked), standing(marked, NOW, 'first'), standing(marked, NOW, 'best')]).toMatchObject([
+      { mark: 700, lateBy: HOUR },
+      { mark: 400 },
+      { mark: 700 },
+    ])
+  })
+
+  it('that may be tried again without a deadline is not late', () => {
+    const free: Move[] = [
+      ...again.slice(0, 3),
+      { kind: 'tryAgain', at: 210 * HOUR, by: null },
+      handIn(299 * HOUR),
+    ]
+    expect(lateByOf(replay(free), timing)).toBe(0)
+  })
+})

@@ -1,0 +1,101 @@
+import type { ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import { MARK_RULES, type MarkRules } from '@oppen/core/marks'
+import type { Phase } from '@oppen/core/work'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { nameOf } from '../accounts/fragments.js'
+import { APPEARED, OWN_TIMING, PHASE, TAUGHT_LINE } from '../submissions/fragments.js'
+
+/** The rules of class `c` about averages. */
+const RULES = jsonNested(
+  `coalesce((select rules from mark_rules where class_id = c.id), '${JSON.stringify(MARK_RULES)}')`,
+)
+
+/** The posted work of class `c` that is handed in, from the oldest to the newest. */
+const WORKS = jsonArray(
+  jsonObject({
+    id: 'w.id',
+    title: 'w.title',
+    kind: 'w.kind',
+    points: 'w.points',
+    category: 'w.category',
+    extra: jsonBoolean('w.extra = 1'),
+    counts: jsonBoolean('w.counts = 1'),
+    topic: "coalesce((select name from topics where id = w.topic_id), '')",
+    week: 'w.week',
+    dueAt: TAUGHT_LINE.dueAt,
+  }),
+  `from works w where w.class_id = c.id and w.removed_at is null and w.posted_at is not null and w.asks = 'handIn'
+   order by coalesce(${TAUGHT_LINE.dueAt}, w.posted_at), w.posted_at, w.id`,
+)
+
+/** What was given as a mark for work `a.work_id` of place `p`, where that was more than once. */
+const MARKS = `(select json_group_array(m.mark) from (select m.mark from moves m where m.work_id = a.work_id and m.place_id = p.id
+    and m.kind = 'handBack' and m.mark is not null order by m.number) m having count(*) > 1)`
+
+/** Where the pupil of place `p` stands with each of these; what there is nothing of is left out (RFC 7396). */
+const CELLS = jsonArray(
+  `json_patch('{}', ${jsonObject({
+    workId: 'w.id',
+    phase: PHASE,
+    handIns: 'nullif(i.hand_ins, 0)',
+    handedInAt: 'i.handed_in_at',
+    handedBackAt: 'i.handed_back_at',
+    tryAgainBy: 'i.try_again_by',
+    ...OWN_TIMING,
+    mark: 'i.mark',
+    marks: jsonNested(`iif(i.handed_back_at is null, null, ${MARKS})`),
+    draftMark: 'd.mark',
+    draftBy: nameOf('d.by_account'),
+    forgiven: jsonNested("iif(f.work_id is null, null, 'true')"),
+  })})`,
+  `from asked a join works w on w.id = a.work_id and w.removed_at is null and w.asks = 'handIn'
+   left join submissions i on i.work_id = w.id and i.place_id = p.id
+   left join draft_marks d on d.work_id = w.id and d.place_id = p.id
+   left join late_forgiven f on f.work_id = w.id and f.place_id = p.id
+   where a.place_id = p.id and ${APPEARED}`,
+)
+
+const BOOK = `select ${jsonObject({
+  className: 'c.name',
+  rules: RULES,
+  groups: jsonArray(
+    jsonObject({ id: 'g.id', name: 'g.name' }),
+    'from groups g where g.class_id = c.id order by g.position',
+  ),
+  works: WORKS,
+  pupils: jsonArray(
+    jsonObject({ placeId: 'p.id', name: 'p.name', groupId: 'p.group_id', cells: CELLS }),
+    'from places p where p.class_id = c.id and p.left_at is null order by p.name, p.id',
+  ),
+})} as json from classes c where c.id = $classId`
+
+/** All marks of a class, with what they count by. */
+export const markBookJson = (db: Database, classId: ClassId, now: Instant) => db.json(BOOK, { classId, now })
+
+/** How a class turns marks into averages. */
+export async function markRulesOf(db: Database, classId: ClassId): Promise<MarkRules> {
+  const json = await db.json('select rules as json from mark_rules where class_id = $classId', { classId })
+  return json === undefined ? MARK_RULES : JSON.parse(json)
+}
+
+export type Cell = { readonly workId: WorkId; readonly placeId: PlaceId }
+export type StoredCell = Cell & {
+  readonly points: number | null
+  readonly phase: Phase
+  readonly mark: number | null
+  readonly draftMark: number | null
+}
+
+/** Of some cells of a class those that there are: work that is asked of somebody who is here. */
+export const cellsOf = (db: Database, classId: ClassId, cells: readonly Cell[], now: Instant) =>
+  db.rows<StoredCell>(
+    `select w.id as workId, p.id as placeId, w.points, ${PHASE} as phase, i.mark, d.mark as draftMark
+     from json_each($cells) k
+     join works w on w.id = k.value ->> 'workId' and w.class_id = $classId and w.removed_at is null
+       and w.posted_at is not null and w.asks = 'handIn'
+     join places p on p.id = k.value ->> 'placeId' and p.class_id = $classId and p.left_at is null
+     join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
+     left join submissions i on i.work_id = w.id and i.place_id = p.id
+     left join draft_marks d on d.work_id = w.id and d.place_id = p.id`,
+    { classId, now, cells: JSON.stringify(cells.map(({ workId, placeId }) => ({ workId, placeId }))) },
+  )

@@ -1,0 +1,160 @@
+import type { DraftMark, RefusedCell } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
+import { type MarkRules, readMark, readMarkRules, showHundredths } from '@oppen/core/marks'
+import { err, type Outcome, ok } from '@oppen/core/outcome'
+import type { Viewer } from '@oppen/core/permissions'
+import { Refused, take } from '../../refusal.js'
+import type { World } from '../../world.js'
+import type { WorkAddress } from '../submissions/address.js'
+import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
+import { findWork } from '../submissions/works.js'
+import { readShort } from '../work/form.js'
+import { works } from '../work/models.js'
+import { draftMarks, lateForgiven, markRules } from './models.js'
+import { type Cell, cellsOf, type StoredCell } from './queries.js'
+
+const keyOf = ({ workId, placeId }: Cell): string => `${workId} ${placeId}`
+
+function tell(world: World, classId: ClassId): void {
+  world.db.afterCommit(() => void world.live.tell({ what: 'markBook', classId }))
+}
+
+/** Sets how a class turns marks into averages. Refuses what `readMarkRules` does. */
+export async function setMarkRules(
+  world: World,
+  classId: ClassId,
+  typed: MarkRules,
+): Promise<{ done: true }> {
+  const rules = JSON.stringify(take(readMarkRules(typed)))
+  await world.db.write(async () => {
+    await world.db.model(markRules).upsert({ classId, rules })
+    tell(world, classId)
+  })
+  return { done: true }
+}
+
+/** Sets how a piece of work counts in averages. */
+export async function setCounting(
+  world: World,
+  address: WorkAddress,
+  form: { readonly category: string; readonly extra: boolean; readonly counts: boolean },
+): Promise<{ done: true }> {
+  const category = readShort(form.category, 'category')
+  await world.db.write(async () => {
+    await findWork(world, address)
+    const row = { category, extra: Number(form.extra), counts: Number(form.counts) }
+    await world.db.model(works).update(row, { where: { id: address.workId } })
+    tell(world, address.classId)
+  })
+  return { done: true }
+}
+
+/** What is to be written in a cell: a mark, or null for none. */
+function readCell(typed: DraftMark, cell: StoredCell | undefined): Outcome<number | null> {
+  if (!cell) return err('not_found')
+  if (cell.phase === 'excused') return err('mark_excused')
+  const stands = cell.draftMark ?? cell.mark
+  if (typed.was !== stands)
+    return err('mark_changed', { mark: stands === null ? '' : showHundredths(stands) })
+  if (typed.mark === null) return ok(null)
+  if (cell.points === null) return err('mark_without_points')
+  return readMark(typed.mark, cell.points)
+}
+
+/**
+ * Keeps marks that were typed until they are handed back; a mark that is there already takes its draft away. What cannot be kept is
+ * named with its reason, and keeps nothing else from being kept.
+ */
+export async function setDraftMarks(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  cells: readonly DraftMark[],
+): Promise<{ set: number; refused: RefusedCell[] }> {
+  const refused: RefusedCell[] = []
+  let set = 0
+  await world.db.write(async () => {
+    const at = world.clock.now()
+    const found = new Map((await cellsOf(world.db, classId, cells, at)).map(cell => [keyOf(cell), cell]))
+    const model = world.db.model(draftMarks)
+    const rows = new Map<string, { cell: StoredCell; mark: number | null }>()
+    for (const typed of cells) {
+      const cell = found.get(keyOf(typed))
+      const read = readCell(typed, cell)
+      if (read.ok && cell) rows.set(keyOf(cell), { cell, mark: read.value })
+      else if (!read.ok) refused.push({ workId: typed.workId, placeId: typed.placeId, ...read.refusal })
+    }
+    const kept = [...rows.values()].filter(({ cell, mark }) => mark !== null && mark !== cell.mark)
+    const gone = [...rows.values()].filter(({ cell, mark }) => mark === null || mark === cell.mark)
+    if (kept.length)
+      await model.bulkCreate(
+        kept.map(({ cell: { workId, placeId }, mark }) => ({
+          workId,
+          placeId,
+          mark: mark as number,
+          byAccount: viewer.accountId,
+          at,
+        })),
+        { updateOnDuplicate: ['mark', 'byAccount', 'at'] },
+      )
+    for (const { cell } of gone)
+      if (cell.draftMark !== null)
+        await model.destroy({ where: { workId: cell.workId, placeId: cell.placeId } })
+    set = rows.size
+    tell(world, classId)
+  })
+  return { set, refused }
+}
+
+/**
+ * Hands back the marks of some cells that were typed. Work that was not handed in, as on paper, is received with it. What is not there
+ * any more because somebody else handed it back is left as it is, so that nothing is handed back twice.
+ */
+export async function handBackDrafts(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  cells: readonly Cell[],
+): Promise<{ handedBack: number; refused: RefusedCell[] }> {
+  const refused: RefusedCell[] = []
+  let handedBack = 0
+  await world.db.write(async () => {
+    const found = await cellsOf(world.db, classId, cells, world.clock.now())
+    const once = new Map(found.map(cell => [keyOf(cell), cell]))
+    for (const { workId, placeId, phase, draftMark } of once.values()) {
+      if (draftMark === null) continue
+      if (phase === 'excused') {
+        refused.push({ workId, placeId, code: 'mark_excused' })
+        continue
+      }
+      const address = { classId, workId, placeId }
+      const by = { by: viewer.accountId }
+      if (phase !== 'withTeacher' && phase !== 'received' && phase !== 'handedBack')
+        await applyMove(world, address, { kind: 'receive', at: world.clock.now() }, by)
+      await applyMove(world, address, { kind: 'handBack', at: world.clock.now(), mark: draftMark }, by)
+      await world.db.model(draftMarks).destroy({ where: { workId, placeId } })
+      handedBack += 1
+    }
+    tell(world, classId)
+  })
+  return { handedBack, refused }
+}
+
+/** Lets nothing be taken for coming late, or takes it after all. */
+export async function forgiveLate(
+  world: World,
+  address: SubmissionAddress,
+  forgiven: boolean,
+): Promise<{ done: true }> {
+  const { workId, placeId } = address
+  await world.db.write(async () => {
+    const { status } = await findSubmission(world, address)
+    if (status.handIns === 0) throw new Refused('not_found')
+    const model = world.db.model(lateForgiven)
+    if (forgiven) await model.bulkCreate([{ workId, placeId }], { ignoreDuplicates: true })
+    else await model.destroy({ where: { workId, placeId } })
+    world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
+    tell(world, address.classId)
+  })
+  return { done: true }
+}

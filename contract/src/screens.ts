@@ -156,14 +156,20 @@ export const SCREENS = [
     reads: 'seeRoom',
   },
   {
+    path: '/c/:classId/mark-book',
+    file: 'markBook/MarkBookScreen',
+    words: ['classroom', 'markBook', 'planning'],
+    reads: 'seeMarkBook',
+  },
+  {
     path: '/c/:classId/progress',
     file: 'progress/OverviewScreen',
-    words: ['classroom'],
+    words: ['classroom', 'markBook'],
   },
   {
     path: '/c/:classId/progress/:placeId',
     file: 'progress/ProgressScreen',
-    words: ['classroom'],
+    words: ['classroom', 'markBook'],
     reads: 'seeProgress',
   },
   {
@@ -207,7 +213,7 @@ export const SCREENS = [
     words: ['answers', 'classroom', 'doing', 'talk', 'worksheets'],
     reads: 'seeMarking',
   },
-  { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom'] },
+  { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom', 'markBook'] },
   { path: '/child/:child/digest', file: 'digest/ChildDigestScreen', words: ['digest'] },
   { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom', 'talk'] },
 ] as const satisfies readonly ScreenPlace[]

@@ -106,6 +106,7 @@ async function screensOf(page: Page): Promise<string[]> {
   const teacher = [
     `${at}/talk/nod`,
     `${at}/progress`,
+    `${at}/mark-book`,
     `${at}/register`,
     `${at}/post`,
     `${at}/post/${works[0]}`,

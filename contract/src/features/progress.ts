@@ -1,16 +1,30 @@
-import type { PlaceId } from '@oppen/core/ids'
+import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { id, instant } from '../wire/shapes.js'
+import { counting, markRules } from './markBook.js'
 import { status, workLine } from './workParts.js'
 
 export const progressPage = z.object({
   className: z.string(),
   teacherName: z.string(),
   pupil: z.object({ placeId: id<PlaceId>(), name: z.string() }),
+  /** How the class turns marks into averages. */
+  rules: markRules,
   /** When a teacher last gave or changed a mark of this pupil. */
   markedAt: instant.nullable(),
   submissions: z.array(
-    z.object({ work: workLine, topicName: z.string().nullable(), status, feedback: z.string().nullable() }),
+    z.object({
+      id: id<WorkId>(),
+      counting: counting.extend({ points: z.number().int().nullable() }),
+      /** All marks that were given for it, the first first. */
+      marks: z.array(z.number().int()),
+      /** Whether being late takes nothing. */
+      forgiven: z.boolean(),
+      work: workLine,
+      topicName: z.string().nullable(),
+      status,
+      feedback: z.string().nullable(),
+    }),
   ),
 })
 export type ProgressPage = z.infer<typeof progressPage>

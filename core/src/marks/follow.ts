@@ -1,23 +1,4 @@
-import type { Instant } from '../ids/index.js'
-import { averageOf, type Marked } from './average.js'
 import type { Hundredths } from './mark.js'
-
-export type RunPoint = {
-  readonly at: Instant
-  /** The average of everything marked up to then, in tenths of a percent. */
-  readonly permille: number
-  /** How many marks it rests on. */
-  readonly restsOn: number
-}
-
-/** How an average has come about: what it was after each mark, in the order in which they were given. */
-export function runOfAverages(marks: readonly (Marked & { readonly at: Instant })[]): RunPoint[] {
-  const inOrder = [...marks].sort((a, b) => a.at - b.at)
-  return inOrder.flatMap(({ at }, index) => {
-    const average = averageOf(inOrder.slice(0, index + 1))
-    return average ? [{ at, permille: average.permille, restsOn: average.restsOn }] : []
-  })
-}
 
 export type Bin = {
   /** From this mark on … */

@@ -1,16 +1,7 @@
 import fc from 'fast-check'
-import Fraction from 'fraction.js'
 import { median } from 'simple-statistics'
 import { describe, expect, it } from 'vitest'
-import {
-  averageOf,
-  distributionOf,
-  medianOf,
-  readMark,
-  readPoints,
-  runOfAverages,
-  showHundredths,
-} from './index.js'
+import { distributionOf, medianOf, readMark, readPoints, showHundredths } from './index.js'
 
 describe('a typed mark', () => {
   it.each([
@@ -58,35 +49,6 @@ it('points are above zero and at most a thousand', () => {
     expect(readPoints(text)).toMatchObject({ refusal: { code: 'points_unreadable' } })
 })
 
-const marks = fc.array(
-  fc.integer({ min: 1, max: 100_000 }).chain(points => fc.nat(points).map(mark => ({ mark, points }))),
-  { minLength: 1, maxLength: 30 },
-)
-
-describe('an average', () => {
-  it('is exact: half-up tenths of a percent of the fraction of all points', () => {
-    fc.assert(
-      fc.property(marks, list => {
-        const sum = (values: number[]) => values.reduce((total, value) => total.add(value), new Fraction(0))
-        const exact = sum(list.map(one => one.mark))
-          .div(sum(list.map(one => one.points)))
-          .mul(1000)
-        expect(averageOf(list)?.permille).toBe(Number(exact.add(new Fraction(1, 2)).floor().valueOf()))
-      }),
-    )
-  })
-
-  it('says what it rests on, and is none without marks', () => {
-    expect(
-      averageOf([
-        { mark: 850, points: 1000 },
-        { mark: 1000, points: 2000 },
-      ]),
-    ).toEqual({ earned: 1850, possible: 3000, permille: 617, restsOn: 2 })
-    expect(averageOf([])).toBeUndefined()
-  })
-})
-
 it('the median is that of simple-statistics', () => {
   fc.assert(
     fc.property(fc.array(fc.nat(100_000), { minLength: 1 }), list => {
@@ -94,31 +56,6 @@ it('the median is that of simple-statistics', () => {
     }),
   )
   expect(medianOf([])).toBeUndefined()
-})
-
-describe('how an average has come about', () => {
-  it('is the average of everything marked until then, in the order of time, whatever the order it comes in', () => {
-    const marked = fc.record({
-      mark: fc.nat(1_000),
-      points: fc.integer({ min: 1, max: 1_000 }),
-      at: fc.nat(1_000_000),
-    })
-    fc.assert(
-      fc.property(fc.uniqueArray(marked, { selector: one => one.at, maxLength: 12 }), marks => {
-        const run = runOfAverages(marks)
-        const times = marks.map(one => one.at).sort((a, b) => a - b)
-        expect(run.map(one => one.at)).toEqual(times)
-        run.forEach(({ at, permille, restsOn }) => {
-          const until = marks.filter(one => one.at <= at)
-          const earned = until.reduce((sum, one) => sum.add(one.mark), new Fraction(0))
-          const share = earned.div(until.reduce((sum, one) => sum + one.points, 0)).mul(1000)
-          expect(restsOn).toBe(until.length)
-          // half up, as school marks are rounded (common practice)
-          expect(permille).toBe(Number(share.add(1, 2).floor().toString()))
-        })
-      }),
-    )
-  })
 })
 
 describe('how marks are distributed', () => {

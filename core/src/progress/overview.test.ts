@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { MARK_RULES } from '../marks/index.js'
 import { type Phase, type SubmissionStatus, stateOf } from '../work/index.js'
 import { type AskedSubmission, nextChange, overviewLine } from './index.js'
 
@@ -23,9 +24,12 @@ const submission = (
   timing = {},
   points: number | null = 1000,
 ): AskedSubmission => ({
+  id: 'w',
+  counting: { points, category: '', extra: false, counts: true },
   status: status(phase, more),
   timing: { ...times, ...timing },
-  points,
+  marks: more.mark === null || more.mark === undefined ? [] : [more.mark],
+  forgiven: false,
 })
 
 describe('the line of a pupil', () => {
@@ -45,6 +49,7 @@ describe('the line of a pupil', () => {
           submission('started', {}, { closesAt: NOW }),
           submission('tryAgain', { tryAgainBy: NOW - 1 }),
         ],
+        MARK_RULES,
         NOW,
       ),
       // 13.5 of 15 points
@@ -52,7 +57,7 @@ describe('the line of a pupil', () => {
   })
 
   it('of nobody who is asked anything has no average', () => {
-    expect(overviewLine([], NOW)).toEqual({
+    expect(overviewLine([], MARK_RULES, NOW)).toEqual({
       permille: null,
       marks: 0,
       asked: 0,

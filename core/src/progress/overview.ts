@@ -1,20 +1,10 @@
 import type { Instant } from '../ids/index.js'
-import { averageOf, type Hundredths } from '../marks/index.js'
-import {
-  deadlineOf,
-  type SubmissionState,
-  type SubmissionStatus,
-  stateOf,
-  type Timing,
-} from '../work/index.js'
+import { averageWithWorking, hundredUnits, type MarkRules } from '../marks/index.js'
+import { deadlineOf, type SubmissionState, stateOf } from '../work/index.js'
+import { type Counted, piecesOf } from './piece.js'
 
 /** A submission that is asked of a pupil, as far as an overview needs it. */
-export type AskedSubmission = {
-  readonly status: SubmissionStatus
-  readonly timing: Timing
-  /** Points there are to have; null where the submission has none. */
-  readonly points: Hundredths | null
-}
+export type AskedSubmission = Counted
 
 /** How a pupil gets on, in a line. */
 export type OverviewLine = {
@@ -29,20 +19,19 @@ export type OverviewLine = {
   readonly missing: number
 }
 
-/** The line of a pupil at a moment, from all submissions that are asked of them. */
-export function overviewLine(submissions: readonly AskedSubmission[], now: Instant): OverviewLine {
-  const states = submissions.map(({ status, timing, points }) => ({
-    state: stateOf(status, timing, now),
-    points,
-  }))
-  const marked = states.flatMap(({ state, points }) =>
-    state.is === 'handedBack' && state.mark !== null && points !== null ? [{ mark: state.mark, points }] : [],
-  )
+/** The line of a pupil at a moment, from all submissions that are asked of them, by the rules of the class. */
+export function overviewLine(
+  submissions: readonly AskedSubmission[],
+  rules: MarkRules,
+  now: Instant,
+): OverviewLine {
+  const states = submissions.map(({ status, timing }) => stateOf(status, timing, now))
+  const { share, restsOn } = averageWithWorking(piecesOf(submissions, rules, now), rules)
   const count = (...names: readonly SubmissionState['is'][]): number =>
-    states.filter(({ state }) => names.includes(state.is)).length
+    states.filter(state => names.includes(state.is)).length
   return {
-    permille: averageOf(marked)?.permille ?? null,
-    marks: marked.length,
+    permille: share && Number(hundredUnits(share, 1)),
+    marks: restsOn,
     asked: submissions.length,
     isIn: count('withTeacher', 'handedBack', 'received'),
     overdue: count('overdue'),
@@ -51,7 +40,10 @@ export function overviewLine(submissions: readonly AskedSubmission[], now: Insta
 }
 
 /** The next moment at which the state of one of the submissions changes by itself; null where none does. */
-export function nextChange(submissions: readonly AskedSubmission[], now: Instant): Instant | null {
+export function nextChange(
+  submissions: readonly Pick<AskedSubmission, 'status' | 'timing'>[],
+  now: Instant,
+): Instant | null {
   let next: Instant | null = null
   for (const { status, timing } of submissions) {
     if (!['untouched', 'started', 'tryAgain'].includes(status.phase)) continue

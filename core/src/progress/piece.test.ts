@@ -1,7 +1,9 @@
+import fc from 'fast-check'
+import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import { MARK_RULES } from '../marks/index.js'
 import { type Move, replay } from '../work/index.js'
-import { type Counted, lateByOf, pieceOf } from './index.js'
+import { type Counted, lateByOf, pieceOf, runOfAverages } from './index.js'
 
 const HOUR = 3_600_000
 const DUE = 100 * HOUR
@@ -72,5 +74,40 @@ describe('a submission in an average', () => {
       handIn(299 * HOUR),
     ]
     expect(lateByOf(replay(free), timing)).toBe(0)
+  })
+})
+
+describe('how an average has come about', () => {
+  it('is the average of everything marked until then, in the order of time, whatever the order it comes in', () => {
+    const marked = fc.record({
+      mark: fc.nat(1_000),
+      points: fc.integer({ min: 1, max: 1_000 }),
+      at: fc.integer({ min: 10, max: 1_000_000 }),
+    })
+    fc.assert(
+      fc.property(fc.uniqueArray(marked, { selector: one => one.at, maxLength: 12 }), marks => {
+        const all = marks.map(({ mark, points, at }) =>
+          of([start, handIn(2), handBack(mark, at)], { counting: { ...counting, points } }),
+        )
+        const run = runOfAverages(all, MARK_RULES, NOW)
+        const times = marks.map(one => one.at).sort((a, b) => a - b)
+        expect(run.map(one => one.at)).toEqual(times)
+        run.forEach(({ at, permille, restsOn }) => {
+          const until = marks.filter(one => one.at <= at)
+          const earned = until.reduce((sum, one) => sum.add(one.mark), new Fraction(0))
+          const share = earned.div(until.reduce((sum, one) => sum + one.points, 0)).mul(1000)
+          expect(restsOn).toBe(until.length)
+          // half up, as school marks are rounded (common practice)
+          expect(permille).toBe(Number(share.add(1, 2).floor().toString()))
+        })
+      }),
+    )
+  })
+
+  it('ends with what it is now, with zeros for what is missing where these count', () => {
+    const all = [of([start, handIn(2), handBack(800)]), of([], { id: 'missing' })]
+    const at = (zeroAfterDays: number | null) =>
+      runOfAverages(all, { ...MARK_RULES, zeroAfterDays }, NOW).at(-1)
+    expect([at(null)?.permille, at(0)?.permille]).toEqual([800, 400])
   })
 })

@@ -1,5 +1,12 @@
 import type { Instant } from '../ids/index.js'
-import { countedMark, type Hundredths, type MarkRules, type Piece } from '../marks/index.js'
+import {
+  averageWithWorking,
+  countedMark,
+  type Hundredths,
+  hundredUnits,
+  type MarkRules,
+  type Piece,
+} from '../marks/index.js'
 import { type SubmissionStatus, stateOf, type Timing } from '../work/index.js'
 
 /** How a piece of work counts, as its teachers set it. */
@@ -53,4 +60,34 @@ export function pieceOf(
       return { is: 'missing', for: Math.max(0, now - state.since) }
     return { is: 'open' }
   }
+}
+
+/** The pieces of averages that some submissions are. */
+export const piecesOf = (
+  all: readonly Counted[],
+  rules: Pick<MarkRules, 'attempts'>,
+  now: Instant,
+): Piece[] => all.flatMap(one => pieceOf(one, rules, now) ?? [])
+
+export type AverageAt = {
+  readonly at: Instant
+  /** The average after that mark, in tenths of a percent. */
+  readonly permille: number
+  readonly restsOn: number
+}
+
+/**
+ * How an average has come about: what it was after each piece of work was handed back with a mark, in that order; the last is what it
+ * is now, with zeros for what is missing where these count.
+ */
+export function runOfAverages(all: readonly Counted[], rules: MarkRules, now: Instant): AverageAt[] {
+  const inOrder = all
+    .filter(one => one.marks.length > 0 && one.status.handedBackAt !== null && one.counting.points !== null)
+    .sort((a, b) => (a.status.handedBackAt ?? 0) - (b.status.handedBackAt ?? 0))
+  return inOrder.flatMap(({ status }, index) => {
+    const last = index === inOrder.length - 1
+    const pieces = piecesOf(last ? all : inOrder.slice(0, index + 1), rules, now)
+    const { share, restsOn } = averageWithWorking(pieces, rules)
+    return share ? [{ at: status.handedBackAt ?? 0, permille: Number(hundredUnits(share, 1)), restsOn }] : []
+  })
 }

@@ -59,7 +59,9 @@ function useDigits(): void {
   useEffect(() => {
     const homes = ['/today', ...numberedOf(me)]
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target)) return
+      // a digit that a table took as a mark leads nowhere
+      if (event.defaultPrevented || isWriting(event.target)) return
+      if (event.ctrlKey || event.metaKey || event.altKey) return
       const to = /^\d$/.test(event.key) ? homes[Number(event.key)] : undefined
       // a window laid over the page keeps its keys to itself
       if (to && !document.querySelector('[role=dialog]')) navigate(to)

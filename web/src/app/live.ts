@@ -127,6 +127,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
       againApart(client, ['today'], TODAY_APART)
       break
     }
+    case 'markBook':
+      againApart(client, ['markBook', event.classId])
+      break
     case 'topics':
     case 'register':
     case 'door':
@@ -135,6 +138,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
         for (const key of [
           'progress',
           'overview',
+          'markBook',
           'week',
           'work',
           'timetable',
@@ -154,6 +158,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
         again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
+      againApart(client, ['markBook', event.classId])
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)
       again('today')
       again('days')

@@ -267,6 +267,11 @@ export const reads = {
       queryKey: ['progress', classId, placeId],
       queryFn: ({ signal }) => call(routes.seeProgress, { classId, placeId }, undefined, { signal }),
     }),
+  markBook: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['markBook', classId],
+      queryFn: ({ signal }) => call(routes.seeMarkBook, { classId }, undefined, { signal }),
+    }),
   overview: (classId: ClassId) =>
     queryOptions({
       queryKey: ['overview', classId],

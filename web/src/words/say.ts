@@ -21,6 +21,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/settings.json') &
   typeof import('../../../words/en/week.json') &
   typeof import('../../../words/en/talk.json') &
+  typeof import('../../../words/en/markBook.json') &
   typeof import('../../../words/en/digest.json') &
   typeof import('../../../words/en/news.json') &
   typeof import('../../../words/en/worksheets.json')

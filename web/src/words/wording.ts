@@ -18,6 +18,7 @@ export const NAMESPACES = [
   'register',
   'school',
   'settings',
+  'markBook',
   'talk',
   'digest',
   'news',

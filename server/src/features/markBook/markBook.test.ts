@@ -94,6 +94,18 @@ describe('the mark book', () => {
     expect(cellOf(await book())).not.toHaveProperty('draftMark')
   })
 
+  it('takes what was typed over what was typed a moment before, all in one', async () => {
+    const cell = { workId, placeId: placeId() }
+    const cells = [
+      { ...cell, mark: '8', was: null },
+      { ...cell, mark: '9', was: 800 },
+      { ...cell, mark: '7', was: 800 },
+    ]
+    const reply = await teacher.get('setDraftMarks', at(), { cells })
+    expect(reply).toMatchObject({ refused: [{ code: 'mark_changed', params: { mark: '9' } }] })
+    expect(cellOf(await book())).toMatchObject({ draftMark: 900 })
+  })
+
   it('names each mark that it cannot keep, and keeps the others', async () => {
     const other = await buildWork(school.world, school.built, { title: 'No points', points: null })
     const more = await buildWork(school.world, school.built, { title: 'Rain log 2', points: '10' })

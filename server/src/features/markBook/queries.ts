@@ -1,14 +1,9 @@
 import type { ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
-import { MARK_RULES, type MarkRules } from '@oppen/core/marks'
 import type { Phase } from '@oppen/core/work'
-import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
 import { APPEARED, OWN_TIMING, PHASE, TAUGHT_LINE } from '../submissions/fragments.js'
-
-/** The rules of class `c` about averages. */
-const RULES = jsonNested(
-  `coalesce((select rules from mark_rules where class_id = c.id), '${JSON.stringify(MARK_RULES)}')`,
-)
+import { COUNTING, MARK_RULES_OF } from './fragments.js'
 
 /** The posted work of class `c` that is handed in, from the oldest to the newest. */
 const WORKS = jsonArray(
@@ -16,10 +11,7 @@ const WORKS = jsonArray(
     id: 'w.id',
     title: 'w.title',
     kind: 'w.kind',
-    points: 'w.points',
-    category: 'w.category',
-    extra: jsonBoolean('w.extra = 1'),
-    counts: jsonBoolean('w.counts = 1'),
+    ...COUNTING,
     topic: "coalesce((select name from topics where id = w.topic_id), '')",
     week: 'w.week',
     dueAt: TAUGHT_LINE.dueAt,
@@ -57,7 +49,7 @@ const CELLS = jsonArray(
 
 const BOOK = `select ${jsonObject({
   className: 'c.name',
-  rules: RULES,
+  rules: MARK_RULES_OF,
   groups: jsonArray(
     jsonObject({ id: 'g.id', name: 'g.name' }),
     'from groups g where g.class_id = c.id order by g.position',
@@ -71,12 +63,6 @@ const BOOK = `select ${jsonObject({
 
 /** All marks of a class, with what they count by. */
 export const markBookJson = (db: Database, classId: ClassId, now: Instant) => db.json(BOOK, { classId, now })
-
-/** How a class turns marks into averages. */
-export async function markRulesOf(db: Database, classId: ClassId): Promise<MarkRules> {
-  const json = await db.json('select rules as json from mark_rules where class_id = $classId', { classId })
-  return json === undefined ? MARK_RULES : JSON.parse(json)
-}
 
 export type Cell = { readonly workId: WorkId; readonly placeId: PlaceId }
 export type StoredCell = Cell & {

@@ -1,6 +1,7 @@
 import { type Handlers, written } from '../../http/serve.js'
+import { setCounting } from '../work/counting.js'
 import { markBookJson } from './queries.js'
-import { forgiveLate, handBackDrafts, setCounting, setDraftMarks, setMarkRules } from './service.js'
+import { forgiveLate, handBackDrafts, setDraftMarks, setMarkRules } from './service.js'
 
 export const markBookHandlers = {
   seeMarkBook: async ({ world, params }) =>

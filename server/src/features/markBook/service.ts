@@ -5,11 +5,7 @@ import { err, type Outcome, ok } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import type { WorkAddress } from '../submissions/address.js'
 import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
-import { findWork } from '../submissions/works.js'
-import { readShort } from '../work/form.js'
-import { works } from '../work/models.js'
 import { draftMarks, lateForgiven, markRules } from './models.js'
 import { type Cell, cellsOf, type StoredCell } from './queries.js'
 
@@ -29,22 +25,6 @@ export async function setMarkRules(
   await world.db.write(async () => {
     await world.db.model(markRules).upsert({ classId, rules })
     tell(world, classId)
-  })
-  return { done: true }
-}
-
-/** Sets how a piece of work counts in averages. */
-export async function setCounting(
-  world: World,
-  address: WorkAddress,
-  form: { readonly category: string; readonly extra: boolean; readonly counts: boolean },
-): Promise<{ done: true }> {
-  const category = readShort(form.category, 'category')
-  await world.db.write(async () => {
-    await findWork(world, address)
-    const row = { category, extra: Number(form.extra), counts: Number(form.counts) }
-    await world.db.model(works).update(row, { where: { id: address.workId } })
-    tell(world, address.classId)
   })
   return { done: true }
 }
@@ -81,8 +61,11 @@ export async function setDraftMarks(
     for (const typed of cells) {
       const cell = found.get(keyOf(typed))
       const read = readCell(typed, cell)
-      if (read.ok && cell) rows.set(keyOf(cell), { cell, mark: read.value })
-      else if (!read.ok) refused.push({ workId: typed.workId, placeId: typed.placeId, ...read.refusal })
+      if (read.ok && cell) {
+        rows.set(keyOf(cell), { cell, mark: read.value })
+        // what follows for the same cell was typed over this
+        found.set(keyOf(cell), { ...cell, draftMark: read.value === cell.mark ? null : read.value })
+      } else if (!read.ok) refused.push({ workId: typed.workId, placeId: typed.placeId, ...read.refusal })
     }
     const kept = [...rows.values()].filter(({ cell, mark }) => mark !== null && mark !== cell.mark)
     const gone = [...rows.values()].filter(({ cell, mark }) => mark === null || mark === cell.mark)
@@ -98,8 +81,7 @@ export async function setDraftMarks(
         { updateOnDuplicate: ['mark', 'byAccount', 'at'] },
       )
     for (const { cell } of gone)
-      if (cell.draftMark !== null)
-        await model.destroy({ where: { workId: cell.workId, placeId: cell.placeId } })
+      await model.destroy({ where: { workId: cell.workId, placeId: cell.placeId } })
     set = rows.size
     tell(world, classId)
   })

@@ -1,6 +1,8 @@
 import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
+import type { MarkRules } from '@oppen/core/marks'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
+import { COUNTED, MARK_RULES_OF } from '../markBook/fragments.js'
 import { APPEARED, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
 
 const PROGRESS = `select ${jsonObject({
@@ -8,8 +10,10 @@ const PROGRESS = `select ${jsonObject({
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
   markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain'))`,
+  rules: MARK_RULES_OF,
   submissions: jsonArray(
     jsonObject({
+      ...COUNTED,
       work: jsonObject(OWN_LINE),
       topicName: 't.name',
       status: STATUS,
@@ -33,7 +37,7 @@ type AskedRow = {
 }
 
 const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
-  jsonObject({ points: 'w.points', timing: jsonObject(OWN_TIMING), status: STATUS }),
+  jsonObject({ ...COUNTED, timing: jsonObject(OWN_TIMING), status: STATUS }),
   `from asked a join works w on w.id = a.work_id and w.asks = 'handIn'
    left join submissions i on i.work_id = a.work_id and i.place_id = p.id where a.place_id = p.id and ${APPEARED}`,
 )} as submissions from places p where p.class_id = $classId and p.left_at is null order by p.name`
@@ -42,5 +46,13 @@ const ASKED_OF_CLASS = `select p.id as placeId, p.name, ${jsonArray(
 export const askedOfClass = (db: Database, classId: ClassId, now: Instant) =>
   db.rows<AskedRow>(ASKED_OF_CLASS, { classId, now })
 
-export const classNameOf = (db: Database, classId: ClassId) =>
-  db.row<{ name: string }>('select name from classes where id = $classId', { classId })
+const CLASS = `select ${jsonObject({ name: 'c.name', rules: MARK_RULES_OF })} as json from classes c where c.id = $classId`
+
+/** The name of a class, and how it turns marks into averages. */
+export const averagingClass = async (
+  db: Database,
+  classId: ClassId,
+): Promise<{ name: string; rules: MarkRules } | undefined> => {
+  const json = await db.json(CLASS, { classId })
+  return json === undefined ? undefined : JSON.parse(json)
+}

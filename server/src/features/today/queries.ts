@@ -70,8 +70,8 @@ const PLACES = '(select count(*) from places p where p.class_id = c.id and p.lef
 const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null and (d.closes_at is null or d.closes_at > $now)`
 
 const workOfTeacher = jsonArray(
-  `json_patch(${jsonObject({ ...TAUGHT_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.counts)`,
-  `from (select w.*, ${counts()} as counts, ${newNotes()} as new_notes,
+  `json_patch(${jsonObject({ ...TAUGHT_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.numbers)`,
+  `from (select w.*, ${counts()} as numbers, ${newNotes()} as new_notes,
            (select min(handed_in_at) from submissions where work_id = w.id and phase = 'withTeacher') as oldest_at
          from works w where w.class_id = c.id and w.posted_at is not null and w.removed_at is null) w
    where w.new_notes > 0 or w.oldest_at is not null

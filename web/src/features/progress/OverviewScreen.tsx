@@ -4,6 +4,7 @@ import { Link, Navigate } from 'react-router'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, tieTo, useIds, useNow, useTie } from '../../app/session.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { oneDecimal } from '../../words/numbers.js'
@@ -39,7 +40,15 @@ function Overview() {
   }, [passed, client, classId])
   return (
     <Sheet title={`${say('progress_title')}, ${data.className}`}>
-      <Head title={say('progress_title')} sub={data.className} />
+      <Head
+        title={say('progress_title')}
+        sub={data.className}
+        aside={
+          <Link to={`/c/${classId}/mark-book`} className={buttonClasses('primary')}>
+            {say('book_title')}
+          </Link>
+        }
+      />
       {lines.length ? (
         <Row>
           <div className="overflow-x-auto">

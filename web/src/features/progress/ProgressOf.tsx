@@ -1,14 +1,17 @@
 import type { ProgressPage } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { averageOf, runOfAverages } from '@oppen/core/marks'
-import { Suspense } from 'react'
+import { averageWithWorking } from '@oppen/core/marks'
+import { piecesOf, runOfAverages } from '@oppen/core/progress'
+import { Suspense, useState } from 'react'
 import { part } from '../../app/part.js'
 import { isTeacher, useNow, useTie } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
-import { oneDecimal, showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { averageShown } from '../markBook/book.js'
+import { WorkingWindow } from '../markBook/WorkingWindow.js'
 import { WriteTo } from '../talk/WriteTo.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
 
@@ -23,25 +26,16 @@ type Props = {
   readonly toWork: (workId: string) => string
 }
 
-/** The marks of handed-back submissions that have points: what an average rests on. */
-export function marksOf(submissions: ProgressPage['submissions']): { mark: number; points: number }[] {
-  return submissions.flatMap(({ status, work }) =>
-    status.phase === 'handedBack' && status.mark !== null && work.points !== null
-      ? [{ mark: status.mark, points: work.points }]
-      : [],
-  )
-}
-
 /** The average with what it rests on, how fresh it is, and each submission with state, mark and feedback. */
 export function ProgressOf({ classId, page, toWork }: Props) {
   const time = useNow()
   const teaches = isTeacher(useTie())
-  const average = averageOf(marksOf(page.submissions))
-  const run = runOfAverages(
-    page.submissions.flatMap(one =>
-      marksOf([one]).map(mark => ({ ...mark, at: one.status.handedBackAt ?? 0 })),
-    ),
-  )
+  const { rules, submissions } = page
+  const all = submissions.map(one => ({ ...one, timing: one.work }))
+  const working = averageWithWorking(piecesOf(all, rules, time.now), rules)
+  const average = averageShown(working, rules)
+  const run = runOfAverages(all, rules, time.now)
+  const [open, setOpen] = useState(false)
   const waiting = page.submissions.filter(submission => submission.status.phase === 'withTeacher').length
   const withPoints = page.submissions.filter(submission => submission.work.points !== null).length
   return (
@@ -50,16 +44,12 @@ export function ProgressOf({ classId, page, toWork }: Props) {
         <div className="max-w-3xl border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
           {average ? (
             <>
-              <p className="font-head text-xl font-semibold">
-                {say('progress_average', { percent: oneDecimal(average.permille / 10) })}
-              </p>
+              <p className="font-head text-xl font-semibold">{say('progress_average_is', { average })}</p>
               <p>
-                {say('progress_average_rests', {
-                  marks: average.restsOn,
-                  submissions: withPoints,
-                  earned: showHundredths(average.earned),
-                  possible: showHundredths(average.possible),
-                })}
+                {say('progress_average_counts', { count: working.restsOn, submissions: withPoints })}{' '}
+                <Button variant="quiet" className="!min-h-0 !px-0 !py-0" onClick={() => setOpen(true)}>
+                  {say('progress_working')}
+                </Button>
               </p>
             </>
           ) : (
@@ -73,6 +63,14 @@ export function ProgressOf({ classId, page, toWork }: Props) {
           </p>
         </div>
       </Row>
+      {open && (
+        <WorkingWindow
+          row={{ name: page.pupil.name, working }}
+          works={submissions.map(one => one.work)}
+          rules={rules}
+          onClose={() => setOpen(false)}
+        />
+      )}
       {run.length >= FEW && (
         <Row className="pb-2">
           <h2 className="text-[15px]">{say('progress_run')}</h2>

@@ -1,22 +1,8 @@
 import type { TalkPage } from '@oppen/contract'
 import type { Audience } from '@oppen/core/talk'
-import type { ReactNode } from 'react'
 import { FieldProblem } from '../../parts/Feedback.js'
+import { Tick } from '../../parts/Tick.js'
 import { say } from '../../words/say.js'
-
-type TickProps = {
-  readonly on: boolean
-  readonly onChange: (on: boolean) => void
-  readonly children: ReactNode
-}
-
-/** One switch of a form of Talk. */
-export const Tick = ({ on, onChange, children }: TickProps) => (
-  <label className="flex items-baseline gap-2 text-[15px]">
-    <input type="checkbox" checked={on} onChange={event => onChange(event.target.checked)} />
-    <span>{children}</span>
-  </label>
-)
 
 type Props = {
   readonly audience: Audience

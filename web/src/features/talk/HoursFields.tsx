@@ -1,9 +1,9 @@
 import type { Hours } from '@oppen/core/talk'
 import { lazy, Suspense } from 'react'
 import { Waiting } from '../../parts/Feedback.js'
+import { Tick } from '../../parts/Tick.js'
 import { longDay } from '../../words/dates.js'
 import { say } from '../../words/say.js'
-import { Tick } from './AudienceFields.js'
 
 const TimeOfDayField = lazy(() =>
   import('../../parts/dates/DateFields.js').then(one => ({ default: one.TimeOfDayField })),

@@ -10,10 +10,10 @@ import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { FieldProblem, Problem, Waiting } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
+import { Tick } from '../../parts/Tick.js'
 import { Window } from '../../parts/Window.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import { Tick } from './AudienceFields.js'
 import { HoursFields } from './HoursFields.js'
 
 type Props = { readonly spaceId: SpaceId; readonly onClose: () => void }

@@ -11,10 +11,10 @@ import { Button } from '../../parts/Button.js'
 import { Empty, Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
+import { Tick } from '../../parts/Tick.js'
 import { Written } from '../../parts/Written.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
-import { Tick } from './AudienceFields.js'
 import { spaceIn, useSpace, useSpaceId } from './space.js'
 
 export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.nod(spaceIn(params)))

@@ -7,9 +7,9 @@ import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
+import { Tick } from '../../parts/Tick.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
-import { Tick } from './AudienceFields.js'
 import { useSpace } from './space.js'
 
 type Props = { readonly spaceId: SpaceId; readonly rules: TalkPage['rules']; readonly onClose: () => void }

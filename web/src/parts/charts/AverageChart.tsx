@@ -1,4 +1,4 @@
-import type { RunPoint } from '@oppen/core/marks'
+import type { AverageAt } from '@oppen/core/progress'
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { useNow } from '../../app/session.js'
 import { oneDecimal } from '../../words/numbers.js'
@@ -10,7 +10,7 @@ const percent = (permille: number) => `${oneDecimal(permille / 10)} %`
 const TICK = { fill: 'var(--color-soft)', fontSize: 13 }
 
 /** The average after each mark, in the order in which they were given. */
-export default function AverageChart({ run }: { readonly run: readonly RunPoint[] }) {
+export default function AverageChart({ run }: { readonly run: readonly AverageAt[] }) {
   const time = useNow()
   // time runs as the language is read; the words of the axes are placed as in one that runs from the left
   const fromTheRight = document.documentElement.dir === 'rtl'

@@ -1,0 +1,156 @@
+import { expect, type Page, test } from '@playwright/test'
+import { accessible, device, signIn } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const cell = (page: Page, name: string, title: string) =>
+  page.getByRole('gridcell', { name: new RegExp(`^${name}, ${title}:`) })
+
+/** Pastes as a spreadsheet would. */
+const paste = (page: Page, text: string) =>
+  page.getByRole('grid').evaluate((grid, pasted) => {
+    const data = new DataTransfer()
+    data.setData('text/plain', pasted)
+    grid.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, text)
+
+test('marks are typed, pasted and undone like in a spreadsheet, and seen by pupils once they are handed back', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  const faults: string[] = []
+  page.on('pageerror', error => faults.push(error.message))
+  page.on('console', message => message.type() === 'error' && faults.push(message.text()))
+  await signIn(page, 'ms.varga')
+  await page
+    .getByRole('link', { name: /^Garden Science/ })
+    .first()
+    .click()
+  await page.getByRole('link', { name: 'Progress' }).first().click()
+  await page.getByRole('link', { name: 'Mark book' }).click()
+  await expect(page.getByRole('heading', { name: 'Mark book', level: 1 })).toBeVisible()
+  const average = page.getByRole('button', { name: /^Average of Ada Moreno: 78\.2 %/ })
+  await expect(average).toBeVisible()
+  await accessible(page)
+
+  // by keys alone: down a column, with Enter
+  const at = 'Soil jar drawing'
+  await cell(page, 'Ada Moreno', at).click()
+  await page.keyboard.type('9')
+  await page.keyboard.press('Enter')
+  await expect(cell(page, 'Bram Okoye', at)).toHaveAttribute('aria-selected', 'true')
+  await expect(cell(page, 'Ada Moreno', at)).toHaveAccessibleName(/: 9, not handed back yet/)
+  // 52 of 65 points
+  await expect(page.getByRole('button', { name: /^Average of Ada Moreno: 80\.0 %/ })).toBeVisible()
+  // more than there is to have is named, and what was typed stays to be put right
+  await page.keyboard.type('11')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toHaveText(
+    /Bram Okoye, Soil jar drawing: “11” is more than the 10 points/,
+  )
+  await expect(page.getByRole('textbox', { name: 'Mark for Bram Okoye, Soil jar drawing' })).toHaveValue('11')
+  await page.keyboard.press('Backspace')
+  await page.keyboard.press('Enter')
+  await expect(cell(page, 'Bram Okoye', at)).toHaveAccessibleName(/: 1, not handed back yet/)
+  await expect(page.getByRole('alert')).toHaveCount(0)
+
+  // a column that is pasted, and taken back with one key
+  await expect(cell(page, 'Chidi Larsen', at)).toHaveAttribute('aria-selected', 'true')
+  await paste(page, '7\r\n8,5\r\n6\r\n')
+  await expect(cell(page, 'Dilys Park', at)).toHaveAccessibleName(/: 8\.5, not handed back yet/)
+  await expect(cell(page, 'Ewan Sato', at)).toHaveAccessibleName(/: 6, not handed back yet/)
+  await page.keyboard.press('Control+z')
+  await expect(cell(page, 'Dilys Park', at)).toHaveAccessibleName(/: 8$/)
+  await expect(cell(page, 'Ewan Sato', at)).toHaveAccessibleName(/: 7$/)
+  await page.keyboard.press('Control+z')
+  await expect(cell(page, 'Bram Okoye', at)).toHaveAccessibleName(/: 5\.5$/)
+  await page.keyboard.press('Control+End')
+  await page.keyboard.press('Control+Home')
+  await expect(cell(page, 'Ada Moreno', 'Build a rain gauge')).toHaveAttribute('aria-selected', 'true')
+
+  // what was typed outlives the page; the pupil has none of it before it is handed back
+  const pupil = await device(browser, school.address)
+  await signIn(pupil.page, 'ada.moreno')
+  await page.reload()
+  await expect(cell(page, 'Ada Moreno', at)).toHaveAccessibleName(/: 9, not handed back yet/)
+  await pupil.page
+    .getByRole('link', { name: /^Garden Science/ })
+    .first()
+    .click()
+  await pupil.page.getByRole('link', { name: 'Progress' }).first().click()
+  await expect(pupil.page.getByText('78.2 %').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Hand back 1 mark' }).click()
+  await expect(page.getByText('1 mark is handed back.').first()).toBeVisible()
+  await expect(cell(page, 'Ada Moreno', at)).toHaveAccessibleName(/: 9$/)
+  await expect(pupil.page.getByText('80.0 %').first()).toBeVisible()
+  expect(faults).toEqual([])
+  await Promise.all([context.close(), pupil.context.close()])
+})
+
+test('an average shows how it comes about, by the rules that the teacher sets', async ({ browser }) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'ms.varga')
+  await page
+    .getByRole('link', { name: /^Garden Science/ })
+    .first()
+    .click()
+  await page.getByRole('link', { name: 'Progress' }).first().click()
+  await page.getByRole('link', { name: 'Mark book' }).click()
+  await page.getByRole('button', { name: /^Average of Bram Okoye/ }).click()
+  const working = page.getByRole('dialog', { name: 'How the average of Bram Okoye comes about' })
+  await expect(working.getByRole('row', { name: /Build a rain gauge.*missing, not counted/ })).toBeVisible()
+  await accessible(page)
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Rules for averages' }).click()
+  const rules = page.getByRole('dialog', { name: 'Rules for averages' })
+  await rules.getByLabel('Missing work counts as zero').check()
+  await rules.getByLabel('Days after the deadline').fill('0')
+  await rules.getByLabel('Lowest marks dropped').fill('1')
+  await rules.getByLabel('Show a word or letter beside the average').check()
+  await accessible(page)
+  await rules.getByRole('button', { name: 'Save' }).click()
+  await expect(rules).toHaveCount(0)
+  await page.getByRole('button', { name: /^Average of Bram Okoye: .* · / }).click()
+  await expect(
+    working.getByRole('row', { name: /Build a rain gauge.*one of the lowest: dropped/ }),
+  ).toBeVisible()
+  await page.keyboard.press('Escape')
+  // a piece of work that does not count any more
+  await page.getByRole('button', { name: /^Cloud names and what they bring/ }).click()
+  const work = page.getByRole('dialog', { name: 'Cloud names and what they bring' })
+  await expect(work.getByText('Median')).toBeVisible()
+  await work.getByLabel('Counts in averages').uncheck()
+  await accessible(page)
+  await work.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: /^Average of Bram Okoye/ }).click()
+  await expect(
+    working.getByRole('row', { name: /Cloud names and what they bring.*does not count/ }),
+  ).toBeVisible()
+  await context.close()
+})
+
+test('marks that are typed without a network are saved on the device, and sent once it is back', async ({
+  browser,
+}) => {
+  const { page, context } = await device(browser, school.address)
+  await signIn(page, 'ms.varga')
+  const { ties } = await (await page.request.get('/api/me')).json()
+  const { classId } = ties.find((one: { className: string }) => one.className === 'Garden Science')
+  await page.goto(`/c/${classId}/mark-book`)
+  await context.setOffline(true)
+  await cell(page, 'Goran Pell', 'Bean height chart').click()
+  await page.keyboard.type('6.5')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 mark is saved on this device')).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText('1 mark is saved on this device')).toHaveCount(0, { timeout: 15_000 })
+  const book = await (await page.request.get(`/api/classes/${classId}/mark-book`)).json()
+  const goran = book.pupils.find((one: { name: string }) => one.name === 'Goran Pell')
+  expect(goran.cells.filter((one: { draftMark?: number }) => one.draftMark === 650)).toHaveLength(1)
+  await context.close()
+})

@@ -1,0 +1,427 @@
+// biome-ignore-all lint/a11y/useSemanticElements: a table whose rows and columns are not all there is a grid of roles
+// biome-ignore-all lint/a11y/useFocusableInteractive: the grid has the focus and names its cell (aria-activedescendant)
+import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
+import type { WorkId } from '@oppen/core/ids'
+import { readMark } from '@oppen/core/marks'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react'
+import { Refusal } from '../../app/api.js'
+import { useNow } from '../../app/session.js'
+import { useWide } from '../../app/wide.js'
+import { showHundredths } from '../../words/numbers.js'
+import { problemWords } from '../../words/problem.js'
+import { say } from '../../words/say.js'
+import { spanWords } from '../../words/states.js'
+import { teacherStateWords } from '../../words/teacherStates.js'
+import { averageShown, type BookRow, cellLateBy, cellState, shownMark } from './book.js'
+import { moveBy, type Place, readPasted } from './moveBy.js'
+import type { Typed } from './useDraftMarks.js'
+
+const ROW = 36
+const COLUMN = 92
+/** The names and, in the margin before them, the averages: both stay while the rest moves. */
+const NAMES = { wide: 180, narrow: 116 }
+const MARGIN = { wide: 112, narrow: 76 }
+const HEAD = 76
+
+/** A cell in which nothing stands. */
+const NOTHING = { workId: '' as WorkId, phase: 'untouched' } as const
+
+type Props = {
+  readonly page: MarkBookPage
+  readonly works: readonly (BookWork & { readonly column: number })[]
+  readonly rows: readonly BookRow[]
+  readonly onType: (cells: readonly Typed[]) => void
+  readonly onUndo: () => void
+  readonly onProblem: (words: string | null) => void
+  readonly onWork: (work: BookWork) => void
+  readonly onAverage: (row: BookRow) => void
+}
+
+/**
+ * Pupils and work as a table of cells (WAI-ARIA Authoring Practices, "Grid"): arrows go, what is typed is the mark, Enter goes down,
+ * a column that is pasted is set from here on. Only what can be seen is drawn.
+ */
+export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onAverage }: Props) {
+  const box = useRef<HTMLDivElement>(null)
+  const time = useNow()
+  const size = useWide() ? 'wide' : 'narrow'
+  const [names, margin] = [NAMES[size], MARGIN[size]]
+  const [at, setAt] = useState<Place>({ row: 0, column: 0 })
+  const [text, setText] = useState<string | null>(null)
+  const down = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+    paddingStart: HEAD,
+    scrollPaddingStart: HEAD,
+  })
+  const across = useVirtualizer({
+    horizontal: true,
+    count: works.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => COLUMN,
+    overscan: 3,
+    paddingStart: names + margin,
+    scrollPaddingStart: names + margin,
+  })
+
+  const go = (row: number, column: number) => {
+    const next = {
+      row: Math.max(0, Math.min(rows.length - 1, row)),
+      column: Math.max(0, Math.min(works.length - 1, column)),
+    }
+    setAt(next)
+    setText(null)
+    down.scrollToIndex(next.row)
+    across.scrollToIndex(next.column)
+  }
+  const cellAt = ({ row, column }: Place): BookCell | undefined => {
+    const work = works[column]
+    return work && rows[row]?.cells[work.column]
+  }
+
+  /** Reads what was typed for a cell; undefined where it is none, with the reason said. */
+  const readAs = (place: Place, typed: string): Typed | undefined => {
+    const work = works[place.column]
+    const row = rows[place.row]
+    const cell = cellAt(place)
+    if (!work || !row || !cell) return undefined
+    const { id: workId, points } = work
+    const { placeId } = row
+    if (!typed.trim()) return { workId, placeId, text: null, mark: null }
+    if (points === null) {
+      onProblem(say('problem_mark_without_points'))
+      return undefined
+    }
+    const read = readMark(typed, points)
+    if (read.ok) return { workId, placeId, text: typed.trim(), mark: read.value }
+    const refusal = new Refusal(422, read.refusal as never)
+    onProblem(`${row.name}, ${work.title}: ${problemWords(refusal, time)}`)
+    return undefined
+  }
+
+  const commit = (typed: string): boolean => {
+    const read = readAs(at, typed)
+    if (!read) return false
+    onProblem(null)
+    onType([read])
+    return true
+  }
+
+  const paste = (pasted: string) => {
+    const found: Typed[] = []
+    onProblem(null)
+    for (const [down, line] of readPasted(pasted).entries())
+      for (const [right, typed] of line.entries()) {
+        const place = { row: at.row + down, column: at.column + right }
+        const read = cellAt(place) && readAs(place, typed)
+        if (read) found.push(read)
+      }
+    if (found.length) onType(found)
+  }
+
+  const onKey = (event: KeyboardEvent<HTMLDivElement>) => {
+    const { key } = event
+    if ((event.ctrlKey || event.metaKey) && key.toLowerCase() === 'z') {
+      event.preventDefault()
+      return text === null ? onUndo() : setText(null)
+    }
+    if (text !== null) return
+    const to = moveBy(event, at, {
+      rows: rows.length,
+      columns: works.length,
+      seen: Math.max(1, down.getVirtualItems().length - 10),
+    })
+    const mark = shownMark(cellAt(at) ?? NOTHING)
+    if (to) {
+      event.preventDefault()
+      go(to.row, to.column)
+    } else if (key === 'Enter' || key === 'F2') {
+      event.preventDefault()
+      begin(key === 'F2' && mark !== null ? showHundredths(mark) : '')
+    } else if (key === 'Delete' || key === 'Backspace') {
+      event.preventDefault()
+      commit('')
+    } else if (/^[\d.,+]$/.test(key) && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      event.preventDefault()
+      begin(key)
+    }
+  }
+  const begin = (first: string) => cellAt(at) && setText(first)
+
+  const idOf = ({ row, column }: Place) => `book-${row}-${column}`
+  return (
+    <div
+      ref={box}
+      role="grid"
+      tabIndex={0}
+      aria-label={say('book_title')}
+      aria-rowcount={rows.length + 1}
+      aria-colcount={works.length + 2}
+      aria-activedescendant={works.length && rows.length ? idOf(at) : undefined}
+      onKeyDown={onKey}
+      onPaste={event => {
+        if (text !== null) return
+        event.preventDefault()
+        paste(event.clipboardData.getData('text/plain'))
+      }}
+      className="group relative max-h-[74vh] overflow-auto border-y border-edge bg-sheet -outline-offset-2"
+    >
+      <div
+        role="presentation"
+        className="relative"
+        style={{ height: down.getTotalSize(), width: across.getTotalSize() }}
+      >
+        <div role="row" aria-rowindex={1} className="sticky top-0 z-20 bg-sheet" style={{ height: HEAD }}>
+          <span
+            role="columnheader"
+            aria-colindex={1}
+            className="sticky left-0 z-10 inline-flex items-end align-top justify-end border-e border-b-2 border-e-margin-line border-b-ink bg-sheet px-2.5 pb-1 text-sm text-soft"
+            style={{ width: margin + 1, height: HEAD }}
+          >
+            {say('overview_average')}
+          </span>
+          <span
+            role="columnheader"
+            aria-colindex={2}
+            className="sticky z-10 inline-flex items-end align-top border-b-2 border-ink bg-sheet ps-4 pe-2 pb-1 text-sm font-semibold"
+            style={{ width: names - 1, height: HEAD, left: margin + 1 }}
+          >
+            {say('overview_pupil')}
+          </span>
+          {across.getVirtualItems().map(({ index, start }) => {
+            const work = works[index]
+            return (
+              work && (
+                <span
+                  key={work.id}
+                  role="columnheader"
+                  aria-colindex={index + 3}
+                  className="absolute top-0 flex flex-col justify-end border-b-2 border-ink"
+                  style={{ left: start, width: COLUMN, height: HEAD }}
+                >
+                  <button
+                    type="button"
+                    tabIndex={-1}
+                    onClick={() => onWork(work)}
+                    title={work.title}
+                    className="flex h-full flex-col justify-end rounded-sm px-1.5 pb-1 text-start text-[13px] leading-tight hover:bg-pale"
+                  >
+                    <span className="line-clamp-3 font-semibold [overflow-wrap:anywhere]">{work.title}</span>
+                    <span className="text-xs text-soft">
+                      {work.points === null ? say('book_no_points') : `/ ${showHundredths(work.points)}`}
+                      {work.extra && ` · ${say('book_extra_short')}`}
+                      {!work.counts && ` · ${say('book_counts_not_short')}`}
+                    </span>
+                  </button>
+                </span>
+              )
+            )
+          })}
+        </div>
+        {down.getVirtualItems().map(({ index, start }) => {
+          const row = rows[index]
+          return (
+            row && (
+              <div
+                key={row.placeId}
+                role="row"
+                aria-rowindex={index + 2}
+                className={`absolute left-0 border-b border-rule ${index === at.row ? 'bg-pale/50' : ''}`}
+                style={{ top: start, height: ROW, width: across.getTotalSize() }}
+              >
+                <span
+                  role="gridcell"
+                  aria-colindex={1}
+                  className="sticky left-0 z-10 inline-flex items-center border-e border-margin-line align-top bg-sheet"
+                  style={{ width: margin + 1, height: ROW - 1 }}
+                >
+                  <button
+                    type="button"
+                    tabIndex={-1}
+                    onClick={() => onAverage(row)}
+                    aria-label={say('book_average_of', {
+                      name: row.name,
+                      average: averageShown(row.working, page.rules) ?? say('book_average_none'),
+                    })}
+                    className="w-full truncate rounded-sm px-2.5 text-end text-sm tabular-nums text-soft underline-offset-2 hover:bg-pale hover:underline"
+                  >
+                    {averageShown(row.working, page.rules) ?? '–'}
+                  </button>
+                </span>
+                <span
+                  role="rowheader"
+                  aria-colindex={2}
+                  className={`sticky z-10 inline-flex items-center truncate bg-sheet align-top ps-4 pe-2 text-[15px] font-semibold ${index === at.row ? 'text-blue' : ''}`}
+                  style={{ width: names - 1, height: ROW - 1, left: margin + 1 }}
+                >
+                  <span className="truncate">{row.name}</span>
+                </span>
+                {across.getVirtualItems().map(({ index: column, start: left }) => {
+                  const work = works[column]
+                  if (!work) return null
+                  const here = index === at.row && column === at.column
+                  const cell = row.cells[work.column]
+                  return (
+                    <span
+                      key={work.id}
+                      id={idOf({ row: index, column })}
+                      role="gridcell"
+                      aria-colindex={column + 3}
+                      aria-selected={here}
+                      aria-label={`${row.name}, ${work.title}: ${cell ? cellWords(cell) : say('book_not_asked')}`}
+                      onPointerDown={event => {
+                        if (here && text !== null) return
+                        event.preventDefault()
+                        box.current?.focus({ preventScroll: true })
+                        go(index, column)
+                      }}
+                      onDoubleClick={() => begin('')}
+                      className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums ${cell ? '' : 'bg-linen/60'} ${here ? 'outline-2 -outline-offset-2 outline-blue group-focus-within:bg-pale' : ''}`}
+                      style={{ left, width: COLUMN, height: ROW - 1 }}
+                    >
+                      {here && text !== null ? (
+                        <Typing
+                          text={text}
+                          label={say('book_mark_for', { name: row.name, title: work.title })}
+                          onText={setText}
+                          onLeave={() => {
+                            setText(null)
+                            box.current?.focus({ preventScroll: true })
+                          }}
+                          onDone={(typed, by) => {
+                            if (!commit(typed)) return false
+                            box.current?.focus({ preventScroll: true })
+                            go(at.row + by.row, at.column + by.column)
+                            return true
+                          }}
+                        />
+                      ) : (
+                        cell && <Shown cell={cell} now={time.now} />
+                      )}
+                    </span>
+                  )
+                })}
+              </div>
+            )
+          )
+        })}
+      </div>
+    </div>
+  )
+
+  function cellWords(cell: BookCell): string {
+    const mark = shownMark(cell)
+    const words = [mark === null ? '' : showHundredths(mark)]
+    if (cell.draftMark !== undefined) words.push(say('book_draft'))
+    if (mark === null)
+      words.push(teacherStateWords(cellState(cell, time.now), { ...time, points: null }).words)
+    const late = cellLateBy(cell)
+    if (late > 0) words.push(say('book_late', { span: spanWords(late) }))
+    return words.filter(Boolean).join(', ')
+  }
+}
+
+type TypingProps = {
+  readonly text: string
+  readonly label: string
+  readonly onText: (text: string) => void
+  readonly onLeave: () => void
+  /** Gives whether it could be taken as it is. */
+  readonly onDone: (text: string, by: Place) => boolean
+}
+
+/** The field that stands in a cell while a mark is typed. */
+function Typing({ text, label, onText, onLeave, onDone }: TypingProps) {
+  const field = useRef<HTMLInputElement>(null)
+  /** Leaving the field by a key is no leaving of it by a press elsewhere. */
+  const left = useRef(false)
+  useLayoutEffect(() => {
+    field.current?.focus({ preventScroll: true })
+    const end = field.current?.value.length ?? 0
+    field.current?.setSelectionRange(end, end)
+  }, [])
+  return (
+    <input
+      ref={field}
+      value={text}
+      aria-label={label}
+      inputMode="decimal"
+      maxLength={12}
+      onChange={event => onText(event.target.value)}
+      onBlur={event => {
+        if (left.current) return
+        if (event.target.value) onDone(event.target.value, { row: 0, column: 0 })
+        else onLeave()
+      }}
+      onKeyDown={event => {
+        const by: Record<string, Place> = {
+          Enter: { row: event.shiftKey ? -1 : 1, column: 0 },
+          ArrowDown: { row: 1, column: 0 },
+          ArrowUp: { row: -1, column: 0 },
+          Tab: { row: 0, column: event.shiftKey ? -1 : 1 },
+        }
+        const step = by[event.key]
+        event.stopPropagation()
+        if (event.key === 'Escape') {
+          left.current = true
+          return onLeave()
+        }
+        if (!step) return
+        event.preventDefault()
+        left.current = true
+        if (!onDone(event.currentTarget.value, step)) left.current = false
+      }}
+      className="w-full rounded-sm border border-blue bg-sheet px-1 text-sm tabular-nums text-ink"
+    />
+  )
+}
+
+const TONES = { rust: 'text-rust', blue: 'text-blue', soft: 'text-soft', leaf: 'text-leaf' } as const
+
+/** What stands in a cell: the mark, else how it stands; late and not handed back are said by a sign as well. */
+function Shown({ cell, now }: { readonly cell: BookCell; readonly now: number }) {
+  const mark = shownMark(cell)
+  const late = cellLateBy(cell) > 0
+  const draft = cell.draftMark !== undefined
+  if (mark !== null)
+    return (
+      <span aria-hidden="true" className="flex w-full items-baseline gap-1">
+        <span
+          className={draft ? 'border-b-2 border-dotted border-ochre font-semibold italic' : 'font-semibold'}
+        >
+          {showHundredths(mark)}
+        </span>
+        {late && (
+          <span className={`text-xs ${cell.forgiven ? 'text-soft line-through' : 'text-rust'}`}>
+            {say('book_late_short')}
+          </span>
+        )}
+      </span>
+    )
+  const { is } = cellState(cell, now)
+  const [words, tone] =
+    is === 'withTeacher'
+      ? [say('book_to_mark'), TONES.blue]
+      : is === 'missing'
+        ? [say('book_missing'), TONES.rust]
+        : is === 'overdue'
+          ? [say('book_overdue'), TONES.rust]
+          : is === 'excused'
+            ? [say('book_excused'), TONES.soft]
+            : is === 'received'
+              ? [say('book_received'), TONES.leaf]
+              : is === 'handedBack'
+                ? [say('book_back'), TONES.soft]
+                : is === 'tryAgain'
+                  ? [say('book_again'), TONES.soft]
+                  : ['', TONES.soft]
+  return (
+    <span aria-hidden="true" className={`truncate text-xs ${tone}`}>
+      {words}
+      {late && is === 'withTeacher' && ` · ${say('book_late_short')}`}
+    </span>
+  )
+}

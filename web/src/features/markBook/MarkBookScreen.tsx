@@ -1,0 +1,250 @@
+import { type BookWork, type MarkBookPage, type RefusedCell, routes } from '@oppen/contract'
+import { categoryKey } from '@oppen/core/marks'
+import { useSuspenseQuery } from '@tanstack/react-query'
+import { useMemo, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { call, Refusal } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import type { Prepared } from '../../app/prepared.js'
+import { reads } from '../../app/queries.js'
+import { useIds, useNow, useTie } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Empty, Problem } from '../../parts/Feedback.js'
+import { Select } from '../../parts/inputs.js'
+import { Head, Row, Sheet } from '../../parts/Sheet.js'
+import { showToast } from '../../parts/toast.js'
+import { problemWords } from '../../words/problem.js'
+import { say } from '../../words/say.js'
+import { type BookRow, rowsOf, shownMark } from './book.js'
+import { Grid } from './Grid.js'
+import { RulesForm } from './RulesForm.js'
+import { type Typed, useDraftMarks } from './useDraftMarks.js'
+import { WorkingWindow } from './WorkingWindow.js'
+import { WorkWindow } from './WorkWindow.js'
+
+export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.markBook(params.classId))
+
+/** So many steps can be taken back. */
+const MOST_UNDO = 100
+
+/** All marks of a class: pupils × work, with averages whose working is a press away. */
+export function Screen() {
+  const { classId } = useIds()
+  const tie = useTie()
+  const archived = tie?.archived ?? true
+  const { data } = useSuspenseQuery(reads.markBook(classId))
+  const { now } = useNow()
+  // an average changes by the day, not by the second
+  const day = Math.floor(now / 3_600_000)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: by the hour is often enough
+  const rows = useMemo(() => rowsOf(data, now), [data, day])
+  const drafts = useDraftMarks(classId)
+  const [group, setGroup] = useState('')
+  const [category, setCategory] = useState<string | null>(null)
+  const [open, setOpen] = useState<'rules' | BookWork | BookRow | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const undo = useRef<(readonly Typed[])[]>([])
+  const works = data.works
+    .map((work, column) => ({ ...work, column }))
+    .filter(work => category === null || categoryKey(work.category) === category)
+  const shown = rows.filter(row => !group || row.groupId === group)
+  const close = () => setOpen(null)
+  const type = (cells: readonly Typed[]) => {
+    const before = drafts.set(cells)
+    if (before.length) undo.current = [...undo.current.slice(1 - MOST_UNDO), before]
+  }
+  const takeBack = () => {
+    const last = undo.current.at(-1)
+    if (!last) return
+    undo.current = undo.current.slice(0, -1)
+    drafts.set(last)
+  }
+  return (
+    <Sheet title={`${say('book_title')}, ${data.className}`}>
+      <Head
+        title={say('book_title')}
+        sub={data.className}
+        aside={
+          <>
+            <Link
+              to={`/c/${classId}/progress`}
+              className="text-[15px] font-semibold text-blue underline underline-offset-2"
+            >
+              {say('progress_title')}
+            </Link>
+            {!archived && <Button onClick={() => setOpen('rules')}>{say('rules_marks_title')}</Button>}
+          </>
+        }
+      />
+      <Row className="pb-2">
+        <div className="flex flex-wrap items-center gap-3">
+          {data.groups.length > 1 && (
+            <Select label={say('book_group')} value={group} onChange={event => setGroup(event.target.value)}>
+              <option value="">{say('book_group_all')}</option>
+              {data.groups.map(one => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Select>
+          )}
+          <Categories page={data} chosen={category} onChoose={setCategory} />
+          <HandBack page={data} shown={shown} archived={archived} unsent={drafts.unsent} />
+        </div>
+        {drafts.unreachable && (
+          <p role="status" className="text-[15px] font-medium text-rust">
+            {say('book_unsent', { count: drafts.unsent })}
+          </p>
+        )}
+        {problem && <Problem words={problem} />}
+        {drafts.refused.length > 0 && (
+          <Refused page={data} refused={drafts.refused} onClose={drafts.forgetRefused} />
+        )}
+      </Row>
+      {works.length && shown.length ? (
+        <>
+          <Grid
+            page={data}
+            works={works}
+            rows={shown}
+            onType={archived ? () => undefined : type}
+            onUndo={takeBack}
+            onProblem={setProblem}
+            onWork={setOpen}
+            onAverage={setOpen}
+          />
+          <Row className="pt-1.5 pb-4">
+            <p className="text-sm text-soft max-md:hidden">{say('book_keys')}</p>
+          </Row>
+        </>
+      ) : (
+        <Row>
+          <Empty>{say('book_none')}</Empty>
+        </Row>
+      )}
+      {open === 'rules' && <RulesForm classId={classId} page={data} onClose={close} />}
+      {open !== null && open !== 'rules' && 'working' in open && (
+        <WorkingWindow row={open} works={data.works} rules={data.rules} onClose={close} />
+      )}
+      {open !== null && open !== 'rules' && 'title' in open && (
+        <WorkWindow
+          classId={classId}
+          work={open}
+          marks={marksFor(data, open)}
+          categories={categoriesOf(data)}
+          archived={archived}
+          onClose={close}
+        />
+      )}
+    </Sheet>
+  )
+}
+
+/** The marks of all pupils for a piece of work. */
+const marksFor = ({ pupils }: MarkBookPage, { id }: BookWork): number[] =>
+  pupils.flatMap(pupil =>
+    pupil.cells.flatMap(cell => {
+      const mark = cell.workId === id ? shownMark(cell) : null
+      return mark === null ? [] : [mark]
+    }),
+  )
+
+/** The names of all categories, of the rules and of work. */
+function categoriesOf({ rules, works }: MarkBookPage): string[] {
+  const names = new Map<string, string>()
+  for (const name of [...rules.categories.map(one => one.name), ...works.map(one => one.category)])
+    if (name && !names.has(categoryKey(name))) names.set(categoryKey(name), name)
+  return [...names.values()]
+}
+
+type CategoriesProps = {
+  readonly page: MarkBookPage
+  readonly chosen: string | null
+  readonly onChoose: (category: string | null) => void
+}
+
+function Categories({ page, chosen, onChoose }: CategoriesProps) {
+  const all = categoriesOf(page)
+  if (all.length < 2) return null
+  return (
+    <Select
+      label={say('post_field_category')}
+      value={chosen ?? ''}
+      onChange={event => onChoose(event.target.value || null)}
+    >
+      <option value="">{say('book_category_all')}</option>
+      {all.map(name => (
+        <option key={name} value={categoryKey(name)}>
+          {name}
+        </option>
+      ))}
+    </Select>
+  )
+}
+
+type HandBackProps = {
+  readonly page: MarkBookPage
+  readonly shown: readonly BookRow[]
+  readonly archived: boolean
+  readonly unsent: number
+}
+
+/** The marks that were typed and that no pupil sees yet, handed back with one press. */
+function HandBack({ page, shown, archived, unsent }: HandBackProps) {
+  const { classId } = useIds()
+  const cells = shown.flatMap(({ placeId, cells: all }) =>
+    all.flatMap(cell => (cell?.draftMark === undefined ? [] : [{ workId: cell.workId, placeId }])),
+  )
+  const go = useCommand({
+    do: () => call(routes.handBackDrafts, { classId }, { cells: cells.slice(0, 300) }),
+    again: [reads.markBook(classId).queryKey, reads.today().queryKey],
+    done: ({ handedBack }) => showToast(say('book_handed_back', { count: handedBack })),
+  })
+  if (!cells.length || archived) return null
+  const works = new Set(cells.map(one => one.workId)).size
+  return (
+    <>
+      <Button variant="primary" onClick={() => go.go()} disabled={go.busy || unsent > 0}>
+        {say('book_hand_back', { count: cells.length })}
+      </Button>
+      <span className="text-sm text-soft">
+        {works === 1
+          ? page.works.find(work => work.id === cells[0]?.workId)?.title
+          : say('book_of_works', { count: works })}
+      </span>
+      {go.words && <Problem words={go.words} />}
+    </>
+  )
+}
+
+type RefusedProps = {
+  readonly page: MarkBookPage
+  readonly refused: readonly RefusedCell[]
+  readonly onClose: () => void
+}
+
+/** What could not be saved, each with its reason. */
+function Refused({ page, refused, onClose }: RefusedProps) {
+  const time = useNow()
+  const { pupils, works } = page
+  return (
+    <div role="alert" className="border-s-4 border-rust bg-rust-pale px-3 py-2 text-[15px]">
+      <ul>
+        {refused.map(({ workId, placeId, code, params }, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same may be refused twice
+          <li key={index}>
+            <strong>
+              {pupils.find(one => one.placeId === placeId)?.name},{' '}
+              {works.find(one => one.id === workId)?.title}
+            </strong>
+            {': '}
+            {problemWords(new Refusal(409, { code: code as never, ...(params && { params }) }), time)}
+          </li>
+        ))}
+      </ul>
+      <Button variant="quiet" onClick={onClose}>
+        {say('close')}
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,94 @@
+import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
+import type { Instant } from '@oppen/core/ids'
+import {
+  averageWithWorking,
+  type MarkRules,
+  type Piece,
+  percentOf,
+  stepOf,
+  type Working,
+} from '@oppen/core/marks'
+import { lateByOf, pieceOf } from '@oppen/core/progress'
+import { type SubmissionState, type SubmissionStatus, stateOf, type Timing } from '@oppen/core/work'
+
+type Pupil = MarkBookPage['pupils'][number]
+
+/** One pupil with what stands in each column; undefined where they are not asked. */
+export type BookRow = Pick<Pupil, 'placeId' | 'name' | 'groupId'> & {
+  readonly cells: readonly (BookCell | undefined)[]
+  readonly working: Working
+}
+
+const statusOf = (cell: BookCell): SubmissionStatus => ({
+  phase: cell.phase,
+  phaseBefore: 'untouched',
+  handIns: cell.handIns ?? 0,
+  firstHandedInAt: null,
+  handedInAt: cell.handedInAt ?? null,
+  handedBackAt: cell.handedBackAt ?? null,
+  receivedAt: null,
+  mark: cell.mark ?? null,
+  tryAgainBy: cell.tryAgainBy ?? null,
+})
+
+const timingOf = ({ opensAt, dueAt, closesAt }: BookCell): Timing => ({
+  opensAt: opensAt ?? null,
+  dueAt: dueAt ?? null,
+  closesAt: closesAt ?? null,
+})
+
+export const cellState = (cell: BookCell, now: Instant): SubmissionState =>
+  stateOf(statusOf(cell), timingOf(cell), now)
+
+/** How late what was handed in was, in milliseconds. */
+export const cellLateBy = (cell: BookCell): number => lateByOf(statusOf(cell), timingOf(cell))
+
+/** The mark that stands in a cell: the one that was typed last. */
+export const shownMark = ({ draftMark, mark }: BookCell): number | null => draftMark ?? mark ?? null
+
+/** All marks of a cell, the one that is not handed back yet as the last. */
+function marksOf({ marks, mark, draftMark }: BookCell): readonly number[] {
+  const given = marks ?? (mark === undefined ? [] : [mark])
+  return draftMark === undefined ? given : [...given, draftMark]
+}
+
+function piece(work: BookWork, cell: BookCell, rules: MarkRules, now: Instant): Piece | undefined {
+  const { points, category, extra, counts } = work
+  return pieceOf(
+    {
+      id: work.id,
+      counting: { points, category, extra, counts },
+      status: statusOf(cell),
+      timing: timingOf(cell),
+      marks: marksOf(cell),
+      forgiven: cell.forgiven ?? false,
+    },
+    rules,
+    now,
+  )
+}
+
+/** The rows of a mark book, each with its average and how that comes about; of all work, whichever is shown. */
+export function rowsOf({ works, pupils, rules }: MarkBookPage, now: Instant): BookRow[] {
+  const columns = new Map(works.map((work, index) => [work.id, index]))
+  return pupils.map(({ cells: found, ...pupil }) => {
+    const cells: (BookCell | undefined)[] = new Array(works.length).fill(undefined)
+    for (const cell of found) {
+      const column = columns.get(cell.workId)
+      if (column !== undefined) cells[column] = cell
+    }
+    const pieces = works.flatMap((work, index) => {
+      const cell = cells[index]
+      const one = cell && piece(work, cell, rules, now)
+      return one ? [one] : []
+    })
+    return { ...pupil, cells, working: averageWithWorking(pieces, rules) }
+  })
+}
+
+/** An average as it is shown: in percent, and with the word of the scale. */
+export function averageShown({ share }: Working, { decimals, scale }: MarkRules): string | null {
+  if (!share) return null
+  const step = stepOf(share, scale, decimals)
+  return [`${percentOf(share, decimals)} %`, step?.label].filter(Boolean).join(' · ')
+}

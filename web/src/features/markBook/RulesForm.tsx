@@ -22,7 +22,8 @@ function begin({ rules, works }: MarkBookPage): MarkRules {
   const found = new Map<string, string>()
   for (const { category } of works)
     if (category && !known.has(categoryKey(category))) found.set(categoryKey(category), category)
-  const more = [...found.values()].map(name => ({ name, weight: 0, dropLowest: 0 }))
+  // alike to begin with: a category that weighs nothing is a choice
+  const more = [...found.values()].map(name => ({ name, weight: 10, dropLowest: 0 }))
   return { ...rules, categories: [...rules.categories, ...more] }
 }
 

@@ -1,4 +1,4 @@
-import { type BookWork, type MarkBookPage, type RefusedCell, routes } from '@oppen/contract'
+import { type BookWork, type MarkBookPage, MOST_CELLS, type RefusedCell, routes } from '@oppen/contract'
 import { categoryKey } from '@oppen/core/marks'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { useMemo, useRef, useState } from 'react'
@@ -7,7 +7,7 @@ import { call, Refusal } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useNow, useTie } from '../../app/session.js'
+import { useIds, useMe, useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Problem } from '../../parts/Feedback.js'
 import { Select } from '../../parts/inputs.js'
@@ -15,7 +15,7 @@ import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { showToast } from '../../parts/toast.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
-import { type BookRow, rowsOf, shownMark } from './book.js'
+import { type BookRow, rowsOf, shownMark, withUnsent } from './book.js'
 import { Grid } from './Grid.js'
 import { RulesForm } from './RulesForm.js'
 import { type Typed, useDraftMarks } from './useDraftMarks.js'
@@ -32,13 +32,19 @@ export function Screen() {
   const { classId } = useIds()
   const tie = useTie()
   const archived = tie?.archived ?? true
-  const { data } = useSuspenseQuery(reads.markBook(classId))
+  const { data: stored } = useSuspenseQuery(reads.markBook(classId))
+  const drafts = useDraftMarks(classId)
+  const { account } = useMe()
+  const { unsent } = drafts
+  const data = useMemo(
+    () => withUnsent(stored, unsent, account.shownName),
+    [stored, unsent, account.shownName],
+  )
   const { now } = useNow()
   // an average changes by the day, not by the second
   const day = Math.floor(now / 3_600_000)
   // biome-ignore lint/correctness/useExhaustiveDependencies: by the hour is often enough
   const rows = useMemo(() => rowsOf(data, now), [data, day])
-  const drafts = useDraftMarks(classId)
   const [group, setGroup] = useState('')
   const [category, setCategory] = useState<string | null>(null)
   const [open, setOpen] = useState<'rules' | BookWork | BookRow | null>(null)
@@ -89,11 +95,11 @@ export function Screen() {
             </Select>
           )}
           <Categories page={data} chosen={category} onChoose={setCategory} />
-          <HandBack page={data} shown={shown} archived={archived} unsent={drafts.unsent} />
+          <HandBack page={data} shown={shown} archived={archived} unsent={unsent.length} />
         </div>
         {drafts.unreachable && (
           <p role="status" className="text-[15px] font-medium text-rust">
-            {say('book_unsent', { count: drafts.unsent })}
+            {say('book_unsent', { count: unsent.length })}
           </p>
         )}
         {problem && <Problem words={problem} />}
@@ -196,7 +202,7 @@ function HandBack({ page, shown, archived, unsent }: HandBackProps) {
     all.flatMap(cell => (cell?.draftMark === undefined ? [] : [{ workId: cell.workId, placeId }])),
   )
   const go = useCommand({
-    do: () => call(routes.handBackDrafts, { classId }, { cells: cells.slice(0, 300) }),
+    do: () => call(routes.handBackDrafts, { classId }, { cells: cells.slice(0, MOST_CELLS) }),
     again: [reads.markBook(classId).queryKey, reads.today().queryKey],
     done: ({ handedBack }) => showToast(say('book_handed_back', { count: handedBack })),
   })

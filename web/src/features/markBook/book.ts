@@ -86,6 +86,27 @@ export function rowsOf({ works, pupils, rules }: MarkBookPage, now: Instant): Bo
   })
 }
 
+/** A mark that was typed here and has not arrived, as a number; null for none. */
+export type Unsent = { readonly workId: string; readonly placeId: string; readonly value: number | null }
+
+/** A mark book with what was typed here over what the server has. */
+export function withUnsent(page: MarkBookPage, unsent: readonly Unsent[], by: string): MarkBookPage {
+  if (!unsent.length) return page
+  // of one cell what was typed last
+  const typed = new Map(unsent.map(one => [`${one.workId} ${one.placeId}`, one.value]))
+  const pupils = page.pupils.map(pupil => ({
+    ...pupil,
+    cells: pupil.cells.map((cell): BookCell => {
+      const value = typed.get(`${cell.workId} ${pupil.placeId}`)
+      if (value === undefined) return cell
+      const { draftMark: _, draftBy: __, ...rest } = cell
+      // a mark that is there is not taken away by nothing: only what was typed over it is
+      return value === null || value === cell.mark ? rest : { ...rest, draftMark: value, draftBy: by }
+    }),
+  }))
+  return { ...page, pupils }
+}
+
 /** An average as it is shown: in percent, and with the word of the scale. */
 export function averageShown({ share }: Working, { decimals, scale }: MarkRules): string | null {
   if (!share) return null

@@ -1,17 +1,11 @@
-import {
-  type BookCell,
-  type DraftMark,
-  type MarkBookPage,
-  MOST_CELLS,
-  type RefusedCell,
-  routes,
-} from '@oppen/contract'
+import { type DraftMark, type MarkBookPage, MOST_CELLS, type RefusedCell, routes } from '@oppen/contract'
 import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { call, Unreachable } from '../../app/api.js'
+import { call, Refusal, Unreachable } from '../../app/api.js'
 import { reads } from '../../app/queries.js'
 import { useMe } from '../../app/session.js'
+import { shownMark, type Unsent, withUnsent } from './book.js'
 
 /** What was typed into one cell: the text, or null for none; and the mark that it stands for, where that can be read here. */
 export type Typed = {
@@ -21,7 +15,7 @@ export type Typed = {
   readonly mark: number | null
 }
 
-type Pending = DraftMark & { readonly mark: string | null }
+type Pending = DraftMark & Unsent
 
 /** Where a server could not be reached it is asked again after so long, in milliseconds. */
 const AGAIN = 4_000
@@ -45,12 +39,12 @@ export function useDraftMarks(classId: ClassId) {
   const queue = useRef<Pending[]>([])
   const sending = useRef(false)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const [unsent, setUnsent] = useState(0)
+  const [unsent, setUnsent] = useState<readonly Pending[]>([])
   const [unreachable, setUnreachable] = useState(false)
   const [refused, setRefused] = useState<readonly RefusedCell[]>([])
 
   const keep = () => {
-    setUnsent(queue.current.length)
+    setUnsent([...queue.current])
     if (queue.current.length) localStorage.setItem(key, JSON.stringify(queue.current))
     else localStorage.removeItem(key)
   }
@@ -63,12 +57,15 @@ export function useDraftMarks(classId: ClassId) {
       // of one cell the last word alone would do, but each says what stood there before
       const cells = queue.current.slice(0, MOST_CELLS)
       try {
-        const reply = await call(routes.setDraftMarks, { classId }, { cells })
+        const sent = cells.map(({ workId, placeId, mark, was }) => ({ workId, placeId, mark, was }))
+        const reply = await call(routes.setDraftMarks, { classId }, { cells: sent })
+        // what was sent is shown until it has been read again
+        await client.refetchQueries({ queryKey: reads.markBook(classId).queryKey })
         queue.current = queue.current.slice(cells.length)
         setUnreachable(false)
         if (reply.refused.length) setRefused(before => [...before, ...reply.refused])
       } catch (error) {
-        if (error instanceof Unreachable) {
+        if (mayComeThrough(error)) {
           setUnreachable(true)
           timer.current = setTimeout(() => void flush(), AGAIN)
           break
@@ -85,7 +82,6 @@ export function useDraftMarks(classId: ClassId) {
     }
     sending.current = false
     keep()
-    if (!queue.current.length) void client.invalidateQueries({ queryKey: reads.markBook(classId).queryKey })
   }
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what an earlier visit left is sent once
@@ -97,32 +93,17 @@ export function useDraftMarks(classId: ClassId) {
 
   /** Sets cells; gives how they stood before, for undo. */
   const set = (cells: readonly Typed[]): Typed[] => {
-    const page = client.getQueryData<MarkBookPage>(reads.markBook(classId).queryKey)
-    if (!page) return []
+    const stored = client.getQueryData<MarkBookPage>(reads.markBook(classId).queryKey)
+    if (!stored) return []
+    const page = withUnsent(stored, queue.current, account.shownName)
     const before: Typed[] = []
-    const wanted = new Map(cells.map(one => [`${one.workId} ${one.placeId}`, one]))
-    const pupils = page.pupils.map(pupil => ({
-      ...pupil,
-      cells: pupil.cells.map((cell): BookCell => {
-        const typed = wanted.get(`${cell.workId} ${pupil.placeId}`)
-        if (!typed) return cell
-        const was = cell.draftMark ?? cell.mark ?? null
-        const { workId } = cell
-        before.push({
-          workId,
-          placeId: pupil.placeId,
-          text: was === null ? null : String(was / 100),
-          mark: was,
-        })
-        queue.current.push({ workId, placeId: pupil.placeId, mark: typed.text, was })
-        const { draftMark: _, draftBy: __, ...rest } = cell
-        return typed.mark === null || typed.mark === cell.mark
-          ? rest
-          : { ...rest, draftMark: typed.mark, draftBy: account.shownName }
-      }),
-    }))
-    // a mark that is there is not taken away by nothing: only what was typed over it is
-    client.setQueryData<MarkBookPage>(reads.markBook(classId).queryKey, { ...page, pupils })
+    for (const { workId, placeId, text, mark } of cells) {
+      const cell = page.pupils.find(one => one.placeId === placeId)?.cells.find(one => one.workId === workId)
+      if (!cell) continue
+      const was = shownMark(cell)
+      before.push({ workId, placeId, text: was === null ? null : String(was / 100), mark: was })
+      queue.current.push({ workId, placeId, mark: text, was, value: mark })
+    }
     keep()
     void flush()
     return before
@@ -130,3 +111,8 @@ export function useDraftMarks(classId: ClassId) {
 
   return { set, unsent, unreachable, refused, forgetRefused: () => setRefused([]) }
 }
+
+/** Whether the same may be taken a little later: who was signed out signs in again, and a server that is down comes back. */
+const mayComeThrough = (error: unknown): boolean =>
+  error instanceof Unreachable ||
+  (error instanceof Refusal && (error.status === 401 || error.status === 429 || error.status >= 500))

@@ -120,6 +120,19 @@ test('an average shows how it comes about, by the rules that the teacher sets', 
     working.getByRole('row', { name: /Build a rain gauge.*one of the lowest: dropped/ }),
   ).toBeVisible()
   await page.keyboard.press('Escape')
+  // coming late takes points, and is forgiven with one press
+  await page.getByRole('button', { name: 'Rules for averages' }).click()
+  await rules.getByLabel('Late work loses points').check()
+  await rules.getByRole('button', { name: 'Save' }).click()
+  await expect(rules).toHaveCount(0)
+  await page.getByRole('button', { name: /^Average of Chidi Larsen/ }).click()
+  const chidi = page.getByRole('dialog', { name: 'How the average of Chidi Larsen comes about' })
+  const late = chidi.getByRole('row', { name: /Seed packet detective/ })
+  await expect(late).toContainText('of the points taken')
+  await late.getByRole('button', { name: /^Forgive/ }).click()
+  await expect(late).toContainText('late, forgiven')
+  await expect(late).not.toContainText('of the points taken')
+  await page.keyboard.press('Escape')
   // a piece of work that does not count any more
   await page.getByRole('button', { name: /^Cloud names and what they bring/ }).click()
   const work = page.getByRole('dialog', { name: 'Cloud names and what they bring' })

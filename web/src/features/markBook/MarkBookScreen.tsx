@@ -1,6 +1,7 @@
 import { type BookWork, type MarkBookPage, MOST_CELLS, type RefusedCell, routes } from '@oppen/contract'
+import type { WorkId } from '@oppen/core/ids'
 import { categoryKey } from '@oppen/core/marks'
-import { useSuspenseQuery } from '@tanstack/react-query'
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { call, Refusal } from '../../app/api.js'
@@ -47,7 +48,7 @@ export function Screen() {
   const rows = useMemo(() => rowsOf(data, now), [data, day])
   const [group, setGroup] = useState('')
   const [category, setCategory] = useState<string | null>(null)
-  const [open, setOpen] = useState<'rules' | BookWork | BookRow | null>(null)
+  const [open, setOpen] = useState<'rules' | BookWork | Pick<BookRow, 'placeId'> | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const undo = useRef<(readonly Typed[])[]>([])
   const works = data.works
@@ -55,6 +56,10 @@ export function Screen() {
     .filter(work => category === null || categoryKey(work.category) === category)
   const shown = rows.filter(row => !group || row.groupId === group)
   const close = () => setOpen(null)
+  const opened =
+    open !== null && open !== 'rules' && 'placeId' in open
+      ? rows.find(row => row.placeId === open.placeId)
+      : undefined
   const type = (cells: readonly Typed[]) => {
     const before = drafts.set(cells)
     if (before.length) undo.current = [...undo.current.slice(1 - MOST_UNDO), before]
@@ -129,8 +134,8 @@ export function Screen() {
         </Row>
       )}
       {open === 'rules' && <RulesForm classId={classId} page={data} onClose={close} />}
-      {open !== null && open !== 'rules' && 'working' in open && (
-        <WorkingWindow row={open} works={data.works} rules={data.rules} onClose={close} />
+      {opened && (
+        <Working page={data} row={opened} archived={archived} onProblem={setProblem} onClose={close} />
       )}
       {open !== null && open !== 'rules' && 'title' in open && (
         <WorkWindow
@@ -143,6 +148,36 @@ export function Screen() {
         />
       )}
     </Sheet>
+  )
+}
+
+type WorkingProps = {
+  readonly page: MarkBookPage
+  readonly row: BookRow
+  readonly archived: boolean
+  readonly onProblem: (words: string) => void
+  readonly onClose: () => void
+}
+
+/** How an average comes about, with what coming late took, which a teacher forgives here. */
+function Working({ page, row, archived, onProblem, onClose }: WorkingProps) {
+  const { classId } = useIds()
+  const { placeId, cells } = row
+  const client = useQueryClient()
+  const time = useNow()
+  const set = (workId: string, forgiven: boolean) =>
+    void call(routes.forgiveLate, { classId, workId: workId as WorkId, placeId }, { forgiven })
+      .then(() => client.invalidateQueries({ queryKey: reads.markBook(classId).queryKey }))
+      .catch(error => onProblem(problemWords(error, time)))
+  const forgiven = new Set(cells.flatMap(cell => (cell?.forgiven ? [cell.workId as string] : [])))
+  return (
+    <WorkingWindow
+      row={row}
+      works={page.works}
+      rules={page.rules}
+      onClose={onClose}
+      {...(!archived && { late: { forgiven, set } })}
+    />
   )
 }
 

@@ -1,4 +1,5 @@
 import { type MarkRules, type PartWorking, type PieceWorking, percentOf } from '@oppen/core/marks'
+import { Button } from '../../parts/Button.js'
 import { Window } from '../../parts/Window.js'
 import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
@@ -9,10 +10,17 @@ type Props = {
   readonly works: readonly { readonly id: string; readonly title: string }[]
   readonly rules: MarkRules
   readonly onClose: () => void
+  /** For teachers: whose being late is forgiven, and to forgive it or not. */
+  readonly late?: Late
+}
+
+type Late = {
+  readonly forgiven: ReadonlySet<string>
+  readonly set: (workId: string, forgiven: boolean) => void
 }
 
 /** How an average has come about: each part with its pieces, what was taken, and what is left out and why. */
-export function WorkingWindow({ row, works, rules, onClose }: Props) {
+export function WorkingWindow({ row, works, rules, onClose, late }: Props) {
   const { working } = row
   const titleOf = new Map<string, string>(works.map(work => [work.id, work.title]))
   return (
@@ -22,12 +30,12 @@ export function WorkingWindow({ row, works, rules, onClose }: Props) {
         <span className="text-[15px] text-soft">{say('overview_rests', { count: working.restsOn })}</span>
       </p>
       {working.parts.map(part => (
-        <Part key={part.category?.name ?? ''} part={part} titleOf={titleOf} rules={rules} />
+        <Part key={part.category?.name ?? ''} part={part} titleOf={titleOf} rules={rules} late={late} />
       ))}
       {working.others.length > 0 && (
         <section className="mt-4">
           <h3 className="text-[15px] font-semibold">{say('working_no_category')}</h3>
-          <Pieces pieces={working.others} titleOf={titleOf} />
+          <Pieces pieces={working.others} titleOf={titleOf} late={late} />
         </section>
       )}
       <p className="mt-4 max-w-prose text-sm text-soft">
@@ -41,11 +49,12 @@ type PartProps = {
   readonly part: PartWorking
   readonly titleOf: ReadonlyMap<string, string>
   readonly rules: MarkRules
+  readonly late: Late | undefined
 }
 
 const thousandths = (value: number): string => showHundredths(value / 1000)
 
-function Part({ part, titleOf, rules }: PartProps) {
+function Part({ part, titleOf, rules, late }: PartProps) {
   const { category, share, weight, earned, possible } = part
   return (
     <section className="mt-4 first:mt-0">
@@ -68,7 +77,7 @@ function Part({ part, titleOf, rules }: PartProps) {
           })}
         </p>
       )}
-      <Pieces pieces={part.pieces} titleOf={titleOf} />
+      <Pieces pieces={part.pieces} titleOf={titleOf} late={late} />
     </section>
   )
 }
@@ -76,9 +85,11 @@ function Part({ part, titleOf, rules }: PartProps) {
 function Pieces({
   pieces,
   titleOf,
+  late,
 }: {
   readonly pieces: readonly PieceWorking[]
   readonly titleOf: ReadonlyMap<string, string>
+  readonly late: Late | undefined
 }) {
   if (!pieces.length) return null
   return (
@@ -97,11 +108,41 @@ function Pieces({
                 ? `${thousandths(piece.earned ?? 0)} / ${showHundredths(piece.points)}`
                 : piece.mark !== null && `${showHundredths(piece.mark)} / ${showHundredths(piece.points)}`}
             </td>
-            <td className="w-64 py-1">{why(piece)}</td>
+            <td className="w-64 py-1">
+              {why(piece)} {late && <Forgive piece={piece} title={titleOf.get(piece.id) ?? ''} late={late} />}
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
+  )
+}
+
+/** Lets nothing be taken for coming late, by one press, or takes it after all. */
+function Forgive({
+  piece: { id, late: takes },
+  title,
+  late,
+}: {
+  readonly piece: PieceWorking
+  readonly title: string
+  readonly late: Late
+}) {
+  const forgiven = late.forgiven.has(id)
+  if (!forgiven && takes === 0) return null
+  const words = say(forgiven ? 'working_forgiven_not' : 'working_forgive')
+  return (
+    <>
+      {forgiven && `${say('working_forgiven')} `}
+      <Button
+        variant="quiet"
+        className="!min-h-0 !px-0 !py-0 text-sm"
+        aria-label={`${words}, ${title}`}
+        onClick={() => late.set(id, !forgiven)}
+      >
+        {words}
+      </Button>
+    </>
   )
 }
 

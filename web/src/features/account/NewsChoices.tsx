@@ -29,11 +29,15 @@ export function NewsChoices() {
   const { queryKey } = reads.newsChoices()
   const { data } = useQuery(reads.newsChoices())
   const before = useRef<Promise<unknown>>(Promise.resolve())
+  /** What was chosen and is not saved yet: what is read tells its screens of a change only after the press. */
+  const [chosen, setChosen] = useState<Choices | null>(null)
   const save = useCommand({
     // one after the other, so that the last choice is the one that stays
     do: (choices: Choices) => {
       const saved = before.current.catch(() => undefined).then(() => call(routes.setNewsChoices, {}, choices))
       before.current = saved
+      const over = () => before.current === saved && setChosen(null)
+      void saved.then(over, over)
       return saved.catch(error => {
         void client.invalidateQueries({ queryKey })
         throw error
@@ -43,18 +47,19 @@ export function NewsChoices() {
   })
   const choose = (choices: Choices) => {
     // what was chosen stands at once, and goes back where it could not be saved
+    setChosen(choices)
     client.setQueryData<NewsChoicesPage>(queryKey, page => page && { ...page, choices })
     save.go(choices)
   }
   const here = useArrived(data !== undefined)
   if (!data) return null
-  const { choices } = data
+  const choices = chosen ?? data.choices
   return (
     <Row className="pt-6">
       <section id="news" ref={here} tabIndex={-1} className="max-w-2xl outline-none">
         <h2 className="text-lg">{say('news_how')}</h2>
         <p className="mb-2 text-sm text-soft">{say('news_how_lead')}</p>
-        <Kinds page={data} onChange={choose} />
+        <Kinds page={{ ...data, choices }} onChange={choose} />
         {choices.kinds.dueSoon && data.kinds.includes('dueSoon') && (
           <fieldset className="mt-4 flex flex-col gap-1.5">
             <legend className="mb-1 text-[15px] font-semibold">{say('news_reminders')}</legend>

@@ -1,4 +1,4 @@
-import type { ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
@@ -42,7 +42,7 @@ const CELLS = jsonArray(
   })})`,
   `from asked a join works w on w.id = a.work_id and w.removed_at is null and w.asks = 'handIn'
    left join submissions i on i.work_id = w.id and i.place_id = p.id
-   left join draft_marks d on d.work_id = w.id and d.place_id = p.id
+   left join draft_marks d on d.work_id = w.id and d.place_id = p.id and d.mark is not i.mark
    left join late_forgiven f on f.work_id = w.id and f.place_id = p.id
    where a.place_id = p.id and ${APPEARED}`,
 )
@@ -70,18 +70,21 @@ export type StoredCell = Cell & {
   readonly phase: Phase
   readonly mark: number | null
   readonly draftMark: number | null
+  /** Whose draft it is. */
+  readonly draftBy: AccountId | null
 }
 
 /** Of some cells of a class those that there are: work that is asked of somebody who is here. */
 export const cellsOf = (db: Database, classId: ClassId, cells: readonly Cell[], now: Instant) =>
   db.rows<StoredCell>(
-    `select w.id as workId, p.id as placeId, w.points, ${PHASE} as phase, i.mark, d.mark as draftMark
+    `select w.id as workId, p.id as placeId, w.points, ${PHASE} as phase, i.mark, d.mark as draftMark,
+       d.by_account as draftBy
      from json_each($cells) k
      join works w on w.id = k.value ->> 'workId' and w.class_id = $classId and w.removed_at is null
        and w.posted_at is not null and w.asks = 'handIn'
      join places p on p.id = k.value ->> 'placeId' and p.class_id = $classId and p.left_at is null
      join asked a on a.work_id = w.id and a.place_id = p.id and ${APPEARED}
      left join submissions i on i.work_id = w.id and i.place_id = p.id
-     left join draft_marks d on d.work_id = w.id and d.place_id = p.id`,
+     left join draft_marks d on d.work_id = w.id and d.place_id = p.id and d.mark is not i.mark`,
     { classId, now, cells: JSON.stringify(cells.map(({ workId, placeId }) => ({ workId, placeId }))) },
   )

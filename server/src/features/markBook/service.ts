@@ -1,5 +1,5 @@
 import type { DraftMark, RefusedCell } from '@oppen/contract'
-import type { ClassId } from '@oppen/core/ids'
+import type { AccountId, ClassId } from '@oppen/core/ids'
 import { type MarkRules, readMark, readMarkRules, showHundredths } from '@oppen/core/marks'
 import { err, type Outcome, ok } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
@@ -29,12 +29,15 @@ export async function setMarkRules(
   return { done: true }
 }
 
-/** What is to be written in a cell: a mark, or null for none. */
-function readCell(typed: DraftMark, cell: StoredCell | undefined): Outcome<number | null> {
+/**
+ * What is to be written in a cell: a mark, or null for none. Who types over an own draft knows of it, also where the answer that it was
+ * kept was lost on its way.
+ */
+function readCell(typed: DraftMark, cell: StoredCell | undefined, by: AccountId): Outcome<number | null> {
   if (!cell) return err('not_found')
   if (cell.phase === 'excused') return err('mark_excused')
   const stands = cell.draftMark ?? cell.mark
-  if (typed.was !== stands)
+  if (typed.was !== stands && cell.draftBy !== by)
     return err('mark_changed', { mark: stands === null ? '' : showHundredths(stands) })
   if (typed.mark === null) return ok(null)
   if (cell.points === null) return err('mark_without_points')
@@ -60,11 +63,16 @@ export async function setDraftMarks(
     const rows = new Map<string, { cell: StoredCell; mark: number | null }>()
     for (const typed of cells) {
       const cell = found.get(keyOf(typed))
-      const read = readCell(typed, cell)
+      const read = readCell(typed, cell, viewer.accountId)
       if (read.ok && cell) {
         rows.set(keyOf(cell), { cell, mark: read.value })
         // what follows for the same cell was typed over this
-        found.set(keyOf(cell), { ...cell, draftMark: read.value === cell.mark ? null : read.value })
+        const draft = read.value === cell.mark ? null : read.value
+        found.set(keyOf(cell), {
+          ...cell,
+          draftMark: draft,
+          draftBy: draft === null ? null : viewer.accountId,
+        })
       } else if (!read.ok) refused.push({ workId: typed.workId, placeId: typed.placeId, ...read.refusal })
     }
     const kept = [...rows.values()].filter(({ cell, mark }) => mark !== null && mark !== cell.mark)
@@ -98,27 +106,45 @@ export async function handBackDrafts(
   classId: ClassId,
   cells: readonly Cell[],
 ): Promise<{ handedBack: number; refused: RefusedCell[] }> {
+  const all = { handedBack: 0, refused: [] as RefusedCell[] }
+  for (let from = 0; from < cells.length; from += AT_ONCE) {
+    const some = await world.db.write(() =>
+      handBackSome(world, viewer, classId, cells.slice(from, from + AT_ONCE)),
+    )
+    all.handedBack += some.handedBack
+    all.refused.push(...some.refused)
+  }
+  return all
+}
+
+/** So many are handed back in one command: others come in between. */
+const AT_ONCE = 30
+
+async function handBackSome(
+  world: World,
+  viewer: Viewer,
+  classId: ClassId,
+  cells: readonly Cell[],
+): Promise<{ handedBack: number; refused: RefusedCell[] }> {
   const refused: RefusedCell[] = []
   let handedBack = 0
-  await world.db.write(async () => {
-    const found = await cellsOf(world.db, classId, cells, world.clock.now())
-    const once = new Map(found.map(cell => [keyOf(cell), cell]))
-    for (const { workId, placeId, phase, draftMark } of once.values()) {
-      if (draftMark === null) continue
-      if (phase === 'excused') {
-        refused.push({ workId, placeId, code: 'mark_excused' })
-        continue
-      }
-      const address = { classId, workId, placeId }
-      const by = { by: viewer.accountId }
-      if (phase !== 'withTeacher' && phase !== 'received' && phase !== 'handedBack')
-        await applyMove(world, address, { kind: 'receive', at: world.clock.now() }, by)
-      await applyMove(world, address, { kind: 'handBack', at: world.clock.now(), mark: draftMark }, by)
-      await world.db.model(draftMarks).destroy({ where: { workId, placeId } })
-      handedBack += 1
+  const found = await cellsOf(world.db, classId, cells, world.clock.now())
+  const once = new Map(found.map(cell => [keyOf(cell), cell]))
+  for (const { workId, placeId, phase, draftMark } of once.values()) {
+    if (draftMark === null) continue
+    if (phase === 'excused') {
+      refused.push({ workId, placeId, code: 'mark_excused' })
+      continue
     }
-    tell(world, classId)
-  })
+    const address = { classId, workId, placeId }
+    const by = { by: viewer.accountId }
+    if (phase !== 'withTeacher' && phase !== 'received' && phase !== 'handedBack')
+      await applyMove(world, address, { kind: 'receive', at: world.clock.now() }, by)
+    await applyMove(world, address, { kind: 'handBack', at: world.clock.now(), mark: draftMark }, by)
+    await world.db.model(draftMarks).destroy({ where: { workId, placeId } })
+    handedBack += 1
+  }
+  tell(world, classId)
   return { handedBack, refused }
 }
 

@@ -3,19 +3,19 @@ import type { NewsChoices, NewsFacts, NewsWay, TalkFacts } from '@oppen/core/new
 import type { AccountKind } from '@oppen/core/permissions'
 import { markerInSql } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { NOT_HIDDEN, nameOf } from '../accounts/fragments.js'
+import { nameOf } from '../accounts/fragments.js'
 import { MINE } from '../classes/fragments.js'
 import { APPEARED, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
 import {
   ANSWERS_VIEWER,
   CONCERNED,
   MENTIONS_VIEWER,
+  OPEN_SPACES,
   ofNewMessages,
   POSITION,
   ROLE,
   SEATS,
   SHOWN_IN,
-  SPACES,
 } from '../talk/fragments.js'
 import type { PushRow } from './models.js'
 
@@ -45,10 +45,6 @@ const WORKS = jsonArray(
    where ${OWN_LINE.postedAt} >= $since or i.handed_back_at >= $since or a.due_at between $now and $ahead or i.try_again_by between $now and $ahead
      or exists (select 1 from work_news n where n.work_id = w.id and n.at >= $since)`,
 )
-
-/** Classes and circles `c` in which the viewer is by `seats`, that are neither archived nor hidden. */
-const OPEN_SPACES = `open_spaces as materialized (select c.id, c.name from ${SPACES} c
-    where c.id in (select space_id from seats) and c.archived_at is null and ${NOT_HIDDEN})`
 
 /** The conversations of these in which something was shown since, each with its `role`, the last so many. */
 const HEARD = `heard as materialized (select * from (select v.*, ${ROLE} as role from conversations v

@@ -1,4 +1,5 @@
 import { jsonObject } from '../../db/index.js'
+import { NOT_HIDDEN } from '../accounts/fragments.js'
 import { APPEARED } from '../submissions/fragments.js'
 
 /** Classes and circles, as rows of id, name, archived_at and kind. */
@@ -31,6 +32,10 @@ export const SEATS = `seats as materialized (
     union all
     select m.circle_id, null, null, iif(m.role = 'administrator', 'teacher', 'pupil'), m.role = 'administrator' and a.kind = 'teacher'
       from circle_members m join accounts a on a.id = m.account_id where m.account_id = $viewer)`
+
+/** The table `open_spaces`: the classes and circles of `seats` that are neither archived nor hidden; none of the others is looked at. */
+export const OPEN_SPACES = `open_spaces as materialized (select c.id, c.name from ${SPACES} c
+    where c.id in (select space_id from seats) and c.archived_at is null and ${NOT_HIDDEN})`
 
 /** Whether the group of a column belongs to the audience of conversation `v`. */
 const inGroups = (column: string): string => `(v.all_groups = 1

@@ -10,11 +10,11 @@ import {
   IN_TALK,
   newMessages,
   newNotes,
+  OPEN_SPACES,
   ownNewNotes,
   POSITION,
   ROLE,
   SEATS,
-  SPACES,
   UNREAD_NOTES,
   WAITING,
 } from '../talk/fragments.js'
@@ -119,8 +119,8 @@ const notices = jsonArray(
     isNew: jsonBoolean(`m.by_account <> $viewer and v.appears_at > ${POSITION}`),
   }),
   `from (select v.*, ${ROLE} as role from conversations v
-      where v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at) and v.space_id in (select space_id from seats)) v
-   join ${SPACES} c on c.id = v.space_id and c.archived_at is null and ${NOT_HIDDEN} join messages m on m.id = v.id
+      where v.kind = 'notice' and v.appears_at between $since and max($now, v.made_at) and v.space_id in (select id from open_spaces)) v
+   join open_spaces c on c.id = v.space_id join messages m on m.id = v.id
    where v.role is not null order by v.appears_at desc limit 6`,
 )
 
@@ -133,8 +133,7 @@ const talk = jsonArray(
   jsonObject({ spaceId: 'space_id', newMessages: 'sum(fresh)', waiting: 'sum(waits)' }),
   `from (select v.space_id, iif(${IN_TALK}, ${newMessages()}, 0) as fresh, ${WAITS} as waits
      from (select v.*, ${ROLE} as role from conversations v
-       join ${SPACES} c on c.id = v.space_id and c.archived_at is null and ${NOT_HIDDEN}
-       where v.space_id in (select space_id from seats) and (${IN_TALK} or v.kind = 'thread')) v where v.role is not null)
+       where v.space_id in (select id from open_spaces) and (${IN_TALK} or v.kind = 'thread')) v where v.role is not null)
    group by space_id having sum(fresh) + sum(waits) > 0`,
 )
 
@@ -187,7 +186,7 @@ const head = {
   invitations: invitationsJson,
 }
 
-const WITH_PLACES = `with ${MINE}, ${SEATS}
+const WITH_PLACES = `with ${MINE}, ${SEATS}, ${OPEN_SPACES}
   select ${jsonObject({
     ...head,
     submissions: submissionsJson,
@@ -199,7 +198,7 @@ const WITH_PLACES = `with ${MINE}, ${SEATS}
     days: daysJson,
   })} as json`
 
-const TEACHING = `with ${SEATS} select ${jsonObject({
+const TEACHING = `with ${SEATS}, ${OPEN_SPACES} select ${jsonObject({
   ...head,
   submissions: EMPTY,
   teaching: teachingJson,

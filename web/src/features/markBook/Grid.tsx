@@ -4,7 +4,7 @@ import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { readMark } from '@oppen/core/marks'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
 import { useNow } from '../../app/session.js'
 import { useWide } from '../../app/wide.js'
@@ -14,6 +14,8 @@ import { say } from '../../words/say.js'
 import { spanWords } from '../../words/states.js'
 import { teacherStateWords } from '../../words/teacherStates.js'
 import { averageShown, type BookRow, cellLateBy, cellState, shownMark } from './book.js'
+import { CellMark } from './CellMark.js'
+import { MarkField } from './MarkField.js'
 import { moveBy, type Place, readPasted } from './moveBy.js'
 import type { Typed } from './useDraftMarks.js'
 
@@ -24,6 +26,8 @@ const NAMES = { wide: 180, narrow: 116 }
 const MARGIN = { wide: 112, narrow: 76 }
 const HEAD = 76
 
+/** Where the keys are. */
+const HERE = 'outline-2 -outline-offset-2 outline-blue'
 /** A cell in which nothing stands. */
 const NOTHING = { workId: '' as WorkId, phase: 'untouched' } as const
 
@@ -67,15 +71,16 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
     scrollPaddingStart: names + margin,
   })
 
-  const go = (row: number, column: number) => {
-    const next = {
-      row: Math.max(0, Math.min(rows.length - 1, row)),
-      column: Math.max(0, Math.min(works.length - 1, column)),
-    }
-    setAt(next)
+  const extent = () => ({
+    rows: rows.length,
+    columns: works.length,
+    seen: Math.max(1, down.getVirtualItems().length - 10),
+  })
+  const go = (to: Place) => {
+    setAt(to)
     setText(null)
-    down.scrollToIndex(next.row)
-    across.scrollToIndex(next.column)
+    if (to.row >= 0) down.scrollToIndex(to.row)
+    if (to.column >= 0) across.scrollToIndex(to.column)
   }
   const cellAt = ({ row, column }: Place): BookCell | undefined => {
     const work = works[column]
@@ -129,15 +134,14 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
       return text === null ? onUndo() : setText(null)
     }
     if (text !== null) return
-    const to = moveBy(event, at, {
-      rows: rows.length,
-      columns: works.length,
-      seen: Math.max(1, down.getVirtualItems().length - 10),
-    })
+    const to = moveBy(event, at, extent())
     const mark = shownMark(cellAt(at) ?? NOTHING)
     if (to) {
       event.preventDefault()
-      go(to.row, to.column)
+      go(to)
+    } else if (key === 'Enter' && (at.row < 0 || at.column < 0)) {
+      event.preventDefault()
+      openHead()
     } else if (key === 'Enter' || key === 'F2') {
       event.preventDefault()
       begin(key === 'F2' && mark !== null ? showHundredths(mark) : '')
@@ -148,6 +152,12 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
       event.preventDefault()
       begin(key)
     }
+  }
+  /** What the head of a column or of a row has more to say of. */
+  const openHead = () => {
+    const [row, work] = [rows[at.row], works[at.column]]
+    if (row) onAverage(row)
+    else if (work) onWork(work)
   }
   const begin = (first: string) => cellAt(at) && setText(first)
 
@@ -177,6 +187,7 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
         <div role="row" aria-rowindex={1} className="sticky top-0 z-20 bg-sheet" style={{ height: HEAD }}>
           <span
             role="columnheader"
+            id={idOf({ row: -1, column: -1 })}
             aria-colindex={1}
             className="sticky left-0 z-10 inline-flex items-end align-top justify-end border-e border-b-2 border-e-margin-line border-b-ink bg-sheet px-2.5 pb-1 text-sm text-soft"
             style={{ width: margin + 1, height: HEAD }}
@@ -198,8 +209,9 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
                 <span
                   key={work.id}
                   role="columnheader"
+                  id={idOf({ row: -1, column: index })}
                   aria-colindex={index + 3}
-                  className="absolute top-0 flex flex-col justify-end border-b-2 border-ink"
+                  className={`absolute top-0 flex flex-col justify-end border-b-2 border-ink ${at.row === -1 && index === at.column ? HERE : ''}`}
                   style={{ left: start, width: COLUMN, height: HEAD }}
                 >
                   <button
@@ -234,8 +246,9 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
               >
                 <span
                   role="gridcell"
+                  id={idOf({ row: index, column: -1 })}
                   aria-colindex={1}
-                  className="sticky left-0 z-10 inline-flex items-center border-e border-margin-line align-top bg-sheet"
+                  className={`sticky left-0 z-10 inline-flex items-center border-e border-margin-line align-top bg-sheet ${index === at.row && at.column === -1 ? HERE : ''}`}
                   style={{ width: margin + 1, height: ROW - 1 }}
                 >
                   <button
@@ -276,14 +289,14 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
                         if (here && text !== null) return
                         event.preventDefault()
                         box.current?.focus({ preventScroll: true })
-                        go(index, column)
+                        go({ row: index, column })
                       }}
                       onDoubleClick={() => begin('')}
-                      className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums ${cell ? '' : 'bg-linen/60'} ${here ? 'outline-2 -outline-offset-2 outline-blue group-focus-within:bg-pale' : ''}`}
+                      className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums ${cell ? '' : 'bg-linen/60'} ${here ? `${HERE} group-focus-within:bg-pale` : ''}`}
                       style={{ left, width: COLUMN, height: ROW - 1 }}
                     >
                       {here && text !== null ? (
-                        <Typing
+                        <MarkField
                           text={text}
                           label={say('book_mark_for', { name: row.name, title: work.title })}
                           onText={setText}
@@ -294,12 +307,15 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
                           onDone={(typed, by) => {
                             if (!commit(typed)) return false
                             box.current?.focus({ preventScroll: true })
-                            go(at.row + by.row, at.column + by.column)
+                            go({
+                              row: Math.max(0, Math.min(rows.length - 1, at.row + by.row)),
+                              column: Math.max(0, Math.min(works.length - 1, at.column + by.column)),
+                            })
                             return true
                           }}
                         />
                       ) : (
-                        cell && <Shown cell={cell} now={time.now} />
+                        cell && <CellMark cell={cell} now={time.now} />
                       )}
                     </span>
                   )
@@ -322,106 +338,4 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
     if (late > 0) words.push(say('book_late', { span: spanWords(late) }))
     return words.filter(Boolean).join(', ')
   }
-}
-
-type TypingProps = {
-  readonly text: string
-  readonly label: string
-  readonly onText: (text: string) => void
-  readonly onLeave: () => void
-  /** Gives whether it could be taken as it is. */
-  readonly onDone: (text: string, by: Place) => boolean
-}
-
-/** The field that stands in a cell while a mark is typed. */
-function Typing({ text, label, onText, onLeave, onDone }: TypingProps) {
-  const field = useRef<HTMLInputElement>(null)
-  /** Leaving the field by a key is no leaving of it by a press elsewhere. */
-  const left = useRef(false)
-  useLayoutEffect(() => {
-    field.current?.focus({ preventScroll: true })
-    const end = field.current?.value.length ?? 0
-    field.current?.setSelectionRange(end, end)
-  }, [])
-  return (
-    <input
-      ref={field}
-      value={text}
-      aria-label={label}
-      inputMode="decimal"
-      maxLength={12}
-      onChange={event => onText(event.target.value)}
-      onBlur={event => {
-        if (left.current) return
-        if (event.target.value) onDone(event.target.value, { row: 0, column: 0 })
-        else onLeave()
-      }}
-      onKeyDown={event => {
-        const by: Record<string, Place> = {
-          Enter: { row: event.shiftKey ? -1 : 1, column: 0 },
-          ArrowDown: { row: 1, column: 0 },
-          ArrowUp: { row: -1, column: 0 },
-          Tab: { row: 0, column: event.shiftKey ? -1 : 1 },
-        }
-        const step = by[event.key]
-        event.stopPropagation()
-        if (event.key === 'Escape') {
-          left.current = true
-          return onLeave()
-        }
-        if (!step) return
-        event.preventDefault()
-        left.current = true
-        if (!onDone(event.currentTarget.value, step)) left.current = false
-      }}
-      className="w-full rounded-sm border border-blue bg-sheet px-1 text-sm tabular-nums text-ink"
-    />
-  )
-}
-
-const TONES = { rust: 'text-rust', blue: 'text-blue', soft: 'text-soft', leaf: 'text-leaf' } as const
-
-/** What stands in a cell: the mark, else how it stands; late and not handed back are said by a sign as well. */
-function Shown({ cell, now }: { readonly cell: BookCell; readonly now: number }) {
-  const mark = shownMark(cell)
-  const late = cellLateBy(cell) > 0
-  const draft = cell.draftMark !== undefined
-  if (mark !== null)
-    return (
-      <span aria-hidden="true" className="flex w-full items-baseline gap-1">
-        <span
-          className={draft ? 'border-b-2 border-dotted border-ochre font-semibold italic' : 'font-semibold'}
-        >
-          {showHundredths(mark)}
-        </span>
-        {late && (
-          <span className={`text-xs ${cell.forgiven ? 'text-soft line-through' : 'text-rust'}`}>
-            {say('book_late_short')}
-          </span>
-        )}
-      </span>
-    )
-  const { is } = cellState(cell, now)
-  const [words, tone] =
-    is === 'withTeacher'
-      ? [say('book_to_mark'), TONES.blue]
-      : is === 'missing'
-        ? [say('book_missing'), TONES.rust]
-        : is === 'overdue'
-          ? [say('book_overdue'), TONES.rust]
-          : is === 'excused'
-            ? [say('book_excused'), TONES.soft]
-            : is === 'received'
-              ? [say('book_received'), TONES.leaf]
-              : is === 'handedBack'
-                ? [say('book_back'), TONES.soft]
-                : is === 'tryAgain'
-                  ? [say('book_again'), TONES.soft]
-                  : ['', TONES.soft]
-  return (
-    <span aria-hidden="true" className={`truncate text-xs ${tone}`}>
-      {words}
-      {late && is === 'withTeacher' && ` · ${say('book_late_short')}`}
-    </span>
-  )
 }

@@ -22,6 +22,13 @@ describe('a key in a table', () => {
     expect(found && [found.row, found.column]).toEqual(to)
   })
 
+  it('leads to the heads of columns and rows, a step before the first cell', () => {
+    const first = { row: 0, column: 0 }
+    expect(moveBy({ key: 'ArrowUp', ctrlKey: false }, first, size)).toEqual({ row: -1, column: 0 })
+    expect(moveBy({ key: 'ArrowLeft', ctrlKey: false }, first, size)).toEqual({ row: 0, column: -1 })
+    expect(moveBy({ key: 'PageUp', ctrlKey: false }, { row: 5, column: 0 }, size)).toEqual(first)
+  })
+
   it('leads out of it nowhere', () => {
     for (const key of ['ArrowDown', 'ArrowRight', 'PageDown'])
       expect(moveBy({ key, ctrlKey: false }, { row: 39, column: 199 }, size)).toEqual({
@@ -29,7 +36,7 @@ describe('a key in a table', () => {
         column: 199,
       })
     for (const key of ['ArrowUp', 'ArrowLeft', 'PageUp'])
-      expect(moveBy({ key, ctrlKey: false }, { row: 0, column: 0 }, size)).toEqual({ row: 0, column: 0 })
+      expect(moveBy({ key, ctrlKey: false }, { row: -1, column: -1 }, size)).toEqual({ row: -1, column: -1 })
   })
 })
 

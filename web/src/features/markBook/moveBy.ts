@@ -1,4 +1,4 @@
-/** A cell of a table, by its row and column from 0. */
+/** A cell of a table, by its row and column from 0; -1 is the head of a column or of a row. */
 export type Place = { readonly row: number; readonly column: number }
 
 export type Size = {
@@ -17,8 +17,8 @@ type Pressed = { readonly key: string; readonly ctrlKey: boolean }
 export function moveBy({ key, ctrlKey }: Pressed, { row, column }: Place, size: Size): Place | undefined {
   const { rows, columns, seen } = size
   const within = (to: Place): Place => ({
-    row: Math.max(0, Math.min(rows - 1, to.row)),
-    column: Math.max(0, Math.min(columns - 1, to.column)),
+    row: Math.max(-1, Math.min(rows - 1, to.row)),
+    column: Math.max(-1, Math.min(columns - 1, to.column)),
   })
   switch (key) {
     case 'ArrowDown':
@@ -32,7 +32,7 @@ export function moveBy({ key, ctrlKey }: Pressed, { row, column }: Place, size: 
     case 'PageDown':
       return within({ row: row + seen, column })
     case 'PageUp':
-      return within({ row: row - seen, column })
+      return within({ row: Math.max(Math.min(row, 0), row - seen), column })
     case 'Home':
       return within({ row: ctrlKey ? 0 : row, column: 0 })
     case 'End':

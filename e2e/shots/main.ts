@@ -44,6 +44,11 @@ const charted = async (page: Page) => {
   await page.locator('svg.recharts-surface').first().waitFor()
 }
 
+async function circle(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Garden club' }).first().click()
+  await page.getByRole('heading', { name: 'Garden club', level: 1 }).waitFor()
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'welcome', go: async page => void (await page.goto('/')) },
   {
@@ -106,7 +111,13 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('columnheader', { name: 'Time taken' }).waitFor()
     },
   },
-  { name: 'talk', who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
+  {
+    name: 'talk',
+    views: [
+      { who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
+      { who: 'ms.varga', go: circle },
+    ],
+  },
   {
     name: 'nod-and-letter',
     views: [
@@ -122,14 +133,27 @@ const SHOTS: readonly Shot[] = [
       await charted(page)
     },
   },
-  { name: 'register', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
   {
-    name: 'school',
-    who: 'ms.thorne',
+    name: 'mark-book',
+    who: 'ms.varga',
     go: async page => {
-      await page.getByRole('link', { name: 'School', exact: true }).click()
-      await page.getByRole('heading', { name: 'Overview', level: 1 }).waitFor()
+      await inClass(page, 'Garden Science', 'Progress')
+      await page.getByRole('link', { name: 'Mark book' }).click()
+      await page.getByRole('grid').waitFor()
     },
+  },
+  {
+    name: 'register-and-school',
+    views: [
+      { who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Register') },
+      {
+        who: 'ms.thorne',
+        go: async page => {
+          await page.getByRole('link', { name: 'School', exact: true }).click()
+          await page.getByRole('heading', { name: 'Overview', level: 1 }).waitFor()
+        },
+      },
+    ],
   },
   {
     name: 'calendar',

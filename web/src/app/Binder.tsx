@@ -126,7 +126,12 @@ type DividerProps = {
 /** One divider of the binder; the chosen one joins the sheet and opens into its areas. */
 function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
   const { pathname } = useLocation()
-  const inWork = pathname.includes('/work/') || pathname.endsWith('/post')
+  // screens that are reached from an area and stand at an address of their own
+  const within = pathname.endsWith('/mark-book')
+    ? 'area_progress'
+    : pathname.includes('/work/') || pathname.endsWith('/post')
+      ? 'area_topics'
+      : undefined
   return (
     <div className={chosen ? 'rounded-s-[var(--radius-card)] bg-sheet pb-2' : ''}>
       <Link
@@ -138,7 +143,7 @@ function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
       </Link>
       {chosen &&
         areas.map(area => {
-          const here = pathname.startsWith(area.to) || (inWork && area.key === 'area_topics')
+          const here = pathname.startsWith(area.to) || area.key === within
           const Icon = area.icon
           return (
             <Link

@@ -1,6 +1,7 @@
 import { digestRoutes } from './routes/digest.js'
 import { formRoutes } from './routes/form.js'
 import { markBookRoutes } from './routes/markBook.js'
+import { markingRoutes } from './routes/marking.js'
 import { newsRoutes } from './routes/news.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
@@ -21,6 +22,7 @@ export const routes = {
   ...worksheetRoutes,
   ...quizRoutes,
   ...markBookRoutes,
+  ...markingRoutes,
   ...formRoutes,
   ...readingRoutes,
   ...digestRoutes,

@@ -210,7 +210,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/marking/:placeId?',
     file: 'marking/MarkingScreen',
-    words: ['answers', 'classroom', 'doing', 'talk', 'worksheets'],
+    words: ['answers', 'classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
     reads: 'seeMarking',
   },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom', 'markBook'] },

@@ -12,7 +12,8 @@ export type LiveEvent =
     }
   | { readonly what: 'talk'; readonly spaceId: SpaceId }
   | {
-      readonly what: 'submission'
+      /** `markDraft`: a teacher wrote about it and has not handed it back; for the other teachers. */
+      readonly what: 'submission' | 'markDraft'
       readonly classId: ClassId
       readonly workId: WorkId
       readonly placeId: PlaceId

@@ -57,6 +57,8 @@ const bookCell = z.object({
   /** A mark that was typed and not handed back yet, and whose it is. */
   draftMark: whole.optional(),
   draftBy: z.string().optional(),
+  /** It is still being written: it is not handed back from the mark book. */
+  draftWritten: z.literal(true).optional(),
   forgiven: z.literal(true).optional(),
 })
 export type BookCell = z.infer<typeof bookCell>
@@ -83,7 +85,7 @@ export const MOST_CELLS = 300
 
 const cell = z.object({ workId: id<WorkId>(), placeId: id<PlaceId>() })
 /** A mark as it was typed, null for none; and the one that stood there when it was, so that two do not overwrite each other. */
-const draftMark = cell.extend({ mark: z.string().max(20).nullable(), was: whole.nullable() })
+const draftMark = cell.extend({ mark: z.string().max(60).nullable(), was: whole.nullable() })
 export type DraftMark = z.infer<typeof draftMark>
 
 const refused = cell.extend({

@@ -2,6 +2,7 @@ import type { FileId, HandInId, NoteId, PlaceId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { details } from '../kinds/index.js'
 import { done, id, instant, typed } from '../wire/shapes.js'
+import { levels, markScale, rubric, sticker } from './marking.js'
 import { why } from './timing.js'
 import { material, moveKind, status, submissionPlace, workLine } from './workParts.js'
 import { worksheetState } from './worksheets.js'
@@ -51,15 +52,24 @@ export const note = z.object({
 })
 export type Note = z.infer<typeof note>
 
+/** What came back with the mark: the levels of the rubric that were chosen, by criterion, a sticker, and the word for the mark. */
+const verdict = { levels: levels.nullable(), sticker: sticker.nullable(), scale: markScale }
+
 /** What a family sees of a submission: how it stands and what the teacher said, nothing written and no side note. */
 export const outcomePage = z.object({
   className: z.string(),
   teacherName: z.string(),
   topicName: z.string().nullable(),
-  work: workLine.extend({ directions: z.string(), why: why.nullable(), materials: z.array(material) }),
+  work: workLine.extend({
+    directions: z.string(),
+    why: why.nullable(),
+    materials: z.array(material),
+    rubric: rubric.nullable(),
+  }),
   pupil: submissionPlace,
   status,
   feedback: z.string().nullable(),
+  ...verdict,
   moves: z.array(move.omit({ feedback: true })),
 })
 export type OutcomePage = z.infer<typeof outcomePage>
@@ -94,10 +104,14 @@ export const submissionPage = z.object({
     /** Why the deadline is when it is. */
     why: why.nullable(),
     materials: z.array(material),
+    rubric: rubric.nullable(),
   }),
   pupil: submissionPlace,
   status,
   feedback: z.string().nullable(),
+  ...verdict,
+  /** How many things stand over the work that the reader can see. */
+  annotations: z.number().int(),
   draft: edition.extend({ versions: z.number().int() }).nullable(),
   files: z.array(file),
   /** Bytes of all files of this pupil in the class. */

@@ -4,31 +4,36 @@ import { z } from 'zod'
 import { done, id, instant } from '../wire/shapes.js'
 
 const named = { id: z.string().regex(/^[\w-]{1,40}$/), page: id<string>() }
+type Named = { readonly id: z.ZodType<string>; readonly page: z.ZodType<string> }
 const spot = { x: z.number(), y: z.number() }
 const colour = z.enum(INKS)
 const text = z.string().max(100_000)
 
-export const inkItem = z.discriminatedUnion('kind', [
-  z.object({
-    ...named,
-    kind: z.literal('stroke'),
-    tool: z.enum(TOOLS),
-    colour,
-    width: z.number(),
-    points: z.string().max(200_000),
-  }),
-  z.object({ ...named, ...spot, kind: z.literal('text'), colour, size: z.number().min(6).max(200), text }),
-  z.object({
-    ...named,
-    kind: z.literal('shape'),
-    shape: z.enum(SHAPES),
-    colour,
-    width: z.number(),
-    from: z.object(spot),
-    to: z.object(spot),
-  }),
-  z.object({ ...named, ...spot, kind: z.literal('note'), text, fileId: id<string>().nullable() }),
-]) as z.ZodType<InkItem>
+/** What is drawn or written on a page that is named so. */
+export const inkItemOn = (named: Named) =>
+  z.discriminatedUnion('kind', [
+    z.object({
+      ...named,
+      kind: z.literal('stroke'),
+      tool: z.enum(TOOLS),
+      colour,
+      width: z.number(),
+      points: z.string().max(200_000),
+    }),
+    z.object({ ...named, ...spot, kind: z.literal('text'), colour, size: z.number().min(6).max(200), text }),
+    z.object({
+      ...named,
+      kind: z.literal('shape'),
+      shape: z.enum(SHAPES),
+      colour,
+      width: z.number(),
+      from: z.object(spot),
+      to: z.object(spot),
+    }),
+    z.object({ ...named, ...spot, kind: z.literal('note'), text, fileId: id<string>().nullable() }),
+  ]) as unknown as z.ZodType<InkItem>
+
+export const inkItem = inkItemOn(named)
 
 /** One page of a worksheet, as it was given out or photographed. */
 export const sheet = z.object({

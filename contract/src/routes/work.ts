@@ -222,36 +222,4 @@ export const workRoutes = {
   fillWeek: route<Shapes['fillWeek']>()('POST', '/api/classes/:classId/weeks/:week/fill', 'work.post'),
   tryMove: route<Shapes['tryMove']>()('POST', '/api/classes/:classId/works/:workId/spot/try', 'work.change'),
   moveCard: route<Shapes['moveCard']>()('PUT', '/api/classes/:classId/works/:workId/spot', 'work.change'),
-
-  // marking
-  seeMarking: route<Shapes['seeMarking']>()(
-    'GET',
-    '/api/classes/:classId/works/:workId/marking',
-    'marking.see',
-  ),
-  handBackByKey: route<Shapes['handBackByKey']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/hand-back-by-key',
-    'work.change',
-  ),
-  handBack: route<Shapes['handBack']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/hand-back',
-    'submission.mark',
-  ),
-  tryAgain: route<Shapes['tryAgain']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/try-again',
-    'submission.mark',
-  ),
-  excuse: route<Shapes['excuse']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/excused',
-    'submission.mark',
-  ),
-  receive: route<Shapes['receive']>()(
-    'POST',
-    '/api/classes/:classId/works/:workId/submissions/:placeId/received',
-    'submission.mark',
-  ),
 }

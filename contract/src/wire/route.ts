@@ -1,5 +1,6 @@
 import type {
   AccountId,
+  AnnotationFileId,
   CircleFileId,
   CircleId,
   ClassFileId,
@@ -17,6 +18,7 @@ import type {
   MessageId,
   NoteId,
   PageId,
+  PhraseId,
   PlaceId,
   SessionId,
   SheetId,
@@ -58,6 +60,8 @@ type IdOf = {
   pageId: PageId
   classFileId: ClassFileId
   talkFileId: TalkFileId
+  annotationFileId: AnnotationFileId
+  phraseId: PhraseId
   sheetId: SheetId
   number: string
 }

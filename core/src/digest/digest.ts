@@ -1,6 +1,6 @@
 import type { Instant, WorkId } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
-import { type Move, replay, stateOf, type Timing } from '../work/index.js'
+import { type RecordedMove, replay, stateOf, type Timing } from '../work/index.js'
 
 /** A piece of work that is handed in, as it stands for one pupil. */
 export type DigestWork = {
@@ -9,7 +9,7 @@ export type DigestWork = {
   readonly points: Hundredths | null
   readonly timing: Timing
   /** All moves of the submission, in their order. */
-  readonly moves: readonly Move[]
+  readonly moves: readonly RecordedMove[]
 }
 
 type Line = { readonly id: WorkId; readonly title: string }

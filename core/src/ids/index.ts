@@ -18,6 +18,10 @@ export type LessonId = Id<'lesson'>
 /** What is different about the lessons of a single date. */
 export type LessonChangeId = Id<'lessonChange'>
 export type MailId = Id<'mail'>
+/** A recording that a teacher put over a pupil's work. */
+export type AnnotationFileId = Id<'annotationFile'>
+/** What a teacher says often. */
+export type PhraseId = Id<'phrase'>
 export type TalkFileId = Id<'talkFile'>
 export type PushId = Id<'push'>
 export type SessionId = Id<'session'>

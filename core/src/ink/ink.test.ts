@@ -9,6 +9,7 @@ import {
   eraseStroke,
   forward,
   type InkEdit,
+  type InkHistory,
   type InkItem,
   type InkPoint,
   linesOf,
@@ -206,7 +207,7 @@ describe('undo and redo', () => {
     fc.assert(
       fc.property(edits, planned => {
         let items = new Map<string, InkItem>()
-        let history = NO_HISTORY
+        let history: InkHistory = NO_HISTORY
         for (const [at, { put, drop }] of planned.entries()) {
           const gone = items.get([...items.keys()][drop] ?? '')
           const edit: InkEdit = { put: put ? [item(at)] : [], drop: gone ? [gone] : [] }

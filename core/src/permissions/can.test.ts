@@ -65,6 +65,7 @@ it('nobody from outside a class may do anything to it', () => {
     'account.self',
     'account.change',
     'class.make',
+    'phrases.own',
     'mails.see',
     'colleagues.see',
     'letterHours.set',

@@ -56,6 +56,7 @@ export const ACTIONS = {
   'account.self': ['anybody'],
   'account.change': ['holder'],
   'class.make': ['anyTeacher'],
+  'phrases.own': ['anyTeacher'],
   'mails.see': ['anyTeacher'],
   'calendar.see': ['anybody'],
   'calendar.change': ['schoolOwner'],

@@ -28,6 +28,13 @@ export type Move =
   | { readonly kind: 'handBack'; readonly at: Instant; readonly mark: Hundredths | null }
   /** `by` is the new deadline; null asks for it without one. */
   | { readonly kind: 'tryAgain'; readonly at: Instant; readonly by: Instant | null }
+  /** What was handed back last is with the teacher again, as it stood `before`. */
+  | { readonly kind: 'recall'; readonly at: Instant; readonly before: SubmissionStatus }
+
+/** A move as it is recorded: what stood before a recall follows from the moves. */
+export type RecordedMove =
+  | Exclude<Move, { kind: 'recall' }>
+  | { readonly kind: 'recall'; readonly at: Instant }
 
 export type MoveKind = Move['kind']
 
@@ -69,6 +76,7 @@ export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
   include: ['excused'],
   receive: ['untouched', 'started', 'tryAgain'],
   unreceive: ['received'],
+  recall: ['handedBack', 'tryAgain'],
 }
 
 export const MOVE_KINDS = Object.keys(MOVES) as readonly MoveKind[]
@@ -112,6 +120,8 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
       return { phase: status.phaseBefore }
     case 'include':
       return { phase: status.phaseBefore, ...phaseBeforeHandIn(status) }
+    case 'recall':
+      return move.before
   }
 }
 
@@ -124,11 +134,41 @@ function phaseBeforeHandIn({ phaseBefore, handedBackAt }: SubmissionStatus): Par
   return { phaseBefore: handedBackAt === null ? 'started' : 'tryAgain' }
 }
 
-/** Adds up recorded moves from the beginning. Throws, naming the move, if one could never have been recorded. */
-export function replay(moves: readonly Move[]): SubmissionStatus {
-  return moves.reduce((status, move, index) => {
-    const after = next(status, move)
-    if (!after.ok) throw new Error(`move ${index + 1} (${move.kind}) cannot follow ${status.phase}`)
-    return after.value
-  }, UNTOUCHED)
+/** What a recall can follow: nobody has gone on with what came back. */
+const RECALLED: readonly MoveKind[] = ['handBack', 'tryAgain']
+
+/**
+ * Adds up recorded moves from the beginning, each with what it came to. Throws, naming the move, if one could never have been
+ * recorded.
+ */
+function statuses(moves: readonly RecordedMove[]): SubmissionStatus[] {
+  const after: SubmissionStatus[] = [UNTOUCHED]
+  moves.forEach((move, index) => {
+    const status = after[index] ?? UNTOUCHED
+    const last = moves[index - 1]
+    const back = last && RECALLED.includes(last.kind) ? after[index - 1] : undefined
+    const made = move.kind !== 'recall' ? move : back && { ...move, before: back }
+    const reached = made && next(status, made)
+    if (!reached?.ok) throw new Error(`move ${index + 1} (${move.kind}) cannot follow ${status.phase}`)
+    after.push(reached.value)
+  })
+  return after
+}
+
+/** What recorded moves add up to. Throws, naming the move, if one could never have been recorded. */
+export const replay = (moves: readonly RecordedMove[]): SubmissionStatus =>
+  statuses(moves).at(-1) ?? UNTOUCHED
+
+/** Where a submission stood before it was handed back last. Refuses `illegal_move` where something has followed. */
+export function beforeHandBack(moves: readonly RecordedMove[]): Outcome<SubmissionStatus> {
+  const last = moves.at(-1)
+  const after = statuses(moves)
+  if (!last || !RECALLED.includes(last.kind))
+    return err('illegal_move', { move: 'recall', phase: (after.at(-1) ?? UNTOUCHED).phase })
+  return ok(after.at(-2) ?? UNTOUCHED)
+}
+
+/** Moves that were not recalled, without the recalls themselves. */
+export function standing<M extends { readonly kind: MoveKind }>(moves: readonly M[]): M[] {
+  return moves.filter((move, index) => move.kind !== 'recall' && moves[index + 1]?.kind !== 'recall')
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  beforeHandBack,
   deadlineOf,
   MOVES,
   type Move,
@@ -10,6 +11,7 @@ import {
   mayWrite,
   next,
   replay,
+  standing,
   stateOf,
   type Timing,
   UNTOUCHED,
@@ -136,7 +138,9 @@ describe('moves', () => {
       ? { kind, at: at(minute), mark: minute }
       : kind === 'tryAgain'
         ? { kind, at: at(minute), by: at(minute + 50) }
-        : { kind, at: at(minute) }
+        : kind === 'recall'
+          ? { kind, at: at(minute), before: UNTOUCHED }
+          : { kind, at: at(minute) }
 
   it('that cannot follow are refused, naming both ends', () => {
     expect(next(UNTOUCHED, takeBack)).toEqual({
@@ -165,10 +169,15 @@ describe('moves', () => {
       fc.property(fc.array(fc.constantFrom(...kinds), { maxLength: 40 }), tried => {
         const recorded: Move[] = []
         let status = UNTOUCHED
+        let before = UNTOUCHED
         tried.forEach((kind, index) => {
-          const after = next(status, make(kind, index))
+          const last = recorded.at(-1)?.kind
+          if (kind === 'recall' && last !== 'handBack' && last !== 'tryAgain') return
+          const move = kind === 'recall' ? { kind, at: at(index), before } : make(kind, index)
+          const after = next(status, move)
           if (!after.ok) return
-          recorded.push(make(kind, index))
+          recorded.push(move)
+          before = status
           status = after.value
         })
         expect(replay(recorded)).toEqual(status)
@@ -192,6 +201,33 @@ describe('moves', () => {
         expect(deadlineOf(returned, timing)).toBe(deadlineOf(stood, timing))
       }
     }
+  })
+})
+
+describe('what was handed back and recalled', () => {
+  const recall = { kind: 'recall', at: at(500) } as const
+  const here = [start, handIn(20)]
+
+  it('stands as before, also where it was handed back or asked for again earlier', () => {
+    const earlier = [...here, tryAgain(300), handIn(100)]
+    for (const before of [here, earlier, [...here, handBack], [...here, handBack, handBack]])
+      for (const last of [handBack, tryAgain(600)]) {
+        const moves = [...before, last]
+        const stood = replay(before)
+        expect(beforeHandBack(moves)).toEqual({ ok: true, value: stood })
+        expect(replay([...moves, recall])).toEqual(stood)
+        expect(standing([...moves, recall])).toEqual(before)
+      }
+    expect(replay([start, { kind: 'receive', at: at(30) }, handBack, recall]).phase).toBe('received')
+  })
+
+  it('cannot be recalled twice, nor once something has followed', () => {
+    const refused = { ok: false, refusal: { code: 'illegal_move' } }
+    expect(beforeHandBack([...here, handBack, recall])).toMatchObject(refused)
+    expect(beforeHandBack([...here, tryAgain(600), handIn(510)])).toMatchObject(refused)
+    expect(beforeHandBack([])).toMatchObject(refused)
+    expect(() => replay([...here, recall])).toThrow('move 3 (recall) cannot follow withTeacher')
+    expect(() => replay([...here, handBack, recall, recall])).toThrow('move 5 (recall)')
   })
 })
 

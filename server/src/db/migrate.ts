@@ -32,6 +32,7 @@ import { news } from './migrations/2026-12-03-news.js'
 import { attachments } from './migrations/2026-12-04-attachments.js'
 import { circlesTalk } from './migrations/2026-12-05-circles-talk.js'
 import { markBook } from './migrations/2026-12-06-mark-book.js'
+import { desk } from './migrations/2026-12-07-desk.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -64,6 +65,7 @@ const migrations: readonly Migration[] = [
   attachments,
   circlesTalk,
   markBook,
+  desk,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

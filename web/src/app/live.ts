@@ -153,7 +153,13 @@ function apply(client: QueryClient, event: LiveEvent): void {
       again('today')
       again('days')
       break
+    case 'markDraft':
+      again('desk', event.classId, event.workId, event.placeId)
+      again('marking', event.classId, event.workId)
+      againApart(client, ['markBook', event.classId])
+      break
     case 'submission':
+      again('desk', event.classId, event.workId, event.placeId)
       for (const key of ['submission', 'outcome', 'quiz'])
         again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)

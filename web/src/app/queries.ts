@@ -213,6 +213,21 @@ export const reads = {
       queryKey: ['marking', classId, workId],
       queryFn: ({ signal }) => call(routes.seeMarking, { classId, workId }, undefined, { signal }),
     }),
+  desk: (params: SubmissionParams) =>
+    queryOptions({
+      queryKey: ['desk', params.classId, params.workId, params.placeId],
+      queryFn: ({ signal }) => call(routes.seeDesk, params, undefined, { signal }),
+    }),
+  annotations: (params: SubmissionParams) =>
+    queryOptions({
+      queryKey: ['submission', params.classId, params.workId, params.placeId, 'annotations'],
+      queryFn: ({ signal }) => call(routes.seeAnnotations, params, undefined, { signal }),
+    }),
+  phrases: () =>
+    queryOptions({
+      queryKey: ['phrases'],
+      queryFn: ({ signal }) => call(routes.seePhrases, {}, undefined, { signal }),
+    }),
   submission: (params: SubmissionParams) =>
     queryOptions({
       queryKey: ['submission', params.classId, params.workId, params.placeId],

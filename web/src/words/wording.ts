@@ -19,6 +19,8 @@ export const NAMESPACES = [
   'school',
   'settings',
   'markBook',
+  'desk',
+  'verdict',
   'talk',
   'digest',
   'news',

@@ -1,6 +1,6 @@
 import type { DigestWork } from '@oppen/core/digest'
 import type { AccountId, ClassId, ConversationId, Instant, PlaceId } from '@oppen/core/ids'
-import type { Move } from '@oppen/core/work'
+import type { RecordedMove } from '@oppen/core/work'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { nameOf, TEACHER_NAME } from '../accounts/fragments.js'
 import { APPEARED, OWN_TIMING } from '../submissions/fragments.js'
@@ -38,7 +38,7 @@ const DIGEST = `with ${SEATS} select ${jsonObject({
   className: 'c.name',
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain'))`,
+  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain', 'recall'))`,
   works: WORKS,
   notices: NOTICES,
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
@@ -48,7 +48,7 @@ export type StoredDigest = {
   readonly teacherName: string
   readonly pupil: { placeId: PlaceId; name: string }
   readonly markedAt: Instant | null
-  readonly works: readonly (DigestWork & { readonly moves: readonly Move[] })[]
+  readonly works: readonly (DigestWork & { readonly moves: readonly RecordedMove[] })[]
   readonly notices: { id: ConversationId; by: string; html: string; at: Instant }[]
 }
 

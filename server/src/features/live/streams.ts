@@ -229,6 +229,8 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'door':
     case 'auditLog':
       return can(viewer, 'register.see', { kind: 'class', classId: event.classId })
+    case 'markDraft':
+      return can(viewer, 'marking.see', { kind: 'class', classId: event.classId })
     case 'submission':
       return can(viewer, 'outcome.see', { kind: 'place', classId: event.classId, placeId: event.placeId })
     case 'draft':

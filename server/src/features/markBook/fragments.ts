@@ -1,10 +1,4 @@
-import { MARK_RULES } from '@oppen/core/marks'
 import { jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-
-/** The rules of class `c` about averages. */
-export const MARK_RULES_OF = jsonNested(
-  `coalesce((select rules from mark_rules where class_id = c.id), '${JSON.stringify(MARK_RULES)}')`,
-)
 
 /** How work `w` counts. */
 export const COUNTING = {
@@ -14,10 +8,14 @@ export const COUNTING = {
   counts: jsonBoolean('w.counts = 1'),
 } as const
 
+/** Moves `m` that gave a mark which was not taken back. */
+export const GAVE_MARK = `m.kind = 'handBack' and m.mark is not null and not exists (select 1 from moves r
+  where r.work_id = m.work_id and r.place_id = m.place_id and r.number = m.number + 1 and r.kind = 'recall')`
+
 /** All marks that were given for work `w` of place `p`, whose submission is `i`, the first first. */
 export const MARKS_GIVEN =
   jsonNested(`iif(i.handed_back_at is null, '[]', (select json_group_array(m.mark) from (
-    select m.mark from moves m where m.work_id = w.id and m.place_id = p.id and m.kind = 'handBack' and m.mark is not null
+    select m.mark from moves m where m.work_id = w.id and m.place_id = p.id and ${GAVE_MARK}
     order by m.number) m))`)
 
 /** Whether being late with work `w` was forgiven to place `p`. */

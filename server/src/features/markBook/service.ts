@@ -1,13 +1,16 @@
 import type { DraftMark, RefusedCell } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
-import { type MarkRules, readMark, readMarkRules, showHundredths } from '@oppen/core/marks'
+import { sameVerdict, saysNothing } from '@oppen/core/marking'
+import { type MarkRules, readMarkOn, readMarkRules, type ScaleStep, showHundredths } from '@oppen/core/marks'
 import { err, type Outcome, ok } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
-import { draftMarks, lateForgiven, markRules } from './models.js'
-import { type Cell, cellsOf, type StoredCell } from './queries.js'
+import { dropDraft, handBackDraft, putDraft, saidBefore, verdictOf } from '../marking/drafts.js'
+import { draftMarkOf } from '../marking/queries.js'
+import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
+import { lateForgiven, markRules } from './models.js'
+import { type Cell, cellsOf, type StoredCell, scaleOf } from './queries.js'
 
 const keyOf = ({ workId, placeId }: Cell): string => `${workId} ${placeId}`
 
@@ -33,7 +36,11 @@ export async function setMarkRules(
  * What is to be written in a cell: a mark, or null for none. Who types over an own draft knows of it, also where the answer that it was
  * kept was lost on its way.
  */
-function readCell(typed: DraftMark, cell: StoredCell | undefined, by: AccountId): Outcome<number | null> {
+function readCell(
+  typed: DraftMark,
+  cell: StoredCell | undefined,
+  { by, scale }: { readonly by: AccountId; readonly scale: readonly ScaleStep[] },
+): Outcome<number | null> {
   if (!cell) return err('not_found')
   if (cell.phase === 'excused') return err('mark_excused')
   const stands = cell.draftMark ?? cell.mark
@@ -41,7 +48,7 @@ function readCell(typed: DraftMark, cell: StoredCell | undefined, by: AccountId)
     return err('mark_changed', { mark: stands === null ? '' : showHundredths(stands) })
   if (typed.mark === null) return ok(null)
   if (cell.points === null) return err('mark_without_points')
-  return readMark(typed.mark, cell.points)
+  return readMarkOn(typed.mark, cell.points, scale)
 }
 
 /**
@@ -59,11 +66,11 @@ export async function setDraftMarks(
   await world.db.write(async () => {
     const at = world.clock.now()
     const found = new Map((await cellsOf(world.db, classId, cells, at)).map(cell => [keyOf(cell), cell]))
-    const model = world.db.model(draftMarks)
+    const scale = await scaleOf(world.db, classId)
     const rows = new Map<string, { cell: StoredCell; mark: number | null }>()
     for (const typed of cells) {
       const cell = found.get(keyOf(typed))
-      const read = readCell(typed, cell, viewer.accountId)
+      const read = readCell(typed, cell, { by: viewer.accountId, scale })
       if (read.ok && cell) {
         rows.set(keyOf(cell), { cell, mark: read.value })
         // what follows for the same cell was typed over this
@@ -75,25 +82,29 @@ export async function setDraftMarks(
         })
       } else if (!read.ok) refused.push({ workId: typed.workId, placeId: typed.placeId, ...read.refusal })
     }
-    const kept = [...rows.values()].filter(({ cell, mark }) => mark !== null && mark !== cell.mark)
-    const gone = [...rows.values()].filter(({ cell, mark }) => mark === null || mark === cell.mark)
-    if (kept.length)
-      await model.bulkCreate(
-        kept.map(({ cell: { workId, placeId }, mark }) => ({
-          workId,
-          placeId,
-          mark: mark as number,
-          byAccount: viewer.accountId,
-          at,
-        })),
-        { updateOnDuplicate: ['mark', 'byAccount', 'at'] },
-      )
-    for (const { cell } of gone)
-      await model.destroy({ where: { workId: cell.workId, placeId: cell.placeId } })
+    for (const { cell, mark } of rows.values()) await setDraft(world, viewer, classId, { cell, mark })
     set = rows.size
     tell(world, classId)
   })
   return { set, refused }
+}
+
+/**
+ * Writes a mark that was typed into what is written of a submission already, or into what was said when it was handed back; levels of a
+ * rubric do not stand beside another mark. Where nothing but that is left, nothing is written any more. Inside a command.
+ */
+async function setDraft(
+  world: World,
+  { accountId: by }: Viewer,
+  classId: ClassId,
+  { cell, mark }: { readonly cell: StoredCell; readonly mark: number | null },
+): Promise<void> {
+  const address = { classId, workId: cell.workId, placeId: cell.placeId }
+  const draft = await draftMarkOf(world.db, address)
+  const before = saidBefore(await findSubmission(world, address))
+  const verdict = { ...(draft ? verdictOf(draft) : before), mark: mark ?? cell.mark, levels: {} }
+  if (sameVerdict(verdict, { ...before, levels: {} }) || saysNothing(verdict)) await dropDraft(world, address)
+  else await putDraft(world, address, verdict, { ready: true, writer: '', by })
 }
 
 /**
@@ -130,18 +141,13 @@ async function handBackSome(
   let handedBack = 0
   const found = await cellsOf(world.db, classId, cells, world.clock.now())
   const once = new Map(found.map(cell => [keyOf(cell), cell]))
-  for (const { workId, placeId, phase, draftMark } of once.values()) {
-    if (draftMark === null) continue
+  for (const { workId, placeId, phase, draftMark, ready } of once.values()) {
+    if (draftMark === null || !ready) continue
     if (phase === 'excused') {
       refused.push({ workId, placeId, code: 'mark_excused' })
       continue
     }
-    const address = { classId, workId, placeId }
-    const by = { by: viewer.accountId }
-    if (phase !== 'withTeacher' && phase !== 'received' && phase !== 'handedBack')
-      await applyMove(world, address, { kind: 'receive', at: world.clock.now() }, by)
-    await applyMove(world, address, { kind: 'handBack', at: world.clock.now(), mark: draftMark }, by)
-    await world.db.model(draftMarks).destroy({ where: { workId, placeId } })
+    await handBackDraft(world, viewer, { classId, workId, placeId })
     handedBack += 1
   }
   tell(world, classId)

@@ -1,70 +1,83 @@
-import { readMark } from '@oppen/core/marks'
+import type { Seen } from '@oppen/contract'
+import { NO_VERDICT } from '@oppen/core/marking'
 import type { Viewer } from '@oppen/core/permissions'
-import { LIMITS } from '@oppen/core/texts'
 import type { MoveKind, SubmissionStatus } from '@oppen/core/work'
-import { Refused, take } from '../../refusal.js'
+import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { serverKind } from '../kinds/index.js'
 import type { WorkAddress } from '../submissions/address.js'
 import { applyMove, findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { findWork } from '../submissions/works.js'
 import { readTime } from '../work/form.js'
-import { waitingFor } from './queries.js'
+import {
+  dropDraft,
+  giveBack,
+  readFeedback,
+  readVerdict,
+  sameAsSeen,
+  sameHandIn,
+  type TypedVerdict,
+  tellDraft,
+} from './drafts.js'
+import { draftMarkOf, showAnnotations, waitingFor } from './queries.js'
 
-export type HandBack = { readonly number: number; readonly mark: string | null; readonly feedback: string }
+export type HandBack = Pick<TypedVerdict, 'mark' | 'feedback'> &
+  Partial<TypedVerdict> & {
+    readonly number: number
+    readonly seen?: Seen | null
+  }
 
 /**
- * Hands back with a mark, feedback, both or neither. Refuses `hand_in_changed` where the pupil has handed in
- * again or taken back since the teacher looked, and what `readMark` refuses.
+ * Hands back with a mark, feedback, levels of a rubric and a sticker, each or none of them; what stands over the work goes with it.
+ * Refuses `hand_in_changed` where the pupil has handed in again or taken back since the teacher looked, `mark_draft_changed` where
+ * another teacher has marked or written since, and what `readVerdict` does.
  */
 export async function handBack(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
-  asked: HandBack,
+  { number, seen = null, ...typed }: HandBack,
 ): Promise<SubmissionStatus> {
-  const feedback = readFeedback(asked.feedback)
+  readFeedback(typed.feedback)
   return world.db.write(async () => {
     const submission = await findSubmission(world, address)
-    sameHandIn(submission.status, asked.number)
-    const mark = asked.mark === null ? null : markFor(submission.points, asked.mark)
-    const move = { kind: 'handBack', at: world.clock.now(), mark } as const
-    return applyMove(world, address, move, { by: viewer.accountId, feedback })
+    sameHandIn(submission, number)
+    sameAsSeen(submission, await draftMarkOf(world.db, address), seen)
+    const { levels, sticker } = NO_VERDICT
+    const verdict = await readVerdict(world, address, submission.points, { levels, sticker, ...typed })
+    return giveBack(world, address, verdict, viewer.accountId)
   })
 }
 
-function markFor(points: number | null, typed: string): number {
-  if (points === null) throw new Refused('mark_without_points', undefined, 'mark')
-  return take(readMark(typed, points), 'mark')
+export type TryAgain = {
+  readonly number: number
+  readonly by: string | null
+  readonly feedback: string
+  readonly seen?: Seen | null
 }
 
-export type TryAgain = { readonly number: number; readonly by: string | null; readonly feedback: string }
-
-/** Asks for the work to be tried again, by a new time or without one. */
+/** Asks for the work to be tried again, by a new time or without one; what stands over it is shown to the pupil. */
 export async function tryAgain(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
-  asked: TryAgain,
+  { number, seen = null, ...asked }: TryAgain,
 ): Promise<SubmissionStatus> {
   const feedback = readFeedback(asked.feedback)
   const by = readTime(world, asked.by, 'by')
   return world.db.write(async () => {
     const submission = await findSubmission(world, address)
-    sameHandIn(submission.status, asked.number)
-    const move = { kind: 'tryAgain', at: world.clock.now(), by: by?.at ?? null } as const
-    return applyMove(world, address, move, { by: viewer.accountId, feedback })
+    sameHandIn(submission, number)
+    sameAsSeen(submission, await draftMarkOf(world.db, address), seen)
+    const at = world.clock.now()
+    const move = { kind: 'tryAgain', at, by: by?.at ?? null } as const
+    const said = { feedback, levels: null, sticker: null }
+    const status = await applyMove(world, address, move, { by: viewer.accountId, said })
+    await showAnnotations(world.db, address, at)
+    await dropDraft(world, address)
+    tellDraft(world, address)
+    return status
   })
-}
-
-function sameHandIn(status: SubmissionStatus, number: number): void {
-  if (status.handIns !== number) throw new Refused('hand_in_changed', { number: status.handIns })
-}
-
-function readFeedback(text: string): string {
-  const trimmed = text.trim()
-  if (trimmed.length <= LIMITS.feedback) return trimmed
-  throw new Refused('text_long', { what: 'feedback', most: LIMITS.feedback, got: trimmed.length }, 'feedback')
 }
 
 /**
@@ -97,7 +110,7 @@ export function plainMove(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
-  kind: Exclude<MoveKind, 'handBack' | 'tryAgain'>,
+  kind: Exclude<MoveKind, 'handBack' | 'tryAgain' | 'recall'>,
 ): Promise<SubmissionStatus> {
   return world.db.write(() =>
     applyMove(world, address, { kind, at: world.clock.now() }, { by: viewer.accountId }),

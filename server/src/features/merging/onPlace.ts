@@ -22,6 +22,8 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   moves: 'submission',
   submissions: 'submission',
   conversations: 'submission',
+  annotations: 'submission',
+  annotation_files: 'submission',
   draft_marks: 'submission',
   late_forgiven: 'submission',
   extensions: 'asked',

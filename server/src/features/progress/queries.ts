@@ -2,14 +2,14 @@ import type { ClassId, Instant, PlaceId } from '@oppen/core/ids'
 import type { MarkRules } from '@oppen/core/marks'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
-import { COUNTED, MARK_RULES_OF } from '../markBook/fragments.js'
-import { APPEARED, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
+import { COUNTED } from '../markBook/fragments.js'
+import { APPEARED, MARK_RULES_OF, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
 
 const PROGRESS = `select ${jsonObject({
   className: 'c.name',
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain'))`,
+  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain', 'recall'))`,
   rules: MARK_RULES_OF,
   submissions: jsonArray(
     jsonObject({

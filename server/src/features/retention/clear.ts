@@ -16,6 +16,7 @@ const KIND: Readonly<Record<keyof typeof CLEARING, Kept | 'now'>> = {
   removedClassFile: 'removedFile',
   removedCircleFile: 'removedFile',
   readyFile: 'readyFile',
+  looseRecording: 'readyFile',
   sentMail: 'sentMail',
   joinRequest: 'joinRequest',
   invitation: 'invitation',

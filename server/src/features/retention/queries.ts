@@ -24,6 +24,9 @@ export const CLEARING = {
     'delete from circle_files where id in (select id from circle_files where removed_at < $before limit $most)',
   readyFile:
     'delete from message_files where id in (select id from message_files where message_id is null and at < $before limit $most)',
+  looseRecording: `delete from annotation_files where id in (select f.id from annotation_files f where f.at < $before
+    and not exists (select 1 from annotations n where n.work_id = f.work_id and n.place_id = f.place_id
+      and n.data ->> 'fileId' = f.id) limit $most)`,
   sentMail: `delete from outgoing_mails where (account_id, kind, ref) in
     (select account_id, kind, ref from outgoing_mails where sent_at < $before limit $most)`,
   joinRequest:

@@ -10,6 +10,7 @@ export const STORED_IN = [
   ['class_files', 'hash'],
   ['circle_files', 'hash'],
   ['message_files', 'hash'],
+  ['annotation_files', 'hash'],
 ] as const
 
 const NAMED = STORED_IN.map(

@@ -66,6 +66,9 @@ export const PERSON_DATA = {
   message_reports: { own: ofAccount },
   message_files: { wrote: byAccount },
   message_mentions: { own: 'target = $account' },
+  annotations: { own: ofPlace, wrote: byAccount },
+  annotation_files: { own: ofPlace, wrote: byAccount },
+  mark_phrases: { own: ofAccount },
   draft_marks: { own: ofPlace, wrote: byAccount },
   late_forgiven: { own: ofPlace },
   // in a circle answers are of accounts

@@ -37,6 +37,7 @@ export const momentsInZone = async (db: Database): Promise<number> =>
 const SIZED = [
   `select w.class_id, f.size from files f join works w on w.id = f.work_id`,
   `select w.class_id, m.size from materials m join works w on w.id = m.work_id where m.size is not null`,
+  'select w.class_id, f.size from annotation_files f join works w on w.id = f.work_id',
   'select class_id, size from class_files',
   'select space_id as class_id, size from message_files',
   'select null as class_id, size from circle_files',

@@ -1,3 +1,4 @@
+import { MARK_RULES } from '@oppen/core/marks'
 import { jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 
 /** SQL that writes the shapes of the contract; the statements of several features share it. */
@@ -161,6 +162,22 @@ export const SUBMISSION_NOW = {
   timing: jsonObject(OWN_TIMING),
   kind: 'w.kind',
   feedback: 'i.feedback',
+  levels: 'i.levels',
+  sticker: 'i.sticker',
   moves: 'coalesce(i.moves, 0)',
   points: 'w.points',
+} as const
+
+const RULES = `coalesce((select rules from mark_rules where class_id = c.id), '${JSON.stringify(MARK_RULES)}')`
+
+/** The rules of class `c` about averages. */
+export const MARK_RULES_OF = jsonNested(RULES)
+
+/** The words of class `c` for marks, the highest first. */
+export const SCALE_OF = jsonNested(`${RULES} -> '$.scale'`)
+
+/** Of what came back from submission `i`: the levels that were chosen and the sticker, while it is with the pupil. */
+export const VERDICT = {
+  levels: jsonNested("iif(i.phase in ('handedBack', 'tryAgain'), i.levels, null)"),
+  sticker: "iif(i.phase in ('handedBack', 'tryAgain'), i.sticker, null)",
 } as const

@@ -14,6 +14,9 @@ export type MoveRow = SubmissionKey & {
   handInId: HandInId | null
   /** When it was pressed, where that was earlier than it arrived. */
   pressedAt: Instant | null
+  /** The levels of the rubric that were chosen, as JSON. */
+  levels: string | null
+  sticker: string | null
 }
 
 export const moves = table<MoveRow>(
@@ -30,11 +33,14 @@ export const moves = table<MoveRow>(
     feedback: 'text',
     handInId: 'text',
     pressedAt: 'integer',
+    levels: 'json',
+    sticker: 'text',
   },
   ['workId', 'placeId', 'number'],
 )
 
-export type SubmissionRow = SubmissionKey & SubmissionStatus & { feedback: string | null; moves: number }
+export type SubmissionRow = SubmissionKey &
+  SubmissionStatus & { feedback: string | null; levels: string | null; sticker: string | null; moves: number }
 
 export const submissions = table<SubmissionRow>(
   'submissions',
@@ -51,6 +57,8 @@ export const submissions = table<SubmissionRow>(
     mark: 'integer',
     tryAgainBy: 'integer',
     feedback: 'text',
+    levels: 'json',
+    sticker: 'text',
     moves: 'integer',
   },
   ['workId', 'placeId'],

@@ -42,9 +42,17 @@ export async function start(world: World, viewer: Viewer, address: SubmissionAdd
   await applyMove(world, address, { kind: 'start', at: world.clock.now() }, { by: viewer.accountId })
 }
 
+/** What comes back with a mark: words, and as JSON the levels of a rubric; a sticker. Null for none. */
+export type Said = {
+  readonly feedback: string | null
+  readonly levels: string | null
+  readonly sticker: string | null
+}
+
 export type Made = {
   readonly by: AccountId
-  readonly feedback?: string | null
+  /** What is said with it; what is left out stays as it was. */
+  readonly said?: Partial<Said>
   readonly handInId?: HandInId
 }
 
@@ -53,19 +61,22 @@ export async function applyMove(
   world: World,
   address: SubmissionAddress,
   move: Move,
-  made: Made,
+  { by, said = {}, handInId }: Made,
 ): Promise<SubmissionStatus> {
   const submission = await findSubmission(world, address)
   const status = take(next(submission.status, move))
   const { workId, placeId } = address
   const number = submission.moves + 1
-  const { by, feedback = null, handInId = null } = made
-  await world.db
-    .model(moves)
-    .create({ workId, placeId, number, byAccount: by, feedback, handInId, ...moveRow(move) })
+  const { feedback, levels, sticker } = submission
+  const recorded = move.kind === 'recall' ? {} : said
+  await world.db.model(moves).create({
+    ...{ workId, placeId, number, byAccount: by, handInId: handInId ?? null },
+    ...{ feedback: null, levels: null, sticker: null, ...recorded },
+    ...moveRow(move),
+  })
   await world.db
     .model(submissions)
-    .upsert({ workId, placeId, ...status, feedback: feedback ?? submission.feedback, moves: number })
+    .upsert({ workId, placeId, ...status, feedback, levels, sticker, ...said, moves: number })
   world.db.afterCommit(() => void world.live.tell({ what: 'submission', ...address }))
   return status
 }

@@ -26,6 +26,9 @@ export type SubmissionNow = {
   readonly timing: Timing
   readonly kind: WorkKind
   readonly feedback: string | null
+  /** The levels of the rubric that were chosen, as JSON. */
+  readonly levels: string | null
+  readonly sticker: string | null
   readonly moves: number
   readonly points: number | null
   readonly details: Details

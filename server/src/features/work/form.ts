@@ -29,6 +29,8 @@ export type ReadWork = {
     | 'removedAt'
     | 'extra'
     | 'counts'
+    | 'rubric'
+    | 'keepBack'
   >
   readonly groupIds: readonly GroupId[]
   readonly placeIds: readonly PlaceId[]

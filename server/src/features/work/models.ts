@@ -48,6 +48,10 @@ export type WorkRow = {
   extra: number
   /** Whether it counts in averages. */
   counts: number
+  /** A `Rubric`, as JSON; null where it is marked without one. */
+  rubric: string | null
+  /** What is marked is kept back until all of it is handed back together. */
+  keepBack: number
   pinned: number
   /** Its place in the topic, from the top. */
   position: number
@@ -79,6 +83,8 @@ export const works = table<WorkRow>('works', {
   category: 'text',
   extra: 'integer',
   counts: 'integer',
+  rubric: 'json',
+  keepBack: 'integer',
   pinned: 'integer',
   position: 'integer',
   version: 'integer',

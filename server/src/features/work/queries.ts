@@ -4,7 +4,15 @@ import { markerOf } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
-import { fromSubmission, MATERIALS, OWN_LINE, SEEN_DETAILS, STATUS } from '../submissions/fragments.js'
+import {
+  fromSubmission,
+  MATERIALS,
+  OWN_LINE,
+  SCALE_OF,
+  SEEN_DETAILS,
+  STATUS,
+  VERDICT,
+} from '../submissions/fragments.js'
 import { THREAD } from '../talk/fragments.js'
 
 const fileJson = jsonObject({
@@ -50,6 +58,8 @@ const head = {
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
   status: STATUS,
   feedback: 'i.feedback',
+  ...VERDICT,
+  scale: SCALE_OF,
 }
 
 /** What stands in a submission that is not open yet is for its teachers alone. */
@@ -59,6 +69,7 @@ const inside = {
   directions: unlocked('w.directions', "''"),
   why: jsonNested('a.why'),
   materials: jsonNested(unlocked(MATERIALS, "'[]'")),
+  rubric: jsonNested(unlocked('w.rubric', 'null')),
 }
 
 /** How the worksheet of a submission stands: the own one, or the pages as they are given out. */
@@ -86,6 +97,8 @@ const SUBMISSION = `select ${jsonObject({
   room: '(select coalesce(sum(f.size), 0) from files f where f.place_id = $placeId and f.removed_at is null)',
   handIns: handInsJson,
   moves: jsonArray(jsonObject({ ...moveFields, feedback: 'm.feedback' }), MOVES),
+  annotations: `(select count(*) from annotations n where n.work_id = w.id and n.place_id = p.id and n.removed_at is null
+    and ($kind = 'teacher' or n.shown_at is not null))`,
   thread: THREAD,
   readAt: '(select at from read_markers where account_id = $viewer and what = $marker)',
 })} as json ${FROM_SUBMISSION}`

@@ -125,7 +125,8 @@ export const textsOf = (db: Database, workId: WorkId) =>
 export const fullWork = (db: Database, classId: ClassId, workId: WorkId) =>
   db.row<WorkRow>(
     `select id, class_id as classId, topic_id as topicId, kind, asks, title, directions, details, week, lane,
-       rules, group_rules as groupRules, for_whom as forWhom, points, minutes, category, pinned, position, version,
+       rules, group_rules as groupRules, for_whom as forWhom, by_family as byFamily, points, minutes, category, extra, counts, rubric, keep_back as keepBack,
+       pinned, position, version,
        made_at as madeAt, posted_at as postedAt, posted_by as postedBy, removed_at as removedAt
      from works where id = $workId and class_id = $classId`,
     { classId, workId },

@@ -1,21 +1,27 @@
 import type { MarkingPage } from '@oppen/contract'
-import type { PlaceId } from '@oppen/core/ids'
+import { routes } from '@oppen/contract'
+import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
-import { useSuspenseQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useEffectEvent, useMemo, useState } from 'react'
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
+import { Suspense, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
+import { call } from '../../app/api.js'
 import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { part } from '../../app/part.js'
+import { firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { useIds, useNow } from '../../app/session.js'
 import { Sheet } from '../../parts/Sheet.js'
+import { showToast } from '../../parts/toast.js'
 import { showHundredths } from '../../words/numbers.js'
+import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { TAUGHT_LINK } from '../kinds/taught.js'
-import { MarkPanel } from './MarkPanel.js'
-import { Paper } from './Paper.js'
+import { DeskOf } from './DeskOf.js'
+import type { DeskPen } from './deskPen.js'
+import { HandBackBar } from './HandBackBar.js'
 import { PupilList } from './PupilList.js'
 import { FILTERS, type Filter, firstToMark, type MarkingRow, rowsAt } from './rows.js'
 
@@ -28,10 +34,17 @@ const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'M', does: 'shortcut_mark' },
   { keys: 'F', does: 'shortcut_feedback' },
   { keys: 'Ctrl Enter', does: 'shortcut_handBack' },
+  { keys: 'Alt 1 … 9', does: 'shortcut_phrase' },
+  { keys: 'W', does: 'shortcut_wide' },
+  { keys: 'U', does: 'shortcut_undoHandBack' },
 ]
 
 export async function prepare({ client, params, me }: Prepared) {
-  const read = (placeId: PlaceId) => client.prefetchQuery(reads.submission({ ...params, placeId }))
+  const read = (placeId: PlaceId) =>
+    Promise.all([
+      client.prefetchQuery(reads.submission({ ...params, placeId })),
+      client.prefetchQuery(reads.desk({ ...params, placeId })),
+    ])
   const placeId: PlaceId | undefined = params.placeId
   const [page] = await Promise.all([
     client.fetchQuery(reads.marking(params.classId, params.workId)),
@@ -63,42 +76,125 @@ export function Screen() {
   const chosen = rows.find(row => row.placeId === placeId)
   const nextToMark = nextAfter(rows, placeId, FILTERS.toMark)
 
+  const client = useQueryClient()
+  const [begin, setBegin] = useState(false)
+  const [pen, setPen] = useState<DeskPen | null>(null)
+  const [wideChosen, setWide] = useState(false)
+  const wide = wideChosen || pen !== null
+  const undo = useUndo({ classId, workId })
+  const prefetch = nextToMark?.placeId
+  useEffect(() => {
+    if (!prefetch) return
+    void client.prefetchQuery(reads.submission({ classId, workId, placeId: prefetch }))
+    void client.prefetchQuery(reads.desk({ classId, workId, placeId: prefetch }))
+  }, [client, classId, workId, prefetch])
+  const done = (how: 'handedBack' | 'ready' | 'tryAgain') => {
+    if (!chosen) return
+    const name = firstName(chosen.name)
+    if (how === 'ready') showToast(say('desk_ready_done', { name }))
+    else
+      undo.offer([chosen.placeId], say(how === 'tryAgain' ? 'marking_again_done' : 'marking_done', { name }))
+    setBegin(true)
+    goTo(nextToMark)
+  }
+
   useShortcutList(SHORTCUTS)
   useMarkingKeys({
     j: () => goTo(nextAfter(shown, placeId, () => true)),
     k: () => goTo(nextAfter([...shown].reverse(), placeId, () => true)),
     n: () => goTo(nextToMark),
+    w: () => setWide(!wideChosen),
+    u: undo.last,
   })
 
   return (
     <Sheet title={data.work.title}>
       <MarkingHead page={data} rows={rows} />
-      <div className="grid lg:grid-cols-[calc(var(--margin-x)+16.5rem)_minmax(0,1fr)_18.5rem]">
-        <PupilList
-          rows={rows}
-          shown={shown}
-          work={data.work}
-          filter={filter}
-          onFilter={setFilter}
-          chosen={placeId}
-        />
+      <HandBackBar page={data} rows={rows} onHandedBack={undo.offer} />
+      <div
+        className={
+          wide
+            ? 'grid lg:grid-cols-[var(--margin-x)_minmax(0,1fr)_18.5rem]'
+            : 'grid lg:grid-cols-[calc(var(--margin-x)+16.5rem)_minmax(0,1fr)_18.5rem]'
+        }
+      >
+        {wide ? (
+          <div className="px-2 pt-3 text-end">
+            <button
+              type="button"
+              onClick={() => {
+                setWide(false)
+                setPen(null)
+              }}
+              className="rounded px-1 text-sm text-blue underline-offset-2 hover:underline"
+            >
+              {say('desk_pupils_back')}
+            </button>
+            <p className="mt-2 text-sm font-bold [overflow-wrap:anywhere]">{chosen?.name}</p>
+          </div>
+        ) : (
+          <PupilList
+            rows={rows}
+            shown={shown}
+            work={data.work}
+            filter={filter}
+            onFilter={setFilter}
+            chosen={placeId}
+          />
+        )}
         {chosen && placeId ? (
-          <>
-            <Paper key={`paper ${placeId}`} params={{ classId, workId, placeId }} state={chosen.state} />
-            <MarkPanel
-              key={`panel ${placeId}`}
-              params={{ classId, workId, placeId }}
-              row={chosen}
-              nextToMark={nextToMark}
-              onNext={() => goTo(nextToMark)}
-            />
-          </>
+          <DeskOf
+            key={placeId}
+            params={{ classId, workId, placeId }}
+            row={chosen}
+            marking={data}
+            pen={pen}
+            onPen={setPen}
+            nextToMark={nextToMark}
+            begin={begin}
+            onNext={() => {
+              setBegin(false)
+              goTo(nextToMark)
+            }}
+            onDone={done}
+          />
         ) : (
           <p className="p-8 text-soft lg:col-span-2">{say('marking_choose')}</p>
         )}
       </div>
     </Sheet>
   )
+}
+
+/** Takes back what was handed back last, by a press on what said so, or by a key as long as nothing else was. */
+function useUndo(work: { readonly classId: ClassId; readonly workId: WorkId }) {
+  const client = useQueryClient()
+  const time = useNow()
+  const lastOnes = useRef<readonly PlaceId[]>([])
+  const undo = async (placeIds: readonly PlaceId[]) => {
+    lastOnes.current = []
+    try {
+      const { undone, refused } = await call(routes.undoHandBack, work, { placeIds: [...placeIds] })
+      showToast(
+        refused.length
+          ? say('desk_undone_some', { count: undone.length, refused: refused.length })
+          : say('desk_undone'),
+      )
+    } catch (error) {
+      showToast(problemWords(error, time))
+    }
+    for (const key of ['marking', 'submission', 'desk'])
+      void client.invalidateQueries({ queryKey: [key, work.classId, work.workId] })
+  }
+  return {
+    offer: (placeIds: readonly PlaceId[], words: string) => {
+      lastOnes.current = placeIds
+      showToast(words, () => void undo(placeIds))
+    },
+    last: () => {
+      if (lastOnes.current.length) void undo(lastOnes.current)
+    },
+  }
 }
 
 /** The first row behind the chosen one that fits, going round at the end. */

@@ -4,6 +4,7 @@ import { MessageSquare } from 'lucide-react'
 import { Link } from 'react-router'
 import { useIds, useNow } from '../../app/session.js'
 import { StateLabel } from '../../parts/StateLabel.js'
+import { showHundredths } from '../../words/numbers.js'
 import { say, type WordKey } from '../../words/say.js'
 import { teacherStateWords } from '../../words/teacherStates.js'
 import { FILTERS, type Filter, type MarkingRow } from './rows.js'
@@ -11,6 +12,7 @@ import { FILTERS, type Filter, type MarkingRow } from './rows.js'
 const NAMES: readonly { readonly filter: Filter; readonly key: WordKey }[] = [
   { filter: 'all', key: 'marking_all' },
   { filter: 'toMark', key: 'marking_filter_toMark' },
+  { filter: 'ready', key: 'desk_filter_ready' },
   { filter: 'late', key: 'marking_filter_late' },
   { filter: 'notYet', key: 'marking_filter_notYet' },
   { filter: 'marked', key: 'marking_filter_marked' },
@@ -70,6 +72,17 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
                   <MessageSquare size={11} aria-hidden="true" />
                   <span aria-hidden="true">{row.newNotes}</span>
                   <span className="sr-only">{say('new_notes', { count: row.newNotes })}</span>
+                </span>
+              )}
+              {row.draft && (
+                <span
+                  title={say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
+                  className="rounded border border-dashed border-edge px-1 text-xs tabular-nums text-soft"
+                >
+                  {row.draft.mark === null ? '…' : showHundredths(row.draft.mark)}
+                  <span className="sr-only">
+                    {say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
+                  </span>
                 </span>
               )}
               <StateLabel

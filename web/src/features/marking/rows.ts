@@ -6,11 +6,13 @@ export type MarkingRow = MarkingPage['rows'][number] & { readonly state: Submiss
 /** The parts of a class that a teacher wants to see alone. */
 export const FILTERS = {
   all: () => true,
-  toMark: row => row.state.is === 'withTeacher' || row.state.is === 'received',
+  toMark: row => (row.state.is === 'withTeacher' || row.state.is === 'received') && !row.draft?.ready,
+  /** Marked, and not handed back. */
+  ready: row => !!row.draft?.ready && row.state.is !== 'excused',
   late: row => row.state.is === 'withTeacher' && row.state.lateBy > 0,
   notYet: row => ['opens', 'toDo', 'started', 'overdue', 'missing'].includes(row.state.is),
   marked: row => row.state.is === 'handedBack',
-  again: row => row.state.is === 'tryAgain',
+  again: row => row.state.is === 'tryAgain' || (row.state.is === 'withTeacher' && row.status.handIns > 1),
   excused: row => row.state.is === 'excused',
 } as const satisfies Record<string, (row: MarkingRow) => boolean>
 

@@ -1,22 +1,48 @@
 import type { OutcomePage } from '@oppen/contract'
+import { wordOfMark } from '@oppen/core/marks'
+import { Suspense } from 'react'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
+import { LazyRubric, LazySticker } from '../marking/LazyVerdict.js'
 
-type Props = { readonly page: Pick<OutcomePage, 'work' | 'status' | 'feedback' | 'teacherName'> }
+type Props = {
+  readonly page: Pick<
+    OutcomePage,
+    'work' | 'status' | 'feedback' | 'teacherName' | 'levels' | 'sticker' | 'scale'
+  >
+}
 
-/** Mark and feedback of a submission that came back; nothing while there are none. */
+/** Mark, feedback, levels and sticker of a submission that came back; nothing while there are none. */
 export function TeacherSays({ page }: Props) {
-  const { status, feedback, work } = page
+  const { status, feedback, work, levels, sticker, scale } = page
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'
   const mark = status.phase === 'handedBack' ? status.mark : null
-  if (!shown || (!feedback && mark === null)) return null
+  if (!shown || (!feedback && mark === null && !levels && !sticker)) return null
+  const word = mark === null ? undefined : wordOfMark(mark, work.points, scale)
   return (
     <section className="max-w-2xl border-s-4 border-margin bg-ochre-pale px-4 py-3">
-      <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
-      {mark !== null && (
-        <p className="font-head text-2xl font-semibold text-teal">{markWords(mark, work.points)}</p>
-      )}
+      <div className="flex items-start justify-between gap-3">
+        <div>
+          <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
+          {mark !== null && (
+            <p className="font-head text-2xl font-semibold text-teal">
+              {markWords(mark, work.points)}
+              {word && <span className="ms-2 text-lg">{word}</span>}
+            </p>
+          )}
+        </div>
+        {sticker && (
+          <Suspense fallback={null}>
+            <LazySticker sticker={sticker} size={72} />
+          </Suspense>
+        )}
+      </div>
       {feedback && <p className="mt-1 text-[17px] whitespace-pre-line">{feedback}</p>}
+      {work.rubric && levels && (
+        <Suspense fallback={null}>
+          <LazyRubric rubric={work.rubric} levels={levels} />
+        </Suspense>
+      )}
     </section>
   )
 }

@@ -2,7 +2,7 @@ import { addressOf, routes, type Sheet } from '@oppen/contract'
 import type { InkItem, MarginNote } from '@oppen/core/ink'
 import { useQuery } from '@tanstack/react-query'
 import { FileDown, Maximize2 } from 'lucide-react'
-import { useMemo, useRef, useState } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { reads, type SubmissionParams } from '../../app/queries.js'
 import { useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
@@ -23,12 +23,20 @@ type Props = {
   readonly version?: number | undefined
   /** What stands on it here, where that is more than has arrived. */
   readonly here?: ReadonlyMap<string, InkItem> | undefined
+  /** What is put around each page, as for what a teacher wrote over it. */
+  readonly around?: (sheet: Sheet, view: ReactNode) => ReactNode
   /** Whether it lies in a window of its own already. */
   readonly inWindow?: boolean
 }
 
 /** A worksheet to look at, as it is or as it was. */
-export function WorksheetShown({ params, version, here, inWindow = false }: Props) {
+export function WorksheetShown({
+  params,
+  version,
+  here,
+  around = (_, view) => view,
+  inWindow = false,
+}: Props) {
   const time = useNow()
   const now = useQuery({ ...reads.worksheet(params), enabled: version === undefined })
   const then = useQuery({ ...reads.inkVersion(params, String(version)), enabled: version !== undefined })
@@ -56,15 +64,18 @@ export function WorksheetShown({ params, version, here, inWindow = false }: Prop
             <ol className="flex flex-col gap-4">
               {data.sheets.map((sheet, index) => (
                 <li key={sheet.id} className="mx-auto w-max">
-                  <SheetView
-                    sheet={sheet}
-                    number={index + 1}
-                    items={byPage.get(sheet.id) ?? []}
-                    pdf={pdfs.get(sheet.file)}
-                    address={address(sheet)}
-                    width={width}
-                    onNote={({ before }) => setNote(before)}
-                  />
+                  {around(
+                    sheet,
+                    <SheetView
+                      sheet={sheet}
+                      number={index + 1}
+                      items={byPage.get(sheet.id) ?? []}
+                      pdf={pdfs.get(sheet.file)}
+                      address={address(sheet)}
+                      width={width}
+                      onNote={({ before }) => setNote(before)}
+                    />,
+                  )}
                 </li>
               ))}
             </ol>
@@ -83,7 +94,7 @@ export function WorksheetShown({ params, version, here, inWindow = false }: Prop
       )}
       {large && (
         <Window open onClose={() => setLarge(false)} title={say('worksheet_title')} size="full">
-          <WorksheetShown params={params} version={version} here={here} inWindow />
+          <WorksheetShown params={params} version={version} here={here} around={around} inWindow />
         </Window>
       )}
       {note && (

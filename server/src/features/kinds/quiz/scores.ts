@@ -115,7 +115,10 @@ async function follow(
     world,
     address,
     { kind: 'handBack', at: world.clock.now(), mark },
-    { by, feedback: [feedback, note].filter(Boolean).join('\n\n').slice(0, LIMITS.feedback) || null },
+    {
+      by,
+      said: { feedback: [feedback, note].filter(Boolean).join('\n\n').slice(0, LIMITS.feedback) || null },
+    },
   )
 }
 

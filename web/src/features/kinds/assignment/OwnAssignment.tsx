@@ -19,6 +19,7 @@ import { say } from '../../../words/say.js'
 import { when } from '../../../words/times.js'
 import { sendFile } from '../../files/sendFile.js'
 import { useUploads } from '../../files/useUploads.js'
+import { hasNotes, WithNotes } from '../../marking/LazyVerdict.js'
 import { ClassThread } from '../../work/ClassThread.js'
 import { Conflict } from '../../work/Conflict.js'
 import type { Making } from '../../work/Files.js'
@@ -81,6 +82,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
               <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">
                 <TeacherSays page={page} />
+                <WithNotes params={params} page={page} />
                 {open && page.worksheet && (
                   <section>
                     <h2 className="mb-1 text-lg">{title}</h2>
@@ -90,7 +92,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
                   </section>
                 )}
                 <section>
-                  {showsPage && <h2 className="mb-2 text-lg">{title}</h2>}
+                  {showsPage && (open || !hasNotes(page)) && <h2 className="mb-2 text-lg">{title}</h2>}
                   <Conflict autosave={autosave} />
                   {writable && !showsPage ? (
                     <Button onClick={() => setWriting(true)}>{say('page_begin')}</Button>
@@ -111,7 +113,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
                   ) : open ? (
                     <Written html={autosave.html} className="text-[17px]" />
                   ) : (
-                    <AsHandedIn page={page} />
+                    !hasNotes(page) && <AsHandedIn page={page} />
                   )}
                 </section>
                 {writable && !page.worksheet && (

@@ -9,6 +9,7 @@ import { Row, Sheet } from '../../../parts/Sheet.js'
 import { Written } from '../../../parts/Written.js'
 import { say } from '../../../words/say.js'
 import { when } from '../../../words/times.js'
+import { WithNotes } from '../../marking/LazyVerdict.js'
 import { ClassThread } from '../../work/ClassThread.js'
 import { MaterialList } from '../../work/Materials.js'
 import { SideNote } from '../../work/SideNote.js'
@@ -37,6 +38,7 @@ export function OwnQuestion({ params, page }: OwnProps) {
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
               <div className="flex min-w-0 flex-col gap-5">
                 <TeacherSays page={page} />
+                <WithNotes params={params} page={page} />
                 <div>
                   <Written html={work.directions} className="max-w-prose text-[17px]" />
                   <MaterialList materials={work.materials} html={work.directions} />

@@ -47,6 +47,15 @@ const MORE: Partial<Record<RouteName, number>> = {
   replyToAnswer: 128,
   handBack: 128,
   tryAgain: 128,
+  saveMarkDraft: 128,
+  // strokes and notes over a piece of work
+  saveAnnotations: 1_024,
+  setRubric: 64,
+  // a column of a large class, or a row of a year
+  setDraftMarks: 64,
+  handBackDrafts: 64,
+  handBackReady: 32,
+  undoHandBack: 32,
   addEntry: 64,
   changeEntry: 64,
 }

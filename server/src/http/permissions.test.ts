@@ -429,6 +429,7 @@ describe.each(inClass)('%s of another class', name => {
       'pageId',
       'classFileId',
       'talkFileId',
+      'annotationFileId',
       'noteId',
       'topicId',
       'groupId',

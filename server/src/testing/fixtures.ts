@@ -14,6 +14,8 @@ import {
 import sharp from 'sharp'
 import { saveClassFile } from '../features/about/files.js'
 import { writePage } from '../features/about/pages.js'
+import { saveAnnotationFile, saveAnnotations } from '../features/marking/annotations.js'
+import { showAnnotations } from '../features/marking/queries.js'
 import type { SubmissionAddress } from '../features/submissions/moves.js'
 import { saveTalkFile } from '../features/talk/attachments.js'
 import { writeBeside, writeMessage } from '../features/talk/messages.js'
@@ -77,6 +79,7 @@ export async function oneOfEverything(
   })
   const inNotice = { spaceId: into.classId, conversationId }
   const { messageId } = await writeMessage(world, pupil, inNotice, { html: '<p>reply</p>' })
+  const annotationFileId = await makeRecording(world, into.teacher, address, stored)
   return {
     classId: into.classId,
     spaceId: into.classId,
@@ -114,6 +117,8 @@ export async function oneOfEverything(
       })
     ).id as string,
     talkFileId: talkFile.id as string,
+    annotationFileId: annotationFileId as string,
+    phraseId: 'none',
     feedKey: 'none',
     uploadId: 'none',
     sheetId: await makeSheet(world, pupil, address),
@@ -121,4 +126,19 @@ export async function oneOfEverything(
     // the version that the second writing took the place of
     number: String(base),
   }
+}
+
+/** A recording over a submission that its pupil can hear. */
+async function makeRecording(
+  world: TestServer['world'],
+  teacher: Viewer,
+  address: SubmissionAddress,
+  hash: string,
+) {
+  const upload = { name: 'a.webm', hash, type: 'audio/webm', size: 7 }
+  const { id: fileId } = await saveAnnotationFile(world, teacher, address, upload)
+  const note = { kind: 'note', id: 'heard', page: 'text 1', x: 1, y: 1, text: 'Hear', fileId } as const
+  await saveAnnotations(world, teacher, address, { put: [note], drop: [] })
+  await world.db.write(() => showAnnotations(world.db, address, world.clock.now()))
+  return fileId
 }

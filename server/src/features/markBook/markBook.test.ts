@@ -1,4 +1,4 @@
-import type { MarkBookPage } from '@oppen/contract'
+import { type MarkBookPage, MOST_CELLS } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
 import { MARK_RULES } from '@oppen/core/marks'
 import {
@@ -135,6 +135,14 @@ describe('the mark book', () => {
       ['mark_above_points', 'mark_excused', 'mark_unreadable', 'mark_without_points', 'not_found'].sort(),
     )
     expect(cellOf(await book())).toMatchObject({ draftMark: 600 })
+  })
+
+  it('takes as many cells at once as are pasted', async () => {
+    const one = { workId, placeId: placeId(), mark: '10.00', was: 100_000 }
+    const reply = await teacher.ask('setDraftMarks', at(), { cells: Array(MOST_CELLS).fill(one) })
+    expect(reply.status).toBe(200)
+    const back = Array(MOST_CELLS).fill({ workId, placeId: placeId() })
+    expect((await teacher.ask('handBackDrafts', at(), { cells: back })).status).toBe(200)
   })
 
   it('lets no teacher overwrite what another has typed unseen', async () => {

@@ -8,7 +8,7 @@ import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { sendStored } from '../fileStore/sending.js'
-import { receive } from '../fileStore/upload.js'
+import { receive, type Upload } from '../fileStore/upload.js'
 import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { tellDraft } from './drafts.js'
 import { annotationFiles, annotations } from './models.js'
@@ -75,12 +75,21 @@ export async function addAnnotationFile(
   request: Request,
 ): Promise<{ id: AnnotationFileId }> {
   await findSubmission(world, address)
-  const { name, hash, type, size } = await receive(world.files, request, address.placeId)
-  if (kindOfFile(type) !== 'audio') throw new Refused('annotation_file_kind', undefined, 'file')
-  const { workId, placeId } = address
+  const upload = await receive(world.files, request, address.placeId)
+  if (kindOfFile(upload.type) !== 'audio') throw new Refused('annotation_file_kind', undefined, 'file')
+  return saveAnnotationFile(world, viewer, address, upload)
+}
+
+/** Puts a stored recording beside a submission. Refuses `files_many`. */
+export async function saveAnnotationFile(
+  world: World,
+  viewer: Viewer,
+  { workId, placeId }: SubmissionAddress,
+  { name, hash, type, size }: Upload,
+): Promise<{ id: AnnotationFileId }> {
   const id = newId<AnnotationFileId>(world)
   await world.db.write(async () => {
-    if ((await annotationFilesOf(world.db, address)) >= MOST_FILES)
+    if ((await annotationFilesOf(world.db, { workId, placeId })) >= MOST_FILES)
       throw new Refused('files_many', { most: MOST_FILES })
     const at = world.clock.now()
     await world.db

@@ -213,6 +213,12 @@ export const SCREENS = [
     words: ['answers', 'classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
     reads: 'seeMarking',
   },
+  {
+    path: '/c/:classId/marking/:placeId/:workId?',
+    file: 'marking/PupilDeskScreen',
+    words: ['answers', 'classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
+    reads: 'seeProgress',
+  },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom', 'markBook'] },
   { path: '/child/:child/digest', file: 'digest/ChildDigestScreen', words: ['digest'] },
   { path: '/child/:child/talk', file: 'talk/ChildTalkScreen', words: ['classroom', 'talk'] },

@@ -23,6 +23,7 @@ import {
   writeDraft,
 } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
+import { desk, overBeans } from './desk.js'
 import { doing } from './doing.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
 import { letters } from './letters.js'
@@ -93,6 +94,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await oddCases(world, clock, school)
   await gettingIn(world, clock, school)
   await weeks(world, school)
+  await desk(world, clock, school)
   await doing(world, clock, school)
   await quizzes(world, clock, school)
   await forms(world, clock, school)
@@ -285,8 +287,9 @@ async function adasWeek(world: World, clock: FixedClock, school: DemoSchool): Pr
     handInToo: true,
   })
   clock.moveTo(at(world, '2026-10-13T18:02'))
+  await overBeans(world, school)
   const feedback = 'Your axis starts at zero, good. Now label the unit.'
-  await handBack(world, teachers.varga, beans, { number: 1, mark: '8.5', feedback })
+  await handBack(world, teachers.varga, beans, { number: 1, mark: '8.5', feedback, sticker: 'sprout' })
 
   const log = submissionOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
   clock.moveTo(at(world, '2026-10-12T16:05'))

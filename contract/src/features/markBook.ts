@@ -44,7 +44,8 @@ export type BookWork = z.infer<typeof bookWork>
 const bookCell = z.object({
   workId: id<WorkId>(),
   phase: z.enum(PHASES),
-  handIns: whole.optional(),
+  /** What was handed in last was a new attempt that was asked for. */
+  again: z.literal(true).optional(),
   handedInAt: instant.optional(),
   handedBackAt: instant.optional(),
   tryAgainBy: instant.optional(),

@@ -55,6 +55,17 @@ describe('a submission in an average', () => {
     { kind: 'tryAgain', at: 210 * HOUR, by: 250 * HOUR },
   ]
 
+  it('that was taken back and handed in again is late by the deadline that it always had', () => {
+    const moves: Move[] = [
+      start,
+      handIn(DUE - HOUR),
+      { kind: 'takeBack', at: DUE },
+      handIn(DUE + HOUR),
+      handBack(800),
+    ]
+    expect(standing(of(moves))).toMatchObject({ mark: 800, lateBy: HOUR })
+  })
+
   it('that is to be tried again keeps its mark, and the next attempt is late by its own deadline', () => {
     expect(standing(of(again))).toMatchObject({ mark: 400, lateBy: 5 * HOUR })
     const second = [...again, handIn(251 * HOUR)]

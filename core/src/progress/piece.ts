@@ -35,8 +35,11 @@ export type Counted = {
  * How late the hand-in was that came last, in milliseconds: by the deadline of the attempt that it belongs to. Where that had none it
  * was not late.
  */
-export function lateByOf({ handIns, handedInAt, tryAgainBy }: SubmissionStatus, { dueAt }: Timing): number {
-  const deadline = handIns > 1 ? tryAgainBy : dueAt
+export function lateByOf(
+  { phaseBefore, handedInAt, tryAgainBy }: SubmissionStatus,
+  { dueAt }: Timing,
+): number {
+  const deadline = phaseBefore === 'tryAgain' ? tryAgainBy : dueAt
   return deadline === null || handedInAt === null ? 0 : Math.max(0, handedInAt - deadline)
 }
 

@@ -37,7 +37,7 @@ const CELLS = jsonArray(
   `json_patch('{}', ${jsonObject({
     workId: 'w.id',
     phase: PHASE,
-    handIns: 'nullif(i.hand_ins, 0)',
+    again: jsonNested("iif(i.phase_before = 'tryAgain', 'true', null)"),
     handedInAt: 'i.handed_in_at',
     handedBackAt: 'i.handed_back_at',
     tryAgainBy: 'i.try_again_by',

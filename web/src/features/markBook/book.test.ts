@@ -18,8 +18,8 @@ const page = {
       name: 'Ada',
       groupId: 'g',
       cells: [
-        { workId: 'a', phase: 'handedBack', handIns: 1, handedInAt: 5, handedBackAt: 6, mark: 500 },
-        { workId: 'b', phase: 'withTeacher', handIns: 1, handedInAt: 5 },
+        { workId: 'a', phase: 'handedBack', handedInAt: 5, handedBackAt: 6, mark: 500 },
+        { workId: 'b', phase: 'withTeacher', handedInAt: 5 },
       ],
     },
   ],

@@ -21,8 +21,8 @@ export type BookRow = Pick<Pupil, 'placeId' | 'name' | 'groupId'> & {
 
 const statusOf = (cell: BookCell): SubmissionStatus => ({
   phase: cell.phase,
-  phaseBefore: 'untouched',
-  handIns: cell.handIns ?? 0,
+  phaseBefore: cell.again ? 'tryAgain' : 'untouched',
+  handIns: 0,
   firstHandedInAt: null,
   handedInAt: cell.handedInAt ?? null,
   handedBackAt: cell.handedBackAt ?? null,

@@ -23,7 +23,7 @@ export default function CameBackWork({ params, page }: Props) {
   if (!data) return <Waiting />
   if (!handIn) return null
   return (
-    <section aria-label={say('verdict_work')} className="border border-rule bg-sheet px-4 py-3">
+    <section aria-label={say('verdict_work')} className="border border-rule bg-sheet px-4 py-3 max-md:px-2">
       <AnnotatedWork params={params} page={page} work={handIn} items={items} onNumber={goToNote} />
       <MarginNotes params={params} notes={[...items.values()].filter(isNote)} numbers={numbers} />
     </section>

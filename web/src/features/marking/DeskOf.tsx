@@ -16,7 +16,10 @@ type Props = {
   readonly marking: Pick<MarkingPage, 'work' | 'scale'>
   readonly pen: DeskPen | null
   readonly onPen: (pen: DeskPen | null) => void
-  readonly nextToMark: MarkingRow | undefined
+  /** What comes next, by its name. */
+  readonly next: { readonly name: string } | undefined
+  /** Whether nothing says whose it is. */
+  readonly hidden?: boolean
   readonly begin: boolean
   readonly onNext: () => void
   readonly onDone: (how: 'handedBack' | 'ready' | 'tryAgain') => void
@@ -29,7 +32,14 @@ export function DeskOf(props: Props) {
   const desk = useQuery(reads.desk(props.params))
   const error = submission.error ?? desk.error
   if (submission.data && desk.data)
-    return <Open {...props} page={submission.data} desk={desk.data} again={() => void submission.refetch()} />
+    return (
+      <Open
+        {...props}
+        page={named(submission.data, props)}
+        desk={desk.data}
+        again={() => void submission.refetch()}
+      />
+    )
   const again = () => {
     void submission.refetch()
     void desk.refetch()
@@ -40,6 +50,10 @@ export function DeskOf(props: Props) {
     </div>
   )
 }
+
+/** The submission as it is called here: without the name of its pupil where names are hidden. */
+const named = (page: SubmissionPage, { hidden, row }: Props): SubmissionPage =>
+  hidden ? { ...page, pupil: { ...page.pupil, name: row.name } } : page
 
 type OpenProps = Props & {
   readonly page: SubmissionPage

@@ -1,7 +1,9 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 
 /** How wide a written page is laid out where something was drawn over it, in CSS pixels. */
-const WIDTH = 600
+const WIDTH = 460
+/** It is never made so small that it cannot be read: then it is moved under what is seen of it. */
+const [LEAST, MOST] = [0.85, 1.35]
 
 type Props = {
   /** Without it the page is as wide as there is room. */
@@ -18,7 +20,7 @@ export function FixedWidth({ on, children }: Props) {
     const [out, page] = [outside.current, inside.current]
     if (!on || !out || !page) return
     const measure = () => {
-      const scale = Math.min(1.5, out.clientWidth / WIDTH)
+      const scale = Math.max(LEAST, Math.min(MOST, out.clientWidth / WIDTH))
       setFit({ scale, height: page.offsetHeight * scale })
     }
     const watch = new ResizeObserver(measure)
@@ -27,14 +29,16 @@ export function FixedWidth({ on, children }: Props) {
     return () => watch.disconnect()
   }, [on])
   return (
-    <div ref={outside} style={on ? { height: fit.height || undefined } : undefined}>
-      <div
-        ref={inside}
-        style={
-          on ? { width: WIDTH, transform: `scale(${fit.scale})`, transformOrigin: 'top left' } : undefined
-        }
-      >
-        {children}
+    <div ref={outside} className={on ? 'overflow-x-auto overflow-y-hidden' : ''}>
+      <div style={on ? { height: fit.height || undefined, width: WIDTH * fit.scale } : undefined}>
+        <div
+          ref={inside}
+          style={
+            on ? { width: WIDTH, transform: `scale(${fit.scale})`, transformOrigin: 'top left' } : undefined
+          }
+        >
+          {children}
+        </div>
       </div>
     </div>
   )

@@ -17,12 +17,17 @@ type Props = {
   readonly page: MarkingPage
   readonly rows: readonly MarkingRow[]
   readonly onHandedBack: (placeIds: readonly PlaceId[], words: string) => void
+  /** Whether names are hidden, and whether the class is shown as a list. */
+  readonly hidden: boolean
+  readonly onHidden: (hidden: boolean) => void
+  readonly list: boolean
+  readonly onList: (list: boolean) => void
 }
 
 const SMALL = '!min-h-8 !px-2.5 !py-0.5 text-sm'
 
 /** What holds for the whole work: whether marks are kept back, handing back together, by which rubric. */
-export function HandBackBar({ page: { work }, rows, onHandedBack }: Props) {
+export function HandBackBar({ page: { work }, rows, onHandedBack, ...view }: Props) {
   const { classId, workId } = useIds()
   const archived = useTie()?.archived ?? false
   const [rubric, setRubric] = useState(false)
@@ -43,6 +48,12 @@ export function HandBackBar({ page: { work }, rows, onHandedBack }: Props) {
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule py-1.5 ps-[calc(var(--margin-x)+1rem)] pe-6">
       <Tick on={work.keepBack} onChange={next => keep.go(next)}>
         {say('desk_keep_back')}
+      </Tick>
+      <Tick on={view.hidden} onChange={view.onHidden}>
+        {say('desk_hide_names')}
+      </Tick>
+      <Tick on={view.list} onChange={view.onList}>
+        {say('desk_as_list')}
       </Tick>
       {typesPoints(work.kind) && (
         <Button variant="quiet" className={SMALL} onClick={() => setRubric(true)}>

@@ -1,12 +1,10 @@
 import type { MarkingPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
-import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { PlaceId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
+import { Suspense, useEffect, useMemo, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
-import { call } from '../../app/api.js'
-import { isWriting, type Shortcut, useShortcutList } from '../../app/Keys.js'
+import { type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { part } from '../../app/part.js'
 import { firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
@@ -15,15 +13,18 @@ import { useIds, useNow } from '../../app/session.js'
 import { Sheet } from '../../parts/Sheet.js'
 import { showToast } from '../../parts/toast.js'
 import { showHundredths } from '../../words/numbers.js'
-import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { TAUGHT_LINK } from '../kinds/taught.js'
 import { DeskOf } from './DeskOf.js'
 import type { DeskPen } from './deskPen.js'
 import { HandBackBar } from './HandBackBar.js'
+import { withoutNames } from './hiddenNames.js'
+import { useMarkingKeys } from './keys.js'
+import { MarkList } from './MarkList.js'
 import { PupilList } from './PupilList.js'
 import { FILTERS, type Filter, firstToMark, type MarkingRow, rowsAt } from './rows.js'
+import { useUndo } from './useUndo.js'
 
 const MarksChart = part(() => import('../../parts/charts/MarksChart.js'))
 
@@ -62,7 +63,12 @@ export function Screen() {
   const { now } = useNow()
   const navigate = useNavigate()
   const [filter, setFilter] = useState<Filter>('all')
-  const rows = useMemo(() => rowsAt(data, now), [data, now])
+  const [hidden, setHidden] = useState(false)
+  const [list, setList] = useState(false)
+  const rows = useMemo(() => {
+    const all = rowsAt(data, now)
+    return hidden ? withoutNames(all, number => say('desk_pupil_number', { number })) : all
+  }, [data, now, hidden])
   const shown = rows.filter(FILTERS[filter])
   // the first to mark is open at once: marking begins without a press; the class's thread stands beside anybody's work
   const { hash } = useLocation()
@@ -110,91 +116,73 @@ export function Screen() {
   return (
     <Sheet title={data.work.title}>
       <MarkingHead page={data} rows={rows} />
-      <HandBackBar page={data} rows={rows} onHandedBack={undo.offer} />
-      <div
-        className={
-          wide
-            ? 'grid lg:grid-cols-[var(--margin-x)_minmax(0,1fr)_18.5rem]'
-            : 'grid lg:grid-cols-[calc(var(--margin-x)+16.5rem)_minmax(0,1fr)_18.5rem]'
-        }
-      >
-        {wide ? (
-          <div className="px-2 pt-3 text-end">
-            <button
-              type="button"
-              onClick={() => {
-                setWide(false)
-                setPen(null)
+      <HandBackBar
+        page={data}
+        rows={rows}
+        onHandedBack={undo.offer}
+        hidden={hidden}
+        onHidden={setHidden}
+        list={list}
+        onList={setList}
+      />
+      {list ? (
+        <MarkList page={data} rows={rows} />
+      ) : (
+        <div
+          className={
+            wide
+              ? 'grid lg:grid-cols-[var(--margin-x)_minmax(0,1fr)_18.5rem]'
+              : 'grid lg:grid-cols-[calc(var(--margin-x)+16.5rem)_minmax(0,1fr)_18.5rem]'
+          }
+        >
+          {wide ? (
+            <div className="px-2 pt-3 text-end">
+              <button
+                type="button"
+                onClick={() => {
+                  setWide(false)
+                  setPen(null)
+                }}
+                className="rounded px-1 text-sm text-blue underline-offset-2 hover:underline"
+              >
+                {say('desk_pupils_back')}
+              </button>
+              <p className="mt-2 text-sm font-bold [overflow-wrap:anywhere]">{chosen?.name}</p>
+            </div>
+          ) : (
+            <PupilList
+              rows={rows}
+              shown={shown}
+              work={data.work}
+              filter={filter}
+              onFilter={setFilter}
+              chosen={placeId}
+            />
+          )}
+          {chosen && placeId ? (
+            <DeskOf
+              key={placeId}
+              params={{ classId, workId, placeId }}
+              row={chosen}
+              marking={data}
+              pen={pen}
+              onPen={setPen}
+              next={nextToMark}
+              hidden={hidden}
+              begin={begin}
+              onNext={() => {
+                setBegin(false)
+                goTo(nextToMark)
               }}
-              className="rounded px-1 text-sm text-blue underline-offset-2 hover:underline"
-            >
-              {say('desk_pupils_back')}
-            </button>
-            <p className="mt-2 text-sm font-bold [overflow-wrap:anywhere]">{chosen?.name}</p>
-          </div>
-        ) : (
-          <PupilList
-            rows={rows}
-            shown={shown}
-            work={data.work}
-            filter={filter}
-            onFilter={setFilter}
-            chosen={placeId}
-          />
-        )}
-        {chosen && placeId ? (
-          <DeskOf
-            key={placeId}
-            params={{ classId, workId, placeId }}
-            row={chosen}
-            marking={data}
-            pen={pen}
-            onPen={setPen}
-            nextToMark={nextToMark}
-            begin={begin}
-            onNext={() => {
-              setBegin(false)
-              goTo(nextToMark)
-            }}
-            onDone={done}
-          />
-        ) : (
-          <p className="p-8 text-soft lg:col-span-2">{say('marking_choose')}</p>
-        )}
-      </div>
+              onDone={done}
+            />
+          ) : (
+            <p className="p-8 text-soft lg:col-span-2">{say('marking_choose')}</p>
+          )}
+        </div>
+      )}
     </Sheet>
   )
-}
-
-/** Takes back what was handed back last, by a press on what said so, or by a key as long as nothing else was. */
-function useUndo(work: { readonly classId: ClassId; readonly workId: WorkId }) {
-  const client = useQueryClient()
-  const time = useNow()
-  const lastOnes = useRef<readonly PlaceId[]>([])
-  const undo = async (placeIds: readonly PlaceId[]) => {
-    lastOnes.current = []
-    try {
-      const { undone, refused } = await call(routes.undoHandBack, work, { placeIds: [...placeIds] })
-      showToast(
-        refused.length
-          ? say('desk_undone_some', { count: undone.length, refused: refused.length })
-          : say('desk_undone'),
-      )
-    } catch (error) {
-      showToast(problemWords(error, time))
-    }
-    for (const key of ['marking', 'submission', 'desk'])
-      void client.invalidateQueries({ queryKey: [key, work.classId, work.workId] })
-  }
-  return {
-    offer: (placeIds: readonly PlaceId[], words: string) => {
-      lastOnes.current = placeIds
-      showToast(words, () => void undo(placeIds))
-    },
-    last: () => {
-      if (lastOnes.current.length) void undo(lastOnes.current)
-    },
-  }
 }
 
 /** The first row behind the chosen one that fits, going round at the end. */
@@ -205,22 +193,6 @@ function nextAfter(
 ): MarkingRow | undefined {
   const here = rows.findIndex(row => row.placeId === placeId)
   return [...rows.slice(here + 1), ...rows.slice(0, Math.max(0, here))].find(fits)
-}
-
-function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {
-  // what a key does is that of the page in sight, also for one that is pressed the moment it is shown
-  const press = useEffectEvent((event: KeyboardEvent) => {
-    if (isWriting(event.target) || event.ctrlKey || event.metaKey || event.altKey) return
-    const run = keys[event.key.toLowerCase()]
-    if (!run) return
-    event.preventDefault()
-    run()
-  })
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => press(event)
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
 }
 
 function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {

@@ -12,7 +12,8 @@ export const FILTERS = {
   late: row => row.state.is === 'withTeacher' && row.state.lateBy > 0,
   notYet: row => ['opens', 'toDo', 'started', 'overdue', 'missing'].includes(row.state.is),
   marked: row => row.state.is === 'handedBack',
-  again: row => row.state.is === 'tryAgain' || (row.state.is === 'withTeacher' && row.status.handIns > 1),
+  again: row =>
+    row.state.is === 'tryAgain' || (row.state.is === 'withTeacher' && row.status.phaseBefore === 'tryAgain'),
   excused: row => row.state.is === 'excused',
 } as const satisfies Record<string, (row: MarkingRow) => boolean>
 

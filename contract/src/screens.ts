@@ -216,7 +216,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/marking/:placeId/:workId?',
     file: 'marking/PupilDeskScreen',
-    words: ['answers', 'classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
+    words: ['classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
     reads: 'seeProgress',
   },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom', 'markBook'] },

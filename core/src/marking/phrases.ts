@@ -17,7 +17,7 @@ export function readPhrase(typed: string): Outcome<string> {
 
 /** A phrase put behind what is written, about somebody: on a line of its own where a line ended, else after a space. */
 export function withPhrase(written: string, phrase: string, firstName: string): string {
-  const said = phrase.replaceAll(NAME_IN_PHRASE, firstName)
+  const said = phrase.split(NAME_IN_PHRASE).join(firstName)
   if (!written.trim()) return said
   return /\s$/.test(written) ? written + said : `${written} ${said}`
 }

@@ -7,6 +7,13 @@ import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 import { vi } from 'vitest'
 import { MeContext, TimeContext } from '../app/session.js'
 
+// jsdom lays nothing out: nothing ever changes its size there
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+
 // what is saved after a pause comes when it comes, on a machine that has something else to do as well
 configure({ asyncUtilTimeout: 20_000 })
 

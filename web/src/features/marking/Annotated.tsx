@@ -84,7 +84,7 @@ export function Annotated({ page, items, numbers, pen, onEdit, onNote, onNumber,
     <div
       ref={box}
       role="group"
-      aria-label={say(pen ? 'desk_page' : 'verdict_page')}
+      aria-label={say(pen ? 'verdict_page_teacher' : 'verdict_page')}
       tabIndex={pen ? 0 : undefined}
       onKeyDown={keys}
       className="relative"

@@ -29,7 +29,7 @@ export function FixedWidth({ on, children }: Props) {
     return () => watch.disconnect()
   }, [on])
   return (
-    <div ref={outside} className={on ? 'overflow-x-auto overflow-y-hidden' : ''}>
+    <div ref={outside} className={on ? 'overflow-x-auto overflow-y-hidden pt-3' : ''}>
       <div style={on ? { height: fit.height || undefined, width: WIDTH * fit.scale } : undefined}>
         <div
           ref={inside}

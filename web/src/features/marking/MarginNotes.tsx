@@ -49,14 +49,16 @@ export function MarginNotes({ params, notes, numbers, onChange, onRemove }: Prop
               {onChange && (
                 <button
                   type="button"
-                  aria-label={say('desk_note_change', { number })}
+                  aria-label={say('verdict_note_change', { number })}
                   onClick={() => onChange(note)}
                   className="size-7 shrink-0 rounded p-1.5 text-soft hover:bg-pale"
                 >
                   <Pencil size={15} aria-hidden="true" />
                 </button>
               )}
-              {onRemove && <Off label={say('desk_note_remove', { number })} onClick={() => onRemove(note)} />}
+              {onRemove && (
+                <Off label={say('verdict_note_remove', { number })} onClick={() => onRemove(note)} />
+              )}
             </li>
           )
         })}

@@ -86,7 +86,6 @@ function Line({ row, work, scale }: LineProps) {
   })
   const read = typed?.trim() && work.points !== null ? readMarkOn(typed, work.points, scale) : undefined
   const onPaper = row.status.phase === 'received'
-  const move = onPaper ? 'unreceive' : 'receive'
   const keys = (event: KeyboardEvent<HTMLInputElement>) => {
     const by = { Enter: 1, ArrowDown: 1, ArrowUp: -1 }[event.key]
     if (event.key === 'Escape') setTyped(null)
@@ -108,14 +107,16 @@ function Line({ row, work, scale }: LineProps) {
         {row.name}
       </th>
       <td className="pe-4">
-        <input
-          type="checkbox"
-          aria-label={say('desk_list_received_of', { name: row.name })}
-          checked={onPaper || row.state.is === 'handedBack'}
-          disabled={archived || receive.busy || !mayFollow(move, row.status)}
-          onChange={event => receive.go(event.target.checked)}
-          className="size-5"
-        />
+        {(mayFollow('receive', row.status) || onPaper) && (
+          <input
+            type="checkbox"
+            aria-label={say('desk_list_received_of', { name: row.name })}
+            checked={onPaper}
+            disabled={archived || receive.busy || row.draft?.ready}
+            onChange={event => receive.go(event.target.checked)}
+            className="size-5 align-middle"
+          />
+        )}
       </td>
       <td className="pe-4">
         {work.points !== null && (
@@ -134,7 +135,7 @@ function Line({ row, work, scale }: LineProps) {
               else if (typed?.trim() === stands) setTyped(null)
             }}
             onKeyDown={keys}
-            className="h-8 w-20 rounded border border-edge bg-sheet px-2 text-end tabular-nums aria-invalid:border-rust"
+            className="h-7 w-20 rounded border border-edge bg-sheet px-2 text-end tabular-nums aria-invalid:border-rust"
           />
         )}
         {row.draft?.ready && typed === null && (

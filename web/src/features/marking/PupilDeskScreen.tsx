@@ -67,11 +67,13 @@ export function Screen() {
               className="flex min-h-7 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
             >
               <span className="min-w-0 truncate text-[15px]">{line.work.title}</span>
-              <StateLabel
-                small
-                state={line.state}
-                said={teacherStateWords(line.state, { ...time, points: line.work.points })}
-              />
+              <span className="shrink-0 whitespace-nowrap">
+                <StateLabel
+                  small
+                  state={line.state}
+                  said={teacherStateWords(line.state, { ...time, points: line.work.points })}
+                />
+              </span>
             </Link>
           ))}
         </nav>

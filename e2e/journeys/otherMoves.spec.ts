@@ -52,6 +52,8 @@ test('asked to try again, a pupil writes on, hands in again, and both hand-ins s
   await expect(bar(pupil.page)).toHaveText(/Your teacher has it/)
 
   await expect(rowOf(teacher.page, 'Ada Moreno')).toContainText('handed in Wed')
+  // the teacher has gone on to the next, as the screen does by itself
+  await rowOf(teacher.page, 'Ada Moreno').click()
   const paper = teacher.page.getByRole('region', { name: `${LOG} — Ada Moreno` })
   await expect(paper).toContainText('The median is 3.')
   await expect(paper).toContainText('Hand-in 3')

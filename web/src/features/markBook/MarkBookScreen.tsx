@@ -234,7 +234,9 @@ type HandBackProps = {
 function HandBack({ page, shown, archived, unsent }: HandBackProps) {
   const { classId } = useIds()
   const cells = shown.flatMap(({ placeId, cells: all }) =>
-    all.flatMap(cell => (cell?.draftMark === undefined ? [] : [{ workId: cell.workId, placeId }])),
+    all.flatMap(cell =>
+      cell?.draftMark === undefined || cell.draftWritten ? [] : [{ workId: cell.workId, placeId }],
+    ),
   )
   const go = useCommand({
     do: () => call(routes.handBackDrafts, { classId }, { cells: cells.slice(0, MOST_CELLS) }),

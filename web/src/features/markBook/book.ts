@@ -99,7 +99,7 @@ export function withUnsent(page: MarkBookPage, unsent: readonly Unsent[], by: st
     cells: pupil.cells.map((cell): BookCell => {
       const value = typed.get(`${cell.workId} ${pupil.placeId}`)
       if (value === undefined) return cell
-      const { draftMark: _, draftBy: __, ...rest } = cell
+      const { draftMark: _, draftBy: __, draftWritten: ___, ...rest } = cell
       // a mark that is there is not taken away by nothing: only what was typed over it is
       return value === null || value === cell.mark ? rest : { ...rest, draftMark: value, draftBy: by }
     }),

@@ -34,6 +34,13 @@ export function HandBackBar({ page: { work }, rows, onHandedBack, ...view }: Pro
   const ready = rows.filter(FILTERS.ready)
   const waiting = rows.filter(FILTERS.toMark).length
   const again = [reads.marking(classId, workId).queryKey]
+  // a choice stands from the press on, not from when it was read again
+  const [wanted, setWanted] = useState(work.keepBack)
+  const [known, setKnown] = useState(work.keepBack)
+  if (known !== work.keepBack) {
+    setKnown(work.keepBack)
+    setWanted(work.keepBack)
+  }
   const keep = useCommand<boolean>({
     do: keepBack => call(routes.setKeepBack, { classId, workId }, { keepBack }),
     again,
@@ -46,7 +53,13 @@ export function HandBackBar({ page: { work }, rows, onHandedBack, ...view }: Pro
   if (archived) return null
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule py-1.5 ps-[calc(var(--margin-x)+1rem)] pe-6">
-      <Tick on={work.keepBack} onChange={next => keep.go(next)}>
+      <Tick
+        on={keep.words ? work.keepBack : wanted}
+        onChange={next => {
+          setWanted(next)
+          keep.go(next)
+        }}
+      >
         {say('desk_keep_back')}
       </Tick>
       <Tick on={view.hidden} onChange={view.onHidden}>

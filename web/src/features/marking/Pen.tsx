@@ -89,7 +89,12 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   })
   const aboutMark = handBack.at('mark') ?? keep.at('mark')
   const word = typed?.ok ? wordOfMark(typed.value, work.points, scale) : undefined
-  const primary = () => (keepBack ? keep.go() : handBack.go())
+  const busy = handBack.busy || keep.busy || tryAgain.busy
+  const primary = () => {
+    if (busy) return
+    if (keepBack) keep.go()
+    else handBack.go()
+  }
   const onKeyDown = (event: KeyboardEvent) => {
     const command = event.ctrlKey || event.metaKey
     if (event.key === 'Enter' && command) {
@@ -143,6 +148,8 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
               inputMode={scale.length ? 'text' : 'decimal'}
               autoComplete="off"
               value={mark}
+              // what is typed ahead belongs to the next one
+              readOnly={busy}
               onChange={event => draft.write({ mark: event.target.value })}
               aria-invalid={!!aboutMark}
               className="font-head text-xl font-bold"
@@ -150,13 +157,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
           </div>
           <span className="pb-2 font-head text-xl text-soft">/ {showHundredths(work.points)}</span>
           {word && <span className="pb-2.5 text-[15px] font-semibold">{word}</span>}
-          <span className="ms-auto">
-            <StickerChoice sticker={sticker} onChoose={next => draft.write({ sticker: next })} />
-          </span>
         </div>
-      )}
-      {work.points === null && (
-        <StickerChoice sticker={sticker} onChoose={next => draft.write({ sticker: next })} />
       )}
       {sum !== undefined && typed?.ok && typed.value !== sum && (
         <p className="text-sm text-soft">{say('desk_other_than_rubric', { sum: showHundredths(sum) })}</p>
@@ -167,11 +168,15 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
           label={say('marking_feedback', { name })}
           name="feedback"
           value={feedback}
+          readOnly={busy}
           onChange={event => draft.write({ feedback: event.target.value })}
           className="!min-h-28"
         />
         <div className="mt-1 flex items-center justify-between gap-2">
-          <Phrases written={feedback} name={name} onUse={use} />
+          <span className="flex items-center gap-1">
+            <Phrases written={feedback} name={name} onUse={use} />
+            <StickerChoice sticker={sticker} onChoose={next => draft.write({ sticker: next })} />
+          </span>
           <DraftState draft={draft} />
         </div>
       </div>
@@ -180,7 +185,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
         <Problem words={problemWords(draft.status.error, time)} />
       )}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" variant="primary" disabled={handBack.busy || keep.busy}>
+        <Button type="submit" variant="primary" disabled={busy}>
           {say(
             keepBack
               ? 'desk_done'
@@ -190,7 +195,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
           )}
         </Button>
         {keepBack && (
-          <Button onClick={() => handBack.go()} disabled={handBack.busy || keep.busy}>
+          <Button onClick={() => handBack.go()} disabled={busy}>
             {say('desk_handBack_now')}
           </Button>
         )}
@@ -203,7 +208,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
             onChange={setBy}
             problem={tryAgain.at('by')}
           />
-          <Button onClick={() => tryAgain.go()} disabled={tryAgain.busy}>
+          <Button onClick={() => tryAgain.go()} disabled={busy}>
             {say('marking_tryAgain_go')}
           </Button>
         </div>

@@ -23,9 +23,9 @@ export function StickerChoice({ sticker, onChoose }: Props) {
       <Popover.Trigger
         aria-label={label}
         title={label}
-        className="flex size-11 items-center justify-center rounded-full border border-dashed border-edge text-soft hover:bg-pale"
+        className="flex size-9 items-center justify-center rounded-full border border-dashed border-edge text-soft hover:bg-pale"
       >
-        {sticker ? <Sticker sticker={sticker} size={42} /> : <StickerIcon size={20} aria-hidden="true" />}
+        {sticker ? <Sticker sticker={sticker} size={34} /> : <StickerIcon size={20} aria-hidden="true" />}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -1,4 +1,5 @@
 export * from './average.js'
+export * from './bookTable.js'
 export * from './figures.js'
 export * from './follow.js'
 export * from './late.js'

@@ -2,7 +2,7 @@
 // biome-ignore-all lint/a11y/useFocusableInteractive: the grid has the focus and names its cell (aria-activedescendant)
 import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
-import { readMark } from '@oppen/core/marks'
+import { readMarkOn } from '@oppen/core/marks'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
@@ -100,7 +100,7 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
       onProblem(say('problem_mark_without_points'))
       return undefined
     }
-    const read = readMark(typed, points)
+    const read = readMarkOn(typed, points, page.rules.scale)
     if (read.ok) return { workId, placeId, text: typed.trim(), mark: read.value }
     const refusal = new Refusal(422, read.refusal as never)
     onProblem(`${row.name}, ${work.title}: ${problemWords(refusal, time)}`)

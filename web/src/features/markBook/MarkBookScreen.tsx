@@ -14,10 +14,13 @@ import { Empty, Problem } from '../../parts/Feedback.js'
 import { Select } from '../../parts/inputs.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { showToast } from '../../parts/toast.js'
+import { dateWords } from '../../words/dates.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
+import { BookFiles } from './BookFiles.js'
 import { type BookRow, rowsOf, shownMark, withUnsent } from './book.js'
 import { Grid } from './Grid.js'
+import { PrintedBook } from './PrintedBook.js'
 import { RulesForm } from './RulesForm.js'
 import { type Typed, useDraftMarks } from './useDraftMarks.js'
 import { WorkingWindow } from './WorkingWindow.js'
@@ -48,16 +51,20 @@ export function Screen() {
   const rows = useMemo(() => rowsOf(data, now), [data, day])
   const [group, setGroup] = useState('')
   const [category, setCategory] = useState<string | null>(null)
-  const [open, setOpen] = useState<'rules' | BookWork | Pick<BookRow, 'placeId'> | null>(null)
+  const [week, setWeek] = useState('')
+  const [open, setOpen] = useState<'rules' | 'files' | 'print' | BookWork | Pick<BookRow, 'placeId'> | null>(
+    null,
+  )
   const [problem, setProblem] = useState<string | null>(null)
   const undo = useRef<(readonly Typed[])[]>([])
   const works = data.works
     .map((work, column) => ({ ...work, column }))
     .filter(work => category === null || categoryKey(work.category) === category)
+    .filter(work => !week || work.week === week)
   const shown = rows.filter(row => !group || row.groupId === group)
   const close = () => setOpen(null)
   const opened =
-    open !== null && open !== 'rules' && 'placeId' in open
+    open !== null && typeof open === 'object' && 'placeId' in open
       ? rows.find(row => row.placeId === open.placeId)
       : undefined
   const type = (cells: readonly Typed[]) => {
@@ -83,6 +90,8 @@ export function Screen() {
             >
               {say('progress_title')}
             </Link>
+            <Button onClick={() => setOpen('files')}>{say('book_files')}</Button>
+            <Button onClick={() => setOpen('print')}>{say('book_print')}</Button>
             {!archived && <Button onClick={() => setOpen('rules')}>{say('rules_marks_title')}</Button>}
           </>
         }
@@ -100,6 +109,7 @@ export function Screen() {
             </Select>
           )}
           <Categories page={data} chosen={category} onChoose={setCategory} />
+          <Weeks page={data} chosen={week} onChoose={setWeek} />
           <HandBack page={data} shown={shown} archived={archived} unsent={unsent.length} />
         </div>
         {drafts.unreachable && (
@@ -133,11 +143,15 @@ export function Screen() {
           <Empty>{say('book_none')}</Empty>
         </Row>
       )}
+      {open === 'files' && (
+        <BookFiles page={data} rows={rows} archived={archived} onType={type} onClose={close} />
+      )}
+      {open === 'print' && <PrintedBook page={data} works={works} rows={shown} onDone={close} />}
       {open === 'rules' && <RulesForm classId={classId} page={data} onClose={close} />}
       {opened && (
         <Working page={data} row={opened} archived={archived} onProblem={setProblem} onClose={close} />
       )}
-      {open !== null && open !== 'rules' && 'title' in open && (
+      {open !== null && typeof open === 'object' && 'title' in open && (
         <WorkWindow
           classId={classId}
           work={open}
@@ -217,6 +231,28 @@ function Categories({ page, chosen, onChoose }: CategoriesProps) {
       {all.map(name => (
         <option key={name} value={categoryKey(name)}>
           {name}
+        </option>
+      ))}
+    </Select>
+  )
+}
+
+type WeeksProps = {
+  readonly page: MarkBookPage
+  readonly chosen: string
+  readonly onChoose: (week: string) => void
+}
+
+/** The weeks that there is work of, the newest first. */
+function Weeks({ page: { works }, chosen, onChoose }: WeeksProps) {
+  const weeks = [...new Set(works.flatMap(work => work.week ?? []))].sort().reverse()
+  if (weeks.length < 2) return null
+  return (
+    <Select label={say('book_week')} value={chosen} onChange={event => onChoose(event.target.value)}>
+      <option value="">{say('book_week_all')}</option>
+      {weeks.map(week => (
+        <option key={week} value={week}>
+          {say('book_week_of', { day: dateWords(week) })}
         </option>
       ))}
     </Select>

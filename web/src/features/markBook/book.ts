@@ -2,7 +2,9 @@ import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
 import type { Instant } from '@oppen/core/ids'
 import {
   averageWithWorking,
+  type Book,
   type MarkRules,
+  type OneRosterBook,
   type Piece,
   percentOf,
   stepOf,
@@ -10,6 +12,7 @@ import {
 } from '@oppen/core/marks'
 import { lateByOf, pieceOf } from '@oppen/core/progress'
 import { type SubmissionState, type SubmissionStatus, stateOf, type Timing } from '@oppen/core/work'
+import { localAt } from '@oppen/core/zone'
 
 type Pupil = MarkBookPage['pupils'][number]
 
@@ -112,4 +115,71 @@ export function averageShown({ share }: Working, { decimals, scale }: MarkRules)
   if (!share) return null
   const step = stepOf(share, scale, decimals)
   return [`${percentOf(share, decimals)} %`, step?.label].filter(Boolean).join(' · ')
+}
+
+/** A mark book as files have it: what is handed back, and what is not yet. */
+export function bookOf(page: MarkBookPage, works: readonly BookWork[], rows: readonly BookRow[]): Book {
+  const groups = new Map(page.groups.map(one => [one.id, one.name]))
+  return {
+    works,
+    pupils: rows.map(({ placeId, name, groupId, cells, working }) => ({
+      id: placeId,
+      name,
+      group: groups.get(groupId) ?? '',
+      marks: Object.fromEntries(
+        cells.flatMap(cell => {
+          const mark = cell ? shownMark(cell) : null
+          return cell && mark !== null ? [[cell.workId, mark]] : []
+        }),
+      ),
+      average: working.share ? percentOf(working.share, page.rules.decimals) : '',
+    })),
+  }
+}
+
+const RESULT: Readonly<Record<SubmissionState['is'], OneRosterBook['results'][number]['status']>> = {
+  excused: 'exempt',
+  handedBack: 'fully graded',
+  withTeacher: 'submitted',
+  received: 'submitted',
+  seen: 'submitted',
+  finished: 'submitted',
+  opens: 'not submitted',
+  toDo: 'not submitted',
+  started: 'not submitted',
+  tryAgain: 'not submitted',
+  overdue: 'not submitted',
+  missing: 'not submitted',
+}
+
+type When = { readonly classId: string; readonly now: Instant; readonly zone: string }
+
+/** The same for another school program: marks that were handed back, with the days of the school. */
+export function oneRosterOf(
+  page: MarkBookPage,
+  rows: readonly BookRow[],
+  { classId, now, zone }: When,
+): OneRosterBook {
+  const day = (at: Instant | null | undefined) =>
+    at === null || at === undefined ? '' : localAt(at, zone).slice(0, 10)
+  return {
+    classId,
+    at: new Date(now).toISOString(),
+    works: page.works.map(work => ({
+      ...work,
+      assigned: work.week ?? day(work.dueAt),
+      due: day(work.dueAt),
+    })),
+    categories: page.rules.categories,
+    results: rows.flatMap(({ placeId, cells }) =>
+      cells.flatMap(cell => {
+        if (!cell) return []
+        const state = cellState(cell, now)
+        const mark = state.is === 'handedBack' ? state.mark : null
+        const status = state.is === 'handedBack' && mark === null ? 'submitted' : RESULT[state.is]
+        const [late, missing] = [cellLateBy(cell) > 0, state.is === 'missing' || state.is === 'overdue']
+        return [{ workId: cell.workId, placeId, status, mark, date: day(cell.handedBackAt), late, missing }]
+      }),
+    ),
+  }
 }

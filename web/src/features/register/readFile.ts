@@ -1,5 +1,6 @@
 import { type RosterClass, readOneRoster, type Table } from '@oppen/core/register'
 import { Refusal } from '../../app/api.js'
+import { tableOf, textOf, textsOfZip } from '../../app/tables.js'
 import { say } from '../../words/say.js'
 
 /** What a chosen file holds: a table, or the classes of a OneRoster export. */
@@ -32,17 +33,8 @@ export async function readFiles(files: readonly File[]): Promise<Taken> {
 const unread = (name: string, reason: string) => new Unreadable(say('register_file_unread', { name, reason }))
 
 async function unzipped(file: File): Promise<Map<string, string>> {
-  const { unzipSync } = await import('fflate')
   try {
-    const found = unzipSync(new Uint8Array(await file.arrayBuffer()), {
-      filter: entry => /\.csv$/i.test(entry.name),
-    })
-    return new Map(
-      Object.entries(found).map(([name, bytes]) => [
-        (name.split('/').pop() ?? name).toLowerCase(),
-        decode(bytes),
-      ]),
-    )
+    return await textsOfZip(file)
   } catch (error) {
     throw unread(file.name, (error as Error).message)
   }
@@ -61,22 +53,4 @@ async function rosterOf(name: string, files: ReadonlyMap<string, string>): Promi
   if (!read.ok) throw new Refusal(422, read.refusal)
   if (!read.value.length) throw unread(name, say('register_file_no_rows'))
   return { is: 'roster', name, classes: read.value }
-}
-
-async function textOf(file: File): Promise<string> {
-  return decode(new Uint8Array(await file.arrayBuffer()))
-}
-
-/** UTF-8, or, where that cannot be, the Western code page in which older table programs write. */
-function decode(bytes: Uint8Array): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes)
-  }
-}
-
-async function tableOf(text: string): Promise<string[][]> {
-  const { default: papa } = await import('papaparse')
-  return papa.parse<string[]>(text, { skipEmptyLines: 'greedy' }).data
 }

@@ -22,6 +22,12 @@ export const markRules = z.object({
     .max(MOST_STEPS)
     .readonly(),
   decimals: z.union([z.literal(DECIMALS[0]), z.literal(DECIMALS[1]), z.literal(DECIMALS[2])]),
+  figures: z.boolean(),
+  signals: z.object({
+    missingInWeek: whole.nullable(),
+    fallingRun: whole.nullable(),
+    unseenDays: whole.nullable(),
+  }),
 }) satisfies z.ZodType<MarkRules>
 
 /** How a piece of work counts. */

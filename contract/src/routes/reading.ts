@@ -61,6 +61,11 @@ export const readingRoutes = {
     '/api/classes/:classId/progress/:placeId',
     'outcome.see',
   ),
+  setGoalReached: route<Shapes['setGoalReached']>()(
+    'PUT',
+    '/api/classes/:classId/progress/:placeId/goals',
+    'submission.mark',
+  ),
   seeOverview: route<Shapes['seeOverview']>()(
     'GET',
     '/api/classes/:classId/progress',

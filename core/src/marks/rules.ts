@@ -1,5 +1,6 @@
 import { err, type Outcome, ok } from '../outcome/index.js'
 import { DECIMALS, type Decimals } from './rounding.js'
+import { SIGNAL_RULES, type SignalRules } from './signals.js'
 
 /** Thousandths: 500 is one half. */
 export type Permille = number
@@ -43,6 +44,10 @@ export type MarkRules = {
   /** The steps of a scale, the highest first; none shows percent alone. */
   readonly scale: readonly ScaleStep[]
   readonly decimals: Decimals
+  /** Whether pupils and families see how the class did, where enough of it is marked. */
+  readonly figures: boolean
+  /** What the teachers want to be told of. */
+  readonly signals: SignalRules
 }
 
 /** How a class begins: by points, nothing left out, missing work not counted, nothing taken for coming late. */
@@ -55,7 +60,12 @@ export const MARK_RULES: MarkRules = {
   attempts: 'last',
   scale: [],
   decimals: 1,
+  figures: false,
+  signals: SIGNAL_RULES,
 }
+
+/** For fewer pupils than these nobody but teachers sees figures of a class: one could be told from them. */
+export const FEWEST_FOR_FIGURES = 10
 
 /** By what a category is known: however its name is written, it is one. */
 export const categoryKey = (name: string): string => name.trim().toLocaleLowerCase()
@@ -91,6 +101,7 @@ export function readMarkRules(typed: MarkRules): Outcome<MarkRules> {
     ['late', !late || (isWhole(late.take, 1, 1000) && isWhole(late.floor, 0, 1000))],
     ['step', !late || late.everyHours === null || isWhole(late.everyHours, 1, 24 * 28)],
     ['decimals', DECIMALS.includes(typed.decimals)],
+    ['signals', Object.values(typed.signals).every(one => one === null || isWhole(one, 1, 60))],
   ]
   const wrong = numbers.find(([, right]) => !right)
   if (wrong) return err('rules_number', { what: wrong[0] })

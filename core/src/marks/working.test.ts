@@ -205,6 +205,8 @@ const anyRules = fc.record({
   attempts: fc.constant('last' as const),
   scale: fc.constant([]),
   decimals: fc.constantFrom(0 as const, 1 as const, 2 as const),
+  figures: fc.constant(false),
+  signals: fc.constant(MARK_RULES.signals),
 })
 
 /** The same by fractions, written from the sentences of the rules. */

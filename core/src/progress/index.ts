@@ -1,2 +1,3 @@
+export * from './follow.js'
 export * from './overview.js'
 export * from './piece.js'

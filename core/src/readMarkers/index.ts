@@ -5,6 +5,7 @@ type Looked = {
   today: []
   news: []
   submission: [WorkId, PlaceId]
+  progress: [PlaceId]
 }
 export type MarkerKind = keyof Looked
 
@@ -12,6 +13,7 @@ const IDS: { readonly [K in MarkerKind]: Looked[K]['length'] } = {
   today: 0,
   news: 0,
   submission: 2,
+  progress: 1,
 }
 
 /** The name of a read marker, as "submission:4ppvychsxgx97s9y:w3gfh8q2x6mzk4t1". */
@@ -22,6 +24,7 @@ type Columns = {
   today: []
   news: []
   submission: [string, string]
+  progress: [string]
 }
 
 /** The same as SQL, from columns that hold the ids. */

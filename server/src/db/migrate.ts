@@ -33,6 +33,7 @@ import { attachments } from './migrations/2026-12-04-attachments.js'
 import { circlesTalk } from './migrations/2026-12-05-circles-talk.js'
 import { markBook } from './migrations/2026-12-06-mark-book.js'
 import { desk } from './migrations/2026-12-07-desk.js'
+import { goalsReached } from './migrations/2026-12-08-goals-reached.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -66,6 +67,7 @@ const migrations: readonly Migration[] = [
   circlesTalk,
   markBook,
   desk,
+  goalsReached,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

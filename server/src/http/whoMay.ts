@@ -289,6 +289,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   decideMessage: teachers,
   setNod: teachers,
   seeToday: signedIn,
+  setGoalReached: teachers,
   seeProgress: [...teachers, 'anna', 'annasFamily'],
   seeOverview: teachers,
   search: signedIn,

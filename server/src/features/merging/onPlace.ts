@@ -32,6 +32,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   merges: 'own',
   nod_places: 'own',
   notice_taps: 'own',
+  goals_reached: 'stays',
   door_entries: 'stays',
   invitations: 'stays',
   keys: 'stays',

@@ -1,9 +1,8 @@
-import { type Handlers, written } from '../../http/serve.js'
-import { progressJson } from './queries.js'
-import { seeOverview } from './service.js'
+import type { Handlers } from '../../http/serve.js'
+import { seeOverview, seeProgress, setGoalReached } from './service.js'
 
 export const progressHandlers = {
-  seeProgress: async ({ world, params }) =>
-    written(await progressJson(world.db, params.classId, params.placeId, world.clock.now())),
+  seeProgress: ({ world, viewer, params }) => seeProgress(world, viewer, params),
+  setGoalReached: ({ world, viewer, params, body }) => setGoalReached(world, viewer, params, body),
   seeOverview: ({ world, params }) => seeOverview(world, params.classId),
 } satisfies Partial<Handlers>

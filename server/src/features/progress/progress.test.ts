@@ -1,6 +1,14 @@
 import { localOf } from '@oppen/core/zone'
-import { buildTopic, buildWork, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import {
+  buildTopic,
+  buildWork,
+  named,
+  placeOf,
+  type SmallSchool,
+  smallSchool,
+  submissionOf,
+} from '@oppen/demo'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 
 let school: SmallSchool
 const at = () => ({ classId: school.built.classId })
@@ -69,4 +77,90 @@ it('of the class has a line for each pupil, and says when one of them changes by
   ])
   // it says what is shown, and nothing of the submissions themselves
   expect(JSON.stringify(after)).not.toContain(title)
+})
+
+describe('what is said of the class', () => {
+  const rulesWith = async (part: object) => {
+    const { rules } = await school.teacher.get('seeMarkBook', at())
+    await school.teacher.get('setMarkRules', at(), { ...rules, ...part })
+  }
+  const figures = async () =>
+    (await school.anna.get('seeProgress', anna())).submissions.find(one => one.work.title === 'Counted')
+      ?.figures
+
+  it('is its quartiles alone, where the teacher shows them, and never of fewer than ten', async () => {
+    const names = Array.from({ length: 9 }, (_, n) => `Pupil ${String.fromCharCode(65 + n)}`)
+    const group = Object.values(school.built.groups)[0] ?? null
+    await school.teacher.get('addPlaces', at(), { places: names.map(name => named(name, group)) })
+    const workId = await buildWork(school.world, school.built, { title: 'Counted', points: '10' })
+    const { rows } = await school.teacher.get('seeMarking', { ...at(), workId })
+    const mark = async (from: number, to: number) => {
+      const cells = rows
+        .slice(from, to)
+        .map((row, n) => ({ workId, placeId: row.placeId, mark: String((from + n) % 10), was: null }))
+      await school.teacher.get('setDraftMarks', at(), { cells })
+      await school.teacher.get('handBackDrafts', at(), { cells })
+    }
+    await mark(0, 9)
+    await rulesWith({ figures: true })
+    expect(await figures()).toBeNull()
+    await mark(9, 10)
+    // 0 to 9 in tens: hinges 2 and 7
+    expect(await figures()).toEqual({ count: 10, lower: 200, median: 450, upper: 700 })
+    expect(JSON.stringify(await school.family.get('seeProgress', anna()))).not.toContain('classMarks')
+    await rulesWith({ figures: false })
+    expect(await figures()).toBeNull()
+  })
+
+  it('to its teachers is who is to be looked at, with the rule, and how work came in', async () => {
+    // beside one that was due then already
+    for (const title of ['One', 'Two'])
+      await buildWork(school.world, school.built, { title, points: '10', due: '2026-10-15T10:00' })
+    school.clock.moveTo(Date.parse('2026-10-16T12:00Z'))
+    const overview = await school.teacher.get('seeOverview', at())
+    expect(overview.rules).toEqual({ missingInWeek: 2, fallingRun: 3, unseenDays: 5 })
+    expect(overview.signals.find(one => one.name === 'Anna Reyes')?.found).toContainEqual({
+      ...{ is: 'missing', week: '2026-10-12', count: 3 },
+    })
+    expect(overview.rates.find(one => one.week === '2026-10-12')).toMatchObject({ late: 0 })
+    await rulesWith({ signals: { missingInWeek: null, fallingRun: null, unseenDays: null } })
+    expect((await school.teacher.get('seeOverview', at())).signals).toEqual([])
+    await expect(rulesWith({ signals: { missingInWeek: 0, fallingRun: 3, unseenDays: 5 } })).rejects.toThrow(
+      'rules_number',
+    )
+  })
+})
+
+describe('a goal of a week', () => {
+  const week = '2026-10-12'
+  it('is reached when a teacher says so, for that pupil alone', async () => {
+    await school.teacher.get(
+      'writeGoals',
+      { ...at(), week },
+      { goals: ['Read a gauge', 'Say what is typical'] },
+    )
+    const say = (text: string, reached = true) =>
+      school.teacher.ask('setGoalReached', anna(), { week, text, reached })
+    await say('Read a gauge')
+    await say('Read a gauge')
+    expect((await school.family.get('seeProgress', anna())).goals).toEqual([
+      { week, text: 'Read a gauge', reached: true },
+      { week, text: 'Say what is typical', reached: false },
+    ])
+    const bo = { ...at(), placeId: placeOf(school.built, 'Bo Lund').placeId }
+    expect((await school.teacher.get('seeProgress', bo)).goals.some(one => one.reached)).toBe(false)
+    expect(await say('Fly')).toMatchObject({ status: 404 })
+    expect(
+      await school.anna.ask('setGoalReached', anna(), { week, text: 'Read a gauge', reached: true }),
+    ).toMatchObject({ status: 404 })
+    await say('Read a gauge', false)
+    expect((await school.anna.get('seeProgress', anna())).goals.some(one => one.reached)).toBe(false)
+  })
+
+  it('and when the reader last looked, each for themselves', async () => {
+    expect((await school.family.get('seeProgress', anna())).seenAt).toBeNull()
+    await school.family.get('markRead', {}, { what: `progress:${anna().placeId}` })
+    expect((await school.family.get('seeProgress', anna())).seenAt).toBe(school.clock.now())
+    expect((await school.anna.get('seeProgress', anna())).seenAt).toBeNull()
+  })
 })

@@ -38,7 +38,7 @@ export function RulesForm({ classId, page, onClose }: Props) {
   const put = (part: Partial<MarkRules>) => setRules({ ...rules, ...part })
   const save = useCommand({
     do: () => call(routes.setMarkRules, { classId }, rules),
-    again: [reads.markBook(classId).queryKey],
+    again: [reads.markBook(classId).queryKey, reads.overview(classId).queryKey],
     done: onClose,
   })
   return (
@@ -84,6 +84,10 @@ export function RulesForm({ classId, page, onClose }: Props) {
           onChange={value => put({ decimals: whole(value) as MarkRules['decimals'] })}
           options={DECIMALS.map(value => ({ value: String(value), label: String(value) }))}
         />
+        <Tick on={rules.figures} onChange={figures => put({ figures })}>
+          {say('rules_figures')}
+        </Tick>
+        <Signals rules={rules} put={put} />
         {save.words && <Problem words={save.words} />}
         <div className="flex gap-2">
           <Button type="submit" variant="primary" disabled={save.busy}>
@@ -240,6 +244,40 @@ function Late({ rules, put }: Part) {
         </div>
       )}
     </div>
+  )
+}
+
+const SIGNALS = [
+  ['missingInWeek', 'rules_signal_missing'],
+  ['fallingRun', 'rules_signal_falling'],
+  ['unseenDays', 'rules_signal_unseen'],
+] as const
+
+/** Of whom teachers want to be told. */
+function Signals({ rules, put }: Part) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[15px] font-semibold">{say('rules_signals')}</legend>
+      <p className="mb-2 text-sm text-soft">{say('rules_signal_off')}</p>
+      <ul className="flex flex-col gap-1.5">
+        {SIGNALS.map(([name, key]) => (
+          <li key={name} className="flex items-center gap-2 text-[15px]">
+            <Cell
+              label={say(key)}
+              type="number"
+              min={0}
+              max={60}
+              className="w-20"
+              value={String(rules.signals[name] ?? 0)}
+              onChange={event =>
+                put({ signals: { ...rules.signals, [name]: whole(event.target.value) || null } })
+              }
+            />
+            <span aria-hidden="true">{say(key)}</span>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
   )
 }
 

@@ -21,7 +21,8 @@ export const prepare = ({ client, me, params }: Prepared) =>
 /** How one child gets on in all classes, for the family. */
 export function Screen() {
   const { child } = useParams()
-  const found = childrenOf(useMe()).find(one => one.child === child)
+  const children = childrenOf(useMe())
+  const found = children.find(one => one.child === child)
   if (!found) throw new Error('no such child')
   return (
     <Sheet title={say('progress_title')}>
@@ -29,9 +30,16 @@ export function Screen() {
         title={say('progress_title')}
         sub={found.name}
         aside={
-          <Link to={`/child/${child}/digest`} className={buttonClasses()}>
-            {say('progress_digest')}
-          </Link>
+          <>
+            {children.length > 1 && (
+              <Link to="/children" className={buttonClasses()}>
+                {say('progress_children')}
+              </Link>
+            )}
+            <Link to={`/child/${child}/digest`} className={buttonClasses()}>
+              {say('progress_digest')}
+            </Link>
+          </>
         }
       />
       {found.ties.map(tie => (

@@ -9,6 +9,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { oneDecimal } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { Signals } from './Signals.js'
 
 export const prepare = async ({ client, me, params }: Prepared) => {
   if (isTeacher(tieTo(me, params.classId))) await client.prefetchQuery(reads.overview(params.classId))
@@ -49,16 +50,17 @@ function Overview() {
           </Link>
         }
       />
+      <Signals classId={classId} page={data} />
       {lines.length ? (
         <Row>
           <div className="overflow-x-auto">
             <table className="w-full max-w-3xl text-[15px]">
               <thead>
                 <tr className="border-b-2 border-ink text-start">
-                  <th scope="col" className="py-1.5 pe-4 font-semibold">
+                  <th scope="col" className="py-1.5 pe-4 text-start font-semibold">
                     {say('overview_pupil')}
                   </th>
-                  <th scope="col" className="py-1.5 pe-4 font-semibold" colSpan={2}>
+                  <th scope="col" className="py-1.5 pe-4 text-start font-semibold" colSpan={2}>
                     {say('overview_average')}
                   </th>
                   <th scope="col" className="py-1.5 pe-4 text-end font-semibold">

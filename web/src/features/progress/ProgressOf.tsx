@@ -2,18 +2,25 @@ import type { ProgressPage } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import { averageWithWorking } from '@oppen/core/marks'
 import { piecesOf, runOfAverages } from '@oppen/core/progress'
+import { type SubmissionState, stateOfWork } from '@oppen/core/work'
 import { Suspense, useState } from 'react'
 import { part } from '../../app/part.js'
 import { isTeacher, useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Empty } from '../../parts/Feedback.js'
 import { Row } from '../../parts/Sheet.js'
-import { say } from '../../words/say.js'
+import { showHundredths } from '../../words/numbers.js'
+import { say, type WordKey } from '../../words/say.js'
 import { when } from '../../words/times.js'
 import { averageShown } from '../markBook/book.js'
 import { WorkingWindow } from '../markBook/WorkingWindow.js'
 import { WriteTo } from '../talk/WriteTo.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
+import { Changes } from './Changes.js'
+import { Goals } from './Goals.js'
+import { InWords } from './InWords.js'
+import { TermPicture } from './TermPicture.js'
+import { WhatIfWindow } from './WhatIfWindow.js'
 
 const AverageChart = part(() => import('../../parts/charts/AverageChart.js'))
 
@@ -32,14 +39,22 @@ export function ProgressOf({ classId, page, toWork }: Props) {
   const teaches = isTeacher(useTie())
   const { rules, submissions } = page
   const all = submissions.map(one => ({ ...one, timing: one.work }))
-  const working = averageWithWorking(piecesOf(all, rules, time.now), rules)
+  const pieces = piecesOf(all, rules, time.now)
+  const working = averageWithWorking(pieces, rules)
   const average = averageShown(working, rules)
   const run = runOfAverages(all, rules, time.now)
   const [open, setOpen] = useState(false)
+  const [wondering, setWondering] = useState(false)
   const waiting = page.submissions.filter(submission => submission.status.phase === 'withTeacher').length
   const withPoints = page.submissions.filter(submission => submission.work.points !== null).length
   return (
     <>
+      <Row className="pb-2">
+        <InWords page={page} />
+      </Row>
+      <Row className="pb-3">
+        <Changes page={page} toWork={toWork} />
+      </Row>
       <Row className="pb-2">
         <div className="max-w-3xl border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
           {average ? (
@@ -50,6 +65,18 @@ export function ProgressOf({ classId, page, toWork }: Props) {
                 <Button variant="quiet" className="!min-h-0 !px-0 !py-0" onClick={() => setOpen(true)}>
                   {say('progress_working')}
                 </Button>
+                {!teaches && (
+                  <>
+                    {' · '}
+                    <Button
+                      variant="quiet"
+                      className="!min-h-0 !px-0 !py-0"
+                      onClick={() => setWondering(true)}
+                    >
+                      {say('whatIf_title')}
+                    </Button>
+                  </>
+                )}
               </p>
             </>
           ) : (
@@ -71,6 +98,17 @@ export function ProgressOf({ classId, page, toWork }: Props) {
           onClose={() => setOpen(false)}
         />
       )}
+      {wondering && (
+        <WhatIfWindow
+          submissions={submissions}
+          pieces={pieces}
+          rules={rules}
+          onClose={() => setWondering(false)}
+        />
+      )}
+      <Row className="pb-3">
+        <TermPicture page={page} toWork={toWork} />
+      </Row>
       {run.length >= FEW && (
         <Row className="pb-2">
           <h2 className="text-[15px]">{say('progress_run')}</h2>
@@ -86,18 +124,32 @@ export function ProgressOf({ classId, page, toWork }: Props) {
           <Empty>{say('progress_none')}</Empty>
         </Row>
       )}
-      <ul>
-        {page.submissions.map(submission => (
-          <SubmissionLine
-            key={submission.work.id}
-            work={submission.work}
-            status={submission.status}
-            to={toWork(submission.work.id)}
-            meta={submission.topicName}
-            feedback={submission.feedback}
-          />
-        ))}
-      </ul>
+      {GROUPS.map(({ key, states }) => {
+        const some = page.submissions.filter(({ work, status }) =>
+          states.includes(stateOfWork({ ...work }, status, time.now).is),
+        )
+        if (!some.length) return null
+        return (
+          <section key={key} aria-label={say(key)}>
+            <Row className="pt-4">
+              <h2 className="text-lg">{say(key)}</h2>
+            </Row>
+            <ul>
+              {some.map(submission => (
+                <SubmissionLine
+                  key={submission.work.id}
+                  work={submission.work}
+                  status={submission.status}
+                  to={toWork(submission.work.id)}
+                  meta={[submission.topicName, figuresWords(submission)].filter(Boolean).join(' · ')}
+                  feedback={submission.feedback}
+                />
+              ))}
+            </ul>
+          </section>
+        )
+      })}
+      <Goals classId={classId} page={page} />
       <Row className="pt-4">
         {teaches ? (
           <WriteTo
@@ -118,3 +170,21 @@ export function ProgressOf({ classId, page, toWork }: Props) {
     </>
   )
 }
+
+/** What needs a hand first, then what waits, then what is done. */
+const GROUPS: readonly { readonly key: WordKey; readonly states: readonly SubmissionState['is'][] }[] = [
+  { key: 'progress_group_late', states: ['overdue', 'missing'] },
+  { key: 'progress_group_toDo', states: ['tryAgain', 'started', 'toDo', 'opens'] },
+  { key: 'progress_group_waiting', states: ['withTeacher', 'received'] },
+  { key: 'progress_group_back', states: ['handedBack', 'excused'] },
+]
+
+/** How the class did, where that is shown. */
+const figuresWords = ({ figures }: ProgressPage['submissions'][number]): string | null =>
+  figures &&
+  say('progress_figures', {
+    median: showHundredths(figures.median),
+    lower: showHundredths(figures.lower),
+    upper: showHundredths(figures.upper),
+    count: figures.count,
+  })

@@ -27,6 +27,7 @@ const FEATURES = [
   'marking',
   'markBook',
   'progress',
+  'reports',
   'digest',
   'news',
   'week',

@@ -33,6 +33,7 @@ export type { DeskPage, MarkDraft, MarkingPage, Phrase, Seen } from './features/
 export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features/news.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { AskedInQuiz, QuizPage, QuizResult, QuizResults } from './features/quiz.js'
+export type { ReportJob, ReportsPage } from './features/reports.js'
 export type {
   PersonLine,
   PersonPage,

@@ -6,6 +6,7 @@ import { newsRoutes } from './routes/news.js'
 import { peopleRoutes } from './routes/people.js'
 import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
+import { reportRoutes } from './routes/reports.js'
 import { schoolRoutes } from './routes/school.js'
 import { talkRoutes } from './routes/talk.js'
 import { workRoutes } from './routes/work.js'
@@ -26,6 +27,7 @@ export const routes = {
   ...formRoutes,
   ...readingRoutes,
   ...digestRoutes,
+  ...reportRoutes,
   ...newsRoutes,
   ...talkRoutes,
   ...schoolRoutes,

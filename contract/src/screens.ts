@@ -219,6 +219,7 @@ export const SCREENS = [
     words: ['classroom', 'desk', 'doing', 'talk', 'verdict', 'worksheets'],
     reads: 'seeProgress',
   },
+  { path: '/c/:classId/reports', file: 'reports/ReportsScreen', words: ['markBook'] },
   { path: '/children', file: 'progress/ChildrenScreen', words: ['classroom', 'markBook'] },
   { path: '/child/:child/progress', file: 'progress/ChildProgressScreen', words: ['classroom', 'markBook'] },
   { path: '/child/:child/digest', file: 'digest/ChildDigestScreen', words: ['digest'] },

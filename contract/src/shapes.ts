@@ -15,6 +15,7 @@ import { markingShapes } from './features/marking.js'
 import { newsShapes } from './features/news.js'
 import { progressShapes } from './features/progress.js'
 import { quizShapes } from './features/quiz.js'
+import { reportShapes } from './features/reports.js'
 import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
 import { submissionShapes } from './features/submissions.js'
@@ -39,6 +40,7 @@ export const shapes = {
   ...formShapes,
   ...weekShapes,
   ...markingShapes,
+  ...reportShapes,
   ...markBookShapes,
   ...talkShapes,
   ...todayShapes,

@@ -20,6 +20,7 @@ import { markingHandlers } from './features/marking/routes.js'
 import { mergingHandlers } from './features/merging/routes.js'
 import { newsHandlers } from './features/news/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
+import { reportHandlers } from './features/reports/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
 import { talkHandlers } from './features/talk/routes.js'
@@ -51,6 +52,7 @@ const handlers: Handlers = {
   ...weekHandlers,
   ...markingHandlers,
   ...markBookHandlers,
+  ...reportHandlers,
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,

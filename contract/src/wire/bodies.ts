@@ -48,6 +48,7 @@ const MORE: Partial<Record<RouteName, number>> = {
   handBack: 128,
   tryAgain: 128,
   saveMarkDraft: 128,
+  saveReportWords: 128,
   // strokes and notes over a piece of work
   saveAnnotations: 1_024,
   setRubric: 64,

@@ -55,6 +55,8 @@ export const ERRORS = {
   rubric_without_points: { status: 409, params: [] },
   annotations_many: { status: 409, params: ['most'] },
   annotation_file_kind: { status: 422, params: [] },
+  report_span: { status: 422, params: [] },
+  report_nobody: { status: 422, params: [] },
   phrases_many: { status: 409, params: ['most'] },
   mark_changed: { status: 409, params: ['mark'] },
   mark_excused: { status: 409, params: [] },

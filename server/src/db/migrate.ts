@@ -34,6 +34,7 @@ import { circlesTalk } from './migrations/2026-12-05-circles-talk.js'
 import { markBook } from './migrations/2026-12-06-mark-book.js'
 import { desk } from './migrations/2026-12-07-desk.js'
 import { goalsReached } from './migrations/2026-12-08-goals-reached.js'
+import { reportWords } from './migrations/2026-12-09-report-words.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -68,6 +69,7 @@ const migrations: readonly Migration[] = [
   markBook,
   desk,
   goalsReached,
+  reportWords,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -290,6 +290,13 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   setNod: teachers,
   seeToday: signedIn,
   setGoalReached: teachers,
+  seeReports: teachers,
+  saveReportWords: teachers,
+  beginReports: teachers,
+  // made for whoever began them alone
+  seeReportJob: [],
+  cancelReports: [],
+  takeReports: [],
   seeProgress: [...teachers, 'anna', 'annasFamily'],
   seeOverview: teachers,
   search: signedIn,

@@ -121,6 +121,7 @@ export async function oneOfEverything(
     phraseId: 'none',
     feedKey: 'none',
     uploadId: 'none',
+    jobId: 'none',
     sheetId: await makeSheet(world, pupil, address),
     noteId: (await writeBeside(world, pupil, address, { html: '<p>a note</p>' })).messageId as string,
     // the version that the second writing took the place of

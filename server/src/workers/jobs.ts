@@ -17,6 +17,10 @@ export const jobs = {
   print: () => import('../paper/pages.js').then(one => one.writtenPdf),
   /** A written page with its drawings as pictures in it. */
   drawings: () => import('../paper/drawings.js').then(one => one.withDrawings),
+  /** Reports of some pupils, as a PDF. */
+  reports: () => import('../features/reports/pdf.js').then(one => one.reportsPdf),
+  /** Several PDFs as one. */
+  joinPdfs: () => import('../features/reports/pdf.js').then(one => one.joinPdfs),
   /** Cards with keys, as a PDF. */
   cards: () => import('../features/joining/cardsPdf.js').then(one => one.cardsPdf),
   /** A long text with nothing in it but formatting. */

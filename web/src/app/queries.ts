@@ -287,6 +287,14 @@ export const reads = {
       queryKey: ['markBook', classId],
       queryFn: ({ signal }) => call(routes.seeMarkBook, { classId }, undefined, { signal }),
     }),
+  reports: (classId: ClassId, span: { readonly from: string; readonly to: string }) =>
+    queryOptions({
+      queryKey: ['reports', classId, span.from, span.to],
+      queryFn: ({ signal }) => call(routes.seeReports, { classId, ...span }, undefined, { signal }),
+      // what is being typed is not replaced while it is open
+      staleTime: Number.POSITIVE_INFINITY,
+      gcTime: 0,
+    }),
   overview: (classId: ClassId) =>
     queryOptions({
       queryKey: ['overview', classId],

@@ -33,6 +33,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   nod_places: 'own',
   notice_taps: 'own',
   goals_reached: 'stays',
+  report_words: 'stays',
   door_entries: 'stays',
   invitations: 'stays',
   keys: 'stays',

@@ -71,6 +71,7 @@ export const PERSON_DATA = {
   mark_phrases: { own: ofAccount },
   draft_marks: { own: ofPlace, wrote: byAccount },
   late_forgiven: { own: ofPlace },
+  report_words: { own: ofPlace, wrote: byAccount },
   goals_reached: { own: ofPlace, wrote: byAccount },
   // in a circle answers are of accounts
   notice_taps: { own: `${ofPlace} or (place_id is null and ${ofAccount})`, wrote: ofAccount },

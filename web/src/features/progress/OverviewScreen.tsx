@@ -45,9 +45,14 @@ function Overview() {
         title={say('progress_title')}
         sub={data.className}
         aside={
-          <Link to={`/c/${classId}/mark-book`} className={buttonClasses('primary')}>
-            {say('book_title')}
-          </Link>
+          <>
+            <Link to={`/c/${classId}/reports`} className={buttonClasses()}>
+              {say('report_title')}
+            </Link>
+            <Link to={`/c/${classId}/mark-book`} className={buttonClasses('primary')}>
+              {say('book_title')}
+            </Link>
+          </>
         }
       />
       <Signals classId={classId} page={data} />

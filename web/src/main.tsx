@@ -9,6 +9,7 @@ import { untilItComes } from './app/part.js'
 import { queryClient } from './app/queryClient.js'
 import { Screens } from './app/Screens.js'
 import { loadScriptFonts, loadScriptFontsAsTyped } from './app/scriptFonts.js'
+import { guardLooking, seenAsHeader } from './app/seeAs.js'
 import { language } from './words/language.js'
 import { loadWords } from './words/wording.js'
 import './style.css'
@@ -24,7 +25,9 @@ if (!root) throw new Error('the page has no root')
 document.documentElement.lang = language
 document.documentElement.dir = directionOf(language)
 
-const sent = document.getElementById(PAGE_STATE)?.textContent
+// what the server sent is what a teacher sees: a page that is looked at as somebody else asks anew
+const sent = seenAsHeader() ? undefined : document.getElementById(PAGE_STATE)?.textContent
+guardLooking()
 if (sent) {
   setPageState(JSON.parse(sent) as PageState)
   loadScriptFonts(sent)

@@ -1,6 +1,7 @@
 import type { AccountId, CircleId, ClassId, PlaceId, SessionId } from '@oppen/core/ids'
 import { OWN_SECRETS } from '@oppen/core/joining'
 import { SCREEN_LANGUAGES, type ScreenLanguage } from '@oppen/core/language'
+import { SEEN_AS } from '@oppen/core/permissions'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
 
@@ -55,6 +56,11 @@ export const me = z.object({
   circles: z.array(
     z.object({ circleId: id<CircleId>(), name: z.string(), role: z.enum(['administrator', 'member']) }),
   ),
+  /** As whom this page is looked at; null for oneself. */
+  seenAs: z
+    .object({ as: z.enum(SEEN_AS), name: z.string(), className: z.string() })
+    .nullable()
+    .default(null) as z.ZodType<{ as: (typeof SEEN_AS)[number]; name: string; className: string } | null>,
   school: z.string(),
   zone: z.string(),
   now: instant,

@@ -145,6 +145,11 @@ export const classShapes = {
   },
 
   seeRegister: { reply: registerPage },
+  /** The stand-in pupil of the class, in a group of it. */
+  standIn: {
+    body: z.object({ groupId: id<GroupId>().nullable(), name: line }),
+    reply: z.object({ placeId: id<PlaceId>() }),
+  },
   addPlaces: {
     body: z.object({ places: z.array(placeForm).max(500) }),
     reply: z.object({ added: z.number().int(), placeIds: z.array(id<PlaceId>()) }),

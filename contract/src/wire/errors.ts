@@ -55,6 +55,7 @@ export const ERRORS = {
   rubric_without_points: { status: 409, params: [] },
   annotations_many: { status: 409, params: ['most'] },
   annotation_file_kind: { status: 422, params: [] },
+  seen_as_reads: { status: 409, params: [] },
   report_span: { status: 422, params: [] },
   report_nobody: { status: 422, params: [] },
   phrases_many: { status: 409, params: ['most'] },

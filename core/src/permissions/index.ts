@@ -1,1 +1,2 @@
 export * from './can.js'
+export * from './seeAs.js'

@@ -35,6 +35,7 @@ import { markBook } from './migrations/2026-12-06-mark-book.js'
 import { desk } from './migrations/2026-12-07-desk.js'
 import { goalsReached } from './migrations/2026-12-08-goals-reached.js'
 import { reportWords } from './migrations/2026-12-09-report-words.js'
+import { standIns } from './migrations/2026-12-10-stand-ins.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -70,6 +71,7 @@ const migrations: readonly Migration[] = [
   desk,
   goalsReached,
   reportWords,
+  standIns,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -10,6 +10,7 @@ import {
 import type { CircleId, ClassId, PlaceId, SpaceId } from '@oppen/core/ids'
 import { type Action, type Subject, type Viewer, verdict } from '@oppen/core/permissions'
 import { type Request, type RequestHandler, type Response, Router } from 'express'
+import { seenAsOf } from '../features/accounts/seeAs.js'
 import { viewerOf } from '../features/accounts/sessions.js'
 import { Refused } from '../refusal.js'
 import type { World } from '../world.js'
@@ -93,12 +94,25 @@ function respond({ world, limiter, pace }: Serving, name: RouteName, handler: An
     const viewer = await viewerOf(world, request)
     if (spec.may !== 'open') permit(viewer, spec.may, params)
     if (viewer && spec.method !== 'GET' && spec.method !== 'HEAD') pace.allow(viewer)
+    looksOnly(spec, request)
     const body = await readBody(name, request, response)
     const act = () => handler({ world, viewer, params, body, request, response } as Parameters<AnyHandler>[0])
     const reply = await limiter.limiting(spec, { request, response, body, viewer }, act)
     if (response.headersSent || spec.carries === 'events' || spec.carries === 'bytes') return
     sendJson(response, reply instanceof WrittenJson ? reply.text : JSON.stringify(reply))
   }
+}
+
+/** What a stand-in pupil does: their own work, and nothing that others see. */
+const OF_STAND_IN: readonly Action[] = ['submission.write', 'draft.bringBack']
+
+/** Refuses `seen_as_reads` where a page that is looked at as somebody else would change something. */
+function looksOnly({ method, may }: AnyRoute, request: Request): void {
+  const as = seenAsOf(request)
+  // signing out is for everybody
+  if (!as || method === 'GET' || method === 'HEAD' || may === 'open') return
+  if (as.as === 'standIn' && OF_STAND_IN.includes(may)) return
+  throw new Refused('seen_as_reads')
 }
 
 /** Of what an address names, what a path does: the permission is asked about nothing else. */

@@ -290,6 +290,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   setNod: teachers,
   seeToday: signedIn,
   setGoalReached: teachers,
+  standIn: teachers,
   seeReports: teachers,
   saveReportWords: teachers,
   beginReports: teachers,

@@ -9,6 +9,7 @@ import {
 } from '@oppen/contract'
 import { isMissing, takeAnswer } from './pageState.js'
 import { loadScriptFonts } from './scriptFonts.js'
+import { looksOnly, seenAsHeader } from './seeAs.js'
 
 /** A refusal that the server answered, to be worded by its code. */
 export class Refusal extends Error {
@@ -42,6 +43,9 @@ export async function call<R extends Route>(
   options: Options = {},
 ): Promise<ReplyOf<R>> {
   const isForm = body instanceof FormData
+  const as = seenAsHeader()
+  if (spec.method !== 'GET' && looksOnly() && spec.may !== 'open')
+    throw new Refusal(409, { code: 'seen_as_reads' })
   const address = addressOf(spec, params as never)
   const [status, given] = (spec.method === 'GET' && takeAnswer(address)) || []
   if (status !== undefined) return replyOf<R>(status, given)
@@ -50,7 +54,10 @@ export async function call<R extends Route>(
     method: spec.method,
     ...options,
     ...(body !== undefined && { body: isForm ? body : JSON.stringify(body) }),
-    ...(body !== undefined && !isForm && { headers: { 'content-type': 'application/json' } }),
+    headers: {
+      ...(body !== undefined && !isForm && { 'content-type': 'application/json' }),
+      ...(as && { 'x-oppen-as': as }),
+    },
   })
   return replyOf<R>(response.status, await read(response))
 }

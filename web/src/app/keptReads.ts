@@ -1,6 +1,7 @@
 import type { Me } from '@oppen/contract'
 import { Unreachable } from './api.js'
 import { loadScriptFonts } from './scriptFonts.js'
+import { seenAsHeader } from './seeAs.js'
 
 /** What the device keeps of what was read, so that a page comes up again without a network. */
 const KEPT = 'oppen kept 3'
@@ -42,6 +43,7 @@ const behind = (work: () => Promise<void>): void => void work().catch(() => unde
  * clock of the device. Nothing is kept on a tablet that a class shares.
  */
 export async function keepMe(read: () => Promise<Me>): Promise<Me> {
+  if (seenAsHeader()) return read()
   try {
     const me = await read()
     behind(() => keepPerson(me))

@@ -9,6 +9,7 @@ import { call } from './api.js'
 import { forgetConfirmed } from './device.js'
 import { forgetReads, keepMe } from './keptReads.js'
 import { reads } from './queries.js'
+import { forgetSeenAs } from './seeAs.js'
 
 /** What the shell knows for everything in it: asked for once, not by each line of a list. */
 export const MeContext = createContext<Me | null>(null)
@@ -91,6 +92,7 @@ export function useSignOut(): () => Promise<void> {
       new Promise(done => setTimeout(done, PATIENCE)),
     ])
     await call(routes.signOut, {})
+    forgetSeenAs()
     if (me) forgetConfirmed(me.account.id)
     await forgetReads()
     client.clear()

@@ -250,3 +250,11 @@ export async function languageOfAccount(db: Database, accountId: AccountId): Pro
   )
   return found?.language && isLanguage(found.language) ? found.language : 'en'
 }
+
+/** A place of a class by its name, and whose account does things there where it is the stand-in; nothing for who is not here. */
+export const placeSeenAs = (db: Database, { classId, placeId }: { classId: ClassId; placeId: PlaceId }) =>
+  db.row<{ name: string; standIn: AccountId | null }>(
+    `select p.name, s.account_id as standIn from places p left join stand_ins s on s.place_id = p.id
+     where p.id = $placeId and p.class_id = $classId and (p.left_at is null or s.place_id is not null)`,
+    { classId, placeId },
+  )

@@ -1,5 +1,6 @@
 import { originOf } from '../../http/origin.js'
 import type { Handlers } from '../../http/serve.js'
+import { Refused } from '../../refusal.js'
 import { confirmEmail } from './email.js'
 import {
   changeAccount,
@@ -15,11 +16,18 @@ import {
   sendOwnPicture,
 } from './profile.js'
 import { backFromSchool, goToSchool } from './schoolEntry.js'
+import { meAs, seenAsOf } from './seeAs.js'
 import { markRead, moveClock, seeMe, signIn } from './service.js'
-import { endSession, sessionOf } from './sessions.js'
+import { accountOf, endSession, sessionOf } from './sessions.js'
 
 export const accountHandlers = {
-  me: ({ world, viewer, request }) => seeMe(world, viewer.accountId, sessionOf(request)),
+  me: async ({ world, viewer, request }) => {
+    const as = seenAsOf(request)
+    if (!as) return seeMe(world, viewer.accountId, sessionOf(request))
+    const accountId = await accountOf(world, request)
+    if (!accountId) throw new Refused('sign_in_needed')
+    return meAs(world, await seeMe(world, accountId, sessionOf(request)), as)
+  },
   signIn: ({ world, response, body }) => signIn(world, response, body.userName, body.secret),
   signOut: async ({ world, request, response }) => {
     await endSession(world, request, response)

@@ -30,7 +30,15 @@ export async function seeMe(world: World, accountId: AccountId, session: string 
   if (json === undefined) throw new Refused('sign_in_needed')
   const { name, zone } = world.school
   const now = world.clock.now()
-  return { ...JSON.parse(json), school: name, zone, now, clockMoves: !!world.clock.moveTo, live }
+  return {
+    ...JSON.parse(json),
+    seenAs: null,
+    school: name,
+    zone,
+    now,
+    clockMoves: !!world.clock.moveTo,
+    live,
+  }
 }
 
 /** The account that a name and a secret open; refuses `sign_in_wrong` whichever of the two is wrong. */

@@ -8,6 +8,7 @@ import type { World } from '../../world.js'
 import { deviceName } from './deviceName.js'
 import { type CameBy, sessions } from './models.js'
 import { onTablet, TIES, viewerJson } from './queries.js'
+import { lookingAs, seenAsOf } from './seeAs.js'
 
 const COOKIE = 'oppen'
 const DAY = 86_400_000
@@ -55,8 +56,16 @@ export async function viewerOf(world: World, request: Request): Promise<Viewer |
   const tokenHash = sessionOf(request)
   if (!tokenHash) return undefined
   const found = await find(world, tokenHash)
-  if (found) await noteSeen(world, tokenHash, found)
-  return found?.viewer
+  if (!found) return undefined
+  await noteSeen(world, tokenHash, found)
+  const as = seenAsOf(request)
+  return as ? lookingAs(world, found.viewer, as) : found.viewer
+}
+
+/** The account whose session a request carries, whoever its page is looked at as; undefined without one. */
+export async function accountOf(world: World, request: Request): Promise<AccountId | undefined> {
+  const tokenHash = sessionOf(request)
+  return tokenHash ? (await find(world, tokenHash))?.viewer.accountId : undefined
 }
 
 /**

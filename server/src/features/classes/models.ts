@@ -196,3 +196,9 @@ export const doorEntries = table<{ doorId: DoorId; placeId: PlaceId; at: Instant
   { doorId: 'id', placeId: 'id', at: 'integer' },
   ['doorId', 'placeId'],
 )
+
+export const standIns = table<{ classId: ClassId; placeId: PlaceId; accountId: AccountId }>(
+  'stand_ins',
+  { classId: 'id', placeId: 'text', accountId: 'text' },
+  ['classId'],
+)

@@ -275,3 +275,9 @@ export const registerRows = (db: Database, classId: ClassId) =>
      where p.class_id = $classId and p.left_at is null order by g.position, p.name`,
     { classId },
   )
+
+/** The stand-in pupil of a class. */
+export const standInOf = (db: Database, classId: ClassId) =>
+  db.row<{ placeId: PlaceId }>('select place_id as placeId from stand_ins where class_id = $classId', {
+    classId,
+  })

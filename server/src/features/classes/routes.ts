@@ -24,6 +24,7 @@ import {
   seeRegister,
   seeSettings,
 } from './service.js'
+import { standIn } from './standIn.js'
 
 export const classHandlers = {
   makeClass: ({ world, viewer, body }) => makeClass(world, viewer, body),
@@ -39,6 +40,7 @@ export const classHandlers = {
   seeColleagues: ({ world, viewer }) => seeColleagues(world, viewer),
 
   seeRegister: ({ world, params }) => seeRegister(world, params.classId),
+  standIn: ({ world, params, body }) => standIn(world, params.classId, body),
   addPlaces: ({ world, viewer, params, body }) => addPlaces(world, viewer, params.classId, body.places),
   takeRegister: async ({ world, params, response }) =>
     sendCsv(response, await registerTable(world, params.classId), 'register.csv'),

@@ -34,6 +34,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   notice_taps: 'own',
   goals_reached: 'stays',
   report_words: 'stays',
+  stand_ins: 'stays',
   door_entries: 'stays',
   invitations: 'stays',
   keys: 'stays',

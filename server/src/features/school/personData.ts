@@ -130,6 +130,7 @@ export const PERSON_DATA = {
   email_confirmations: { own: ofAccount, hidden: ['token_hash'] },
   resets: { own: ofAccount, hidden: ['token_hash'] },
   sessions: { own: ofAccount, hidden: ['token_hash'] },
+  stand_ins: { own: `${ofAccount} or ${ofPlace}` },
   places: { own: `id in ${IN_PLACES}` },
   accounts: { own: 'id = $account', hidden: ['secret_hash'] },
   // nobody's

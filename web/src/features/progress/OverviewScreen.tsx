@@ -9,6 +9,7 @@ import { Empty } from '../../parts/Feedback.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { oneDecimal } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { StandIn } from './SeeAs.js'
 import { Signals } from './Signals.js'
 
 export const prepare = async ({ client, me, params }: Prepared) => {
@@ -46,6 +47,7 @@ function Overview() {
         sub={data.className}
         aside={
           <>
+            <StandIn classId={classId} />
             <Link to={`/c/${classId}/reports`} className={buttonClasses()}>
               {say('report_title')}
             </Link>

@@ -1,10 +1,12 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
+import { firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useTie } from '../../app/session.js'
+import { isTeacher, useIds, useTie } from '../../app/session.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ProgressOf } from './ProgressOf.js'
+import { SeeAs } from './SeeAs.js'
 
 export const prepare = ({ client, params }: Prepared) =>
   client.prefetchQuery(reads.progress(params.classId, params.placeId))
@@ -25,6 +27,9 @@ export function Screen() {
       <Head
         title={say('progress_title')}
         sub={say('progress_of', { name: data.pupil.name, className: data.className })}
+        {...(isTeacher(tie) && {
+          aside: <SeeAs classId={classId} placeId={placeId} name={firstName(data.pupil.name)} />,
+        })}
       />
       <ProgressOf classId={classId} page={data} toWork={toWork} />
     </Sheet>

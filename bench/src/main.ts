@@ -9,6 +9,7 @@ import { allAtOnce, lookingUp, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
 import { bytesOfAMinute, drawing, opening, typing } from './doing.js'
 import { firstLoad } from './firstLoad.js'
+import { averages, handBackToAll, reportsForAll } from './marks.js'
 import { checksAtOnce, figures, formulas } from './quiz.js'
 import { quizPage } from './quizPage.js'
 import { ratio } from './reads.js'
@@ -100,6 +101,27 @@ async function end(): Promise<never> {
 /** `npm run bench -- web` measures what a browser shows alone. */
 if (process.argv.includes('web')) {
   missed.push(...(await webUnderLens(address, OUT, print)))
+  await end()
+}
+
+/** `npm run bench -- marks` measures averages, handing back and reports alone. */
+async function marks(): Promise<void> {
+  const counted = averages()
+  print(
+    `averages of 40 pupils with 200 marks each: ${counted.ours.toFixed(0)} ms, ${(counted.ours / 8).toFixed(1)} ms for 1,000 marks, ${counted.ratio.toFixed(1)} of adding the marks up`,
+  )
+  const back = await handBackToAll(address, folder, OUT)
+  print(
+    `handing back to ${back.pupils} at once: ${back.ours.toFixed(0)} ms, ${back.ratio.toFixed(2)} of as many bare inserts (${back.bare.toFixed(0)} ms)`,
+  )
+  const reports = await reportsForAll(address)
+  print(
+    `reports for 120 pupils: ${(reports.ours / 1000).toFixed(1)} s, ${reports.ratio.toFixed(1)} of 120 bare pages of text; meanwhile the slowest of a hundred small answers took ${reports.waited.toFixed(0)} ms (${reports.idle.toFixed(0)} ms before)`,
+  )
+  if (reports.waited > 50 + reports.idle) missed.push('reports hold up others')
+}
+if (process.argv.includes('marks')) {
+  await marks()
   await end()
 }
 

@@ -67,7 +67,7 @@ export function figures(): Ratio {
 const ROUNDS = 9
 
 /** Both in turn, at the median. */
-function compared(ours: () => unknown, bare: () => unknown): Ratio {
+export function compared(ours: () => unknown, bare: () => unknown): Ratio {
   const time = (run: () => unknown) => {
     const began = performance.now()
     run()

@@ -45,10 +45,9 @@ export function Screen() {
     [stored, unsent, account.shownName],
   )
   const { now } = useNow()
-  // an average changes by the day, not by the second
-  const day = Math.floor(now / 3_600_000)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: by the hour is often enough
-  const rows = useMemo(() => rowsOf(data, now), [data, day])
+  // an average changes by the hour at most, not by the second
+  const hour = now - (now % 3_600_000)
+  const rows = useMemo(() => rowsOf(data, hour), [data, hour])
   const [group, setGroup] = useState('')
   const [category, setCategory] = useState<string | null>(null)
   const [week, setWeek] = useState('')

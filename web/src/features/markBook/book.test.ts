@@ -55,3 +55,16 @@ describe('what was typed here', () => {
     expect(marksIn(withUnsent(page, [{ ...typed('a', 1), placeId: 'gone' }], 'x'))).toEqual(marksIn(page))
   })
 })
+
+describe('the rows of a mark book', () => {
+  it('are made anew for the pupil alone of whom something has changed', () => {
+    const two = { ...page, pupils: [...page.pupils, { ...page.pupils[0], placeId: 'q' }] } as MarkBookPage
+    const [ada, bo] = rowsOf(two, 10)
+    const after = rowsOf(withUnsent(two, [typed('b', 900)], 'x'), 10)
+    expect(after[1]).toBe(bo)
+    expect(after[0]).not.toBe(ada)
+    // other rules and another hour are others for everybody
+    expect(rowsOf({ ...two, rules: { ...MARK_RULES, decimals: 0 } }, 10)[1]).not.toBe(bo)
+    expect(rowsOf(two, 11)[1]).not.toBe(bo)
+  })
+})

@@ -71,10 +71,26 @@ function piece(work: BookWork, cell: BookCell, rules: MarkRules, now: Instant): 
   )
 }
 
-/** The rows of a mark book, each with its average and how that comes about; of all work, whichever is shown. */
+type Made = { readonly works: unknown; readonly rules: unknown; readonly now: Instant; readonly row: BookRow }
+
+/** The rows that were made of pupils as they are: a mark that is typed changes one of them. */
+const made = new WeakMap<Pupil, Made>()
+
+/**
+ * The rows of a mark book, each with its average and how that comes about; of all work, whichever is shown. A row is made anew where
+ * something of it has changed alone.
+ */
 export function rowsOf({ works, pupils, rules }: MarkBookPage, now: Instant): BookRow[] {
   const columns = new Map(works.map((work, index) => [work.id, index]))
-  return pupils.map(({ cells: found, ...pupil }) => {
+  return pupils.map(pupil => {
+    const known = made.get(pupil)
+    if (known && known.works === works && known.rules === rules && known.now === now) return known.row
+    const row = rowOf(pupil)
+    made.set(pupil, { works, rules, now, row })
+    return row
+  })
+
+  function rowOf({ cells: found, ...pupil }: Pupil): BookRow {
     const cells: (BookCell | undefined)[] = new Array(works.length).fill(undefined)
     for (const cell of found) {
       const column = columns.get(cell.workId)
@@ -86,7 +102,7 @@ export function rowsOf({ works, pupils, rules }: MarkBookPage, now: Instant): Bo
       return one ? [one] : []
     })
     return { ...pupil, cells, working: averageWithWorking(pieces, rules) }
-  })
+  }
 }
 
 /** A mark that was typed here and has not arrived, as a number; null for none. */
@@ -97,17 +113,20 @@ export function withUnsent(page: MarkBookPage, unsent: readonly Unsent[], by: st
   if (!unsent.length) return page
   // of one cell what was typed last
   const typed = new Map(unsent.map(one => [`${one.workId} ${one.placeId}`, one.value]))
-  const pupils = page.pupils.map(pupil => ({
-    ...pupil,
-    cells: pupil.cells.map((cell): BookCell => {
+  const concerned = new Set(unsent.map(one => one.placeId))
+  const pupils = page.pupils.map(pupil => (concerned.has(pupil.placeId) ? withTyped(pupil) : pupil))
+  return { ...page, pupils }
+
+  function withTyped(pupil: Pupil): Pupil {
+    const cells = pupil.cells.map((cell): BookCell => {
       const value = typed.get(`${cell.workId} ${pupil.placeId}`)
       if (value === undefined) return cell
       const { draftMark: _, draftBy: __, draftWritten: ___, ...rest } = cell
       // a mark that is there is not taken away by nothing: only what was typed over it is
       return value === null || value === cell.mark ? rest : { ...rest, draftMark: value, draftBy: by }
-    }),
-  }))
-  return { ...page, pupils }
+    })
+    return { ...pupil, cells }
+  }
 }
 
 /** An average as it is shown: in percent, and with the word of the scale. */

@@ -22,6 +22,8 @@ export function Goals({ classId, page }: Props) {
   const tie = useTie()
   const teaches = isTeacher(tie) && !tie?.archived
   const [all, setAll] = useState(false)
+  // a tick stands from the press on, not from when it was read again
+  const [ticked, setTicked] = useState<ReadonlyMap<string, boolean>>(new Map())
   const { placeId } = page.pupil
   const set = useCommand<Goal>({
     do: goal => call(routes.setGoalReached, { classId, placeId }, goal),
@@ -51,8 +53,12 @@ export function Goals({ classId, page }: Props) {
               <label className="flex items-baseline gap-2 text-[15px]">
                 <input
                   type="checkbox"
-                  checked={goal.reached}
-                  onChange={event => set.go({ ...goal, reached: event.target.checked })}
+                  checked={(set.words ? undefined : ticked.get(`${goal.week} ${goal.text}`)) ?? goal.reached}
+                  onChange={event => {
+                    const reached = event.target.checked
+                    setTicked(new Map(ticked).set(`${goal.week} ${goal.text}`, reached))
+                    set.go({ ...goal, reached })
+                  }}
                 />
                 {goal.text}
               </label>

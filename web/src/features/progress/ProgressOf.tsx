@@ -130,7 +130,7 @@ export function ProgressOf({ classId, page, toWork }: Props) {
         )
         if (!some.length) return null
         return (
-          <section key={key} aria-label={say(key)}>
+          <div key={key}>
             <Row className="pt-4">
               <h2 className="text-lg">{say(key)}</h2>
             </Row>
@@ -146,7 +146,7 @@ export function ProgressOf({ classId, page, toWork }: Props) {
                 />
               ))}
             </ul>
-          </section>
+          </div>
         )
       })}
       <Goals classId={classId} page={page} />

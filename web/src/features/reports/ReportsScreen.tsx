@@ -8,8 +8,9 @@ import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
 import { beforeLeaving, useIds, useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
+import { LazyDayField } from '../../parts/dates/LazyDayField.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
-import { Field, TextBox } from '../../parts/Field.js'
+import { TextBox } from '../../parts/Field.js'
 import { Progress } from '../../parts/Progress.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
 import { problemWords } from '../../words/problem.js'
@@ -37,13 +38,11 @@ export function Screen() {
         <p className="max-w-prose text-[15px] text-soft">{say('report_lead')}</p>
         <div className="mt-3 flex flex-wrap gap-4">
           {(['from', 'to'] as const).map(end => (
-            <div key={end} className="w-44">
-              <Field
+            <div key={end} className="w-52">
+              <LazyDayField
                 label={say(`report_${end}`)}
-                type="date"
-                required
                 value={span[end]}
-                onChange={event => event.target.value && setSpan({ ...span, [end]: event.target.value })}
+                onChange={day => day && setSpan({ ...span, [end]: day })}
               />
             </div>
           ))}

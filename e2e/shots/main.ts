@@ -90,17 +90,33 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'marking',
-    who: 'ms.varga',
-    go: async page => {
-      await inClass(page, 'Garden Science', 'Topics')
-      await page.getByRole('heading', { name: 'Topics', level: 1 }).waitFor()
-      await page
-        .getByRole('link', { name: /Rainfall log/ })
-        .first()
-        .click()
-      await page.getByRole('region', { name: /Ada Moreno/ }).waitFor()
-      await charted(page)
-    },
+    views: [
+      {
+        who: 'ms.varga',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Topics')
+          await page.getByRole('heading', { name: 'Topics', level: 1 }).waitFor()
+          await page
+            .getByRole('link', { name: /Soil jar drawing/ })
+            .first()
+            .click()
+          await page.getByRole('region', { name: /Chidi Larsen/ }).waitFor()
+          await charted(page)
+        },
+      },
+      {
+        who: 'ada.moreno',
+        options: { phone: true },
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Topics')
+          await page
+            .getByRole('link', { name: /Bean height chart/ })
+            .first()
+            .click()
+          await page.getByText('Measured from the soil or from the seed?').waitFor()
+        },
+      },
+    ],
   },
   {
     name: 'quiz-results',
@@ -127,11 +143,16 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'progress',
-    who: 'ada.moreno',
-    go: async page => {
-      await inClass(page, 'Garden Science', 'Progress')
-      await charted(page)
-    },
+    views: [
+      {
+        who: 'ada.moreno',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Progress')
+          await charted(page)
+        },
+      },
+      { who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Progress') },
+    ],
   },
   {
     name: 'mark-book',

@@ -6,8 +6,7 @@ import { err, type Outcome, ok } from '@oppen/core/outcome'
 import type { Viewer } from '@oppen/core/permissions'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { dropDraft, handBackDraft, putDraft, saidBefore, verdictOf } from '../marking/drafts.js'
-import { draftMarkOf } from '../marking/queries.js'
+import { draftOf, dropDraft, handBackDraft, putDraft, saidBefore, verdictOf } from '../marking/drafts.js'
 import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
 import { lateForgiven, markRules } from './models.js'
 import { type Cell, cellsOf, type StoredCell, scaleOf } from './queries.js'
@@ -100,7 +99,7 @@ async function setDraft(
   { cell, mark }: { readonly cell: StoredCell; readonly mark: number | null },
 ): Promise<void> {
   const address = { classId, workId: cell.workId, placeId: cell.placeId }
-  const draft = await draftMarkOf(world.db, address)
+  const draft = await draftOf(world, address)
   const before = saidBefore(await findSubmission(world, address))
   const verdict = { ...(draft ? verdictOf(draft) : before), mark: mark ?? cell.mark, levels: {} }
   if (sameVerdict(verdict, { ...before, levels: {} }) || saysNothing(verdict)) await dropDraft(world, address)

@@ -21,6 +21,7 @@ import {
   type SubmissionAddress,
   type SubmissionNow,
 } from '../submissions/moves.js'
+import { findWork } from '../submissions/works.js'
 import { draftMarks } from './models.js'
 import { type DraftMark, draftMarkOf, markedBy, readyOf, showAnnotations } from './queries.js'
 
@@ -160,6 +161,10 @@ export async function putDraft(
   return version
 }
 
+/** What was written of a submission and not handed back; undefined for nothing. */
+export const draftOf = (world: World, address: SubmissionAddress): Promise<DraftMark | undefined> =>
+  draftMarkOf(world.db, address)
+
 /** Drops a draft; inside a command. */
 export const dropDraft = (world: World, { workId, placeId }: SubmissionAddress): Promise<number> =>
   world.db.model(draftMarks).destroy({ where: { workId, placeId } })
@@ -193,6 +198,7 @@ export async function handBackReady(
 ): Promise<{ handedBack: PlaceId[]; refused: RefusedPlace[] }> {
   const handedBack: PlaceId[] = []
   const refused: RefusedPlace[] = []
+  await findWork(world, work)
   for (let from = 0; from < placeIds.length; from += AT_ONCE) {
     await world.db.write(async () => {
       for (const { placeId, phase } of await readyOf(world.db, work, placeIds.slice(from, from + AT_ONCE))) {

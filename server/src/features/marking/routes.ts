@@ -1,9 +1,9 @@
 import { type Handlers, written } from '../../http/serve.js'
+import { setKeepBack, setRubric } from '../work/rubric.js'
 import { addAnnotationFile, saveAnnotations, seeAnnotations, sendAnnotationFile } from './annotations.js'
 import { handBackReady, saveMarkDraft } from './drafts.js'
 import { removePhrase, savePhrase, seePhrases } from './phrases.js'
 import { deskJson, markingJson } from './queries.js'
-import { setKeepBack, setRubric } from './rubric.js'
 import { handBack, handBackByKey, plainMove, tryAgain } from './service.js'
 import { undoHandBack } from './undo.js'
 

@@ -4,6 +4,7 @@ import { beforeHandBack, standing } from '@oppen/core/work'
 
 import type { World } from '../../world.js'
 import { applyMove, type Said, type SubmissionAddress } from '../submissions/moves.js'
+import { findWork } from '../submissions/works.js'
 import { putDraft, type RefusedPlace, tellDraft, verdictOf } from './drafts.js'
 import { draftMarkOf, hideAnnotations, movesOf, type StandingMove } from './queries.js'
 
@@ -22,6 +23,7 @@ export async function undoHandBack(
   const undone: PlaceId[] = []
   const refused: RefusedPlace[] = []
   const all = [...new Set(placeIds)]
+  await findWork(world, work)
   for (let from = 0; from < all.length; from += AT_ONCE)
     await world.db.write(async () => {
       for (const placeId of all.slice(from, from + AT_ONCE)) {

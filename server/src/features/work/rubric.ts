@@ -5,7 +5,7 @@ import type { World } from '../../world.js'
 import type { WorkAddress } from '../submissions/address.js'
 import { notifyTopics } from '../submissions/notify.js'
 import { findWork } from '../submissions/works.js'
-import { works } from '../work/models.js'
+import { works } from './models.js'
 
 /**
  * Sets by which rubric a piece of work is marked, or none. Its points are those of the rubric then. Refuses `rubric_unreadable`, and

@@ -35,7 +35,7 @@ test('marks are typed, pasted and undone like in a spreadsheet, and seen by pupi
     .first()
     .click()
   await page.getByRole('link', { name: 'Progress' }).first().click()
-  await page.getByRole('link', { name: 'Mark book' }).click()
+  await page.getByRole('link', { name: 'Mark book', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Mark book', level: 1 })).toBeVisible()
   const average = page.getByRole('button', { name: /^Average of Ada Moreno: 78\.2 %/ })
   await expect(average).toBeVisible()
@@ -103,7 +103,7 @@ test('an average shows how it comes about, by the rules that the teacher sets', 
     .first()
     .click()
   await page.getByRole('link', { name: 'Progress' }).first().click()
-  await page.getByRole('link', { name: 'Mark book' }).click()
+  await page.getByRole('link', { name: 'Mark book', exact: true }).click()
   // without a mouse: to the average of a row, and Enter
   await cell(page, 'Bram Okoye', 'Build a rain gauge').click()
   await page.keyboard.press('ArrowLeft')
@@ -186,7 +186,7 @@ test('marks go out as tables and as OneRoster, and come back from a file, seen b
     .first()
     .click()
   await page.getByRole('link', { name: 'Progress' }).first().click()
-  await page.getByRole('link', { name: 'Mark book' }).click()
+  await page.getByRole('link', { name: 'Mark book', exact: true }).click()
   await page.getByRole('button', { name: 'Import and export' }).click()
   await accessible(page)
   const saved = async (button: string) => {

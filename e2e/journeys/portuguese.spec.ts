@@ -90,7 +90,7 @@ test('a first day in Portuguese: from the code on the board to the mark', async 
   await teacher.page.getByRole('link', { name: new RegExp(String(free.name)) }).click()
   await expect(teacher.page.getByLabel(new RegExp(`^Comentário para ${first}`))).toBeVisible()
   await teacher.page.getByLabel('Nota', { exact: true }).fill('9,5')
-  await teacher.page.getByRole('button', { name: 'Devolver', exact: true }).click()
+  await teacher.page.getByRole('button', { name: 'Devolver já' }).click()
   await expect(page.getByText(/9,5/).first()).toBeVisible()
   await accessible(page)
 })

@@ -159,7 +159,7 @@ const SHOTS: readonly Shot[] = [
     who: 'ms.varga',
     go: async page => {
       await inClass(page, 'Garden Science', 'Progress')
-      await page.getByRole('link', { name: 'Mark book' }).click()
+      await page.getByRole('link', { name: 'Mark book', exact: true }).click()
       await page.getByRole('grid').waitFor()
     },
   },

@@ -1,7 +1,15 @@
 import { addressOf, type ParamsOf, type ReplyOf, type RouteName, routes } from '@oppen/contract'
 import type { PlaceId, WorkId } from '@oppen/core/ids'
 import { type SeenAs, seenAsText } from '@oppen/core/permissions'
-import { buildWork, type Person, placeOf, type SmallSchool, smallSchool, submissionOf } from '@oppen/demo'
+import {
+  buildOwner,
+  buildWork,
+  type Person,
+  placeOf,
+  type SmallSchool,
+  smallSchool,
+  submissionOf,
+} from '@oppen/demo'
 import { beforeEach, describe, expect, it } from 'vitest'
 
 let school: SmallSchool
@@ -109,7 +117,11 @@ describe('as the family', () => {
 
 describe('the stand-in pupil', () => {
   it('does and hands in work, and counts nowhere', async () => {
+    await buildOwner(school.world, 'Mr Siskin')
+    const owner = await school.person().signIn('mr.siskin')
+    const people = () => owner.get('findPeople', {}, { words: '' })
     const before = await Promise.all([
+      people(),
       teacher.get('seeRegister', at()),
       teacher.get('seeMarkBook', at()),
       teacher.get('seeMarking', { ...at(), workId }),
@@ -131,6 +143,7 @@ describe('the stand-in pupil', () => {
     })
     expect((await ask(teacher, as, 'seeToday', {})).status).toBe(200)
     const after = await Promise.all([
+      people(),
       teacher.get('seeRegister', at()),
       teacher.get('seeMarkBook', at()),
       teacher.get('seeMarking', { ...at(), workId }),

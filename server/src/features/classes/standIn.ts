@@ -2,12 +2,10 @@ import type { ClassId, GroupId, PlaceId } from '@oppen/core/ids'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { NO_SECRET } from '../accounts/secrets.js'
 import { makeAccount } from '../accounts/service.js'
 import { places, standIns } from './models.js'
 import { groupsOfClass, standInOf } from './queries.js'
-
-/** No secret has this hash: nobody signs in with such an account. */
-const NO_SECRET = ''
 
 /**
  * The stand-in pupil of a class, in a group of it, made where there is none: with it a teacher does and hands in what pupils do. It is not in

@@ -12,13 +12,16 @@ export const ownerCount = async (db: Database): Promise<number> =>
     )
   )?.n ?? 0
 
+/** The stand-in pupil of a class is no person. */
+const NO_STAND_IN = 'not exists (select 1 from stand_ins s where s.account_id = a.id)'
+
 type Counts = { teachers: number; pupils: number; families: number; classes: number; archived: number }
 
 export const peopleCounts = async (db: Database): Promise<Counts> =>
   (await db.row<Counts>(
     `select
        (select count(*) from accounts where kind = 'teacher' and ended_at is null) as teachers,
-       (select count(*) from accounts where kind = 'pupil' and guest = 0) as pupils,
+       (select count(*) from accounts a where kind = 'pupil' and guest = 0 and ${NO_STAND_IN}) as pupils,
        (select count(*) from accounts where kind = 'family') as families,
        (select count(*) from classes where archived_at is null) as classes,
        (select count(*) from classes where archived_at is not null) as archived`,
@@ -123,8 +126,9 @@ export const schoolAuditLog = (db: Database, before: number, most: number) =>
 /** People: accounts that are no guests, and places that nobody has claimed. */
 const PEOPLE = `select a.id as person_id, a.kind, a.shown_name as name, a.user_name, a.made_at,
     a.shown_name || ' ' || a.user_name || ' ' || coalesce((select group_concat(p.name, ' ') from places p where p.account_id = a.id), '') as words
-  from accounts a where a.guest = 0
-  union all select p.id, 'place', p.name, null, p.made_at, p.name from places p where p.account_id is null`
+  from accounts a where a.guest = 0 and ${NO_STAND_IN}
+  union all select p.id, 'place', p.name, null, p.made_at, p.name from places p where p.account_id is null
+    and not exists (select 1 from stand_ins s where s.place_id = p.id)`
 
 /** The classes of a person, by name. */
 const CLASSES_OF = `(select json_group_array(name) from (

@@ -2,6 +2,7 @@ import { addressOf, routes, type SubmissionFile, type WireError } from '@oppen/c
 import { DetailedError, Upload as TusUpload } from 'tus-js-client'
 import { call, Refusal, Unreachable } from '../../app/api.js'
 import type { SubmissionParams } from '../../app/queries.js'
+import { seenAsHeader } from '../../app/seeAs.js'
 import { forgetFile, isKept, type KeptFile } from './keptFiles.js'
 
 export type Sending = {
@@ -31,6 +32,7 @@ export function sendUpload(
   file: File,
   progress: (sent: number, of: number) => void,
 ): Upload {
+  const as = seenAsHeader()
   let upload: TusUpload
   let given = false
   const whole = new Promise<string>((resolve, reject) => {
@@ -38,6 +40,8 @@ export function sendUpload(
       endpoint: addressOf(routes.beginUpload, params),
       metadata: { filename: file.name, filetype: file.type },
       chunkSize: PART,
+      // the stand-in pupil sends files too
+      headers: as ? { 'x-oppen-as': as } : {},
       retryDelays: RETRIES,
       removeFingerprintOnSuccess: true,
       onProgress: progress,

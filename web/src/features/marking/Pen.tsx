@@ -57,7 +57,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   }
   /** What was put over the work goes with it. */
   const sent = async () => {
-    await Promise.all([annotations.flush(), draft.settled()])
+    await Promise.all([annotations.flush(), draft.hold()])
     return { number, feedback, seen: seenOf(draft) }
   }
   const handBack = useCommand({

@@ -132,6 +132,12 @@ export class MarkDraftAutosave extends Autosave<MarkDraftStatus> {
     this.schedule(0)
   }
 
+  /** Sends nothing more until something is written: what is there goes with what is handed back. Resolves once nothing is on its way. */
+  async hold(): Promise<void> {
+    this.callOff()
+    await this.settled()
+  }
+
   /** It was handed back: nothing is left to be kept. */
   done(): void {
     this.callOff()

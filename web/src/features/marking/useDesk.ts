@@ -1,6 +1,6 @@
 import { type DeskPage, routes, type Seen, type SubmissionPage } from '@oppen/contract'
 import { readMarkOn, type ScaleStep, showHundredths } from '@oppen/core/marks'
-import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
+import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { later, reach } from '../../app/delivery.js'
 import { keep, readKept } from '../../app/device.js'
@@ -107,7 +107,7 @@ export function useDesk(
           ),
         store: {
           all: () =>
-            Object.keys(localStorage).flatMap(key =>
+            Object.keys(globalThis.localStorage ?? {}).flatMap(key =>
               key.startsWith(prefix) ? (readKept<AnnotationChange>(key) ?? []) : [],
             ),
           keep: change => void keep(prefix + change.id, JSON.stringify(change)),
@@ -122,23 +122,18 @@ export function useDesk(
   useAutosave(annotations)
   useEffect(() => draft.heard(known), [draft, known])
   useEffect(() => annotations.heard(desk.annotations), [annotations, desk.annotations])
-  useSyncExternalStore(
-    draft.subscribe,
-    useCallback(() => draft.verdict, [draft]),
-  )
-  useSyncExternalStore(
-    draft.subscribe,
-    useCallback(() => draft.status, [draft]),
-  )
-  useSyncExternalStore(
-    annotations.subscribe,
-    useCallback(() => annotations.items, [annotations]),
-  )
-  useSyncExternalStore(
-    annotations.subscribe,
-    useCallback(() => annotations.status, [annotations]),
-  )
+  useWatched(draft, () => draft.verdict)
+  useWatched(draft, () => draft.status)
+  useWatched(annotations, () => annotations.items)
+  useWatched(annotations, () => annotations.status)
   return { draft, annotations }
+}
+
+type Watched = { readonly subscribe: (listener: () => void) => () => void }
+
+/** Renders again when something that an autosave has changes; on the server, where nothing does, it is as it was made. */
+const useWatched = (of: Watched, part: () => unknown): void => {
+  useSyncExternalStore(of.subscribe, part, part)
 }
 
 export type Desk = ReturnType<typeof useDesk>

@@ -95,7 +95,7 @@ export const peopleRoutes = {
 
   // classes
   makeClass: route<Shapes['makeClass']>()('POST', '/api/classes', 'class.make'),
-  standIn: route<Shapes['standIn']>()('POST', '/api/classes/:classId/stand-in', 'marking.see'),
+  standIn: route<Shapes['standIn']>()('POST', '/api/classes/:classId/stand-in', 'markBook.change'),
   seeSettings: route<Shapes['seeSettings']>()('GET', '/api/classes/:classId/settings', 'class.settings.see'),
   changeSettings: route<Shapes['changeSettings']>()(
     'PUT',

@@ -72,7 +72,8 @@ const OPEN_DOOR = `from doors d where d.class_id = c.id and d.closed_at is null 
 const workOfTeacher = jsonArray(
   `json_patch(${jsonObject({ ...TAUGHT_LINE, newNotes: 'w.new_notes', oldestAt: 'w.oldest_at' })}, w.numbers)`,
   `from (select w.*, ${counts()} as numbers, ${newNotes()} as new_notes,
-           (select min(handed_in_at) from submissions where work_id = w.id and phase = 'withTeacher') as oldest_at
+           (select min(q.handed_in_at) from submissions q join places s on s.id = q.place_id and s.left_at is null
+             where q.work_id = w.id and q.phase = 'withTeacher') as oldest_at
          from works w where w.class_id = c.id and w.posted_at is not null and w.removed_at is null) w
    where w.new_notes > 0 or w.oldest_at is not null
      or exists (select 1 from work_times t where t.work_id = w.id and t.due_at between $since and $ahead)

@@ -28,6 +28,7 @@ const FEATURES = [
   'markBook',
   'progress',
   'reports',
+  'portfolio',
   'digest',
   'news',
   'week',

@@ -31,6 +31,7 @@ export type { BookCell, BookWork, DraftMark, MarkBookPage, RefusedCell } from '.
 export { MOST_CELLS } from './features/markBook.js'
 export type { DeskPage, MarkDraft, MarkingPage, Phrase, Seen } from './features/marking.js'
 export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features/news.js'
+export type { KeptPage, KeptWork, PortfolioPage, SharedLink, SharedPage } from './features/portfolio.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { AskedInQuiz, QuizPage, QuizResult, QuizResults } from './features/quiz.js'
 export type { ReportJob, ReportsPage } from './features/reports.js'

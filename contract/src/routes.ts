@@ -4,6 +4,7 @@ import { markBookRoutes } from './routes/markBook.js'
 import { markingRoutes } from './routes/marking.js'
 import { newsRoutes } from './routes/news.js'
 import { peopleRoutes } from './routes/people.js'
+import { portfolioRoutes } from './routes/portfolio.js'
 import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
 import { reportRoutes } from './routes/reports.js'
@@ -28,6 +29,7 @@ export const routes = {
   ...readingRoutes,
   ...digestRoutes,
   ...reportRoutes,
+  ...portfolioRoutes,
   ...newsRoutes,
   ...talkRoutes,
   ...schoolRoutes,

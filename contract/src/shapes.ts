@@ -13,6 +13,7 @@ import { mailShapes } from './features/mail.js'
 import { markBookShapes } from './features/markBook.js'
 import { markingShapes } from './features/marking.js'
 import { newsShapes } from './features/news.js'
+import { portfolioShapes } from './features/portfolio.js'
 import { progressShapes } from './features/progress.js'
 import { quizShapes } from './features/quiz.js'
 import { reportShapes } from './features/reports.js'
@@ -41,6 +42,7 @@ export const shapes = {
   ...weekShapes,
   ...markingShapes,
   ...reportShapes,
+  ...portfolioShapes,
   ...markBookShapes,
   ...talkShapes,
   ...todayShapes,

@@ -19,6 +19,7 @@ import { markBookHandlers } from './features/markBook/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
 import { mergingHandlers } from './features/merging/routes.js'
 import { newsHandlers } from './features/news/routes.js'
+import { portfolioHandlers } from './features/portfolio/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
 import { reportHandlers } from './features/reports/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
@@ -53,6 +54,7 @@ const handlers: Handlers = {
   ...markingHandlers,
   ...markBookHandlers,
   ...reportHandlers,
+  ...portfolioHandlers,
   ...talkHandlers,
   ...todayHandlers,
   ...progressHandlers,
@@ -111,8 +113,14 @@ export function createApp(
   return app
 }
 
-/** Neither cookies nor what people wrote belongs in a log. */
+/** Addresses that let in whoever has them. */
+const KEYED = /^(\/api\/shared|\/api\/feed|\/shared)\/[^/?]+/
+
+/** Neither cookies, nor what people wrote, nor what lets somebody in belongs in a log. */
 const QUIET = {
-  req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({ id, method, url }),
+  req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+    ...{ id, method },
+    url: url.replace(KEYED, '$1/…'),
+  }),
   res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
 }

@@ -1,3 +1,4 @@
+import { SIGNS, TINTS } from '@oppen/core/classes'
 import type {
   AccountId,
   ClassId,
@@ -9,6 +10,7 @@ import type {
   PlaceId,
   TabletId,
 } from '@oppen/core/ids'
+import { SHARING } from '@oppen/core/portfolio'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
 import { me, ownSecret, secretKind } from './accounts.js'
@@ -97,6 +99,14 @@ const settings = z.object({
   ownSecret,
   idleMinutes: z.number().int().min(1).max(120),
   admits,
+  /** Whether pupils may take back what lies with their teacher. */
+  takeBack: z.boolean(),
+  /** Whether pupils see each other's answers, where the question says so. */
+  seeOthers: z.boolean(),
+  /** Who may show kept work to somebody outside by a link. */
+  sharing: z.enum(SHARING),
+  tint: z.enum(TINTS).nullable(),
+  sign: z.enum(SIGNS).nullable(),
 })
 export type SettingsBody = z.infer<typeof settings>
 

@@ -31,6 +31,8 @@ export const AUDIT_KINDS = [
   'places_unmerged',
   'family_ended',
   'key_replaced',
+  'link_made',
+  'link_revoked',
   'secret_given',
   'secret_reset',
   'email_confirmed',

@@ -21,6 +21,7 @@ import type {
   PhraseId,
   PlaceId,
   SessionId,
+  SharedLinkId,
   SheetId,
   SpaceId,
   TabletId,
@@ -63,6 +64,7 @@ type IdOf = {
   annotationFileId: AnnotationFileId
   phraseId: PhraseId
   sheetId: SheetId
+  linkId: SharedLinkId
   number: string
 }
 

@@ -22,6 +22,8 @@ export type MailId = Id<'mail'>
 export type AnnotationFileId = Id<'annotationFile'>
 /** What a teacher says often. */
 export type PhraseId = Id<'phrase'>
+/** A link by which somebody outside sees a kept piece of work. */
+export type SharedLinkId = Id<'sharedLink'>
 export type TalkFileId = Id<'talkFile'>
 export type PushId = Id<'push'>
 export type SessionId = Id<'session'>

@@ -97,7 +97,8 @@ describe('an archived class', () => {
         const before = verdict(who, action, subject)
         const now = verdict(shelved(who), action, subject)
         const reads =
-          action.endsWith('.see') || ['class.archive', 'class.leave', 'class.hide'].includes(action)
+          action.endsWith('.see') ||
+          ['class.archive', 'class.leave', 'class.hide', 'portfolio.revoke'].includes(action)
         const tied = shelved(who).teaches.length + shelved(who).places.length + shelved(who).follows.length
         const here = tied > 0 && ![people.otherTeacher, people.strangerPupil].includes(who)
         expect(now, action).toBe(before === 'yes' && !reads && here ? 'archived' : before)

@@ -118,6 +118,11 @@ export const ACTIONS = {
   'notice.tap': ['self', 'ownFamily'],
   'nod.set': ['teacher'],
   'progress.overview.see': ['teacher'],
+  'portfolio.see': ['teacher', 'self', 'leaver', 'ownFamily'],
+  'portfolio.keep': ['teacher', 'self'],
+  /** Making a link to a kept piece; the class says for whom there are any (`mayHaveLink`). */
+  'portfolio.share': ['teacher', 'self', 'ownFamily'],
+  'portfolio.revoke': ['teacher', 'self', 'leaver', 'ownFamily'],
   'circle.see': ['administrator', 'member'],
   'circle.write': ['administrator', 'member'],
   'circle.administer': ['administrator'],
@@ -125,8 +130,8 @@ export const ACTIONS = {
 
 export type Action = keyof typeof ACTIONS
 
-/** What can still be done in an archived class, besides seeing: bring it back, and take the own leave. */
-const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.hide']
+/** What can still be done in an archived class, besides seeing: bring it back, take the own leave, and end a link to its work. */
+const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.hide', 'portfolio.revoke']
 
 /** Whether an action only looks. */
 const looks = (action: Action): boolean => action.endsWith('.see')

@@ -36,6 +36,8 @@ import { desk } from './migrations/2026-12-07-desk.js'
 import { goalsReached } from './migrations/2026-12-08-goals-reached.js'
 import { reportWords } from './migrations/2026-12-09-report-words.js'
 import { standIns } from './migrations/2026-12-10-stand-ins.js'
+import { portfolio } from './migrations/2026-12-11-portfolio.js'
+import { classSettings } from './migrations/2026-12-12-class-settings.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -72,6 +74,8 @@ const migrations: readonly Migration[] = [
   goalsReached,
   reportWords,
   standIns,
+  portfolio,
+  classSettings,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

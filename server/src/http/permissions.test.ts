@@ -4,6 +4,7 @@ import type { Viewer } from '@oppen/core/permissions'
 import { ROOM } from '@oppen/core/talk'
 import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import {
+  addBytes,
   asViewer,
   type BuiltClass,
   buildAccount,
@@ -18,11 +19,14 @@ import {
   placeOf,
   quizWith,
   Seeded,
+  submissionOf,
   type TestServer,
   takePlace,
   testServer,
   WHY,
+  writeDraft,
 } from '@oppen/demo'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saveClassFile } from '../features/about/files.js'
 import { accounts } from '../features/accounts/models.js'
@@ -38,16 +42,19 @@ import { makeTablet } from '../features/joining/tablets.js'
 import { giveAnswer, replyToAnswer } from '../features/kinds/question/service.js'
 import { seeOutbox, sendMail } from '../features/mail/service.js'
 import { mergePlaces } from '../features/merging/service.js'
+import { makeLink } from '../features/portfolio/links.js'
+import { keepWork } from '../features/portfolio/service.js'
 import { saveTalkFile } from '../features/talk/attachments.js'
 import { writeLetter } from '../features/talk/letters.js'
 import { writeMessage } from '../features/talk/messages.js'
 import { setRemoved, writeNotice } from '../features/talk/notices.js'
 import { makeRoom } from '../features/talk/rooms.js'
+import { handIn } from '../features/work/handIn.js'
 import { saveMaterial } from '../features/work/materials.js'
 import { newId } from '../ids.js'
 import { bodySchema, make } from '../testing/bodies.js'
 import { sayInCircle } from '../testing/circles.js'
-import { oneOfEverything } from '../testing/fixtures.js'
+import { makeSheet, oneOfEverything } from '../testing/fixtures.js'
 import { IN_CIRCLE, MAY, WHO, type Who } from './whoMay.js'
 
 let school: TestServer
@@ -231,11 +238,38 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     params.entryId = (await addEntry(world, spares.anna, entry)).entryId
   }
   if (name === 'readFeed') params.feedKey = (await makeFeed(world, spares.anna)).path?.split('/')[3] ?? ''
+  if (/portfolio\/:placeId\/|^\/api\/shared/.test(routes[name].path))
+    Object.assign(params, await keptPiece(spares))
   if (name === 'endSession') {
     const another = await school.person().signIn('anna.reyes')
     params.sessionId = (await another.get('seeAccount', {})).sessions.find(one => one.here)?.id ?? ''
   }
   return params
+}
+
+/** Something of Anna's that was handed in with a worksheet and a file, is kept by her and a teacher, and to which there is a link. */
+async function keptPiece({ anna, owner }: Pick<Spares, 'anna' | 'owner'>) {
+  const { world } = school
+  const workId = await buildWork(world, built, { title: 'To keep' })
+  const at = submissionOf(built, workId, 'Anna Reyes')
+  const version = await writeDraft(world, anna, at, { html: '<p>words</p>' })
+  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'red' } })
+    .png()
+    .toBuffer()
+  await addBytes(world, anna, at, { name: 'a.png', bytes })
+  await makeSheet(world, anna, at)
+  await handIn(world, anna, at, { version, ink: 2 })
+  const file = await world.db.row<{ id: string }>('select id from files where work_id = $workId', { workId })
+  const asked = { ...at, number: '1' }
+  for (const viewer of [anna, owner]) await keepWork(world, viewer, asked, { why: 'shows how', goal: null })
+  const link = await makeLink(world, owner, asked, 1)
+  return {
+    workId,
+    number: '1',
+    fileId: file?.id ?? '',
+    linkId: link.id,
+    linkKey: link.path?.split('/')[2] ?? '',
+  }
 }
 
 const QUIZ = quizWith([WHY], { attempts: null })

@@ -27,7 +27,7 @@ const members: Who[] = [...teachers, 'anna', 'bo', 'annasFamily', 'bosFamily']
 const letterReaders: Who[] = [...teachers, 'otherTeacher']
 const schoolTeachers: Who[] = [...letterReaders, 'schoolOwner']
 const schoolOwner: Who[] = ['schoolOwner']
-const ownFace: Who[] = [...teachers, 'anna', 'annasFamily']
+const ofAnna: Who[] = [...teachers, 'anna', 'annasFamily']
 
 /** Of a circle that Bo's family looks after and in which Anna is; not even the teachers of a class see in. */
 const inCircle: Who[] = ['anna', 'bosFamily']
@@ -109,7 +109,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   endFamilyLink: teachers,
   changeFace: teachers,
   removeFace: teachers,
-  seeFace: ownFace,
+  seeFace: ofAnna,
   seeAuditLog: teachers,
   invitePerson: teachers,
   inviteFamily: teachers,
@@ -298,6 +298,22 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeReportJob: [],
   cancelReports: [],
   takeReports: [],
+  seePortfolio: ofAnna,
+  takePortfolioPdf: ofAnna,
+  takePortfolioZip: ofAnna,
+  seeKept: ofAnna,
+  keepWork: [...teachers, 'anna'],
+  removeKept: [...teachers, 'anna'],
+  restoreKept: [...teachers, 'anna'],
+  seeKeptFile: ofAnna,
+  seeKeptWorksheet: ofAnna,
+  takeKeptPdf: ofAnna,
+  takeKeptZip: ofAnna,
+  makeLink: ofAnna,
+  revokeLink: ofAnna,
+  seeShared: anybody,
+  seeSharedFile: anybody,
+  seeSharedWorksheet: anybody,
   seeProgress: [...teachers, 'anna', 'annasFamily'],
   seeOverview: teachers,
   search: signedIn,

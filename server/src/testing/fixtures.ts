@@ -27,7 +27,7 @@ import { saveInk } from '../features/worksheets/saving.js'
 const PAGE = { kind: 'rules', title: 'Rules', html: '<p>x</p>', times: [], month: null } as const
 
 /** A page given out with a submission, and something on it: twice, so that a version is kept. */
-async function makeSheet(
+export async function makeSheet(
   world: TestServer['world'],
   pupil: Viewer,
   submission: SubmissionAddress,
@@ -122,6 +122,8 @@ export async function oneOfEverything(
     feedKey: 'none',
     uploadId: 'none',
     jobId: 'none',
+    linkId: 'none',
+    linkKey: 'none',
     sheetId: await makeSheet(world, pupil, address),
     noteId: (await writeBeside(world, pupil, address, { html: '<p>a note</p>' })).messageId as string,
     // the version that the second writing took the place of

@@ -20,7 +20,7 @@ export const jobs = {
   /** Reports of some pupils, as a PDF. */
   reports: () => import('../features/reports/pdf.js').then(one => one.reportsPdf),
   /** Several PDFs as one. */
-  joinPdfs: () => import('../features/reports/pdf.js').then(one => one.joinPdfs),
+  joinPdfs: () => import('../paper/joinPdfs.js').then(one => one.joinPdfs),
   /** Cards with keys, as a PDF. */
   cards: () => import('../features/joining/cardsPdf.js').then(one => one.cardsPdf),
   /** A long text with nothing in it but formatting. */

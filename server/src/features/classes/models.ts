@@ -1,3 +1,4 @@
+import type { Sign, Tint } from '@oppen/core/classes'
 import type {
   AccountId,
   ClassId,
@@ -9,6 +10,7 @@ import type {
   PlaceId,
 } from '@oppen/core/ids'
 import type { Admits, KeyKind, OwnSecret } from '@oppen/core/joining'
+import type { Sharing } from '@oppen/core/portfolio'
 import { table } from '../../db/index.js'
 
 export type ClassRow = {
@@ -20,6 +22,11 @@ export type ClassRow = {
   ownSecret: OwnSecret
   idleMinutes: number
   admits: Admits
+  takeBack: number
+  seeOthers: number
+  sharing: Sharing
+  tint: Tint | null
+  sign: Sign | null
   archivedAt: Instant | null
   madeAt: Instant
 }
@@ -33,6 +40,11 @@ export const classes = table<ClassRow>('classes', {
   ownSecret: 'text',
   idleMinutes: 'integer',
   admits: 'text',
+  takeBack: 'integer',
+  seeOthers: 'integer',
+  sharing: 'text',
+  tint: 'text',
+  sign: 'text',
   archivedAt: 'integer',
   madeAt: 'integer',
 })

@@ -1,6 +1,6 @@
-import type { ClassSettings, RegisterPage } from '@oppen/contract'
+import type { ClassSettings, RegisterPage, SettingsBody } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
-import { type Admits, NAME_LENGTH, nameKey, type OwnSecret, tidyName } from '@oppen/core/joining'
+import { NAME_LENGTH, nameKey, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
@@ -38,6 +38,7 @@ export async function makeClass(
       ownSecret: 'password',
       idleMinutes: USUAL_IDLE,
       admits: 'register',
+      ...LOOSE,
       archivedAt: null,
       madeAt: world.clock.now(),
     })
@@ -47,6 +48,9 @@ export async function makeClass(
   })
   return { classId }
 }
+
+/** How a class begins: its people see and may do what is usual, and it looks like all others. */
+const LOOSE = { takeBack: 1, seeOthers: 1, sharing: 'adults', tint: null, sign: null } as const
 
 /** Minutes without use after which a shared tablet is free again: long enough to think, short enough to swap. */
 const USUAL_IDLE = 5
@@ -111,33 +115,24 @@ export async function seeSettings(world: World, classId: ClassId): Promise<Class
   return JSON.parse(json)
 }
 
-export type SettingsForm = {
-  readonly name: string
-  readonly yearLabel: string
-  readonly families: boolean
-  readonly shared: boolean
-  readonly ownSecret: OwnSecret
-  readonly idleMinutes: number
-  readonly admits: Admits
-}
-
 /** Keeps the settings of a class. Who may no longer see it is out at once. */
 export async function changeSettings(
   world: World,
   viewer: Viewer,
   classId: ClassId,
-  form: SettingsForm,
+  form: SettingsBody,
 ): Promise<ClassSettings> {
-  const { families, shared, ...rest } = form
+  const { families, shared, takeBack, seeOthers, ...rest } = form
   const name = shortText(form.name, 'name')
   const yearLabel = form.yearLabel.trim() ? shortText(form.yearLabel, 'yearLabel') : ''
   await world.db.write(async () => {
-    await world.db
-      .model(classes)
-      .update(
-        { ...rest, name, yearLabel, families: families ? 1 : 0, shared: shared ? 1 : 0 },
-        { where: { id: classId } },
-      )
+    await world.db.model(classes).update(
+      {
+        ...{ ...rest, name, yearLabel, families: Number(families), shared: Number(shared) },
+        ...{ takeBack: Number(takeBack), seeOthers: Number(seeOthers) },
+      },
+      { where: { id: classId } },
+    )
     await audit(world, 'settings_changed', { classId, by: viewer.accountId })
     for (const member of await membersOfClass(world.db, classId)) notifyPerson(world, member.accountId)
     notifyRegister(world, classId)

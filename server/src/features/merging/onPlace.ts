@@ -26,6 +26,8 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   annotation_files: 'submission',
   draft_marks: 'submission',
   late_forgiven: 'submission',
+  kept_works: 'submission',
+  shared_links: 'submission',
   extensions: 'asked',
   work_pupils: 'asked',
   family_links: 'own',

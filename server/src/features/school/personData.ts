@@ -73,6 +73,8 @@ export const PERSON_DATA = {
   late_forgiven: { own: ofPlace },
   report_words: { own: ofPlace, wrote: byAccount },
   goals_reached: { own: ofPlace, wrote: byAccount },
+  kept_works: { own: ofPlace, wrote: byAccount },
+  shared_links: { own: `${ofPlace} or made_by = $account`, hidden: ['source', 'hash'] },
   // in a circle answers are of accounts
   notice_taps: { own: `${ofPlace} or (place_id is null and ${ofAccount})`, wrote: ofAccount },
   read_positions: { own: ofAccount },

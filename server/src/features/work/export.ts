@@ -4,8 +4,9 @@ import { type Language, localeOf } from '@oppen/core/register'
 import { dayInWords, timeOfDay } from '@oppen/core/timing'
 import { draftTitle } from '@oppen/core/work'
 import type { Response } from 'express'
-import { ZipFile } from 'yazl'
+import type { ZipFile } from 'yazl'
 import { escapeHtml } from '../../html.js'
+import { sendZip } from '../../http/sendZip.js'
 import { formulaMarkup } from '../../paper/formulaMarkup.js'
 import { sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
@@ -17,7 +18,7 @@ import { type OwnWork, type OwnWorkSubmission, readOwnWork, type WorksheetAt } f
 import type { OwnPlace } from './queriesOfExport.js'
 
 /** Something in the zip that the page in front leads to. */
-type Entry = { readonly name: string; readonly words: string }
+export type Entry = { readonly name: string; readonly words: string }
 
 type Packing = {
   readonly world: World
@@ -28,6 +29,8 @@ type Packing = {
   readonly classId: ClassId
   /** In which language it is written. */
   readonly language: Language
+  /** Leaves out how the submission stands now: what was handed in is all there is to it. */
+  readonly handInsAlone?: true
 }
 
 /**
@@ -43,26 +46,9 @@ export async function sendExport(
 ): Promise<undefined> {
   const language = await languageOf(world, viewer.accountId)
   const page = await readOwnWork(world, address)
-  const zip = new ZipFile()
-  const name = `${page.pupil.name}, ${page.className}.zip`
-  response.set({
-    'content-type': 'application/zip',
-    'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-  })
-  const sent = new Promise<void>((resolve, reject) => {
-    response.once('close', resolve)
-    zip.once('error', reject)
-    zip.outputStream.once('error', reject)
-  })
-  // it may fail while the pages are still being set; that is heard of below
-  sent.catch(() => undefined)
-  zip.outputStream.pipe(response)
-  // who left does not need the rest
-  const going = () => !response.destroyed
-  if (!(await packExport({ world, zip, under: '', language, going }, address))) return undefined
-  zip.end()
-  await sent
-  return undefined
+  return sendZip(response, `${page.pupil.name}, ${page.className}.zip`, (zip, going) =>
+    packExport({ world, zip, under: '', language, going }, address),
+  )
 }
 
 type Into = Omit<Packing, 'page' | 'classId'> & {
@@ -84,7 +70,7 @@ export async function packExport(
         language,
         submission,
         index,
-        await addSubmission(
+        await packSubmission(
           { world, zip, under, page, language, classId: address.classId },
           submission,
           index,
@@ -96,12 +82,13 @@ export async function packExport(
   return true
 }
 
-async function addSubmission(
+/** Puts what was made of one piece of work into a zip; gives what the page in front leads to. */
+export async function packSubmission(
   packing: Packing,
   submission: OwnWorkSubmission,
   index: number,
 ): Promise<Entry[]> {
-  const { world, zip, under, page, language, classId } = packing
+  const { world, zip, under, page, language, classId, handInsAlone } = packing
   const say = sayIn(language)
   const folder = folderOf(submission, index)
   const entries: Entry[] = []
@@ -142,7 +129,7 @@ async function addSubmission(
   if (submission.draft !== null) await putPage(say('paper_copy_file'), say('paper_copy'), submission.draft)
   await putWorksheet(say('paper_worksheet_file'), say('paper_worksheet'), submission.worksheet)
   const at = { classId, workId: submission.workId, placeId: owner }
-  const answers = await serverKind(submission.kind).page?.(world, at)
+  const answers = handInsAlone ? undefined : await serverKind(submission.kind).page?.(world, at)
   if (answers) await putPage(say('paper_answers_file'), say('paper_answers'), answers)
   for (const { number, at, html, worksheet } of submission.handIns) {
     const words = say('paper_handIn', { number, at: momentWords(world, language, at) })
@@ -179,9 +166,9 @@ async function addSubmission(
 const addressOfFile = (id: string): RegExp => new RegExp(`src="(/api/[^"]*/files/${id})"`, 'g')
 
 /** The pictures of a page, by their addresses in it. */
-async function picturesOf(
+export async function picturesOf(
   world: World,
-  { files }: OwnWorkSubmission,
+  { files }: Pick<OwnWorkSubmission, 'files'>,
   html: string,
 ): Promise<ReadonlyMap<string, Uint8Array>> {
   const pictures = new Map<string, Uint8Array>()
@@ -219,10 +206,12 @@ const STYLE = `body{font:17px/1.5 system-ui,sans-serif;max-width:60rem;margin:2r
 img{max-width:100%}table{border-collapse:collapse}th,td{border:1px solid #55635e;padding:.3rem .6rem;text-align:left;vertical-align:top}
 .index td,.index th{border-width:0 0 1px}`
 
-const whole = (language: Language, title: string, html: string): string =>
+/** A page of its own for any browser. */
+export const whole = (language: Language, title: string, html: string): string =>
   `<!doctype html><html lang="${language}"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escapeHtml(title)}</title><style>${STYLE}</style><h1>${escapeHtml(title)}</h1>${html}</html>\n`
 
-const momentWords = ({ school: { zone } }: World, language: Language, at: number): string =>
+/** A moment of the school, in words. */
+export const momentWords = ({ school: { zone } }: World, language: Language, at: number): string =>
   `${dayInWords(at, zone, localeOf(language))} ${timeOfDay(at, zone, localeOf(language))}`
 
 function rowOf(

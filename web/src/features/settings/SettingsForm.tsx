@@ -22,6 +22,11 @@ const bodyOf = (data: ClassSettings): SettingsBody => ({
   ownSecret: data.ownSecret,
   idleMinutes: data.idleMinutes,
   admits: data.admits,
+  takeBack: data.takeBack,
+  seeOthers: data.seeOthers,
+  sharing: data.sharing,
+  tint: data.tint,
+  sign: data.sign,
 })
 
 /** The switches of a class; what they would change stands beside the button before it is pressed. */

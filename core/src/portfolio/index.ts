@@ -1,0 +1,2 @@
+export * from './kept.js'
+export * from './links.js'

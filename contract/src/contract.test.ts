@@ -34,6 +34,9 @@ describe('the routes', () => {
       'seeTablet',
       'seeTabletFace',
       'readFeed',
+      'seeShared',
+      'seeSharedFile',
+      'seeSharedWorksheet',
     ]
     const guessed: RouteName[] = names.filter(name => routes[name].may === 'open' && !byCookie.includes(name))
     for (const name of guessed) expect(routes[name].rateLimits, name).toBeDefined()

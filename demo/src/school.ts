@@ -26,6 +26,7 @@ import type { DemoSchool } from './demoSchool.js'
 import { desk, overBeans } from './desk.js'
 import { doing } from './doing.js'
 import { atTheDoor, gettingIn } from './gettingIn.js'
+import { keeping } from './keeping.js'
 import { letters } from './letters.js'
 import { DEMO_NOW } from './moment.js'
 import { FAMILIES, HERON, NOT_IN_YET, PUPILS, WREN } from './people.js'
@@ -96,6 +97,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await weeks(world, school)
   await desk(world, clock, school)
   await doing(world, clock, school)
+  await keeping(world, clock, school)
   await quizzes(world, clock, school)
   await forms(world, clock, school)
   await around(world, clock, school)

@@ -69,7 +69,7 @@ export const keptPage = z.object({
   reasons: z.array(reason),
   /** Learning goals of the class until now, those of its own week first. */
   goals: z.array(z.string()),
-  /** Which numbers of hand-ins there are. */
+  /** The numbers of the hand-ins that the reader may see. */
   handIns: z.array(z.number().int()),
   shares: z.boolean(),
   links: z.array(sharedLink),

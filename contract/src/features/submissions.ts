@@ -129,6 +129,8 @@ export const submissionPage = z.object({
       files: z.array(file),
       /** The worksheet as it was then. */
       worksheet: worksheetState.nullable(),
+      /** Whether pupil or teacher keeps it in the portfolio. */
+      kept: z.boolean(),
     }),
   ),
   moves: z.array(move),

@@ -28,6 +28,8 @@ export function pages(folder: string, firstScreen: FirstScreen): Router {
   router.use(staticGzip(folder, { index: false, serveStatic: { maxAge: 0 } }))
   router.get('/{*path}', async (request, response) => {
     response.set('cache-control', 'no-store').type('html')
+    // what somebody shows by a link is for whoever has the link
+    if (request.path.startsWith('/shared/')) response.set('x-robots-tag', 'noindex, nofollow')
     // what the page needs in any case is on its way while its first screen is made
     const { letters, scripts } = preloadsOf(request.path, request.get('accept-language'))
     const named = first.replace('%NONCE%', response.locals.nonce)

@@ -127,7 +127,7 @@ type DividerProps = {
 function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
   const { pathname } = useLocation()
   // screens that are reached from an area and stand at an address of their own
-  const within = pathname.endsWith('/mark-book')
+  const within = /\/(mark-book$|reports$|portfolio(\/|$))/.test(pathname)
     ? 'area_progress'
     : pathname.includes('/work/') || pathname.endsWith('/post')
       ? 'area_topics'

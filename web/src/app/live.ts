@@ -163,6 +163,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
       for (const key of ['submission', 'outcome', 'quiz'])
         again(key, event.classId, event.workId, event.placeId)
       again('progress', event.classId, event.placeId)
+      again('portfolio', event.classId, event.placeId)
       again('marking', event.classId, event.workId)
       againApart(client, ['markBook', event.classId])
       for (const key of ['topics', 'overview', 'week']) again(key, event.classId)

@@ -15,6 +15,7 @@ export type Prepared = {
     readonly conversationId: ConversationId
     readonly child: string
     readonly week: string
+    readonly number: string
   }
 }
 

@@ -10,6 +10,9 @@ export type SubmissionParams = {
   readonly placeId: PlaceId
 }
 
+/** One hand-in of a submission, as a portfolio names it. */
+export type KeptParams = SubmissionParams & { readonly number: string }
+
 /** Every read of the server, with the key under which live changes find it. */
 /** A place beside a piece of work: with one pupil, or of the class. */
 export type Beside = {
@@ -281,6 +284,16 @@ export const reads = {
     queryOptions({
       queryKey: ['progress', classId, placeId],
       queryFn: ({ signal }) => call(routes.seeProgress, { classId, placeId }, undefined, { signal }),
+    }),
+  portfolio: (classId: ClassId, placeId: PlaceId) =>
+    queryOptions({
+      queryKey: ['portfolio', classId, placeId],
+      queryFn: ({ signal }) => call(routes.seePortfolio, { classId, placeId }, undefined, { signal }),
+    }),
+  kept: (params: KeptParams) =>
+    queryOptions({
+      queryKey: ['portfolio', params.classId, params.placeId, params.workId, params.number],
+      queryFn: ({ signal }) => call(routes.seeKept, params, undefined, { signal }),
     }),
   markBook: (classId: ClassId) =>
     queryOptions({

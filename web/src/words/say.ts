@@ -12,6 +12,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/joining.json') &
   typeof import('../../../words/en/people.json') &
   typeof import('../../../words/en/planning.json') &
+  typeof import('../../../words/en/portfolio.json') &
   typeof import('../../../words/en/quiz.json') &
   typeof import('../../../words/en/form.json') &
   typeof import('../../../words/en/building.json') &

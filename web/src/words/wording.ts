@@ -14,6 +14,7 @@ export const NAMESPACES = [
   'finding',
   'joining',
   'people',
+  'portfolio',
   'planning',
   'register',
   'school',

@@ -92,7 +92,7 @@ const paragraph = (text: string): string => `<p>${escapeHtml(text)}</p>`
 function whyHtml(world: World, { language, name }: Setting, { handedInAt, reasons }: HandedIn): string {
   const say = sayIn(language)
   const said = reasons.map(({ side, why, goal, by }) => {
-    const who = say(`paper_kept_${side}`, { name: side === 'pupil' ? name : by })
+    const who = say('paper_kept_by', { name: side === 'pupil' ? name : by })
     const shows = goal === null ? '' : paragraph(say('paper_kept_goal', { goal }))
     return `<blockquote><p><strong>${escapeHtml(who)}</strong></p>${paragraph(why)}${shows}</blockquote>`
   })

@@ -101,6 +101,10 @@ describe('a portfolio', () => {
     await keep(people.anna, 'how I began')
     await handIn('<p>second</p>')
     await keep(people.anna, 'how far I came', '2')
+    await people.anna.get('removeKept', piece())
+    expect((await people.family.get('seeKept', piece('2'))).handIns).toEqual([2])
+    expect((await people.teacher.get('seeKept', piece('2'))).handIns).toEqual([1, 2])
+    await people.anna.get('restoreKept', piece())
     const { pieces } = await seen(people.anna)
     expect(pieces.map(one => [one.handIn, one.excerpt])).toEqual([
       [2, 'second'],

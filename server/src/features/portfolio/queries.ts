@@ -3,7 +3,7 @@ import type { AccountId, ClassId, FileId, Instant, PlaceId, SharedLinkId, WorkId
 import type { Sharing } from '@oppen/core/portfolio'
 import type { WorkKind } from '@oppen/core/work'
 import type { LocalDate } from '@oppen/core/zone'
-import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import type { WorksheetAt } from '../work/ownWork.js'
 
 export type OwnPlace = { readonly classId: ClassId; readonly placeId: PlaceId }
@@ -114,7 +114,8 @@ export type HandedIn = {
 }
 
 export type KeptRow = HandedIn &
-  Pick<KeptPage, 'className' | 'pupil' | 'goals' | 'handIns'> & {
+  Pick<KeptPage, 'className' | 'pupil' | 'goals'> & {
+    readonly handIns: readonly { readonly number: number; readonly kept: boolean }[]
     readonly sharing: Sharing
     readonly links: readonly {
       readonly id: SharedLinkId
@@ -134,8 +135,14 @@ const KEPT = `select ${jsonObject({
   goals: `(select json_group_array(text) from (select one.value as text, max(g.week = coalesce(w.week, '')) as own,
      max(g.week) as week from goals g, json_each(g.texts) one where g.class_id = c.id and g.week <= $today
      group by one.value order by own desc, week desc, one.value))`,
-  handIns: `(select json_group_array(number) from (select o.number from hand_ins o where o.work_id = h.work_id
-     and o.place_id = h.place_id order by o.number))`,
+  handIns: jsonArray(
+    jsonObject({
+      number: 'o.number',
+      kept: jsonBoolean(`exists (select 1 from kept_works k where k.work_id = o.work_id and k.place_id = o.place_id
+        and k.hand_in = o.number and k.removed_at is null)`),
+    }),
+    'from hand_ins o where o.work_id = h.work_id and o.place_id = h.place_id order by o.number',
+  ),
   links: jsonArray(
     jsonObject({
       id: 'l.id',

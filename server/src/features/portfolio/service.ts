@@ -62,11 +62,13 @@ function excerptOf(html: string): string {
 export async function keptFor(world: World, viewer: Viewer, at: KeptAddress): Promise<KeptRow> {
   const now = world.clock.now()
   const found = await keptOf(world.db, { ...at, now, today: localDateAt(now, world.school.zone) })
-  const { classId, placeId } = at
-  const seesAll = can(viewer, 'ownWork.see', { kind: 'place', classId, placeId })
-  if (!found || (!found.reasons.length && !seesAll)) throw new Refused('not_found')
+  if (!found || (!found.reasons.length && !seesAll(viewer, at))) throw new Refused('not_found')
   return found
 }
+
+/** Whether somebody sees all that a pupil handed in, kept or not. */
+const seesAll = (viewer: Viewer, { classId, placeId }: OwnPlace): boolean =>
+  can(viewer, 'ownWork.see', { kind: 'place', classId, placeId })
 
 /** A page of somebody's with the pictures in it asked for at another address: that of who looks at it here. */
 export const pictured = (html: string, address: (fileId: FileId) => string): string =>
@@ -78,11 +80,16 @@ export const pictured = (html: string, address: (fileId: FileId) => string): str
 /** One kept piece with everything in it. */
 export async function seeKept(world: World, viewer: Viewer, asked: Asked): Promise<KeptPage> {
   const at = addressIn(asked)
-  const { sharing, links, files, worksheet, workId, handIn, html, ...page } = await keptFor(world, viewer, at)
+  const { sharing, links, files, worksheet, workId, handIn, handIns, html, ...page } = await keptFor(
+    world,
+    viewer,
+    at,
+  )
   return {
     ...page,
     html: pictured(html, fileId => addressOf(routes.seeKeptFile, { ...asked, fileId })),
     worksheet: worksheet !== null,
+    handIns: handIns.filter(one => one.kept || seesAll(viewer, at)).map(one => one.number),
     files: files.map(({ id, name, type }) => ({ id, name, type })),
     shares: sharesIn(viewer, at, sharing) && page.reasons.length > 0,
     links: links.map(({ madeBy, source, ...link }) => ({

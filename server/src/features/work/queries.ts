@@ -1,7 +1,7 @@
 import type { Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { markerOf } from '@oppen/core/readMarkers'
-import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
 import type { SubmissionAddress } from '../submissions/address.js'
 import {
@@ -31,6 +31,8 @@ const handInsJson = jsonArray(
     pressedAt: 'h.pressed_at',
     html: 'h.html',
     worksheet: jsonNested('h.worksheet'),
+    kept: jsonBoolean(`exists (select 1 from kept_works k where k.work_id = h.work_id and k.place_id = h.place_id
+      and k.hand_in = h.number and k.removed_at is null)`),
     files: jsonArray(
       fileJson,
       'from hand_in_files x join files f on f.id = x.file_id where x.hand_in_id = h.id order by f.added_at, f.id',

@@ -4,6 +4,7 @@ import { firstName } from '../../app/places.js'
 import type { SubmissionParams } from '../../app/queries.js'
 import { Button } from '../../parts/Button.js'
 import { say } from '../../words/say.js'
+import { Keep } from '../portfolio/LazyKeep.js'
 import { WriteTo } from '../talk/WriteTo.js'
 import { ClassThread } from '../work/ClassThread.js'
 import { History } from '../work/History.js'
@@ -63,6 +64,7 @@ export function MarkPanel({ params, row, next, hidden = false, onNext, ...pen }:
             about={{ ...params, title: page.work.title }}
           />
           <ClassThread address={params} thread={page.thread} />
+          <Keep params={params} handIns={page.handIns} />
           <History page={page} />
           <Link
             to={`/c/${params.classId}/marking/${params.placeId}`}

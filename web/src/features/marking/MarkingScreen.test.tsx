@@ -92,7 +92,18 @@ const submissionOf = (name: string, more: object = {}) => ({
   timing,
   ...{ feedback: null, levels: null, sticker: null, scale: [], annotations: 0, draft: null, worksheet: null },
   ...{ files: [], notes: [], thread: [], history: [], moves: [{ kind: 'handIn' }] },
-  handIns: [{ id: 'h1', number: 1, at: NOW, pressedAt: null, html: '<p>x</p>', files: [], worksheet: null }],
+  handIns: [
+    {
+      id: 'h1',
+      number: 1,
+      at: NOW,
+      pressedAt: null,
+      html: '<p>x</p>',
+      files: [],
+      worksheet: null,
+      kept: false,
+    },
+  ],
   ...more,
 })
 const AT_P2 = 'PUT /api/classes/k1/works/w1/submissions/p2/mark-draft'

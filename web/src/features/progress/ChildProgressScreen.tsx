@@ -36,6 +36,9 @@ export function Screen() {
                 {say('progress_children')}
               </Link>
             )}
+            <Link to={`/child/${child}/portfolio`} className={buttonClasses()}>
+              {say('progress_portfolio')}
+            </Link>
             <Link to={`/child/${child}/digest`} className={buttonClasses()}>
               {say('progress_digest')}
             </Link>

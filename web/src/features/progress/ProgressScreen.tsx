@@ -1,8 +1,10 @@
 import { useSuspenseQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
 import { firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
 import { isTeacher, useIds, useTie } from '../../app/session.js'
+import { buttonClasses } from '../../parts/Button.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { ProgressOf } from './ProgressOf.js'
@@ -27,9 +29,16 @@ export function Screen() {
       <Head
         title={say('progress_title')}
         sub={say('progress_of', { name: data.pupil.name, className: data.className })}
-        {...(isTeacher(tie) && {
-          aside: <SeeAs classId={classId} placeId={placeId} name={firstName(data.pupil.name)} />,
-        })}
+        aside={
+          <>
+            <Link to={`/c/${classId}/portfolio/${placeId}`} className={buttonClasses()}>
+              {say('progress_portfolio')}
+            </Link>
+            {isTeacher(tie) && (
+              <SeeAs classId={classId} placeId={placeId} name={firstName(data.pupil.name)} />
+            )}
+          </>
+        }
       />
       <ProgressOf classId={classId} page={data} toWork={toWork} />
     </Sheet>

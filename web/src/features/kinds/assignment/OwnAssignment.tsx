@@ -77,7 +77,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
         <Sheet title={work.title}>
-          <SubmissionHead page={page} />
+          <SubmissionHead page={page} own={{ params, handIns: page.handIns }} />
           <Row>
             <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
               <div className="order-2 flex min-w-0 flex-col gap-6 lg:order-1">

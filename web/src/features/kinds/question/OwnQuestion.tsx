@@ -27,7 +27,7 @@ export function OwnQuestion({ params, page }: OwnProps) {
   const { state } = useSubmissionState(work, status)
   return (
     <Sheet title={work.title}>
-      <SubmissionHead page={page} />
+      <SubmissionHead page={page} own={{ params, handIns: page.handIns }} />
       {state.is === 'opens' ? (
         <Row>
           <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>

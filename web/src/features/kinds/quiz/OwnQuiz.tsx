@@ -38,7 +38,7 @@ export default function OwnQuiz({ params, page }: OwnProps) {
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
         <Sheet title={work.title}>
-          <SubmissionHead page={page} />
+          <SubmissionHead page={page} own={{ params, handIns: page.handIns }} />
           {state.is === 'opens' ? (
             <Row>
               <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>

@@ -27,7 +27,14 @@ export type {
 export type { Correspondent, CorrespondentsPage, LetterForm, LetterPage } from './features/letters.js'
 export type { LiveEvent } from './features/live.js'
 export type { OutboxPage } from './features/mail.js'
-export type { BookCell, BookWork, DraftMark, MarkBookPage, RefusedCell } from './features/markBook.js'
+export type {
+  BookCell,
+  BookWork,
+  ClassRules,
+  DraftMark,
+  MarkBookPage,
+  RefusedCell,
+} from './features/markBook.js'
 export { MOST_CELLS } from './features/markBook.js'
 export type { DeskPage, MarkDraft, MarkingPage, Phrase, Seen } from './features/marking.js'
 export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features/news.js'

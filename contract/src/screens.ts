@@ -77,7 +77,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/settings',
     file: 'settings/SettingsScreen',
-    words: ['register', 'settings'],
+    words: ['markBook', 'register', 'settings', 'talk'],
     reads: 'seeSettings',
   },
   {

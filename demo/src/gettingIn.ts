@@ -43,6 +43,12 @@ type FixedClock = ReturnType<typeof fixedClock>
 export async function gettingIn(world: World, clock: FixedClock, school: DemoSchool): Promise<void> {
   const { garden, teachers } = school
   clock.moveTo(at(world, '2026-09-04T10:00'))
+  for (const [built, tint, sign] of [
+    [school.garden, 'moss', 'leaf'],
+    [school.numbers, 'tide', 'steps'],
+    [school.words, 'heather', 'sail'],
+  ] as const)
+    await settle(world, built, { tint, sign })
   await settle(world, garden, { shared: true, ownSecret: 'pin' })
   await languages(world, garden)
   await lastYear(world, clock, school)
@@ -131,6 +137,7 @@ async function firstShells(world: World, clock: FixedClock): Promise<void> {
     groups: { Everyone: [...SHELLS, 'Tomas Wilder'] },
   })
   await settle(world, built, {
+    ...{ tint: 'straw', sign: 'shell' },
     shared: true,
     ownSecret: 'pictures',
     admits: 'nod',

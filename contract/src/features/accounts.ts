@@ -1,3 +1,4 @@
+import { SIGNS, TINTS } from '@oppen/core/classes'
 import type { AccountId, CircleId, ClassId, PlaceId, SessionId } from '@oppen/core/ids'
 import { OWN_SECRETS } from '@oppen/core/joining'
 import { SCREEN_LANGUAGES, type ScreenLanguage } from '@oppen/core/language'
@@ -24,6 +25,11 @@ export const tie = z.object({
   /** One value for one child across classes. */
   child: z.string().nullable(),
   archived: z.boolean(),
+  /** How the class looks in the binder. */
+  tint: z.enum(TINTS).nullable(),
+  sign: z.enum(SIGNS).nullable(),
+  /** What the class lets its pupils do: take back what lies with their teacher, change what they wrote. */
+  lets: z.object({ takeBack: z.boolean(), edit: z.boolean() }),
   /** This person has hidden it. */
   hidden: z.boolean(),
   since: instant,

@@ -3,6 +3,7 @@ import { ATTEMPT_RULES, DECIMALS, type MarkRules, MOST_CATEGORIES, MOST_STEPS } 
 import { PHASES, WORK_KINDS } from '@oppen/core/work'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
+import { talkRules } from './talk.js'
 
 const whole = z.number().int()
 
@@ -23,6 +24,7 @@ export const markRules = z.object({
     .readonly(),
   decimals: z.union([z.literal(DECIMALS[0]), z.literal(DECIMALS[1]), z.literal(DECIMALS[2])]),
   figures: z.boolean(),
+  averages: z.boolean(),
   signals: z.object({
     missingInWeek: whole.nullable(),
     fallingRun: whole.nullable(),
@@ -101,7 +103,12 @@ const refused = cell.extend({
 })
 export type RefusedCell = z.infer<typeof refused>
 
+/** The rules of a class for talk and for averages, as its settings show them. */
+export const classRules = z.object({ talk: talkRules, marks: markRules })
+export type ClassRules = z.infer<typeof classRules>
+
 export const markBookShapes = {
+  seeClassRules: { reply: classRules },
   seeMarkBook: { reply: markBookPage },
   setMarkRules: { body: markRules, reply: done },
   setCounting: { body: counting, reply: done },

@@ -147,12 +147,13 @@ const roomState = z.discriminatedUnion('is', [
   }),
 ]) satisfies z.ZodType<RoomState>
 
-const talkRules = z.object({
+export const talkRules = z.object({
   pupilsWrite: z.boolean(),
   familiesWrite: z.boolean(),
   nod: z.boolean(),
   pupilLetters: z.boolean(),
   pupilMedia: z.boolean(),
+  pupilsEdit: z.boolean(),
   reactions: z.array(reaction),
 }) satisfies z.ZodType<TalkRules>
 

@@ -4,6 +4,7 @@ import { route } from '../wire/route.js'
 /** The mark book of a class. */
 export const markBookRoutes = {
   seeMarkBook: route<Shapes['seeMarkBook']>()('GET', '/api/classes/:classId/mark-book', 'marking.see'),
+  seeClassRules: route<Shapes['seeClassRules']>()('GET', '/api/classes/:classId/rules', 'class.settings.see'),
   setMarkRules: route<Shapes['setMarkRules']>()('PUT', '/api/classes/:classId/mark-rules', 'markBook.change'),
   setDraftMarks: route<Shapes['setDraftMarks']>()(
     'PUT',

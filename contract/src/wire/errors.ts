@@ -59,6 +59,8 @@ export const ERRORS = {
   report_span: { status: 422, params: [] },
   report_nobody: { status: 422, params: [] },
   portfolio_full: { status: 409, params: ['most'] },
+  take_back_off: { status: 409, params: [] },
+  editing_off: { status: 403, params: [] },
   sharing_off: { status: 409, params: [] },
   shared_links_many: { status: 409, params: ['most'] },
   link_over: { status: 410, params: [] },

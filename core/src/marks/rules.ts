@@ -46,6 +46,8 @@ export type MarkRules = {
   readonly decimals: Decimals
   /** Whether pupils and families see how the class did, where enough of it is marked. */
   readonly figures: boolean
+  /** Whether pupils and families see averages; marks they see in any case. */
+  readonly averages: boolean
   /** What the teachers want to be told of. */
   readonly signals: SignalRules
 }
@@ -61,6 +63,7 @@ export const MARK_RULES: MarkRules = {
   scale: [],
   decimals: 1,
   figures: false,
+  averages: true,
   signals: SIGNAL_RULES,
 }
 

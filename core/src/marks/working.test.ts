@@ -206,6 +206,7 @@ const anyRules = fc.record({
   scale: fc.constant([]),
   decimals: fc.constantFrom(0 as const, 1 as const, 2 as const),
   figures: fc.constant(false),
+  averages: fc.constant(true),
   signals: fc.constant(MARK_RULES.signals),
 })
 

@@ -51,14 +51,19 @@ export function seenOf(
   return state === 'shown' ? 'trace' : 'nothing'
 }
 
-/** Whether somebody may change a message. Refuses `words_not_own`, `message_removed` and, once the time is over, `message_old`. */
+/**
+ * Whether somebody may change a message. Refuses `words_not_own`, `message_removed`, `editing_off` where pupils change nothing that
+ * others have seen, and, once the time is over, `message_old`.
+ */
 export function mayEdit(
   { by, removed, writtenAt, state }: MessageHead,
   account: AccountId,
   now: Instant,
+  allowed = true,
 ): Outcome<true> {
   if (by !== account) return err('words_not_own')
   if (removed) return err('message_removed')
+  if (state === 'shown' && !allowed) return err('editing_off')
   // what was sent back is there to be put right
   if (state === 'shown' && now - writtenAt >= EDIT_FOR)
     return err('message_old', { minutes: EDIT_FOR / 60_000 })

@@ -16,6 +16,8 @@ export type TalkRules = {
   readonly pupilLetters: boolean
   /** Whether pupils put pictures and voices with what they write. */
   readonly pupilMedia: boolean
+  /** Whether pupils change what they wrote, for as long as anybody may. */
+  readonly pupilsEdit: boolean
   /** What readers can say with one press. */
   readonly reactions: readonly Reaction[]
 }
@@ -26,6 +28,7 @@ export const TALK_RULES: TalkRules = {
   familiesWrite: false,
   pupilLetters: false,
   pupilMedia: true,
+  pupilsEdit: true,
   reactions: REACTIONS,
 }
 

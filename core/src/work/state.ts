@@ -112,8 +112,14 @@ export function mayHandIn(status: SubmissionStatus, timing: Timing, now: Instant
   return status.phase === 'tryAgain' ? ok(true) : inTime(timing, now)
 }
 
-/** Whether the pupil may take back now: it lies with the teacher and the work has not closed. */
-export function mayTakeBack(status: SubmissionStatus, timing: Timing, now: Instant): Outcome<true> {
+/** Whether the pupil may take back now: the class lets pupils, it lies with the teacher and the work has not closed. */
+export function mayTakeBack(
+  status: SubmissionStatus,
+  timing: Timing,
+  now: Instant,
+  allowed = true,
+): Outcome<true> {
+  if (!allowed) return err('take_back_off')
   if (!mayFollow('takeBack', status)) return err('illegal_move', { move: 'takeBack', phase: status.phase })
   return status.phaseBefore === 'tryAgain' ? ok(true) : inTime(timing, now)
 }

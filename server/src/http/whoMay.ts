@@ -87,6 +87,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeKeyList: teachers,
   makeClass: schoolTeachers,
   seeSettings: teachers,
+  seeClassRules: teachers,
   changeSettings: teachers,
   addGroup: teachers,
   renameGroup: teachers,

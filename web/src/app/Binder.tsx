@@ -1,4 +1,4 @@
-import type { Me } from '@oppen/contract'
+import type { Me, Tie } from '@oppen/contract'
 import { CalendarDays, Plus, Users } from 'lucide-react'
 import { Suspense } from 'react'
 import { Link, NavLink, useLocation, useParams } from 'react-router'
@@ -6,6 +6,7 @@ import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
+import { Look } from './Look.js'
 import { part } from './part.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
@@ -85,6 +86,7 @@ function Classes({ me, waiting: { of, inTalk } }: { readonly me: Me; readonly wa
     <Divider
       key={tie.classId}
       name={tie.className}
+      look={tie}
       to={homeOf(tie)}
       chosen={tie.classId === classId}
       areas={areasOf(tie)}
@@ -116,6 +118,7 @@ function Children({ me }: { readonly me: Me }) {
 
 type DividerProps = {
   readonly name: string
+  readonly look?: Pick<Tie, 'tint' | 'sign'>
   readonly to: string
   readonly chosen: boolean
   readonly areas: readonly Area[]
@@ -124,7 +127,7 @@ type DividerProps = {
 }
 
 /** One divider of the binder; the chosen one joins the sheet and opens into its areas. */
-function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
+function Divider({ name, look, to, chosen, areas, count, inTalk }: DividerProps) {
   const { pathname } = useLocation()
   // screens that are reached from an area and stand at an address of their own
   const within = /\/(mark-book$|reports$|portfolio(\/|$))/.test(pathname)
@@ -138,7 +141,10 @@ function Divider({ name, to, chosen, areas, count, inTalk }: DividerProps) {
         to={to}
         className={`flex items-center justify-between gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 font-semibold ${chosen ? '' : 'hover:bg-linen-deep'}`}
       >
-        <span className="min-w-0">{name}</span>
+        <span className="flex min-w-0 items-center gap-2">
+          <Look of={look} />
+          <span className="min-w-0">{name}</span>
+        </span>
         <Count count={count} />
       </Link>
       {chosen &&

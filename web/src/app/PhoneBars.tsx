@@ -7,6 +7,7 @@ import { OwnFace } from '../parts/OwnFace.js'
 import { say } from '../words/say.js'
 import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
+import { Look } from './Look.js'
 import { part } from './part.js'
 import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
 import { useMe } from './session.js'
@@ -73,6 +74,7 @@ function ClassTabs({ me }: { readonly me: Me }) {
           aria-current={tie.classId === classId ? 'true' : undefined}
           className={`${TAB} ${tie.classId === classId ? 'bg-sheet' : ''}`}
         >
+          <Look of={tie} />
           {tie.className}
         </Link>
       ))}

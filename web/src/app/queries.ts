@@ -318,6 +318,11 @@ export const reads = {
       queryKey: ['account'],
       queryFn: ({ signal }) => call(routes.seeAccount, {}, undefined, { signal }),
     }),
+  classRules: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['settings', classId, 'rules'],
+      queryFn: ({ signal }) => call(routes.seeClassRules, { classId }, undefined, { signal }),
+    }),
   settings: (classId: ClassId) =>
     queryOptions({
       queryKey: ['settings', classId],

@@ -141,6 +141,12 @@ const tieJson = (role: string, has: 'p' | undefined) =>
     placeName: has ? 'p.name' : 'null',
     child: has ? 'coalesce(p.account_id, p.id)' : 'null',
     archived: ARCHIVED,
+    tint: 'c.tint',
+    sign: 'c.sign',
+    lets: jsonObject({
+      takeBack: jsonBoolean('c.take_back = 1'),
+      edit: jsonBoolean('coalesce((select u.pupils_edit from talk_rules u where u.space_id = c.id), 1) = 1'),
+    }),
     hidden: jsonBoolean(
       'exists (select 1 from hidden_classes s where s.account_id = a.id and s.class_id = c.id)',
     ),

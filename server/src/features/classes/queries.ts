@@ -91,6 +91,17 @@ export const registerJson = (db: Database, classId: ClassId, now: Instant) =>
     { classId, now },
   )
 
+export async function pupilsMay(
+  db: Database,
+  classId: ClassId,
+): Promise<{ readonly takeBack: boolean; readonly seeOthers: boolean }> {
+  const row = await db.row<{ takeBack: number; seeOthers: number }>(
+    'select take_back as takeBack, see_others as seeOthers from classes where id = $classId',
+    { classId },
+  )
+  return { takeBack: row?.takeBack === 1, seeOthers: row?.seeOthers === 1 }
+}
+
 /** The settings of a class as JSON. */
 export const settingsJson = (db: Database, classId: ClassId, now: Instant) =>
   db.json(

@@ -10,7 +10,14 @@ import { closeDoorOf } from './doors.js'
 import { keysByPlace } from './keys.js'
 import { classes, groups, hiddenClasses, teachers } from './models.js'
 import { addGroup } from './places.js'
-import { groupsOfClass, membersOfClass, registerJson, settingsJson, teacherOfClass } from './queries.js'
+import {
+  groupsOfClass,
+  membersOfClass,
+  pupilsMay,
+  registerJson,
+  settingsJson,
+  teacherOfClass,
+} from './queries.js'
 import { notifyPerson, notifyRegister } from './ties.js'
 
 export { addGroup, addPlaces, freePlace } from './places.js'
@@ -139,6 +146,9 @@ export async function changeSettings(
   })
   return seeSettings(world, classId)
 }
+
+/** What a class lets its pupils do with work: take it back, and see what others answered. */
+export const whatPupilsMay = (world: World, classId: ClassId) => pupilsMay(world.db, classId)
 
 /** Adds a group behind the others. */
 export async function newGroup(world: World, classId: ClassId, typed: string): Promise<{ done: true }> {

@@ -1,5 +1,5 @@
 import type { AccountId, ClassId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
-import type { ScaleStep } from '@oppen/core/marks'
+import type { MarkRules, ScaleStep } from '@oppen/core/marks'
 import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
@@ -110,4 +110,12 @@ export async function scaleOf(db: Database, classId: ClassId): Promise<readonly 
     },
   )
   return row ? JSON.parse(row.scale) : []
+}
+
+/** The rules of a class about averages; undefined where there is no such class. */
+export async function markRulesOf(db: Database, classId: ClassId): Promise<MarkRules | undefined> {
+  const json = await db.json(`select ${MARK_RULES_OF} as json from classes c where c.id = $classId`, {
+    classId,
+  })
+  return json === undefined ? undefined : JSON.parse(json)
 }

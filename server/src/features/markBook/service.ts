@@ -1,4 +1,4 @@
-import type { DraftMark, RefusedCell } from '@oppen/contract'
+import type { ClassRules, DraftMark, RefusedCell } from '@oppen/contract'
 import type { AccountId, ClassId } from '@oppen/core/ids'
 import { sameVerdict, saysNothing } from '@oppen/core/marking'
 import { type MarkRules, readMarkOn, readMarkRules, type ScaleStep, showHundredths } from '@oppen/core/marks'
@@ -8,8 +8,9 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { draftOf, dropDraft, handBackDraft, putDraft, saidBefore, verdictOf } from '../marking/drafts.js'
 import { findSubmission, type SubmissionAddress } from '../submissions/moves.js'
+import { talkRulesOf } from '../talk/rules.js'
 import { lateForgiven, markRules } from './models.js'
-import { type Cell, cellsOf, type StoredCell, scaleOf } from './queries.js'
+import { type Cell, cellsOf, markRulesOf, type StoredCell, scaleOf } from './queries.js'
 
 const keyOf = ({ workId, placeId }: Cell): string => `${workId} ${placeId}`
 
@@ -170,4 +171,12 @@ export async function forgiveLate(
     tell(world, address.classId)
   })
   return { done: true }
+}
+
+/** The rules of a class for talk and for averages. */
+export async function seeClassRules(world: World, classId: ClassId): Promise<ClassRules> {
+  const marks = await markRulesOf(world.db, classId)
+  if (!marks) throw new Refused('not_found')
+  const { reactions, ...talk } = await talkRulesOf(world, classId)
+  return { talk: { ...talk, reactions: [...reactions] }, marks }
 }

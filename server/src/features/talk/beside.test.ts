@@ -75,6 +75,7 @@ describe('the class thread', () => {
       nod: true,
       pupilLetters: false,
       pupilMedia: true,
+      pupilsEdit: true,
       reactions: [],
     }
     await on.teacher.get('setTalkRules', { spaceId: classId }, rules)

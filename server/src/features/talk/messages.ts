@@ -225,7 +225,8 @@ export async function changeMessage(
   return world.db.write(async () => {
     const { conversation, head } = await findMessage(world, viewer, params)
     const now = world.clock.now()
-    take(mayEdit(head, viewer.accountId, now))
+    const edits = conversation.role !== 'pupil' || rulesOf(conversation.spaceRules).pupilsEdit
+    take(mayEdit(head, viewer.accountId, now, edits))
     const posted = allowedToPost(world, conversation, true)
     const fresh = posted === 'shown' && head.state !== 'shown'
     const shownAt = fresh ? { shownAt: await show(world, params, conversation) } : {}

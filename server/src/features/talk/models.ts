@@ -197,6 +197,7 @@ export const talkRules = table<{
   nod: number
   pupilLetters: number
   pupilMedia: number
+  pupilsEdit: number
   reactions: string
 }>(
   'talk_rules',
@@ -207,6 +208,7 @@ export const talkRules = table<{
     nod: 'integer',
     pupilLetters: 'integer',
     pupilMedia: 'integer',
+    pupilsEdit: 'integer',
     reactions: 'json',
   },
   ['spaceId'],

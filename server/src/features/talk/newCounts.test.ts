@@ -287,6 +287,7 @@ it.each([1, 2, 3, 4])(
       nod: false,
       pupilLetters: true,
       pupilMedia: true,
+      pupilsEdit: true,
       reactions: REACTIONS,
     }
     await school.teacher.get('setTalkRules', { spaceId: classId }, rules)

@@ -130,9 +130,16 @@ export const SPACE_RULES = jsonNested(
     nod: jsonBoolean('u.nod = 1'),
     pupilLetters: jsonBoolean('u.pupil_letters = 1'),
     pupilMedia: jsonBoolean('u.pupil_media = 1'),
+    pupilsEdit: jsonBoolean('u.pupils_edit = 1'),
     reactions: jsonNested('u.reactions'),
   })} from talk_rules u where u.space_id = $spaceId)`,
 )
+
+/** The same by itself; null where none were set. */
+export async function storedRules(db: Database, spaceId: SpaceId): Promise<StoredRules> {
+  const json = await db.json(`select ${SPACE_RULES} as json`, { spaceId })
+  return json ? JSON.parse(json) : null
+}
 
 /** The groups of a class, by their order. */
 const GROUPS_OF = (classId: string): string =>
@@ -181,6 +188,7 @@ export type StoredRules = {
   readonly nod: boolean
   readonly pupilLetters: boolean
   readonly pupilMedia: boolean
+  readonly pupilsEdit: boolean
   readonly reactions: readonly Reaction[]
 } | null
 

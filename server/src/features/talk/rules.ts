@@ -7,15 +7,20 @@ import type { World } from '../../world.js'
 import { auditTalk } from '../auditLog/service.js'
 import { askedBy, tellTalk } from './access.js'
 import { nodPlaces, talkRules } from './models.js'
-import { nodOf } from './queries.js'
-import { messageFor } from './shown.js'
+import { nodOf, storedRules } from './queries.js'
+import { messageFor, rulesOf } from './shown.js'
+
+/** What holds for all talk of a class or a circle. */
+export async function talkRulesOf(world: World, spaceId: SpaceId): Promise<TalkRules> {
+  return rulesOf(await storedRules(world.db, spaceId))
+}
 
 /** Sets what holds for all talk of a class or a circle. */
 export async function setTalkRules(
   world: World,
   viewer: Viewer,
   spaceId: SpaceId,
-  { pupilsWrite, familiesWrite, nod, pupilLetters, pupilMedia, reactions }: TalkRules,
+  { pupilsWrite, familiesWrite, nod, pupilLetters, pupilMedia, pupilsEdit, reactions }: TalkRules,
 ): Promise<{ done: true }> {
   const row = {
     spaceId,
@@ -24,6 +29,7 @@ export async function setTalkRules(
     nod: Number(nod),
     pupilLetters: Number(pupilLetters),
     pupilMedia: Number(pupilMedia),
+    pupilsEdit: Number(pupilsEdit),
     reactions: JSON.stringify([...new Set(reactions)]),
   }
   await world.db.write(async () => {

@@ -375,6 +375,7 @@ describe('a message', () => {
       nod: false,
       pupilLetters: false,
       pupilMedia: true,
+      pupilsEdit: true,
       reactions: ['thanks' as const],
     }
     await teacher.get('setTalkRules', at(), rules)
@@ -449,6 +450,7 @@ describe('the nod', () => {
       nod: true,
       pupilLetters: false,
       pupilMedia: true,
+      pupilsEdit: true,
       reactions: [],
     }
     await teacher.get('setTalkRules', at(), rules)

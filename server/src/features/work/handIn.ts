@@ -10,6 +10,7 @@ import {
 } from '@oppen/core/work'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { whatPupilsMay } from '../classes/service.js'
 import { serverKind } from '../kinds/index.js'
 import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../submissions/moves.js'
 import { handInFiles } from './models.js'
@@ -77,7 +78,8 @@ export async function takeBack(
     const { kind, status, timing } = await findSubmission(world, address)
     if (!serverKind(kind).takenBack) throw new Refused('attempt_handed_in')
     const at = world.clock.now()
-    take(mayTakeBack(status, timing, at))
+    const { takeBack: allowed } = await whatPupilsMay(world, address.classId)
+    take(mayTakeBack(status, timing, at, allowed))
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
   })
 }

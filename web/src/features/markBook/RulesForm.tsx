@@ -211,7 +211,8 @@ function Missing({ rules, put }: Part) {
   )
 }
 
-function Late({ rules, put }: Part) {
+/** What coming late takes. */
+export function Late({ rules, put }: Part) {
   const { late } = rules
   const change = (part: Partial<NonNullable<MarkRules['late']>>) =>
     late && put({ late: { ...late, ...part } })

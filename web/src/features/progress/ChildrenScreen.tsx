@@ -58,7 +58,8 @@ function OfClass({ tie }: { readonly tie: Tie }) {
   const { data } = useSuspenseQuery(reads.progress(tie.classId, placeId))
   const { rules, seenAt, markedAt } = data
   const all = data.submissions.map(one => ({ ...one, timing: one.work, postedAt: one.work.postedAt }))
-  const average = averageShown(averageWithWorking(piecesOf(all, rules, time.now), rules), rules)
+  const average =
+    rules.averages && averageShown(averageWithWorking(piecesOf(all, rules, time.now), rules), rules)
   const changes = seenAt === null ? 0 : changesSince(all, seenAt, time.now).length
   return (
     <div className="border-b border-rule py-3 last:border-0">
@@ -74,7 +75,9 @@ function OfClass({ tie }: { readonly tie: Tie }) {
       </h3>
       <InWords page={data} />
       <p className="text-[15px]">
-        {average ? say('progress_average_is', { average }) : say('progress_average_none')}
+        {average
+          ? say('progress_average_is', { average })
+          : say(rules.averages ? 'progress_average_none' : 'progress_average_off')}
       </p>
       <p className="text-sm text-soft">
         {markedAt === null ? say('progress_fresh_none') : say('progress_fresh', { at: when(markedAt, time) })}

@@ -41,7 +41,8 @@ export function ProgressOf({ classId, page, toWork }: Props) {
   const all = submissions.map(one => ({ ...one, timing: one.work }))
   const pieces = piecesOf(all, rules, time.now)
   const working = averageWithWorking(pieces, rules)
-  const average = averageShown(working, rules)
+  const shows = teaches || rules.averages
+  const average = shows ? averageShown(working, rules) : null
   const run = runOfAverages(all, rules, time.now)
   const [open, setOpen] = useState(false)
   const [wondering, setWondering] = useState(false)
@@ -80,7 +81,7 @@ export function ProgressOf({ classId, page, toWork }: Props) {
               </p>
             </>
           ) : (
-            <p>{say('progress_average_none')}</p>
+            <p>{say(shows ? 'progress_average_none' : 'progress_average_off')}</p>
           )}
           <p className="text-sm text-soft">
             {page.markedAt === null
@@ -109,7 +110,7 @@ export function ProgressOf({ classId, page, toWork }: Props) {
       <Row className="pb-3">
         <TermPicture page={page} toWork={toWork} />
       </Row>
-      {run.length >= FEW && (
+      {shows && run.length >= FEW && (
         <Row className="pb-2">
           <h2 className="text-[15px]">{say('progress_run')}</h2>
           <div className="h-36 max-w-3xl">

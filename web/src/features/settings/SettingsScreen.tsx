@@ -1,4 +1,4 @@
-import type { ClassSettings } from '@oppen/contract'
+import type { ClassRules, ClassSettings } from '@oppen/contract'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Prepared } from '../../app/prepared.js'
@@ -15,20 +15,27 @@ import { SettingsForm } from './SettingsForm.js'
 import { SharedTablets } from './SharedTablets.js'
 import { Team } from './Team.js'
 
-export const prepare = ({ client, params }: Prepared) => client.prefetchQuery(reads.settings(params.classId))
+export const prepare = ({ client, params: { classId } }: Prepared) =>
+  Promise.all([
+    client.prefetchQuery(reads.settings(classId)),
+    client.prefetchQuery(reads.classRules(classId)),
+  ])
 
 /** What a class is like: each switch says what changes for whom. */
 export function Screen() {
   const { classId } = useIds()
   const { data } = useSuspenseQuery(reads.settings(classId))
-  return <Settings data={data} />
+  const { data: rules } = useSuspenseQuery(reads.classRules(classId))
+  return <Settings data={data} rules={rules} />
 }
 
-function Settings({ data }: { readonly data: ClassSettings }) {
+type Props = { readonly data: ClassSettings; readonly rules: ClassRules }
+
+function Settings({ data, rules }: Props) {
   return (
     <Sheet title={`${say('settings_title')}, ${data.name}`}>
       <Head title={say('settings_title')} sub={data.name} />
-      <SettingsForm key={data.classId} data={data} />
+      <SettingsForm key={data.classId} data={data} rules={rules} />
       <Section title={say('settings_timetable')}>
         <Row>
           <p className="mb-2 max-w-prose text-soft">{say('settings_timetable_lead')}</p>

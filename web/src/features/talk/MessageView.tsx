@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { tieTo, useMe, useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { NewMark, Problem } from '../../parts/Feedback.js'
 import { Field } from '../../parts/Field.js'
@@ -66,7 +66,9 @@ export function MessageView({
   const remove = useCommand({ do: () => call(routes.removeMessage, address), again })
   const removed = message.removedBy !== null
   const gone = removed && !message.html && !message.files.length
-  const mayEdit = !archived && message.editUntil !== null && message.editUntil > time.now && !removed
+  const tie = tieTo(useMe(), params.spaceId)
+  const edits = tie?.role !== 'pupil' || tie.lets.edit || message.state !== 'shown'
+  const mayEdit = edits && !archived && message.editUntil !== null && message.editUntil > time.now && !removed
   const named = (what: string) => say('room_message_about', { what, name: message.by })
   return (
     <article

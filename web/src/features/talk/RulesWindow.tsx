@@ -42,6 +42,9 @@ export function RulesWindow({ spaceId, rules: before, onClose }: Props) {
           <Tick on={rules.pupilMedia} onChange={pupilMedia => put({ pupilMedia })}>
             {here.say('rules_media')}
           </Tick>
+          <Tick on={rules.pupilsEdit} onChange={pupilsEdit => put({ pupilsEdit })}>
+            {here.say('rules_edit')}
+          </Tick>
           <Tick on={rules.nod} onChange={nod => put({ nod })}>
             {here.say('rules_nod')}
           </Tick>

@@ -7,7 +7,7 @@ import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import type { NotYet } from '../../app/delivery.js'
 import { reads, type SubmissionParams } from '../../app/queries.js'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { showToast } from '../../parts/toast.js'
@@ -40,6 +40,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
     done: () => showToast(say('work_taken')),
   })
   const { status, work } = page
+  const lets = useTie()?.lets.takeBack
   const { press } = handingIn
   const begun = mayHandIn(
     { ...status, phase: status.phase === 'untouched' ? 'started' : status.phase },
@@ -88,7 +89,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
             {say(status.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}
-        {mayTakeBack(status, work, time.now).ok && (
+        {mayTakeBack(status, work, time.now, lets).ok && (
           <Button onClick={() => takeBack.go()} disabled={takeBack.busy}>
             {say('work_takeBack')}
           </Button>

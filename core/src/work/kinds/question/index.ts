@@ -19,9 +19,9 @@ export type Question = {
 
 export type GivenAnswer = { readonly text: string; readonly choices: readonly string[] }
 
-/** Whether a pupil may see what classmates answered. */
-export const seesAnswers = ({ shown }: Question, hasAnswered: boolean): boolean =>
-  shown === 'always' || (shown === 'afterOwn' && hasAnswered)
+/** Whether a pupil may see what classmates answered: as the question says, where the class lets pupils see each other's work. */
+export const seesAnswers = ({ shown }: Question, hasAnswered: boolean, seeOthers = true): boolean =>
+  seeOthers && (shown === 'always' || (shown === 'afterOwn' && hasAnswered))
 
 /**
  * The mark of an answer by choice, of so many points; null where no choice is right or wrong. One choice has all of the points

@@ -7,6 +7,7 @@ import { type GivenAnswer, type Question, readAnswer, seesAnswers } from '@oppen
 import { newId } from '../../../ids.js'
 import { Refused, take } from '../../../refusal.js'
 import type { World } from '../../../world.js'
+import { whatPupilsMay } from '../../classes/service.js'
 import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../../submissions/moves.js'
 import { answerReplies, answers } from './models.js'
 import { pageOf } from './page.js'
@@ -23,7 +24,8 @@ export async function seeAnswers(world: World, viewer: Viewer, address: WorkAddr
   if (json === undefined) throw new Refused('not_found')
   const { notYet, ...page } = JSON.parse(json) as Omit<AnswersPage, 'mine' | 'shown' | 'answered' | 'of'>
   const mine = page.answers.find(one => one.mine) ?? null
-  const shown = !place || seesAnswers(page.question, mine !== null)
+  const { seeOthers } = await whatPupilsMay(world, classId)
+  const shown = !place || seesAnswers(page.question, mine !== null, seeOthers)
   return {
     ...page,
     mine,
@@ -62,7 +64,8 @@ export async function giveAnswer(
       status = await applyMove(world, address, { kind: 'start', at }, { by })
     }
     if (status.phase === 'withTeacher') {
-      take(mayTakeBack(status, submission.timing, at))
+      const { takeBack } = await whatPupilsMay(world, classId)
+      take(mayTakeBack(status, submission.timing, at, takeBack))
       status = await applyMove(world, address, { kind: 'takeBack', at }, { by })
     }
     take(mayHandIn(status, submission.timing, at))

@@ -62,10 +62,12 @@ function Own({ params, page }: OwnProps) {
   const { data } = useSuspenseQuery(reads.answers(params.classId, params.workId))
   const time = useNow()
   const { now } = time
-  const archived = useTie()?.archived ?? false
+  const tie = useTie()
+  const archived = tie?.archived ?? false
+  const lets = tie?.lets.takeBack
   const [writing, setWriting] = useState(false)
   const { status, work } = page
-  const open = !archived && (mayWrite(status, work, now).ok || mayTakeBack(status, work, now).ok)
+  const open = !archived && (mayWrite(status, work, now).ok || mayTakeBack(status, work, now, lets).ok)
   if (data.mine && !writing)
     return (
       <section aria-label={say('answer_own')} className="flex flex-col items-start gap-2">

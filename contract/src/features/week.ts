@@ -1,4 +1,4 @@
-import type { GroupId, PlaceId, WorkId } from '@oppen/core/ids'
+import type { ClassId, GroupId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { groupTimes, why } from './timing.js'
@@ -103,7 +103,35 @@ const spot = z.object({
   groupId: id<GroupId>().nullable(),
 })
 
+/** What a class would bring into the next year. */
+const carryOverPage = z.object({
+  className: z.string(),
+  yearLabel: z.string(),
+  topics: z.number().int(),
+  groups: z.array(z.string()),
+  /** The Monday on which the new class would begin, and whether the calendar has terms from then on. */
+  first: z.string(),
+  termsKnown: z.boolean(),
+  /** Where each week that has work or goals would go; null where the calendar has no school week left for it. */
+  weeks: z.array(
+    z.object({
+      from: z.string(),
+      to: z.string().nullable(),
+      works: z.number().int(),
+      goals: z.number().int(),
+    }),
+  ),
+  /** Work that stands in no week. */
+  unplanned: z.number().int(),
+})
+export type CarryOverPage = z.infer<typeof carryOverPage>
+
 export const weekShapes = {
+  seeCarryOver: { reply: carryOverPage },
+  carryOver: {
+    body: z.object({ press: line, name: line, yearLabel: line, first: line }),
+    reply: z.object({ classId: id<ClassId>() }),
+  },
   seeWeek: { reply: weekPage },
   seeChildWeek: { reply: weekPage },
   /** Where the deadlines would be if the card were put there; keeps nothing. */

@@ -206,6 +206,12 @@ export const workRoutes = {
   ),
 
   // week
+  seeCarryOver: route<Shapes['seeCarryOver']>()(
+    'GET',
+    '/api/classes/:classId/carry-over/:first',
+    'class.settings.see',
+  ),
+  carryOver: route<Shapes['carryOver']>()('POST', '/api/classes/:classId/carry-over', 'class.carryOver'),
   seeWeek: route<Shapes['seeWeek']>()('GET', '/api/classes/:classId/weeks/:week', 'week.see'),
   seeChildWeek: route<Shapes['seeChildWeek']>()(
     'GET',

@@ -31,6 +31,7 @@ export const AUDIT_KINDS = [
   'places_unmerged',
   'family_ended',
   'key_replaced',
+  'carried_over',
   'link_made',
   'link_revoked',
   'secret_given',

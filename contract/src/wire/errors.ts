@@ -56,6 +56,7 @@ export const ERRORS = {
   annotations_many: { status: 409, params: ['most'] },
   annotation_file_kind: { status: 422, params: [] },
   seen_as_reads: { status: 409, params: [] },
+  carry_over_first: { status: 422, params: [] },
   report_span: { status: 422, params: [] },
   report_nobody: { status: 422, params: [] },
   portfolio_full: { status: 409, params: ['most'] },

@@ -98,7 +98,9 @@ describe('an archived class', () => {
         const now = verdict(shelved(who), action, subject)
         const reads =
           action.endsWith('.see') ||
-          ['class.archive', 'class.leave', 'class.hide', 'portfolio.revoke'].includes(action)
+          ['class.archive', 'class.leave', 'class.hide', 'class.carryOver', 'portfolio.revoke'].includes(
+            action,
+          )
         const tied = shelved(who).teaches.length + shelved(who).places.length + shelved(who).follows.length
         const here = tied > 0 && ![people.otherTeacher, people.strangerPupil].includes(who)
         expect(now, action).toBe(before === 'yes' && !reads && here ? 'archived' : before)

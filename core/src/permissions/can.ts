@@ -72,6 +72,8 @@ export const ACTIONS = {
   'timetable.see': ['teacher'],
   'timetable.change': ['teacher'],
   'class.archive': ['teacher'],
+  /** Making a class of the next year of it. */
+  'class.carryOver': ['teacher'],
   'class.leave': ['self'],
   /** Hiding a class for oneself, or showing it again. */
   'class.hide': ['teacher', 'pupil', 'family'],
@@ -131,7 +133,13 @@ export const ACTIONS = {
 export type Action = keyof typeof ACTIONS
 
 /** What can still be done in an archived class, besides seeing: bring it back, take the own leave, and end a link to its work. */
-const IN_ARCHIVE: readonly Action[] = ['class.archive', 'class.leave', 'class.hide', 'portfolio.revoke']
+const IN_ARCHIVE: readonly Action[] = [
+  'class.archive',
+  'class.leave',
+  'class.hide',
+  'class.carryOver',
+  'portfolio.revoke',
+]
 
 /** Whether an action only looks. */
 const looks = (action: Action): boolean => action.endsWith('.see')

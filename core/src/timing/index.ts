@@ -1,4 +1,5 @@
 export * from './calendar.js'
+export * from './carryOver.js'
 export * from './fromFile.js'
 export * from './lessons.js'
 export * from './planner.js'

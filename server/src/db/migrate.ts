@@ -38,6 +38,7 @@ import { reportWords } from './migrations/2026-12-09-report-words.js'
 import { standIns } from './migrations/2026-12-10-stand-ins.js'
 import { portfolio } from './migrations/2026-12-11-portfolio.js'
 import { classSettings } from './migrations/2026-12-12-class-settings.js'
+import { carriedOver } from './migrations/2026-12-13-carried-over.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -76,6 +77,7 @@ const migrations: readonly Migration[] = [
   standIns,
   portfolio,
   classSettings,
+  carriedOver,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

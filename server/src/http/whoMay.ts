@@ -92,6 +92,8 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   addGroup: teachers,
   renameGroup: teachers,
   archiveClass: teachers,
+  seeCarryOver: teachers,
+  carryOver: teachers,
   hideClass: members,
   removeCoTeacher: teachers,
   handOver: ['owner'],

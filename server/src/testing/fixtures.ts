@@ -104,6 +104,7 @@ export async function oneOfEverything(
     materialId: material.id,
     answerOf: placeOf(into, name).placeId,
     week: '2026-10-12',
+    first: '2027-09-13',
     from: '2026-10-05',
     to: '2026-10-11',
     entryId: 'none',

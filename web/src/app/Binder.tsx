@@ -8,7 +8,16 @@ import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
 import { Look } from './Look.js'
 import { part } from './part.js'
-import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
+import {
+  type Area,
+  areasOf,
+  areasOfChild,
+  childrenOf,
+  firstName,
+  homeOf,
+  nameAmong,
+  placesOf,
+} from './places.js'
 import { useMe } from './session.js'
 import { useWaiting, type Waiting } from './waiting.js'
 
@@ -85,7 +94,7 @@ function Classes({ me, waiting: { of, inTalk } }: { readonly me: Me; readonly wa
   return [...daily, ...(visited ? [visited] : [])].map(tie => (
     <Divider
       key={tie.classId}
-      name={tie.className}
+      name={nameAmong(tie, me.ties)}
       look={tie}
       to={homeOf(tie)}
       chosen={tie.classId === classId}

@@ -9,7 +9,16 @@ import { Brand, SignOut } from './brand.js'
 import { openPalette } from './Keys.js'
 import { Look } from './Look.js'
 import { part } from './part.js'
-import { type Area, areasOf, areasOfChild, childrenOf, firstName, homeOf, placesOf } from './places.js'
+import {
+  type Area,
+  areasOf,
+  areasOfChild,
+  childrenOf,
+  firstName,
+  homeOf,
+  nameAmong,
+  placesOf,
+} from './places.js'
 import { useMe } from './session.js'
 import { useChild } from './useChild.js'
 
@@ -75,7 +84,7 @@ function ClassTabs({ me }: { readonly me: Me }) {
           className={`${TAB} ${tie.classId === classId ? 'bg-sheet' : ''}`}
         >
           <Look of={tie} />
-          {tie.className}
+          {nameAmong(tie, me.ties)}
         </Link>
       ))}
       <Link

@@ -104,4 +104,10 @@ export function numberedOf(me: Me): readonly string[] {
 }
 
 /** The first name, for where there is little room. */
+/** What a class is called beside others of somebody: with its year, where two have one name. */
+export const nameAmong = (tie: Tie, ties: readonly Tie[]): string =>
+  tie.yearLabel && ties.some(one => one.classId !== tie.classId && one.className === tie.className)
+    ? `${tie.className}, ${tie.yearLabel}`
+    : tie.className
+
 export const firstName = (name: string): string => name.split(' ')[0] ?? name

@@ -318,6 +318,12 @@ export const reads = {
       queryKey: ['account'],
       queryFn: ({ signal }) => call(routes.seeAccount, {}, undefined, { signal }),
     }),
+  /** What a class would bring into a year that begins with some week. */
+  carryOver: (classId: ClassId, first: string) =>
+    queryOptions({
+      queryKey: ['carryOver', classId, first],
+      queryFn: ({ signal }) => call(routes.seeCarryOver, { classId, first }, undefined, { signal }),
+    }),
   classRules: (classId: ClassId) =>
     queryOptions({
       queryKey: ['settings', classId, 'rules'],

@@ -34,13 +34,13 @@ export default function ClassSign({ tint, sign, large = false }: Props) {
   return (
     <span
       aria-hidden="true"
-      className={`flex shrink-0 items-center justify-center rounded border border-edge/50 ${large ? 'size-10' : 'size-6'} ${tint ? PAPER[tint] : 'bg-sheet'}`}
+      className={`flex shrink-0 items-center justify-center rounded border border-edge/50 ${large ? 'size-10' : 'size-5'} ${tint ? PAPER[tint] : 'bg-sheet'}`}
     >
       {sign && (
         <svg
           aria-hidden="true"
           viewBox="0 0 24 24"
-          className={large ? 'size-7' : 'size-[18px]'}
+          className={large ? 'size-7' : 'size-4'}
           fill="none"
           stroke="currentColor"
           strokeWidth={1.8}

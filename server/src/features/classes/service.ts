@@ -1,5 +1,5 @@
 import type { ClassSettings, RegisterPage, SettingsBody } from '@oppen/contract'
-import type { AccountId, ClassId } from '@oppen/core/ids'
+import type { AccountId, ClassId, GroupId } from '@oppen/core/ids'
 import { NAME_LENGTH, nameKey, tidyName } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import { newId } from '../../ids.js'
@@ -54,6 +54,42 @@ export async function makeClass(
     notifyPerson(world, viewer.accountId)
   })
   return { classId }
+}
+
+/**
+ * Makes a class like another, with its settings and groups and without its people; inside a command. Whoever makes it owns it. Gives for
+ * each group of the other the one that takes its place. Refuses `text_empty` and `text_long`.
+ */
+export async function copyClass(
+  world: World,
+  viewer: Viewer,
+  from: ClassId,
+  asked: Pick<NewClass, 'name' | 'yearLabel'>,
+): Promise<{ classId: ClassId; groups: ReadonlyMap<GroupId, GroupId> }> {
+  const name = shortText(asked.name, 'name')
+  const yearLabel = asked.yearLabel.trim() ? shortText(asked.yearLabel, 'yearLabel') : ''
+  const model = world.db.model(classes)
+  const before = await model.findByPk(from)
+  if (!before) throw new Refused('not_found')
+  const classId = newId<ClassId>(world)
+  const madeAt = world.clock.now()
+  await model.create({
+    ...before.get({ plain: true }),
+    id: classId,
+    name,
+    yearLabel,
+    archivedAt: null,
+    madeAt,
+  })
+  await world.db.model(teachers).create({ classId, accountId: viewer.accountId, role: 'owner' })
+  const copies = new Map<GroupId, GroupId>()
+  for (const group of await groupsOfClass(world.db, from)) {
+    const id = await addGroup(world, classId, group.name, group.position)
+    await world.db.model(groups).update({ room: group.room }, { where: { id } })
+    copies.set(group.id, id)
+  }
+  notifyPerson(world, viewer.accountId)
+  return { classId, groups: copies }
 }
 
 /** How a class begins: its people see and may do what is usual, and it looks like all others. */

@@ -180,3 +180,9 @@ export async function seeClassRules(world: World, classId: ClassId): Promise<Cla
   const { reactions, ...talk } = await talkRulesOf(world, classId)
   return { talk: { ...talk, reactions: [...reactions] }, marks }
 }
+
+/** Lets a class average by the rules of another; inside a command. */
+export async function copyMarkRules(world: World, from: ClassId, to: ClassId): Promise<void> {
+  const found = await world.db.model(markRules).findByPk(from)
+  if (found) await world.db.model(markRules).upsert({ classId: to, rules: found.get('rules') as string })
+}

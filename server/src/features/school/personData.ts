@@ -87,6 +87,7 @@ export const PERSON_DATA = {
   circle_members: { own: ofAccount },
   works: { wrote: 'posted_by = $account' },
   work_news: { wrote: byAccount },
+  carried_over: { wrote: byAccount },
   class_pages: { wrote: 'changed_by = $account' },
   class_files: { wrote: byAccount },
   // coming in

@@ -15,6 +15,12 @@ export async function talkRulesOf(world: World, spaceId: SpaceId): Promise<TalkR
   return rulesOf(await storedRules(world.db, spaceId))
 }
 
+/** Lets the talk of a class go by the rules of another; inside a command. */
+export async function copyTalkRules(world: World, from: SpaceId, to: SpaceId): Promise<void> {
+  const found = await world.db.model(talkRules).findByPk(from)
+  if (found) await world.db.model(talkRules).upsert({ ...found.get({ plain: true }), spaceId: to })
+}
+
 /** Sets what holds for all talk of a class or a circle. */
 export async function setTalkRules(
   world: World,

@@ -1,5 +1,5 @@
 import type { MovedTime, TimetableForm, TimetablePage } from '@oppen/contract'
-import type { ClassId, LessonChangeId, LessonId } from '@oppen/core/ids'
+import type { ClassId, GroupId, LessonChangeId, LessonId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import { readLessonTime } from '@oppen/core/timing'
 import { addDays, isDate } from '@oppen/core/zone'
@@ -49,6 +49,22 @@ export async function tryTimetable(
 ): Promise<{ moved: MovedTime[] }> {
   const inputs = await scheduleInputsOf(world, classId)
   return movesUnder(world, { ...inputs, ...readForm(world, { classId, form, was: inputs }) }, classId)
+}
+
+/** Gives a class the weekly lessons of another, for the groups that take the place of those there; inside a command. */
+export async function copyLessons(
+  world: World,
+  { from, to, groups }: { from: ClassId; to: ClassId; groups: ReadonlyMap<GroupId, GroupId> },
+): Promise<void> {
+  const rows = (await lessonRows(world.db, from)).filter(row => row.untilDate === null)
+  const copies = rows.map(row => ({
+    ...row,
+    id: newId<LessonId>(world),
+    classId: to,
+    groupId: row.groupId && (groups.get(row.groupId) ?? null),
+    fromDate: null,
+  }))
+  await world.db.model(lessonTimes).bulkCreate(copies)
 }
 
 /** Saves the timetable of a class, and moves the times that follow its lessons. */

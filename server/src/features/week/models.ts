@@ -1,4 +1,4 @@
-import type { ClassId, GroupId } from '@oppen/core/ids'
+import type { AccountId, ClassId, GroupId, Instant } from '@oppen/core/ids'
 import type { LocalDate } from '@oppen/core/zone'
 import { table } from '../../db/index.js'
 
@@ -19,4 +19,15 @@ export const lessonNotes = table<{
 }>('lesson_notes', { classId: 'text', groupId: 'id', lessonKey: 'id', live: 'text', own: 'text' }, [
   'groupId',
   'lessonKey',
+])
+
+export const carriedOvers = table<{
+  classId: ClassId
+  fromClass: ClassId
+  /** What the press that made it was called by whoever pressed. */
+  press: string
+  byAccount: AccountId
+  at: Instant
+}>('carried_over', { classId: 'id', fromClass: 'text', press: 'text', byAccount: 'text', at: 'integer' }, [
+  'classId',
 ])

@@ -1,4 +1,4 @@
-import type { AccountId, ClassId, GroupId, Instant, PlaceId, WorkId } from '@oppen/core/ids'
+import type { AccountId, ClassId, GroupId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { LINKS } from '../about/fragments.js'
@@ -170,6 +170,38 @@ export const worksOfWeek = (db: Database, classId: ClassId, week: LocalDate) =>
     `select id, title from works where class_id = $classId and week = $week and removed_at is null
      order by case lane when 'getReady' then 0 when 'lesson' then 1 else 2 end, position`,
     { classId, week },
+  )
+
+/** All work of a class that is not removed, with where it stands and the rules of its times. */
+export const worksToCarry = (db: Database, classId: ClassId) =>
+  db.rows<{ id: WorkId; week: LocalDate | null; rules: string; topicId: TopicId | null; forWhom: string }>(
+    `select id, week, rules, topic_id as topicId, for_whom as forWhom from works
+     where class_id = $classId and removed_at is null
+     order by position, id`,
+    { classId },
+  )
+
+/** The goals of every week of a class. */
+export const allGoals = (db: Database, classId: ClassId) =>
+  db.rows<{ week: LocalDate; texts: string }>(
+    "select week, texts from goals where class_id = $classId and texts <> '[]' order by week",
+    { classId },
+  )
+
+/** The class that a press of a teacher has made. */
+export const classOfPress = (db: Database, press: string, byAccount: AccountId) =>
+  db.row<{ classId: ClassId; fromClass: ClassId }>(
+    `select class_id as classId, from_class as fromClass from carried_over
+     where press = $press and by_account = $byAccount`,
+    { press, byAccount },
+  )
+
+/** A class as it is carried over. */
+export const classToCarry = (db: Database, classId: ClassId) =>
+  db.row<{ className: string; yearLabel: string; topics: number }>(
+    `select name as className, year_label as yearLabel,
+       (select count(*) from topics t where t.class_id = c.id) as topics from classes c where c.id = $classId`,
+    { classId },
   )
 
 export const goalsOf = (db: Database, classId: ClassId, week: LocalDate) =>

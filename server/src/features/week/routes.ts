@@ -1,8 +1,11 @@
 import type { Handlers } from '../../http/serve.js'
+import { carryOver, seeCarryOver } from './carryOver.js'
 import { fillWeek, moveCard, seeFill, tryMove, writeGoals, writeLesson } from './changes.js'
 import { seeChildWeek, seeWeek } from './service.js'
 
 export const weekHandlers = {
+  seeCarryOver: ({ world, params }) => seeCarryOver(world, params.classId, params.first),
+  carryOver: ({ world, viewer, params, body }) => carryOver(world, viewer, params.classId, body),
   seeWeek: ({ world, viewer, params }) => seeWeek(world, viewer, params),
   seeChildWeek: ({ world, viewer, params }) => seeChildWeek(world, viewer, params),
   writeGoals: ({ world, params, body }) => writeGoals(world, params, body.goals),

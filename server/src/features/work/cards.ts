@@ -1,4 +1,4 @@
-import type { ClassId, MaterialId, WorkId } from '@oppen/core/ids'
+import type { ClassId, MaterialId, TopicId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import type { Lane, TimingRules } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
@@ -10,8 +10,8 @@ import { firstPosition, fullWork, materialsOf, pupilsOf, textsOf } from './queri
 
 /** Where a work stands in a week, and the rules of its times there. */
 export type Card = {
-  readonly week: LocalDate
-  readonly lane: Lane
+  readonly week: LocalDate | null
+  readonly lane: Lane | null
   readonly rules: TimingRules
   readonly groupRules: Readonly<Record<string, TimingRules>>
 }
@@ -32,12 +32,17 @@ export async function placeCard(
   await world.db.model(works).update({ ...stored(card), version }, { where: { id: workId } })
 }
 
-/** Copies a work with its files, links and pupils; inside a command, which then sets its times. */
+/** Another class into which work is copied, with what takes the place of its topic; it is for all groups there. */
+export type Into = { readonly classId: ClassId; readonly topicId: TopicId | null }
+
+/**
+ * Copies a work with its files, links and pupils, or into another class without pupils; inside a command, which then sets its times.
+ */
 export async function copyWork(
   world: World,
   viewer: Viewer,
   { classId, workId }: { readonly classId: ClassId; readonly workId: WorkId },
-  { post, ...card }: Card & { readonly post: boolean },
+  { post, into, ...card }: Card & { readonly post: boolean; readonly into?: Into },
 ): Promise<WorkId> {
   const work = await fullWork(world.db, classId, workId)
   if (!work) throw new Refused('not_found')
@@ -47,9 +52,10 @@ export async function copyWork(
   await world.db.model(works).create({
     ...work,
     ...stored(card),
+    ...(into && { ...into, forWhom: work.forWhom === 'groups' ? 'groups' : 'all' }),
     id,
     pinned: 0,
-    position: (first?.position ?? 0) - 1,
+    position: into ? work.position : (first?.position ?? 0) - 1,
     version: 1,
     madeAt: now,
     postedAt: post ? now : null,
@@ -57,6 +63,7 @@ export async function copyWork(
     removedAt: null,
   })
   await copyMaterials(world, { from: workId, to: id, kinds: ['file', 'link'] })
+  if (into) return id
   const pupils = await pupilsOf(world.db, workId)
   await world.db.model(workPupils).bulkCreate(pupils.map(({ placeId }) => ({ workId: id, placeId })))
   return id

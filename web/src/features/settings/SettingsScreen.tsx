@@ -8,6 +8,7 @@ import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
 import { Invitations } from '../register/Invitations.js'
+import { CarryOver } from './CarryOver.js'
 import { Ending } from './Ending.js'
 import { Groups } from './Groups.js'
 import { RoomForFiles } from './RoomForFiles.js'
@@ -49,6 +50,7 @@ function Settings({ data, rules }: Props) {
       <Invitations invitations={data.invitations.filter(one => one.kind === 'coTeacher')} />
       {data.shared && <SharedTablets data={data} />}
       <RoomForFiles />
+      <CarryOver data={data} />
       <Ending data={data} />
     </Sheet>
   )

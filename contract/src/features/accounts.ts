@@ -28,8 +28,8 @@ export const tie = z.object({
   /** How the class looks in the binder. */
   tint: z.enum(TINTS).nullable(),
   sign: z.enum(SIGNS).nullable(),
-  /** What the class lets its pupils do: take back what lies with their teacher, change what they wrote. */
-  lets: z.object({ takeBack: z.boolean(), edit: z.boolean() }),
+  /** What the class lets its pupils do: take back what lies with their teacher, improve what came back, change what they wrote. */
+  lets: z.object({ takeBack: z.boolean(), improve: z.boolean(), edit: z.boolean() }),
   /** This person has hidden it. */
   hidden: z.boolean(),
   since: instant,

@@ -101,6 +101,8 @@ const settings = z.object({
   admits,
   /** Whether pupils may take back what lies with their teacher. */
   takeBack: z.boolean(),
+  /** Whether pupils may go on with what was handed back, and hand it in again. */
+  improve: z.boolean(),
   /** Whether pupils see each other's answers, where the question says so. */
   seeOthers: z.boolean(),
   /** Who may show kept work to somebody outside by a link. */

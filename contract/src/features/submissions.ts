@@ -192,5 +192,7 @@ export const submissionShapes = {
     }>,
     reply: status,
   },
+  /** Goes on with what was handed back, or leaves it as it was. */
+  improve: { body: z.object({ on: z.boolean() }), reply: status },
   takeBack: { reply: status },
 }

@@ -175,6 +175,11 @@ export const workRoutes = {
     '/api/classes/:classId/works/:workId/submissions/:placeId/take-back',
     'submission.write',
   ),
+  improve: route<Shapes['improve']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/submissions/:placeId/improve',
+    'submission.write',
+  ),
   seeOwnWork: route<Shapes['seeOwnWork']>()('GET', '/api/classes/:classId/own-work/:placeId', 'ownWork.see'),
   takeOwnWork: route<Shapes['takeOwnWork']>()(
     'GET',

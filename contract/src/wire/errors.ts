@@ -60,6 +60,7 @@ export const ERRORS = {
   report_span: { status: 422, params: [] },
   report_nobody: { status: 422, params: [] },
   portfolio_full: { status: 409, params: ['most'] },
+  improve_off: { status: 409, params: [] },
   take_back_off: { status: 409, params: [] },
   editing_off: { status: 403, params: [] },
   sharing_off: { status: 409, params: [] },

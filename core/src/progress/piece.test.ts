@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import { MARK_RULES } from '../marks/index.js'
-import { type Move, replay } from '../work/index.js'
+import { type Move, replay, stateOf } from '../work/index.js'
 import { type Counted, lateByOf, pieceOf, runOfAverages } from './index.js'
 
 const HOUR = 3_600_000
@@ -85,6 +85,25 @@ describe('a submission in an average', () => {
       handIn(299 * HOUR),
     ]
     expect(lateByOf(replay(free), timing)).toBe(0)
+  })
+
+  it('that its pupil improves keeps its mark, and is as late as what it improves, however late it comes', () => {
+    const improve: Move = { kind: 'improve', at: 210 * HOUR }
+    const late = [start, handIn(105 * HOUR), handBack(400), improve, handIn(290 * HOUR)]
+    expect(standing(of(late))).toMatchObject({ mark: 400, lateBy: 5 * HOUR })
+    expect(stateOf(replay(late), timing, NOW)).toMatchObject({ is: 'withTeacher', lateBy: 5 * HOUR })
+    const inTime = [start, handIn(50 * HOUR), handBack(400), improve, handIn(290 * HOUR)]
+    expect(lateByOf(replay(inTime), timing)).toBe(0)
+    expect(stateOf(replay(inTime), timing, NOW)).toMatchObject({ is: 'withTeacher', lateBy: 0 })
+    // taken back it is being improved again; asked for again it has the deadline of that
+    const takenBack = [...late, { kind: 'takeBack', at: 291 * HOUR }, handIn(292 * HOUR)] as Move[]
+    expect(lateByOf(replay(takenBack), timing)).toBe(5 * HOUR)
+    const asked = [
+      ...late,
+      { kind: 'tryAgain', at: 293 * HOUR, by: 294 * HOUR },
+      handIn(296 * HOUR),
+    ] as Move[]
+    expect(lateByOf(replay(asked), timing)).toBe(2 * HOUR)
   })
 })
 

@@ -33,14 +33,15 @@ export type Counted = {
 
 /**
  * How late the hand-in was that came last, in milliseconds: by the deadline of the attempt that it belongs to. Where that had none it
- * was not late.
+ * was not late. What a pupil improved is as late as what it improves.
  */
 export function lateByOf(
-  { phaseBefore, handedInAt, tryAgainBy }: SubmissionStatus,
+  { phaseBefore, handedInAt, firstHandedInAt, tryAgainBy }: SubmissionStatus,
   { dueAt }: Timing,
 ): number {
   const deadline = phaseBefore === 'tryAgain' ? tryAgainBy : dueAt
-  return deadline === null || handedInAt === null ? 0 : Math.max(0, handedInAt - deadline)
+  const at = phaseBefore === 'handedBack' ? firstHandedInAt : handedInAt
+  return deadline === null || at === null ? 0 : Math.max(0, at - deadline)
 }
 
 /** The piece of an average that a submission is at a moment; undefined where the work has no points. */

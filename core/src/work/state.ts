@@ -60,7 +60,9 @@ export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant):
 function withTeacher(status: SubmissionStatus, timing: Timing, now: Instant): SubmissionState {
   const since = status.handedInAt ?? now
   const deadline = deadlineOf(status, timing)
-  return { is: 'withTeacher', since, lateBy: deadline === null ? 0 : Math.max(0, since - deadline) }
+  // an improvement is as late as what it improves
+  const at = status.phaseBefore === 'handedBack' ? (status.firstHandedInAt ?? since) : since
+  return { is: 'withTeacher', since, lateBy: deadline === null ? 0 : Math.max(0, at - deadline) }
 }
 
 function unfinished(status: SubmissionStatus, timing: Timing, now: Instant): SubmissionState {
@@ -122,6 +124,18 @@ export function mayTakeBack(
   if (!allowed) return err('take_back_off')
   if (!mayFollow('takeBack', status)) return err('illegal_move', { move: 'takeBack', phase: status.phase })
   return status.phaseBefore === 'tryAgain' ? ok(true) : inTime(timing, now)
+}
+
+/** Whether the pupil may go on with what was handed back, to hand it in again: the class lets pupils, and the work has not closed. */
+export function mayImprove(
+  status: SubmissionStatus,
+  timing: Timing,
+  now: Instant,
+  allowed: boolean,
+): Outcome<true> {
+  if (!allowed) return err('improve_off')
+  if (!mayFollow('improve', status)) return err('illegal_move', { move: 'improve', phase: status.phase })
+  return inTime(timing, now)
 }
 
 function inTime({ opensAt, closesAt }: Timing, now: Instant): Outcome<true> {

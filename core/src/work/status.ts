@@ -23,12 +23,17 @@ export type Move =
       readonly kind: 'start' | 'takeBack' | 'excuse' | 'include' | 'receive' | 'unreceive'
       readonly at: Instant
     }
+  /** The pupil goes on with what was handed back, to hand it in again. */
+  | {
+      readonly kind: 'improve'
+      readonly at: Instant
+    }
   /** `pressedAt` is when it was pressed, where that was earlier than it arrived: it counts as handed in then. */
   | { readonly kind: 'handIn'; readonly at: Instant; readonly pressedAt?: Instant | null }
   | { readonly kind: 'handBack'; readonly at: Instant; readonly mark: Hundredths | null }
   /** `by` is the new deadline; null asks for it without one. */
   | { readonly kind: 'tryAgain'; readonly at: Instant; readonly by: Instant | null }
-  /** What was handed back last is with the teacher again, as it stood `before`. */
+  /** What was handed back last is with the teacher again, or improving it is called off: as it stood `before`. */
   | { readonly kind: 'recall'; readonly at: Instant; readonly before: SubmissionStatus }
 
 /** A move as it is recorded: what stood before a recall follows from the moves. */
@@ -76,6 +81,7 @@ export const MOVES: Readonly<Record<MoveKind, readonly Phase[]>> = {
   include: ['excused'],
   receive: ['untouched', 'started', 'tryAgain'],
   unreceive: ['received'],
+  improve: ['handedBack'],
   recall: ['handedBack', 'tryAgain'],
 }
 
@@ -94,6 +100,10 @@ export function next(status: SubmissionStatus, move: Move): Outcome<SubmissionSt
   return ok({ ...status, ...changes(status, move) })
 }
 
+/** Whether its pupil goes on with what was handed back, of their own accord. */
+export const isImproving = ({ phase, phaseBefore }: SubmissionStatus): boolean =>
+  phase === 'tryAgain' && phaseBefore === 'handedBack'
+
 function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus> {
   switch (move.kind) {
     case 'start':
@@ -101,7 +111,8 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'handIn':
       return {
         phase: 'withTeacher',
-        phaseBefore: status.phase,
+        // an improvement stays one, so that it is as late as what it improves
+        phaseBefore: isImproving(status) ? 'handedBack' : status.phase,
         handIns: status.handIns + 1,
         firstHandedInAt: status.firstHandedInAt ?? move.pressedAt ?? move.at,
         handedInAt: move.pressedAt ?? move.at,
@@ -109,7 +120,12 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'handBack':
       return { phase: 'handedBack', handedBackAt: move.at, mark: move.mark }
     case 'tryAgain':
-      return { phase: 'tryAgain', tryAgainBy: move.by, handedBackAt: move.at }
+      return {
+        ...{ phase: 'tryAgain', tryAgainBy: move.by, handedBackAt: move.at },
+        ...(status.phaseBefore === 'handedBack' && { phaseBefore: 'started' }),
+      }
+    case 'improve':
+      return { phase: 'tryAgain', phaseBefore: 'handedBack', tryAgainBy: null }
     case 'excuse':
       return { phase: 'excused', phaseBefore: status.phase }
     case 'receive':
@@ -117,7 +133,7 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'unreceive':
       return { phase: status.phaseBefore, receivedAt: null }
     case 'takeBack':
-      return { phase: status.phaseBefore }
+      return { phase: status.phaseBefore === 'handedBack' ? 'tryAgain' : status.phaseBefore }
     case 'include':
       return { phase: status.phaseBefore, ...phaseBeforeHandIn(status) }
     case 'recall':
@@ -134,8 +150,10 @@ function phaseBeforeHandIn({ phaseBefore, handedBackAt }: SubmissionStatus): Par
   return { phaseBefore: handedBackAt === null ? 'started' : 'tryAgain' }
 }
 
-/** What a recall can follow: nobody has gone on with what came back. */
-const RECALLED: readonly MoveKind[] = ['handBack', 'tryAgain']
+/** What brings work back to its pupil. */
+const BACK: readonly MoveKind[] = ['handBack', 'tryAgain']
+/** What a recall can follow: nobody has gone on since. */
+const RECALLED: readonly MoveKind[] = [...BACK, 'improve']
 
 /**
  * Adds up recorded moves from the beginning, each with what it came to. Throws, naming the move, if one could never have been
@@ -160,10 +178,17 @@ export const replay = (moves: readonly RecordedMove[]): SubmissionStatus =>
   statuses(moves).at(-1) ?? UNTOUCHED
 
 /** Where a submission stood before it was handed back last. Refuses `illegal_move` where something has followed. */
-export function beforeHandBack(moves: readonly RecordedMove[]): Outcome<SubmissionStatus> {
+export const beforeHandBack = (moves: readonly RecordedMove[]): Outcome<SubmissionStatus> =>
+  beforeLast(moves, BACK)
+
+/** Where a submission stood before its pupil began to improve it. Refuses `illegal_move` where something has followed. */
+export const beforeImproving = (moves: readonly RecordedMove[]): Outcome<SubmissionStatus> =>
+  beforeLast(moves, ['improve'])
+
+function beforeLast(moves: readonly RecordedMove[], kinds: readonly MoveKind[]): Outcome<SubmissionStatus> {
   const last = moves.at(-1)
   const after = statuses(moves)
-  if (!last || !RECALLED.includes(last.kind))
+  if (!last || !kinds.includes(last.kind))
     return err('illegal_move', { move: 'recall', phase: (after.at(-1) ?? UNTOUCHED).phase })
   return ok(after.at(-2) ?? UNTOUCHED)
 }

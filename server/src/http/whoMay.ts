@@ -211,6 +211,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   removeFile: ['anna'],
   restoreFile: ['anna'],
   handIn: ['anna'],
+  improve: ['anna'],
   takeBack: ['anna'],
   seeWorksheet: [...teachers, 'anna'],
   saveInk: ['anna'],

@@ -9,6 +9,7 @@ export const classSettings: Migration = {
   up: [
     yes('classes', 'take_back'),
     yes('classes', 'see_others'),
+    'alter table classes add column improve integer not null default 0 check (improve in (0, 1))',
     yes('talk_rules', 'pupils_edit'),
     'alter table classes add column tint text',
     'alter table classes add column sign text',
@@ -17,6 +18,7 @@ export const classSettings: Migration = {
     'alter table classes drop column sign',
     'alter table classes drop column tint',
     'alter table talk_rules drop column pupils_edit',
+    'alter table classes drop column improve',
     'alter table classes drop column see_others',
     'alter table classes drop column take_back',
   ],

@@ -145,6 +145,7 @@ const tieJson = (role: string, has: 'p' | undefined) =>
     sign: 'c.sign',
     lets: jsonObject({
       takeBack: jsonBoolean('c.take_back = 1'),
+      improve: jsonBoolean('c.improve = 1'),
       edit: jsonBoolean('coalesce((select u.pupils_edit from talk_rules u where u.space_id = c.id), 1) = 1'),
     }),
     hidden: jsonBoolean(

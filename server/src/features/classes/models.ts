@@ -23,6 +23,7 @@ export type ClassRow = {
   idleMinutes: number
   admits: Admits
   takeBack: number
+  improve: number
   seeOthers: number
   sharing: Sharing
   tint: Tint | null
@@ -41,6 +42,7 @@ export const classes = table<ClassRow>('classes', {
   idleMinutes: 'integer',
   admits: 'text',
   takeBack: 'integer',
+  improve: 'integer',
   seeOthers: 'integer',
   sharing: 'text',
   tint: 'text',

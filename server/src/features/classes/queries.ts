@@ -94,12 +94,12 @@ export const registerJson = (db: Database, classId: ClassId, now: Instant) =>
 export async function pupilsMay(
   db: Database,
   classId: ClassId,
-): Promise<{ readonly takeBack: boolean; readonly seeOthers: boolean }> {
-  const row = await db.row<{ takeBack: number; seeOthers: number }>(
-    'select take_back as takeBack, see_others as seeOthers from classes where id = $classId',
+): Promise<{ readonly takeBack: boolean; readonly improve: boolean; readonly seeOthers: boolean }> {
+  const row = await db.row<{ takeBack: number; improve: number; seeOthers: number }>(
+    'select take_back as takeBack, improve, see_others as seeOthers from classes where id = $classId',
     { classId },
   )
-  return { takeBack: row?.takeBack === 1, seeOthers: row?.seeOthers === 1 }
+  return { takeBack: row?.takeBack === 1, improve: row?.improve === 1, seeOthers: row?.seeOthers === 1 }
 }
 
 /** The settings of a class as JSON. */
@@ -115,6 +115,7 @@ export const settingsJson = (db: Database, classId: ClassId, now: Instant) =>
       idleMinutes: 'c.idle_minutes',
       admits: 'c.admits',
       takeBack: jsonBoolean('c.take_back = 1'),
+      improve: jsonBoolean('c.improve = 1'),
       seeOthers: jsonBoolean('c.see_others = 1'),
       sharing: 'c.sharing',
       tint: 'c.tint',

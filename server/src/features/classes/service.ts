@@ -93,7 +93,7 @@ export async function copyClass(
 }
 
 /** How a class begins: its people see and may do what is usual, and it looks like all others. */
-const LOOSE = { takeBack: 1, seeOthers: 1, sharing: 'adults', tint: null, sign: null } as const
+const LOOSE = { takeBack: 1, improve: 0, seeOthers: 1, sharing: 'adults', tint: null, sign: null } as const
 
 /** Minutes without use after which a shared tablet is free again: long enough to think, short enough to swap. */
 const USUAL_IDLE = 5
@@ -165,14 +165,14 @@ export async function changeSettings(
   classId: ClassId,
   form: SettingsBody,
 ): Promise<ClassSettings> {
-  const { families, shared, takeBack, seeOthers, ...rest } = form
+  const { families, shared, takeBack, improve, seeOthers, ...rest } = form
   const name = shortText(form.name, 'name')
   const yearLabel = form.yearLabel.trim() ? shortText(form.yearLabel, 'yearLabel') : ''
   await world.db.write(async () => {
     await world.db.model(classes).update(
       {
         ...{ ...rest, name, yearLabel, families: Number(families), shared: Number(shared) },
-        ...{ takeBack: Number(takeBack), seeOthers: Number(seeOthers) },
+        ...{ takeBack: Number(takeBack), improve: Number(improve), seeOthers: Number(seeOthers) },
       },
       { where: { id: classId } },
     )
@@ -183,7 +183,7 @@ export async function changeSettings(
   return seeSettings(world, classId)
 }
 
-/** What a class lets its pupils do with work: take it back, and see what others answered. */
+/** What a class lets its pupils do with work: take it back, improve it, and see what others answered. */
 export const whatPupilsMay = (world: World, classId: ClassId) => pupilsMay(world.db, classId)
 
 /** Adds a group behind the others. */

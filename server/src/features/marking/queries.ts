@@ -8,7 +8,7 @@ import type {
   WorkId,
 } from '@oppen/core/ids'
 import type { MarkRules, Rubric } from '@oppen/core/marks'
-import type { Phase, RecordedMove } from '@oppen/core/work'
+import type { Phase } from '@oppen/core/work'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { nameOf } from '../accounts/fragments.js'
 import type { SubmissionAddress, SubmissionKey } from '../submissions/address.js'
@@ -133,23 +133,6 @@ export const readyOf = (
      where d.work_id = $workId and d.ready = 1 and d.place_id in (select value from json_each($placeIds)) order by p.name`,
     { classId, workId, placeIds: JSON.stringify(placeIds) },
   )
-
-export type StandingMove = RecordedMove & {
-  readonly number: number
-  readonly feedback: string | null
-  readonly levels: string | null
-  readonly sticker: string | null
-}
-
-/** The moves of a submission as they were recorded, the first first. */
-export async function movesOf(db: Database, { workId, placeId }: SubmissionKey): Promise<StandingMove[]> {
-  const rows = await db.rows<StandingMove & { tryAgainBy: Instant | null }>(
-    `select number, kind, at, mark, try_again_by as tryAgainBy, pressed_at as pressedAt, feedback, levels, sticker
-     from moves where work_id = $workId and place_id = $placeId order by number`,
-    { workId, placeId },
-  )
-  return rows.map(row => ({ ...row, by: row.tryAgainBy }) as StandingMove)
-}
 
 /** How many things stand over a submission, and which of some ids there have ever been. */
 export async function annotationsNow(

@@ -110,7 +110,7 @@ export function plainMove(
   world: World,
   viewer: Viewer,
   address: SubmissionAddress,
-  kind: Exclude<MoveKind, 'handBack' | 'tryAgain' | 'recall'>,
+  kind: Exclude<MoveKind, 'handBack' | 'tryAgain' | 'recall' | 'improve'>,
 ): Promise<SubmissionStatus> {
   return world.db.write(() =>
     applyMove(world, address, { kind, at: world.clock.now() }, { by: viewer.accountId }),

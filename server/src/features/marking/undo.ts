@@ -3,10 +3,16 @@ import type { Viewer } from '@oppen/core/permissions'
 import { beforeHandBack, standing } from '@oppen/core/work'
 
 import type { World } from '../../world.js'
-import { applyMove, type Said, type SubmissionAddress } from '../submissions/moves.js'
+import {
+  applyMove,
+  movesOf,
+  type Said,
+  type StandingMove,
+  type SubmissionAddress,
+} from '../submissions/moves.js'
 import { findWork } from '../submissions/works.js'
 import { putDraft, type RefusedPlace, tellDraft, verdictOf } from './drafts.js'
-import { draftMarkOf, hideAnnotations, movesOf, type StandingMove } from './queries.js'
+import { draftMarkOf, hideAnnotations } from './queries.js'
 
 const AT_ONCE = 30
 
@@ -41,7 +47,7 @@ async function undoOne(
   { accountId }: Viewer,
   address: SubmissionAddress,
 ): Promise<string | undefined> {
-  const moves = await movesOf(world.db, address)
+  const moves = await movesOf(world, address)
   const last = moves.at(-1)
   const before = beforeHandBack(moves)
   if (!before.ok || !last) return moves.length ? 'illegal_move' : 'not_found'

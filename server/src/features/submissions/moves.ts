@@ -1,10 +1,10 @@
 import type { AccountId, HandInId, Instant } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
-import { type Move, next, type SubmissionStatus } from '@oppen/core/work'
+import { type Move, next, type RecordedMove, type SubmissionStatus } from '@oppen/core/work'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
-import type { SubmissionAddress } from './address.js'
+import type { SubmissionAddress, SubmissionKey } from './address.js'
 import { handIns, moves, submissions } from './models.js'
 import { type SubmissionNow, submissionNow } from './queries.js'
 
@@ -95,4 +95,24 @@ function moveRow(move: Move): {
     tryAgainBy: move.kind === 'tryAgain' ? move.by : null,
     pressedAt: move.kind === 'handIn' ? (move.pressedAt ?? null) : null,
   }
+}
+
+export type StandingMove = RecordedMove & {
+  readonly number: number
+  readonly feedback: string | null
+  readonly levels: string | null
+  readonly sticker: string | null
+}
+
+/** The moves of a submission as they were recorded, the first first. */
+export async function movesOf(
+  { db }: Pick<World, 'db'>,
+  { workId, placeId }: SubmissionKey,
+): Promise<StandingMove[]> {
+  const rows = await db.rows<StandingMove & { tryAgainBy: Instant | null }>(
+    `select number, kind, at, mark, try_again_by as tryAgainBy, pressed_at as pressedAt, feedback, levels, sticker
+     from moves where work_id = $workId and place_id = $placeId order by number`,
+    { workId, placeId },
+  )
+  return rows.map(row => ({ ...row, by: row.tryAgainBy }) as StandingMove)
 }

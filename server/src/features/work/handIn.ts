@@ -2,7 +2,10 @@ import type { PlaceId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   AT_ONCE,
+  accepts,
+  beforeImproving,
   mayHandIn,
+  mayImprove,
   mayTakeBack,
   type Press,
   pressTime,
@@ -12,7 +15,7 @@ import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { whatPupilsMay } from '../classes/service.js'
 import { serverKind } from '../kinds/index.js'
-import { applyMove, findSubmission, freeze, type SubmissionAddress } from '../submissions/moves.js'
+import { applyMove, findSubmission, freeze, movesOf, type SubmissionAddress } from '../submissions/moves.js'
 import { handInFiles } from './models.js'
 
 export type HandIn = {
@@ -81,5 +84,30 @@ export async function takeBack(
     const { takeBack: allowed } = await whatPupilsMay(world, address.classId)
     take(mayTakeBack(status, timing, at, allowed))
     return applyMove(world, address, { kind: 'takeBack', at }, { by: viewer.accountId })
+  })
+}
+
+/**
+ * Lets the pupil go on with what was handed back, or calls that off, so that it stands as it came back. Refuses what `mayImprove` refuses,
+ * and `content_not_accepted` where attempts are begun anew in another way.
+ */
+export async function improve(
+  world: World,
+  viewer: Viewer,
+  address: SubmissionAddress,
+  on: boolean,
+): Promise<SubmissionStatus> {
+  return world.db.write(async () => {
+    const { kind, status, timing } = await findSubmission(world, address)
+    if (!accepts(kind, 'files')) throw new Refused('content_not_accepted', { content: 'files' })
+    const at = world.clock.now()
+    const made = { by: viewer.accountId }
+    if (on) {
+      const { improve: allowed } = await whatPupilsMay(world, address.classId)
+      take(mayImprove(status, timing, at, allowed))
+      return applyMove(world, address, { kind: 'improve', at }, made)
+    }
+    const before = take(beforeImproving(await movesOf(world, address)))
+    return applyMove(world, address, { kind: 'recall', at, before }, made)
   })
 }

@@ -28,12 +28,47 @@ describe('a class says what its pupils may do', () => {
     const address = submissionOf(school.built, workId, 'Anna Reyes')
     const { version } = await anna.get('saveDraft', address, { html: '<p>words</p>', base: 0 })
     await anna.get('handIn', address, { version })
-    expect((await tie())?.lets).toEqual({ takeBack: true, edit: true })
+    expect((await tie())?.lets).toEqual({ takeBack: true, improve: false, edit: true })
     await set({ takeBack: false })
-    expect((await tie())?.lets).toEqual({ takeBack: false, edit: true })
+    expect((await tie())?.lets).toEqual({ takeBack: false, improve: false, edit: true })
     expect(await code(anna.ask('takeBack', address))).toBe('take_back_off')
     await set({ takeBack: true })
     expect((await anna.get('takeBack', address)).phase).toBe('started')
+  })
+
+  it('lets them improve what came back where it says so: handed in again, marked again, or left as it was', async () => {
+    const workId = await buildWork(school.world, school.built, { title: 'Rain log', points: '10' })
+    const address = submissionOf(school.built, workId, 'Anna Reyes')
+    const save = async (html: string, base: number) =>
+      (await anna.get('saveDraft', address, { html, base })).version
+    const version = await save('<p>words</p>', 0)
+    await anna.get('handIn', address, { version })
+    await teacher.get('handBack', address, { number: 1, mark: '6', feedback: 'Say why.' })
+    expect(await code(anna.ask('improve', address, { on: true }))).toBe('improve_off')
+    await set({ improve: true })
+    expect((await tie())?.lets.improve).toBe(true)
+    // called off, it stands as it came back
+    await anna.get('improve', address, { on: true })
+    expect(await anna.get('improve', address, { on: false })).toMatchObject({
+      phase: 'handedBack',
+      mark: 600,
+    })
+    expect(await code(anna.ask('improve', address, { on: false }))).toBe('illegal_move')
+    await anna.get('improve', address, { on: true })
+    expect(await code(anna.ask('improve', address, { on: true }))).toBe('illegal_move')
+    const average = async () =>
+      (await anna.get('seeProgress', { ...at(), placeId: address.placeId })).submissions[0]?.marks
+    expect(await average()).toEqual([600])
+    await anna.get('handIn', address, { version: await save('<p>words, because</p>', version) })
+    expect(await average()).toEqual([600])
+    await teacher.get('handBack', address, { number: 2, mark: '9', feedback: '' })
+    expect(await average()).toEqual([600, 900])
+    // what a teacher handed back is not theirs to undo once its pupil goes on
+    await anna.get('improve', address, { on: true })
+    const undone = await teacher.get('undoHandBack', { ...at(), workId }, { placeIds: [address.placeId] })
+    expect(undone.undone).toEqual([])
+    for (const who of [school.bo, school.family])
+      expect(await code(who.ask('improve', address, { on: true }))).toBe('not_found')
   })
 
   it('shows nobody else’s answers where pupils do not see each other’s work, whatever the question says', async () => {

@@ -12,7 +12,7 @@ import {
 } from '../files/service.js'
 import { sendExport } from './export.js'
 import { setExtension } from './extension.js'
-import { handIn, takeBack } from './handIn.js'
+import { handIn, improve, takeBack } from './handIn.js'
 import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
 import { seeOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
@@ -53,6 +53,7 @@ export const workHandlers = {
   addFile: ({ world, viewer, params, body }) => addFile(world, viewer, params, body.uploadId),
   turnPicture: ({ world, viewer, params }) => turnPicture(world, viewer, params),
   seeFileSpace: ({ world, params }) => seeFileSpace(world, params.classId),
+  improve: ({ world, viewer, params, body }) => improve(world, viewer, params, body.on),
   seeOwnWork: ({ world, params }) => seeOwnWork(world, params),
   takeOwnWork: ({ world, viewer, params, response }) => sendExport(world, viewer, params, response),
   seeFile: ({ world, params, response }) => sendFile(world, params, response),

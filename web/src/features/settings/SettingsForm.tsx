@@ -25,6 +25,7 @@ const bodyOf = (data: ClassSettings): SettingsBody => ({
   idleMinutes: data.idleMinutes,
   admits: data.admits,
   takeBack: data.takeBack,
+  improve: data.improve,
   seeOthers: data.seeOthers,
   sharing: data.sharing,
   tint: data.tint,

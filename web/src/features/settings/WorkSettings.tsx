@@ -19,6 +19,12 @@ export function WorkSettings({ form: { own, marks }, put }: PartProps) {
         onChange={takeBack => put('own', { takeBack })}
       />
       <Switch
+        label={say('settings_improve')}
+        says={say(own.improve ? 'settings_improve_on' : 'settings_improve_off')}
+        on={own.improve}
+        onChange={improve => put('own', { improve })}
+      />
+      <Switch
         label={say('settings_seeOthers')}
         says={say(own.seeOthers ? 'settings_seeOthers_on' : 'settings_seeOthers_off')}
         on={own.seeOthers}

@@ -14,6 +14,7 @@ const own = {
   idleMinutes: 10,
   admits: 'register',
   takeBack: true,
+  improve: false,
   seeOthers: true,
   sharing: 'adults',
   tint: null,

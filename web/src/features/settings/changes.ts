@@ -2,7 +2,7 @@ import { EDIT_FOR } from '@oppen/core/talk'
 import { say, type WordKey } from '../../words/say.js'
 import type { Settings } from './parts.js'
 
-const OWN = ['families', 'shared', 'takeBack', 'seeOthers'] as const
+const OWN = ['families', 'shared', 'takeBack', 'improve', 'seeOthers'] as const
 const TALK = ['pupilsWrite', 'familiesWrite', 'pupilLetters', 'pupilMedia', 'pupilsEdit', 'nod'] as const
 const MARKS = ['averages', 'figures'] as const
 

@@ -1,5 +1,6 @@
 import type { OutcomePage } from '@oppen/contract'
 import { wordOfMark } from '@oppen/core/marks'
+import { isImproving } from '@oppen/core/work'
 import { Suspense } from 'react'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
@@ -16,7 +17,7 @@ type Props = {
 export function TeacherSays({ page }: Props) {
   const { status, feedback, work, levels, sticker, scale } = page
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'
-  const mark = status.phase === 'handedBack' ? status.mark : null
+  const mark = status.phase === 'handedBack' || isImproving(status) ? status.mark : null
   if (!shown || (!feedback && mark === null && !levels && !sticker)) return null
   const word = mark === null ? undefined : wordOfMark(mark, work.points, scale)
   return (

@@ -1,7 +1,7 @@
 import type { SubmissionPage } from '@oppen/contract'
 import { routes } from '@oppen/contract'
 import type { Missing } from '@oppen/core/draft'
-import { mayHandIn, mayTakeBack } from '@oppen/core/work'
+import { mayHandIn, mayImprove, mayTakeBack } from '@oppen/core/work'
 import { useCallback, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -40,7 +40,12 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
     done: () => showToast(say('work_taken')),
   })
   const { status, work } = page
-  const lets = useTie()?.lets.takeBack
+  const lets = useTie()?.lets
+  const improve = useCommand({
+    do: (on: boolean) => call(routes.improve, params, { on }),
+    again: [reads.submission(params).queryKey],
+  })
+  const improves = page.moves.at(-1)?.kind === 'improve'
   const { press } = handingIn
   const begun = mayHandIn(
     { ...status, phase: status.phase === 'untouched' ? 'started' : status.phase },
@@ -48,7 +53,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
     time.now,
   ).ok
   const refused = handingIn.problem === undefined ? undefined : problemWords(handingIn.problem, time)
-  const problem = takeBack.words ?? refused
+  const problem = takeBack.words ?? improve.words ?? refused
   const bar = useHeightFor('--work-bar')
   // what is finished asks nothing more and has nothing to save
   if (['handedBack', 'excused', 'received'].includes(status.phase)) return null
@@ -89,7 +94,17 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
             {say(status.handIns ? 'work_handIn_again' : 'work_handIn')}
           </Button>
         )}
-        {mayTakeBack(status, work, time.now, lets).ok && (
+        {improves && !press && (
+          <Button onClick={() => improve.go(false)} disabled={improve.busy}>
+            {say('work_improve_leave')}
+          </Button>
+        )}
+        {mayImprove(status, work, time.now, lets?.improve ?? false).ok && (
+          <Button onClick={() => improve.go(true)} disabled={improve.busy}>
+            {say('work_improve')}
+          </Button>
+        )}
+        {mayTakeBack(status, work, time.now, lets?.takeBack).ok && (
           <Button onClick={() => takeBack.go()} disabled={takeBack.busy}>
             {say('work_takeBack')}
           </Button>

@@ -77,7 +77,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/settings',
     file: 'settings/SettingsScreen',
-    words: ['markBook', 'register', 'settings', 'talk'],
+    words: ['markBook', 'planning', 'register', 'settings', 'talk'],
     reads: 'seeSettings',
   },
   {

@@ -48,7 +48,7 @@ export async function gettingIn(world: World, clock: FixedClock, school: DemoSch
     [school.numbers, 'tide', 'steps'],
     [school.words, 'heather', 'sail'],
   ] as const)
-    await settle(world, built, { tint, sign })
+    await settle(world, built, { tint, sign, improve: true })
   await settle(world, garden, { shared: true, ownSecret: 'pin' })
   await languages(world, garden)
   await lastYear(world, clock, school)

@@ -38,10 +38,14 @@ export type Annotation = InkItem | Passage | PlacedSticker
 /** So much stands over one submission at most, and so long is a quote and what stands around it. */
 export const ANNOTATION_LIMITS = { items: 2_000, exact: 2_000, around: 64, page: 60, batch: 200 } as const
 
-/** What the pages of a submission are called here, as they were handed in: the written one, those of a worksheet, and a picture. */
+/**
+ * What the pages of a submission are called here, as they were handed in: the written one, those of a worksheet, a picture, and the pages of
+ * a PDF from 1 on.
+ */
 export const textPage = (handIn: number): string => `text ${handIn}`
 export const sheetPage = (sheetId: string, handIn: number): string => `sheet ${sheetId} ${handIn}`
-export const filePage = (fileId: string): string => `file ${fileId}`
+export const filePage = (fileId: string, number?: number): string =>
+  number === undefined ? `file ${fileId}` : `file ${fileId} ${number}`
 
 /** Looks at an annotation that somebody sent. Refuses `ink_unreadable` where it is none of ours, and `text_long`. */
 export function readAnnotation(item: Annotation): Outcome<Annotation> {

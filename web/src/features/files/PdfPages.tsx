@@ -1,10 +1,16 @@
-import { useEffect, useRef, useState } from 'react'
+import { Fragment, type ReactNode, useEffect, useRef, useState } from 'react'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { say } from '../../words/say.js'
 import { openPdf, type Pdf } from './pdf.js'
 
+type Props = {
+  readonly address: string
+  /** Puts something around a page. */
+  readonly around?: (number: number, page: ReactNode) => ReactNode
+}
+
 /** A PDF page under page, each drawn when it comes near. */
-export function PdfPages({ address }: { readonly address: string }) {
+export function PdfPages({ address, around }: Props) {
   const [pdf, setPdf] = useState<Pdf>()
   const [failed, setFailed] = useState(false)
   useEffect(() => {
@@ -16,9 +22,10 @@ export function PdfPages({ address }: { readonly address: string }) {
   if (!pdf) return <Waiting />
   return (
     <div className="flex flex-col gap-3">
-      {pdf.pages.map(page => (
-        <PdfPage key={page.number} pdf={pdf} number={page.number} ratio={page.height / page.width} />
-      ))}
+      {pdf.pages.map(({ number, height, width }) => {
+        const page = <PdfPage pdf={pdf} number={number} ratio={height / width} />
+        return <Fragment key={number}>{around ? around(number, page) : page}</Fragment>
+      })}
     </div>
   )
 }

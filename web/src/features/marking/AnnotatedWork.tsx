@@ -3,6 +3,7 @@ import { addressOf, kindOfFile, routes } from '@oppen/contract'
 import type { Spot } from '@oppen/core/ink'
 import { type Annotation, filePage, sheetPage, textPage } from '@oppen/core/marking'
 import { type ReactNode, type Ref, Suspense, useMemo } from 'react'
+import { part } from '../../app/part.js'
 import type { SubmissionParams } from '../../app/queries.js'
 import { Waiting } from '../../parts/Feedback.js'
 import { Written } from '../../parts/Written.js'
@@ -13,6 +14,10 @@ import type { AnnotationEdit } from './annotationAutosave.js'
 import type { DeskPen } from './deskPen.js'
 import { FixedWidth } from './FixedWidth.js'
 import { byPage, NO_ITEMS, numbersOf } from './notes.js'
+
+const PdfPages = part(() =>
+  import('../files/PdfPages.js').then(({ PdfPages: default_ }) => ({ default: default_ })),
+)
 
 type Work = {
   /** The number of the hand-in. */
@@ -45,7 +50,8 @@ export function AnnotatedWork({ params, page, work, items, text, empty, ...over 
   const { number, html, files, worksheet } = work
   const beside = notIn(html, files)
   const pictures = beside.filter(file => kindOfFile(file.type) === 'picture')
-  const others = beside.filter(file => !pictures.includes(file))
+  const pdfs = beside.filter(file => kindOfFile(file.type) === 'pdf')
+  const others = beside.filter(file => !pictures.includes(file) && !pdfs.includes(file))
   // what stands at a place of the page needs the page to stand still
   const placed = (pages.get(textPage(number)) ?? NO_ITEMS).some(item => item.kind !== 'passage')
   if (!worksheet && !html && !beside.length) return empty
@@ -83,6 +89,25 @@ export function AnnotatedWork({ params, page, work, items, text, empty, ...over 
           </Annotated>
           <figcaption className="mt-1 text-sm text-soft">{file.name}</figcaption>
         </figure>
+      ))}
+      {pdfs.map(file => (
+        <section key={file.id} aria-label={file.name} className="mt-4">
+          <Suspense fallback={<Waiting />}>
+            <PdfPages
+              address={addressOf(routes.seeFile, { ...params, fileId: file.id })}
+              around={(page, view) => <Annotated {...on(filePage(file.id, page))}>{view}</Annotated>}
+            />
+          </Suspense>
+          <p className="mt-1 text-sm text-soft">
+            <a
+              href={addressOf(routes.seeFile, { ...params, fileId: file.id })}
+              download={file.name}
+              className="text-blue underline underline-offset-2"
+            >
+              {file.name}
+            </a>
+          </p>
+        </section>
       ))}
       <FileList files={others} page={page} html={html} />
     </>

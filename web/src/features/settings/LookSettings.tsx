@@ -34,7 +34,7 @@ export function LookSettings({ form: { own }, put, problemAt }: Props) {
         values={TINTS}
         chosen={own.tint}
         onChoose={tint => put('own', { tint })}
-        wording={tint => say(`tint_${tint}`)}
+        wording={tint => say(`look_tint_${tint}`)}
         shown={tint => <ClassSign tint={tint} sign={own.sign} />}
       />
       <Choices
@@ -43,7 +43,7 @@ export function LookSettings({ form: { own }, put, problemAt }: Props) {
         values={SIGNS}
         chosen={own.sign}
         onChoose={sign => put('own', { sign })}
-        wording={sign => say(`sign_${sign}`)}
+        wording={sign => say(`look_sign_${sign}`)}
         shown={sign => <ClassSign tint={own.tint} sign={sign} />}
       />
     </>

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { DEMO_NOW, openDemo, Person } from '@oppen/demo'
 import { closeWorld } from '@oppen/server/openWorld'
 import { build } from 'esbuild'
+import { fullBook, scrolledBook } from './bookScreen.js'
 import { serve } from './child.js'
 import { allAtOnce, lookingUp, ontoTheBoard } from './comingIn.js'
 import { deadlines } from './deadlines.js'
@@ -16,6 +17,7 @@ import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
 import { longRoom, newsIn, talkLive } from './talk.js'
+import { firstPaints } from './web.js'
 import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
 
@@ -119,6 +121,25 @@ async function marks(): Promise<void> {
     `reports for 120 pupils: ${(reports.ours / 1000).toFixed(1)} s, ${reports.ratio.toFixed(1)} of 120 bare pages of text; meanwhile the slowest of a hundred small answers took ${reports.waited.toFixed(0)} ms (${reports.idle.toFixed(0)} ms before)`,
   )
   if (reports.waited > 50 + reports.idle) missed.push('reports hold up others')
+  await markBook()
+}
+
+/** A mark book of 40 pupils and 200 pieces of work: until it stands there, and while it is scrolled. */
+async function markBook(): Promise<void> {
+  const book = await fullBook(address)
+  await firstPaints(address, [book], OUT, ({ slowed, ours: first, bare: base, shift }) => {
+    print(
+      `mark book of 40 by 200${slowed > 1 ? `, slowed ${slowed} times` : ''}: largest text after ${first.toFixed(0)} ms, ${(first / base).toFixed(2)} of a bare page with the same data (${base.toFixed(0)} ms); layout shift ${shift.toFixed(3)}`,
+    )
+  })
+  const { ours: own, bare: table } = await scrolledBook(address, book)
+  print(
+    `scrolling it, slowed four times: ${own.median.toFixed(0)} ms for a picture, 95 of 100 within ${own.slowest.toFixed(0)} ms; a bare table of as many cells ${table.median.toFixed(0)} and ${table.slowest.toFixed(0)} ms`,
+  )
+}
+if (process.argv.includes('book')) {
+  await markBook()
+  await end()
 }
 if (process.argv.includes('marks')) {
   await marks()

@@ -2,11 +2,11 @@
 // biome-ignore-all lint/a11y/useFocusableInteractive: the grid has the focus and names its cell (aria-activedescendant)
 import type { BookCell, BookWork, MarkBookPage } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
-import { readMarkOn } from '@oppen/core/marks'
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, useRef, useState } from 'react'
+import { type MarkRules, readMarkOn } from '@oppen/core/marks'
+import { type Range, useVirtualizer } from '@tanstack/react-virtual'
+import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react'
 import { Refusal } from '../../app/api.js'
-import { useNow } from '../../app/session.js'
+import { type Time, useNow } from '../../app/session.js'
 import { useWide } from '../../app/wide.js'
 import { showHundredths } from '../../words/numbers.js'
 import { problemWords } from '../../words/problem.js'
@@ -25,6 +25,14 @@ const COLUMN = 92
 const NAMES = { wide: 180, narrow: 116 }
 const MARGIN = { wide: 112, narrow: 76 }
 const HEAD = 76
+
+/** Columns come into the table some at a time: while it is scrolled, most pictures draw nothing new. */
+const CHUNK = 8
+function inChunks({ startIndex, endIndex, count }: Range): number[] {
+  const from = Math.max(0, (Math.floor(startIndex / CHUNK) - 0.5) * CHUNK)
+  const until = Math.min(count, (Math.ceil((endIndex + 1) / CHUNK) + 0.5) * CHUNK)
+  return Array.from({ length: until - from }, (_, n) => from + n)
+}
 
 /** Where the keys are. */
 const HERE = 'outline-2 -outline-offset-2 outline-blue'
@@ -66,7 +74,7 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
     count: works.length,
     getScrollElement: () => box.current,
     estimateSize: () => COLUMN,
-    overscan: 3,
+    rangeExtractor: inChunks,
     paddingStart: names + margin,
     scrollPaddingStart: names + margin,
   })
@@ -161,7 +169,40 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
   }
   const begin = (first: string) => cellAt(at) && setText(first)
 
-  const idOf = ({ row, column }: Place) => `book-${row}-${column}`
+  const items = across.getVirtualItems()
+  // the same for as long as the same columns are there
+  const shown = `${items[0]?.start} ${items[0]?.index} ${items.length}`
+  // biome-ignore lint/correctness/useExhaustiveDependencies: which columns these are is said by the first and how many
+  const columns = useMemo<readonly Column[]>(
+    () => items.map(({ index, start }) => ({ index, start })),
+    [shown],
+  )
+  /** The field in the cell where the keys are. */
+  const typing = (row: BookRow) => {
+    const work = works[at.column]
+    return (
+      work && (
+        <MarkField
+          text={text ?? ''}
+          label={say('book_mark_for', { name: row.name, title: work.title })}
+          onText={setText}
+          onLeave={() => {
+            setText(null)
+            box.current?.focus({ preventScroll: true })
+          }}
+          onDone={(typed, by) => {
+            if (!commit(typed)) return false
+            box.current?.focus({ preventScroll: true })
+            go({
+              row: Math.max(0, Math.min(rows.length - 1, at.row + by.row)),
+              column: Math.max(0, Math.min(works.length - 1, at.column + by.column)),
+            })
+            return true
+          }}
+        />
+      )
+    )
+  }
   return (
     <div
       ref={box}
@@ -172,12 +213,20 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
       aria-colcount={works.length + 2}
       aria-activedescendant={works.length && rows.length ? idOf(at) : undefined}
       onKeyDown={onKey}
+      onPointerDown={event => {
+        const place = placeOf(event.target)
+        if (!place || (text !== null && place.row === at.row && place.column === at.column)) return
+        event.preventDefault()
+        box.current?.focus({ preventScroll: true })
+        go(place)
+      }}
+      onDoubleClick={event => placeOf(event.target) && begin('')}
       onPaste={event => {
         if (text !== null) return
         event.preventDefault()
         paste(event.clipboardData.getData('text/plain'))
       }}
-      className="group relative max-h-[74vh] overflow-auto border-y border-edge bg-sheet -outline-offset-2"
+      className="group relative max-h-[74vh] overflow-auto [contain:content] border-y border-edge bg-sheet -outline-offset-2"
     >
       <div
         role="presentation"
@@ -202,7 +251,7 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
           >
             {say('overview_pupil')}
           </span>
-          {across.getVirtualItems().map(({ index, start }) => {
+          {columns.map(({ index, start }) => {
             const work = works[index]
             return (
               work && (
@@ -235,107 +284,163 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
         </div>
         {down.getVirtualItems().map(({ index, start }) => {
           const row = rows[index]
+          const inRow = index === at.row
           return (
             row && (
-              <div
+              <GridRow
                 key={row.placeId}
-                role="row"
-                aria-rowindex={index + 2}
-                className={`absolute left-0 border-b border-rule ${index === at.row ? 'bg-pale/50' : ''}`}
-                style={{ top: start, height: ROW, width: across.getTotalSize() }}
-              >
-                <span
-                  role="gridcell"
-                  id={idOf({ row: index, column: -1 })}
-                  aria-colindex={1}
-                  className={`sticky left-0 z-10 inline-flex items-center border-e border-margin-line align-top bg-sheet ${index === at.row && at.column === -1 ? HERE : ''}`}
-                  style={{ width: margin + 1, height: ROW - 1 }}
-                >
-                  <button
-                    type="button"
-                    tabIndex={-1}
-                    onClick={() => onAverage(row)}
-                    aria-label={say('book_average_of', {
-                      name: row.name,
-                      average: averageShown(row.working, page.rules) ?? say('book_average_none'),
-                    })}
-                    className="w-full truncate rounded-sm px-2.5 text-end text-sm tabular-nums text-soft underline-offset-2 hover:bg-pale hover:underline"
-                  >
-                    {averageShown(row.working, page.rules) ?? '–'}
-                  </button>
-                </span>
-                <span
-                  role="rowheader"
-                  aria-colindex={2}
-                  className={`sticky z-10 inline-flex items-center truncate bg-sheet align-top ps-4 pe-2 text-[15px] font-semibold ${index === at.row ? 'text-blue' : ''}`}
-                  style={{ width: names - 1, height: ROW - 1, left: margin + 1 }}
-                >
-                  <span className="truncate">{row.name}</span>
-                </span>
-                {across.getVirtualItems().map(({ index: column, start: left }) => {
-                  const work = works[column]
-                  if (!work) return null
-                  const here = index === at.row && column === at.column
-                  const cell = row.cells[work.column]
-                  return (
-                    <span
-                      key={work.id}
-                      id={idOf({ row: index, column })}
-                      role="gridcell"
-                      aria-colindex={column + 3}
-                      aria-selected={here}
-                      aria-label={`${row.name}, ${work.title}: ${cell ? cellWords(cell) : say('book_not_asked')}`}
-                      onPointerDown={event => {
-                        if (here && text !== null) return
-                        event.preventDefault()
-                        box.current?.focus({ preventScroll: true })
-                        go({ row: index, column })
-                      }}
-                      onDoubleClick={() => begin('')}
-                      className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums ${cell ? '' : 'bg-linen/60'} ${here ? `${HERE} group-focus-within:bg-pale` : ''}`}
-                      style={{ left, width: COLUMN, height: ROW - 1 }}
-                    >
-                      {here && text !== null ? (
-                        <MarkField
-                          text={text}
-                          label={say('book_mark_for', { name: row.name, title: work.title })}
-                          onText={setText}
-                          onLeave={() => {
-                            setText(null)
-                            box.current?.focus({ preventScroll: true })
-                          }}
-                          onDone={(typed, by) => {
-                            if (!commit(typed)) return false
-                            box.current?.focus({ preventScroll: true })
-                            go({
-                              row: Math.max(0, Math.min(rows.length - 1, at.row + by.row)),
-                              column: Math.max(0, Math.min(works.length - 1, at.column + by.column)),
-                            })
-                            return true
-                          }}
-                        />
-                      ) : (
-                        cell && <CellMark cell={cell} now={time.now} />
-                      )}
-                    </span>
-                  )
-                })}
-              </div>
+                {...{ row, index, works, columns, names, margin, time, onAverage }}
+                rules={page.rules}
+                top={start}
+                width={across.getTotalSize()}
+                here={inRow ? at.column : null}
+                typing={inRow && text !== null ? typing(row) : null}
+              />
             )
           )
         })}
       </div>
     </div>
   )
+}
 
-  function cellWords(cell: BookCell): string {
-    const mark = shownMark(cell)
-    const words = [mark === null ? '' : showHundredths(mark)]
-    if (cell.draftMark !== undefined) words.push(say('book_draft'))
-    if (mark === null)
-      words.push(teacherStateWords(cellState(cell, time.now), { ...time, points: null }).words)
-    const late = cellLateBy(cell)
-    if (late > 0) words.push(say('book_late', { span: spanWords(late) }))
-    return words.filter(Boolean).join(', ')
-  }
+const idOf = ({ row, column }: Place) => `book-${row}-${column}`
+
+type Column = { readonly index: number; readonly start: number }
+type RowProps = {
+  readonly row: BookRow
+  readonly index: number
+  readonly works: Props['works']
+  readonly columns: readonly Column[]
+  readonly rules: MarkRules
+  readonly top: number
+  readonly width: number
+  readonly names: number
+  readonly margin: number
+  readonly time: Time
+  /** The column where the keys are, if they are in this row. */
+  readonly here: number | null
+  readonly typing: ReactNode
+  readonly onAverage: (row: BookRow) => void
+}
+
+/** One pupil's row, with the average and the name that stay. */
+const GridRow = memo(function GridRow(props: RowProps) {
+  const { row, index, works, columns, rules, top, width, names, margin, time, here, typing, onAverage } =
+    props
+  const average = averageShown(row.working, rules)
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className={`absolute left-0 border-b border-rule ${here === null ? '' : 'bg-pale/50'}`}
+      style={{ top, height: ROW, width }}
+    >
+      <span
+        role="gridcell"
+        id={idOf({ row: index, column: -1 })}
+        aria-colindex={1}
+        className={`sticky left-0 z-10 inline-flex items-center border-e border-margin-line align-top bg-sheet ${here === -1 ? HERE : ''}`}
+        style={{ width: margin + 1, height: ROW - 1 }}
+      >
+        <button
+          type="button"
+          tabIndex={-1}
+          onClick={() => onAverage(row)}
+          aria-label={say('book_average_of', {
+            name: row.name,
+            average: average ?? say('book_average_none'),
+          })}
+          className="w-full truncate rounded-sm px-2.5 text-end text-sm tabular-nums text-soft underline-offset-2 hover:bg-pale hover:underline"
+        >
+          {average ?? '–'}
+        </button>
+      </span>
+      <span
+        role="rowheader"
+        aria-colindex={2}
+        className={`sticky z-10 inline-flex items-center truncate bg-sheet align-top ps-4 pe-2 text-[15px] font-semibold ${here === null ? '' : 'text-blue'}`}
+        style={{ width: names - 1, height: ROW - 1, left: margin + 1 }}
+      >
+        <span className="truncate">{row.name}</span>
+      </span>
+      {columns.map(({ index: column, start: left }) => {
+        const work = works[column]
+        return (
+          work && (
+            <GridCell
+              key={work.id}
+              {...{ row, work, column, left, index, time }}
+              id={idOf({ row: index, column })}
+              here={column === here}
+            >
+              {column === here ? typing : null}
+            </GridCell>
+          )
+        )
+      })}
+    </div>
+  )
+})
+
+/** The place of the cell in which something lies; undefined for what lies in none. */
+function placeOf(target: EventTarget): Place | undefined {
+  const cell = target instanceof Element ? target.closest<HTMLElement>('[data-column]') : null
+  if (!cell) return undefined
+  return { row: Number(cell.dataset.row), column: Number(cell.dataset.column) }
+}
+
+type CellProps = {
+  readonly row: BookRow
+  readonly work: BookWork & { readonly column: number }
+  readonly id: string
+  readonly index: number
+  readonly column: number
+  /** Where it begins, in pixels. */
+  readonly left: number
+  /** Whether the keys are here. */
+  readonly here: boolean
+  readonly time: Time
+  /** What is typed in it, where something is. */
+  readonly children: ReactNode
+}
+
+/** One cell; it is drawn anew only where something of it has changed, so that scrolling draws what comes into sight alone. */
+const GridCell = memo(function GridCell({
+  row,
+  work,
+  id,
+  index,
+  column,
+  left,
+  here,
+  time,
+  children,
+}: CellProps) {
+  const cell = row.cells[work.column]
+  return (
+    <span
+      id={id}
+      role="gridcell"
+      data-row={index}
+      data-column={column}
+      aria-colindex={column + 3}
+      aria-selected={here}
+      aria-label={`${row.name}, ${work.title}: ${cell ? cellWords(cell, time) : say('book_not_asked')}`}
+      className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums [contain:layout_style_size] ${cell ? '' : 'bg-linen/60'} ${here ? `${HERE} group-focus-within:bg-pale` : ''}`}
+      style={{ left, width: COLUMN, height: ROW - 1 }}
+    >
+      {children ?? (cell && <CellMark cell={cell} now={time.now} />)}
+    </span>
+  )
+})
+
+function cellWords(cell: BookCell, time: Time): string {
+  const mark = shownMark(cell)
+  const words = [mark === null ? '' : showHundredths(mark)]
+  if (cell.draftMark !== undefined) words.push(say('book_draft'))
+  if (mark === null) words.push(teacherStateWords(cellState(cell, time.now), { ...time, points: null }).words)
+  const late = cellLateBy(cell)
+  if (late > 0) words.push(say('book_late', { span: spanWords(late) }))
+  return words.filter(Boolean).join(', ')
 }

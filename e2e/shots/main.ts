@@ -132,11 +132,6 @@ const SHOTS: readonly Shot[] = [
     views: [
       { who: 'goran.pell', go: page => inClass(page, 'Garden Science', 'Talk') },
       { who: 'ms.varga', go: circle },
-    ],
-  },
-  {
-    name: 'nod-and-letter',
-    views: [
       { who: 'ms.varga', go: nod },
       { who: 'ms.varga', go: letter },
     ],
@@ -152,6 +147,29 @@ const SHOTS: readonly Shot[] = [
         },
       },
       { who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Progress') },
+    ],
+  },
+  {
+    name: 'portfolio-and-settings',
+    views: [
+      {
+        who: 'ada.moreno',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Progress')
+          await page.getByRole('link', { name: 'Portfolio' }).click()
+          await page.getByRole('heading', { name: 'Portfolio', level: 1 }).waitFor()
+        },
+      },
+      { who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
+      {
+        who: 'ms.varga',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Progress')
+          await page.getByRole('link', { name: 'Reports' }).click()
+          await page.getByRole('heading', { name: 'Reports', level: 1 }).waitFor()
+          await settled(page)
+        },
+      },
     ],
   },
   {

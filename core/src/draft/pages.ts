@@ -1,5 +1,5 @@
-/** A tag of HTML, whose values may hold the sign that ends it. */
-const TAG = /<(?:"[^"]*"|'[^']*'|[^'">])*>/g
+/** A tag of HTML, whose values may hold the sign that ends it. None begins within another, else a row of signs takes quadratic time. */
+const TAG = /<(?:"[^"]*"|'[^']*'|[^'"<>])*>/g
 const ALONE = /^<(?:br|hr|img|col)\b/i
 const NAME = /^<\/?([a-z][a-z0-9]*)/i
 
@@ -28,7 +28,7 @@ export function blocksOf(html: string): string[] {
 
 /** A block as tags, words and what stands between words. */
 export const tokensOf = (html: string): string[] =>
-  html.match(/<(?:"[^"]*"|'[^']*'|[^'">])*>|\s+|[^\s<]+|</g) ?? []
+  html.match(/<(?:"[^"]*"|'[^']*'|[^'"<>])*>|\s+|[^\s<]+|</g) ?? []
 
 /** Whether every tag is closed by its own kind, in turn. */
 export function isWellFormed(html: string): boolean {
@@ -59,7 +59,7 @@ export const sayingOf = (html: string): string =>
  * are counted too.
  */
 export function countWords(html: string, language = 'en'): number {
-  const within = html.replace(/<\/?(?:strong|em|u|s|code|a|span)\b(?:"[^"]*"|'[^']*'|[^'">])*>/gi, '')
+  const within = html.replace(/<\/?(?:strong|em|u|s|code|a|span)\b(?:"[^"]*"|'[^']*'|[^'"<>])*>/gi, '')
   let words = 0
   for (const part of new Intl.Segmenter(language, { granularity: 'word' }).segment(sayingOf(within)))
     if (part.isWordLike) words += 1

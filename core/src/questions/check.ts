@@ -5,7 +5,7 @@ import { type Question, rulesOf } from './question.js'
 
 /** Whether there is nothing to read, to see or to hear in a question. */
 export const asksNothing = ({ prompt }: Pick<Question, 'prompt'>): boolean =>
-  !prompt.replace(/<[^>]*>|&nbsp;/g, '').trim() && !/<(img|audio|video)\b/i.test(prompt)
+  !prompt.replace(/<[^<>]*>|&nbsp;/g, '').trim() && !/<(img|audio|video)\b/i.test(prompt)
 
 /**
  * What a question lacks before it can be posted, as a refusal; ok where it is whole. Besides what its kind asks: words,

@@ -76,7 +76,7 @@ export function QuestionLine({
 
 const plain = (html: string): string =>
   html
-    .replace(/<[^>]*>/g, ' ')
+    .replace(/<[^<>]*>/g, ' ')
     .replace(/&nbsp;/g, ' ')
     .replace(/&amp;/g, '&')
     .trim()

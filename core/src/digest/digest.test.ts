@@ -130,8 +130,9 @@ function walk(moves: readonly Move[], dueAt: number | null): ReturnType<typeof p
   let holder = 'pupil' as Holder
   let before: Holder = 'pupil'
   let asked: number | null = dueAt
-  let back: { at: number; mark: number | null; again: boolean } | null = null
+  let back = null as { at: number; mark: number | null; again: boolean } | null
   let excused = false
+  let improving = false
   let wasWith: Holder = 'pupil'
   let paper = false
   let wasPaper = false
@@ -146,13 +147,22 @@ function walk(moves: readonly Move[], dueAt: number | null): ReturnType<typeof p
     } else if (move.kind === 'handBack') {
       back = { at: move.at, mark: move.mark, again: false }
       holder = 'nobody'
+      improving = false
       paper = false
     } else if (move.kind === 'tryAgain') {
       back = { at: move.at, mark: null, again: true }
       asked = move.by
       holder = 'pupil'
+      improving = false
       paper = false
+    } else if (move.kind === 'improve') {
+      asked = null
+      holder = 'pupil'
+      improving = true
     } else if (move.kind === 'excuse') {
+      // what lies with the teacher and is excused counts as asked for again from then on
+      if (improving && holder === 'teacher' && back) back = { ...back, mark: null, again: true }
+      if (holder === 'teacher') improving = false
       excused = true
       wasWith = holder
       wasPaper = paper
@@ -175,7 +185,8 @@ function walk(moves: readonly Move[], dueAt: number | null): ReturnType<typeof p
   const last = ins.at(-1)
   const open = holder === 'pupil' && !excused
   // a submission that is asked for again is not handed back any more once it is in, nor when it is excused
-  const isBack = back && during(back.at) && !excused && (back.again ? open : holder === 'nobody' && !paper)
+  const isBack =
+    back && during(back.at) && !excused && (back.again || improving ? open : holder === 'nobody' && !paper)
   return {
     in: last && during(last[0]) && !excused ? [last] : [],
     back: isBack && back ? [[back.at, back.mark, back.again]] : [],

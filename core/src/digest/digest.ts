@@ -1,6 +1,6 @@
 import type { Instant, WorkId } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
-import { type RecordedMove, replay, stateOf, type Timing } from '../work/index.js'
+import { isImproving, type RecordedMove, replay, stateOf, type Timing } from '../work/index.js'
 
 /** A piece of work that is handed in, as it stands for one pupil. */
 export type DigestWork = {
@@ -64,9 +64,10 @@ export function digestOf(works: readonly DigestWork[], { from, now, ahead }: Dig
       one => one.at,
     ),
     handedBack: sorted(
-      all.flatMap(({ work, status: { phase, handedBackAt: at, mark } }) => {
+      all.flatMap(({ work, status }) => {
+        const { phase, handedBackAt: at, mark } = status
         if (!within(at) || (phase !== 'handedBack' && phase !== 'tryAgain')) return []
-        const again = phase === 'tryAgain'
+        const again = phase === 'tryAgain' && !isImproving(status)
         return [{ ...line(work), at, mark: again ? null : mark, points: work.points, again }]
       }),
       one => one.at,

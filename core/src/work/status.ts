@@ -104,6 +104,13 @@ export function next(status: SubmissionStatus, move: Move): Outcome<SubmissionSt
 export const isImproving = ({ phase, phaseBefore }: SubmissionStatus): boolean =>
   phase === 'tryAgain' && phaseBefore === 'handedBack'
 
+/** What is left for another phase; an improvement stays one, so that it is as late as what it improves. */
+const leaving = (status: SubmissionStatus): Phase => (isImproving(status) ? 'handedBack' : status.phase)
+
+/** The phase to which a submission returns. */
+const returning = ({ phaseBefore }: SubmissionStatus): Phase =>
+  phaseBefore === 'handedBack' ? 'tryAgain' : phaseBefore
+
 function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus> {
   switch (move.kind) {
     case 'start':
@@ -111,8 +118,7 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'handIn':
       return {
         phase: 'withTeacher',
-        // an improvement stays one, so that it is as late as what it improves
-        phaseBefore: isImproving(status) ? 'handedBack' : status.phase,
+        phaseBefore: leaving(status),
         handIns: status.handIns + 1,
         firstHandedInAt: status.firstHandedInAt ?? move.pressedAt ?? move.at,
         handedInAt: move.pressedAt ?? move.at,
@@ -127,15 +133,15 @@ function changes(status: SubmissionStatus, move: Move): Partial<SubmissionStatus
     case 'improve':
       return { phase: 'tryAgain', phaseBefore: 'handedBack', tryAgainBy: null }
     case 'excuse':
-      return { phase: 'excused', phaseBefore: status.phase }
+      return { phase: 'excused', phaseBefore: leaving(status) }
     case 'receive':
-      return { phase: 'received', phaseBefore: status.phase, receivedAt: move.at }
+      return { phase: 'received', phaseBefore: leaving(status), receivedAt: move.at }
     case 'unreceive':
-      return { phase: status.phaseBefore, receivedAt: null }
+      return { phase: returning(status), receivedAt: null }
     case 'takeBack':
-      return { phase: status.phaseBefore === 'handedBack' ? 'tryAgain' : status.phaseBefore }
+      return { phase: returning(status) }
     case 'include':
-      return { phase: status.phaseBefore, ...phaseBeforeHandIn(status) }
+      return { phase: returning(status), ...phaseBeforeHandIn(status) }
     case 'recall':
       return move.before
   }

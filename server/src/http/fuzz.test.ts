@@ -1,3 +1,6 @@
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { text } from 'node:stream/consumers'
 import { addressOf, type RouteName, routes } from '@oppen/contract'
 import { mostOfBody } from '@oppen/contract/bodies'
 import {
@@ -90,6 +93,21 @@ async function heldEachTime(act: () => Promise<number>): Promise<readonly [numbe
   return [status, least]
 }
 
+/** How long a server that does nothing but read the same JSON holds up the loop, in milliseconds. */
+async function heldBare(body: string): Promise<number> {
+  const bare = createServer(async (request, response) => {
+    JSON.parse(await text(request))
+    response.end()
+  })
+  await new Promise<void>(done => void bare.listen(0, done))
+  const { port } = bare.address() as AddressInfo
+  const [, least] = await heldEachTime(
+    async () => (await fetch(`http://127.0.0.1:${port}/`, { method: 'POST', body })).status,
+  )
+  bare.close()
+  return least
+}
+
 /** No work over so long on the main thread, in milliseconds. */
 const MOST_HELD = 50
 const SEED = 20_261_127
@@ -124,7 +142,8 @@ describe('whatever is sent', () => {
         const person = /submission|place|ink|draft|answer/i.test(routes[name].path) ? anna : teacher
         const [status, longest] = await heldEachTime(() => send(person, name, body))
         expect(status, `${name} ${pick}`).toBeLessThan(500)
-        if (longest > MOST_HELD)
+        // two megabytes are sent and read in this very process: what a bare server holds with them is not ours
+        if (longest > MOST_HELD && longest - (await heldBare(body)) > MOST_HELD)
           slow.push(`${name} ${pick}: ${body.length} of ${limit}, ${Math.round(longest)} ms`)
       }
     }

@@ -4,6 +4,7 @@ import { buildAccount, type Person, type SmallSchool, smallSchool } from '@oppen
 import { beforeEach, describe, expect, it } from 'vitest'
 import { migrator } from '../../db/migrate.js'
 import { circlesTalk } from '../../db/migrations/2026-12-05-circles-talk.js'
+import { classSettings } from '../../db/migrations/2026-12-12-class-settings.js'
 import { listen } from '../../testing/listen.js'
 
 let school: SmallSchool
@@ -272,8 +273,8 @@ it('what was posted in circles before stands in their rooms, where it was read a
     { spaceId: school.built.classId },
     { html: '<p>stays</p>' },
   )
-  const steps = migrator(db, [circlesTalk])
-  await steps.down()
+  const steps = migrator(db, [circlesTalk, classSettings])
+  await steps.down({ to: 0 })
   const posts = await db.rows<{ html: string }>('select html from circle_posts')
   expect(posts).toEqual([{ html: '<p>before &amp; now</p>' }])
   await steps.up()

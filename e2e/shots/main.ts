@@ -160,7 +160,13 @@ const SHOTS: readonly Shot[] = [
           await page.getByRole('heading', { name: 'Portfolio', level: 1 }).waitFor()
         },
       },
-      { who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Settings') },
+      {
+        who: 'ms.varga',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Settings')
+          await page.getByRole('heading', { name: 'Settings', level: 1 }).waitFor()
+        },
+      },
       {
         who: 'ms.varga',
         go: async page => {

@@ -57,5 +57,5 @@ export async function keeping(
   }
   clock.moveTo(at(world, '2026-10-13T20:15'))
   const log = submissionOf(garden, work('Rainfall log, days 1–5'), 'Ada Moreno')
-  await makeLink(world, family, { ...log, number: '2' }, 30)
+  await makeLink(world, family, { ...log, number: '2' }, { press: 'demo', days: 30 })
 }

@@ -1,7 +1,7 @@
 import type { FileId, PlaceId, SharedLinkId, WorkId } from '@oppen/core/ids'
 import { LINK_DAYS, SIDES } from '@oppen/core/portfolio'
 import { z } from 'zod'
-import { done, id, instant, typed } from '../wire/shapes.js'
+import { done, id, instant, line, typed } from '../wire/shapes.js'
 import { workKind } from './workParts.js'
 
 const reason = z.object({
@@ -99,7 +99,7 @@ export const portfolioShapes = {
   takeKeptPdf: {},
   takeKeptZip: {},
   makeLink: {
-    body: z.object({ days: z.union(LINK_DAYS.map(days => z.literal(days))) }),
+    body: z.object({ press: line, days: z.union(LINK_DAYS.map(days => z.literal(days))) }),
     reply: sharedLink,
   },
   revokeLink: { reply: done },

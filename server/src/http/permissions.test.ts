@@ -262,7 +262,7 @@ async function keptPiece({ anna, owner }: Pick<Spares, 'anna' | 'owner'>) {
   const file = await world.db.row<{ id: string }>('select id from files where work_id = $workId', { workId })
   const asked = { ...at, number: '1' }
   for (const viewer of [anna, owner]) await keepWork(world, viewer, asked, { why: 'shows how', goal: null })
-  const link = await makeLink(world, owner, asked, 1)
+  const link = await makeLink(world, owner, asked, { press: 'one', days: 1 })
   return {
     workId,
     number: '1',

@@ -24,14 +24,16 @@ export const portfolio: Migration = {
        hand_in integer not null,
        source text not null,
        hash text not null unique,
+       -- what the press that made it is called by whoever pressed
+       press text not null,
        made_by text not null references accounts (id) on delete cascade,
        made_at integer not null,
        ends_at integer not null,
-       revoked_at integer
+       revoked_at integer,
+       unique (made_by, work_id, place_id, hand_in, press)
      ) strict, without rowid`,
     'create index shared_links_of_place on shared_links (place_id, work_id, hand_in)',
     'create index shared_links_of_work on shared_links (work_id)',
-    'create index shared_links_by_account on shared_links (made_by)',
     "alter table classes add column sharing text not null default 'adults' check (sharing in ('nobody', 'adults', 'everybody'))",
   ],
   down: ['drop table shared_links', 'drop table kept_works', 'alter table classes drop column sharing'],

@@ -7,11 +7,11 @@ export const carriedOver: Migration = {
     `create table carried_over (
        class_id text primary key references classes (id) on delete cascade,
        from_class text not null references classes (id) on delete cascade,
-       press text not null unique,
+       press text not null,
        by_account text not null references accounts (id),
-       at integer not null
+       at integer not null,
+       unique (from_class, by_account, press)
      ) strict, without rowid`,
-    'create index carried_over_from on carried_over (from_class)',
   ],
   down: ['drop table carried_over'],
 }

@@ -16,29 +16,32 @@ import { type Asked, addressIn, keptFor, pictured, sendFileOf, tell } from './se
 
 /**
  * Makes a link by which whoever has it sees one kept piece, for some days. Refuses `sharing_off` where the class has none for the viewer,
- * and `shared_links_many`.
+ * and `shared_links_many`. The same `press` again gives the same link.
  */
 export async function makeLink(
   world: World,
   viewer: Viewer,
   asked: Asked,
-  days: LinkDays,
+  { days, press }: { readonly days: LinkDays; readonly press: string },
 ): Promise<SharedLink> {
   const at = addressIn(asked)
   return world.db.write(async () => {
     const kept = await keptFor(world, viewer, at)
     if (!kept.reasons.length) throw new Refused('not_found')
     if (!mayHaveLink(kept.sharing, viewer.kind)) throw new Refused('sharing_off')
+    const { workId, placeId, handIn, classId } = at
+    const model = world.db.model(sharedLinks)
+    const pressed = { madeBy: viewer.accountId, workId, placeId, handIn, press }
+    const before = (await model.findOne({ where: pressed }))?.get({ plain: true })
+    if (before)
+      return { id: before.id, by: '', path: pathOfLink(world, before.source), endsAt: before.endsAt }
     if (kept.links.length >= LINKS_MOST) throw new Refused('shared_links_many', { most: LINKS_MOST })
     const now = world.clock.now()
     const id = newId<SharedLinkId>(world)
     const source = `shared ${id}`
     const endsAt = linkEnd(now, days)
-    const { workId, placeId, handIn, classId } = at
-    await world.db.model(sharedLinks).create({
-      ...{ id, workId, placeId, handIn, source, hash: hashOf(keyOf(world, source)) },
-      ...{ madeBy: viewer.accountId, madeAt: now, endsAt, revokedAt: null },
-    })
+    const hash = hashOf(keyOf(world, source))
+    await model.create({ ...pressed, id, source, hash, madeAt: now, endsAt, revokedAt: null })
     await audit(world, 'link_made', { classId, by: viewer.accountId, name: kept.pupil.name })
     tell(world, at)
     return { id, by: '', path: pathOfLink(world, source), endsAt }
@@ -71,7 +74,7 @@ const nameOf = async (world: World, placeId: string): Promise<string> =>
 
 /**
  * The piece to which a key leads. Answers `link_over` where it has ended, was revoked, nobody keeps the piece any more, or whoever made it
- * may have no link to it today; `not_found` for a key that never was one.
+ * may have no link to it today, and alike for a key that never was one.
  */
 async function openLink(world: World, linkKey: string): Promise<KeptRow & { readonly endsAt: number }> {
   const link = await linkOf(world.db, hashOf(linkKey))

@@ -39,6 +39,8 @@ export type SharedLinkRow = {
   /** What the key in the address is derived from, together with the secret of the installation. */
   source: string
   hash: string
+  /** What the press that made it is called: pressed twice it is one link. */
+  press: string
   madeBy: AccountId
   madeAt: Instant
   endsAt: Instant
@@ -52,6 +54,7 @@ export const sharedLinks = table<SharedLinkRow>('shared_links', {
   handIn: 'integer',
   source: 'text',
   hash: 'text',
+  press: 'text',
   madeBy: 'text',
   madeAt: 'integer',
   endsAt: 'integer',

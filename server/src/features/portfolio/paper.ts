@@ -15,7 +15,7 @@ import { tooMuch } from '../fileStore/store.js'
 import { type Entry, momentWords, packSubmission, picturesOf, whole } from '../work/export.js'
 import { worksheetBytes } from '../worksheets/sheets.js'
 import { type HandedIn, keptInFull, type OwnPlace, portfolioOf } from './queries.js'
-import { type Asked, addressIn, keptFor } from './service.js'
+import { type Asked, addressIn, keptFor, pictured } from './service.js'
 
 /** Whose it is and for whom it is set. */
 type Setting = {
@@ -99,23 +99,29 @@ function whyHtml(world: World, { language, name }: Setting, { handedInAt, reason
   return paragraph(say('paper_kept_when', { at: momentWords(world, language, handedInAt) })) + said.join('')
 }
 
+/** Where the pictures of a page are while it is set. */
+const addressOnPaper = (fileId: string): string => `/api/kept/files/${fileId}`
+const printable = (html: string): string => pictured(html, addressOnPaper)
+
 /** The PDFs of one piece: a page with why it is kept and what was written, its worksheet, and PDFs that were handed in with it. */
 async function partsOf(world: World, setting: Setting, piece: HandedIn): Promise<Uint8Array[]> {
   const { className, name, placeId, language } = setting
   const say = sayIn(language)
   const { documents } = world.workers
   const title = draftTitle(piece.title, name)
-  const written = new Set(piece.files.filter(file => piece.html.includes(`/files/${file.id}"`)))
+  const made = printable(piece.html)
+  const written = new Set(piece.files.filter(file => made.includes(`/files/${file.id}"`)))
   const beside = piece.files.filter(file => !written.has(file))
   const images = beside.filter(file => file.type.startsWith('image/'))
   const pdfs = beside.filter(file => file.type === 'application/pdf')
-  const others = beside.filter(file => !images.includes(file) && !pdfs.includes(file))
+  // PDFs follow as pages, where they can be read
+  const named = beside.filter(file => !images.includes(file))
   const html = [
     whyHtml(world, setting, piece),
-    piece.html,
-    ...images.map(file => `<p><img src="/api/kept/files/${file.id}"></p>`),
-    others.length
-      ? `<h3>${escapeHtml(say('paper_kept_files'))}</h3>${others.map(file => paragraph(file.name)).join('')}`
+    made,
+    ...images.map(file => `<p><img src="${addressOnPaper(file.id)}"></p>`),
+    named.length
+      ? `<h3>${escapeHtml(say('paper_kept_files'))}</h3>${named.map(file => paragraph(file.name)).join('')}`
       : '',
   ].join('')
   const shown = html.includes('data-strokes') ? await documents.run('drawings', html, placeId) : html
@@ -185,7 +191,14 @@ async function pack(
         draft: null,
         worksheet: null,
       },
-      handIns: [{ number: piece.handIn, at: piece.handedInAt, html: piece.html, worksheet: piece.worksheet }],
+      handIns: [
+        {
+          number: piece.handIn,
+          at: piece.handedInAt,
+          html: printable(piece.html),
+          worksheet: piece.worksheet,
+        },
+      ],
     }
     const packing = { world, zip, under: '', page, classId, language, handInsAlone: true as const }
     const entries = await packSubmission(packing, submission, index)

@@ -15,6 +15,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import sharp from 'sharp'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { unzip } from '../../testing/readBack.js'
+import { saveMaterial } from '../work/materials.js'
 
 const DAY = 86_400_000
 
@@ -49,6 +50,13 @@ async function handIn(html: string): Promise<void> {
     base: before.draft?.version ?? 0,
   })
   await people.anna.get('handIn', submission, { version })
+}
+
+async function storedPicture() {
+  const bytes = await sharp({ create: { width: 20, height: 20, channels: 3, background: 'blue' } })
+    .png()
+    .toBuffer()
+  return { hash: await school.world.files.keepBytes(bytes), type: 'image/png', size: bytes.length }
 }
 
 async function photo(name: string): Promise<void> {
@@ -144,8 +152,28 @@ describe('a portfolio', () => {
       name: 'leaflet.pdf',
       bytes: Buffer.from(await pdf.save()),
     })
-    await handIn('<p>It rained.</p>')
+    await addBytes(school.world, school.pupil, submissionOf(school.built, workId, 'Anna Reyes'), {
+      name: 'broken.pdf',
+      bytes: Buffer.from(
+        `${Buffer.from(await pdf.save())
+          .subarray(0, 60)
+          .toString('latin1')}`,
+        'latin1',
+      ),
+    })
+    const given = await saveMaterial(
+      school.world,
+      { classId: school.built.classId, workId },
+      { ...(await storedPicture()), name: 'map.png' },
+    )
+    const map = addressOf(routes.seeMaterial, { classId: school.built.classId, workId, materialId: given.id })
+    await handIn(`<p>It rained.</p><img src="${map}">`)
     await keep(people.anna, 'My <first> log', '1', 'Read a gauge')
+    // a picture of the work that stands in the page comes along
+    const { html, files: all } = await people.family.get('seeKept', piece())
+    expect(all.map(file => file.name)).toContain('map.png')
+    const [, shownAt = ''] = /src="([^"]+)"/.exec(html) ?? []
+    expect((await people.family.fetch(shownAt)).status).toBe(200)
     const read = async (name: 'takePortfolioPdf' | 'takePortfolioZip', who: Person) =>
       Buffer.from(await (await who.fetch(addressOf(routes[name], own()))).arrayBuffer())
     const shown = await getDocument({ data: new Uint8Array(await read('takePortfolioPdf', people.family)) })
@@ -167,20 +195,23 @@ describe('a portfolio', () => {
     expect(links.map(one => one.split('/')[1])).toEqual([
       'hand-in 1.html',
       'hand-in 1.pdf',
-      '1 gauge.png',
-      '2 leaflet.pdf',
+      '1 map.png',
+      '2 gauge.png',
+      '3 leaflet.pdf',
+      '4 broken.pdf',
     ])
   })
 })
 
 describe('a link to a kept piece', () => {
+  let presses = 0
   const stranger = () => school.person()
   const open = async (path: string) => {
     const { reply, error } = await stranger().ask('seeShared', { linkKey: path.split('/')[2] ?? '' })
     return error?.code ?? reply.title
   }
   async function link(who: Person, days: 1 | 7 = 7): Promise<{ id: string; path: string }> {
-    const made = await who.get('makeLink', piece(), { days })
+    const made = await who.get('makeLink', piece(), { press: `press ${++presses}`, days })
     return { id: made.id, path: made.path ?? '' }
   }
 
@@ -211,6 +242,14 @@ describe('a link to a kept piece', () => {
       (await stranger().fetch(addressOf(routes.seeSharedFile, { linkKey, fileId: 'another' as never })))
         .status,
     ).toBe(404)
+  })
+
+  it('is one, however often the same press arrives, and another of another press', async () => {
+    const make = (press: string) => people.family.get('makeLink', piece(), { press, days: 7 })
+    const all = await Promise.all([make('one'), make('one'), make('one')])
+    expect(new Set(all.map(made => made.path)).size).toBe(1)
+    expect((await make('two')).path).not.toBe(all[0]?.path)
+    expect((await people.family.get('seeKept', piece())).links).toHaveLength(2)
   })
 
   it('ends at its time, by a clock that jumps too', async () => {
@@ -264,7 +303,9 @@ describe('a link to a kept piece', () => {
   })
 
   it('is for whom the class says, and not more than five at a time', async () => {
-    expect(await code(people.anna.ask('makeLink', piece(), { days: 7 }))).toBe('sharing_off')
+    expect(await code(people.anna.ask('makeLink', piece(), { press: 'another', days: 7 }))).toBe(
+      'sharing_off',
+    )
     const { classId } = school.built
     const settings = await people.teacher.get('seeSettings', { classId })
     const set = (sharing: 'nobody' | 'everybody') =>
@@ -272,7 +313,9 @@ describe('a link to a kept piece', () => {
     await set('everybody')
     const { path } = await link(people.anna)
     for (let n = 1; n < 5; n++) await link(people.anna)
-    expect(await code(people.family.ask('makeLink', piece(), { days: 7 }))).toBe('shared_links_many')
+    expect(await code(people.family.ask('makeLink', piece(), { press: 'another', days: 7 }))).toBe(
+      'shared_links_many',
+    )
     await set('nobody')
     expect(await open(path)).toBe('link_over')
     expect((await seen(people.anna)).shares).toBe(false)

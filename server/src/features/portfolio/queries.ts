@@ -71,22 +71,27 @@ export async function portfolioOf(
   return json === undefined ? undefined : JSON.parse(json)
 }
 
-/** How many hand-ins of a pupil are kept. */
-export async function countKept(db: Database, placeId: PlaceId): Promise<number> {
+/** How many hand-ins of a pupil are kept besides one. */
+export async function countKept(db: Database, { placeId, workId, handIn }: KeptKey): Promise<number> {
   const row = await db.row<{ count: number }>(
-    `select count(*) as count from hand_ins h where h.place_id = $placeId and ${IS_KEPT}`,
-    { placeId },
+    `select count(*) as count from hand_ins h where h.place_id = $placeId and ${IS_KEPT}
+     and (h.work_id <> $workId or h.number <> $handIn)`,
+    { placeId, workId, handIn },
   )
   return row?.count ?? 0
 }
 
-/** What was handed in, with the stored files that went with it. */
+/** What was handed in, with the stored files that went with it, and those pictures of the work that stand in it. */
 const HANDED_IN = {
   html: 'h.html',
   worksheet: jsonNested('h.worksheet'),
   files: jsonArray(
     jsonObject({ id: 'f.id', name: 'f.name', type: 'f.type', hash: 'f.hash', size: 'f.size' }),
-    'from hand_in_files x join files f on f.id = x.file_id where x.hand_in_id = h.id order by f.added_at, f.id',
+    `from (select f.id, f.name, f.type, f.hash, f.size, f.added_at as at from hand_in_files x
+         join files f on f.id = x.file_id where x.hand_in_id = h.id
+       union all select m.id, m.title, m.type, m.hash, m.size, 0 from materials m where m.work_id = h.work_id
+         and m.kind = 'file' and m.type like 'image/%' and instr(h.html, '/materials/' || m.id || '"') > 0) f
+     order by f.at, f.id`,
   ),
 }
 

@@ -18,7 +18,7 @@ export const portfolioHandlers = {
     sendKeptWorksheet(world, viewer, params, response),
   takeKeptPdf: ({ world, viewer, params, response }) => sendKeptPdf(world, viewer, params, response),
   takeKeptZip: ({ world, viewer, params, response }) => sendKeptZip(world, viewer, params, response),
-  makeLink: ({ world, viewer, params, body }) => makeLink(world, viewer, params, body.days),
+  makeLink: ({ world, viewer, params, body }) => makeLink(world, viewer, params, body),
   revokeLink: ({ world, viewer, params }) => revokeLink(world, viewer, params),
   seeShared: ({ world, params, response }) => seeShared(world, params.linkKey, response),
   seeSharedFile: ({ world, params, response }) => sendSharedFile(world, params, response),

@@ -114,7 +114,7 @@ export async function keepWork(
   const goal = typed.goal?.trim().slice(0, WHY_LENGTH) || null
   await world.db.write(async () => {
     if (!(await hasHandIn(world.db, at))) throw new Refused('not_found')
-    if ((await countKept(world.db, at.placeId)) >= MOST) throw new Refused('portfolio_full', { most: MOST })
+    if ((await countKept(world.db, at)) >= MOST) throw new Refused('portfolio_full', { most: MOST })
     const { workId, placeId, handIn } = at
     const row = { workId, placeId, handIn, side: sideOf(viewer), why, goal, byAccount: viewer.accountId }
     await world.db.model(keptWorks).upsert({ ...row, at: world.clock.now(), removedAt: null })

@@ -100,8 +100,8 @@ export async function carryOver(
 ): Promise<{ classId: ClassId }> {
   const first = readFirst(typed)
   return world.db.write(async () => {
-    const before = await classOfPress(world.db, press, viewer.accountId)
-    if (before?.fromClass === from) return { classId: before.classId }
+    const before = await classOfPress(world.db, { from, press, byAccount: viewer.accountId })
+    if (before) return { classId: before.classId }
     const { classId, groups } = await copyClass(world, viewer, from, asked)
     const at = world.clock.now()
     await world.db

@@ -189,11 +189,14 @@ export const allGoals = (db: Database, classId: ClassId) =>
   )
 
 /** The class that a press of a teacher has made. */
-export const classOfPress = (db: Database, press: string, byAccount: AccountId) =>
-  db.row<{ classId: ClassId; fromClass: ClassId }>(
-    `select class_id as classId, from_class as fromClass from carried_over
-     where press = $press and by_account = $byAccount`,
-    { press, byAccount },
+export const classOfPress = (
+  db: Database,
+  pressed: { readonly from: ClassId; readonly press: string; readonly byAccount: AccountId },
+) =>
+  db.row<{ classId: ClassId }>(
+    `select class_id as classId from carried_over
+     where from_class = $from and by_account = $byAccount and press = $press`,
+    pressed,
   )
 
 /** A class as it is carried over. */

@@ -1,4 +1,4 @@
-import { routes } from '@oppen/contract'
+import { type KeptPage, routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call } from '../../app/api.js'
@@ -28,7 +28,7 @@ export function KeepWindow({ params, onClose }: Props) {
   )
 }
 
-type FormProps = Props & { readonly page: import('@oppen/contract').KeptPage }
+type FormProps = Props & { readonly page: KeptPage }
 
 function Form({ params, page, onClose }: FormProps) {
   const side = useMe().account.kind === 'teacher' ? 'teacher' : 'pupil'

@@ -13,16 +13,23 @@ import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
+const newPress = () => crypto.randomUUID()
+
 type Props = { readonly params: KeptParams; readonly page: KeptPage }
 
 /** Links by which somebody outside sees this piece: made for some days, copied, ended. */
 export function Sharing({ params, page }: Props) {
   const [days, setDays] = useState<LinkDays>(7)
+  // pressed again because its answer was lost, it is the same link
+  const [press, setPress] = useState(newPress)
   const again = [['portfolio', params.classId, params.placeId]]
   const make = useCommand({
-    do: () => call(routes.makeLink, params, { days }),
+    do: () => call(routes.makeLink, params, { press, days }),
     again,
-    done: () => showToast(say('portfolio_share_made')),
+    done: () => {
+      setPress(newPress())
+      showToast(say('portfolio_share_made'))
+    },
   })
   if (!page.shares && !page.links.length) return null
   return (

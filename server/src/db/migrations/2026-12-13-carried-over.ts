@@ -10,6 +10,9 @@ export const carriedOver: Migration = {
        press text not null,
        by_account text not null references accounts (id),
        at integer not null,
+       -- work is copied some at a time, by its ids: so far it has come, and whether that was all
+       last_work text not null default '',
+       done integer not null default 0,
        unique (from_class, by_account, press)
      ) strict, without rowid`,
   ],

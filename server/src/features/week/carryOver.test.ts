@@ -109,6 +109,37 @@ describe('a class that is carried over', () => {
     expect(await carry({ press: 'press-2' })).not.toBe(all[0])
   })
 
+  it('goes on with the same press where it was cut, and doubles nothing', async () => {
+    for (let n = 0; n < 25; n++) await buildWork(school.world, school.built, { title: `More ${n}` })
+    const classId = await carry()
+    const titles = async () =>
+      (
+        await school.world.db.rows<{ title: string }>(
+          'select title from works where class_id = $classId order by id',
+          { classId },
+        )
+      )
+        .map(row => row.title)
+        .sort()
+    const all = await titles()
+    expect(all).toHaveLength(28)
+    expect(new Set(all).size).toBe(28)
+    // as it stands where the plug was pulled after the first of its commands
+    await school.world.db.write(async () => {
+      await school.world.db.run(
+        'delete from work_times where work_id in (select id from works where class_id = $classId)',
+        { classId },
+      )
+      await school.world.db.run('delete from works where class_id = $classId', { classId })
+      await school.world.db.run(
+        "update carried_over set last_work = '', done = 0 where class_id = $classId",
+        { classId },
+      )
+    })
+    expect(await Promise.all([carry(), carry()])).toEqual([classId, classId])
+    expect(await titles()).toEqual(all)
+  })
+
   it('comes of an archived class too, and asks for a name', async () => {
     await teacher.get('archiveClass', at(), { archived: true })
     const { error } = await teacher.ask('carryOver', at(), { ...ASKED, name: ' ' })

@@ -1,5 +1,5 @@
 import type { CarryOverPage } from '@oppen/contract'
-import type { ClassId, GroupId } from '@oppen/core/ids'
+import type { ClassId, GroupId, TopicId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
 import {
   type CarriedWeek,
@@ -16,15 +16,22 @@ import type { World } from '../../world.js'
 import { audit } from '../auditLog/service.js'
 import { copyClass } from '../classes/service.js'
 import { copyMarkRules } from '../markBook/service.js'
-import { findWork } from '../submissions/works.js'
+import { notifyTopics } from '../submissions/notify.js'
 import { copyTalkRules } from '../talk/rules.js'
 import { calendarOf, planOf } from '../timing/planner.js'
 import { copyLessons } from '../timing/timetable.js'
 import { findTimed, groupsAsked, setTimes } from '../timing/workTimes.js'
-import { copyWork } from '../work/cards.js'
+import { type Card, copyWork } from '../work/cards.js'
 import { copyTopics } from '../work/topics.js'
 import { carriedOvers, goals } from './models.js'
-import { allGoals, classOfPress, classToCarry, worksToCarry } from './queries.js'
+import {
+  allGoals,
+  classOfPress,
+  classToCarry,
+  counterparts,
+  type WorkToCarry,
+  worksToCarry,
+} from './queries.js'
 
 /** The Monday from which the new class begins. Refuses `carry_over_first`. */
 function readFirst(typed: string): LocalDate {
@@ -88,71 +95,104 @@ export type CarryOver = {
   readonly first: string
 }
 
+/** So many pieces of work are copied in one command: others save in between. */
+const AT_ONCE = 10
+
 /**
  * Makes a class of the next year of another: settings, groups, lessons, topics, work as drafts and goals, each week in its new place;
  * without people and what they made. What no school week is left for comes without a week and without times, and its goals do not come.
+ * Where it was cut, the same press goes on.
  */
 export async function carryOver(
   world: World,
   viewer: Viewer,
   from: ClassId,
-  { press, first: typed, ...asked }: CarryOver,
+  { first: typed, ...asked }: CarryOver,
 ): Promise<{ classId: ClassId }> {
-  const first = readFirst(typed)
-  return world.db.write(async () => {
-    const before = await classOfPress(world.db, { from, press, byAccount: viewer.accountId })
-    if (before) return { classId: before.classId }
-    const { classId, groups } = await copyClass(world, viewer, from, asked)
-    const at = world.clock.now()
-    await world.db
-      .model(carriedOvers)
-      .create({ classId, fromClass: from, press, byAccount: viewer.accountId, at })
-    await copyLessons(world, { from, to: classId, groups })
-    await copyTalkRules(world, from, classId)
-    await copyMarkRules(world, from, classId)
-    await copyWorks(world, viewer, { from, to: classId, groups, first })
-    await audit(world, 'carried_over', { classId: from, by: viewer.accountId })
-    return { classId }
+  const plan = await planned(world, from, readFirst(typed))
+  const pressed = { from, press: asked.press, byAccount: viewer.accountId }
+  const classId = await world.db.write(async () => {
+    const before = await classOfPress(world.db, pressed)
+    return before?.classId ?? begin(world, viewer, { ...asked, from, plan })
   })
+  let done = false
+  while (!done) done = await world.db.write(() => copyNext(world, viewer, { pressed, plan }))
+  return { classId }
 }
 
-type Copying = {
+type Plan = Awaited<ReturnType<typeof planned>>
+type Beginning = Pick<CarryOver, 'press' | 'name' | 'yearLabel'> & {
   readonly from: ClassId
-  readonly to: ClassId
-  readonly groups: ReadonlyMap<GroupId, GroupId>
-  readonly first: LocalDate
+  readonly plan: Plan
 }
 
-async function copyWorks(world: World, viewer: Viewer, { from, to, groups, first }: Copying): Promise<void> {
-  const { works, weeksOfGoals, weekOf, weeks } = await planned(world, from, first)
-  const topics = await copyTopics(world, from, to)
+/** Everything but the work; inside a command. */
+async function begin(
+  world: World,
+  viewer: Viewer,
+  { from, press, plan, ...asked }: Beginning,
+): Promise<ClassId> {
+  const { classId, groups } = await copyClass(world, viewer, from, asked)
+  const at = world.clock.now()
+  const row = { classId, fromClass: from, press, byAccount: viewer.accountId, at, lastWork: '', done: 0 }
+  await world.db.model(carriedOvers).create(row)
+  await copyLessons(world, { from, to: classId, groups })
+  await copyTalkRules(world, from, classId)
+  await copyMarkRules(world, from, classId)
+  await copyTopics(world, from, classId)
+  for (const { week, texts } of plan.weeksOfGoals) {
+    const there = plan.weeks.get(week)?.to
+    if (there) await world.db.model(goals).upsert({ classId, week: there, texts })
+  }
+  await audit(world, 'carried_over', { classId: from, by: viewer.accountId })
+  return classId
+}
+
+type Going = { readonly pressed: Parameters<typeof classOfPress>[1]; readonly plan: Plan }
+
+/** Copies some more of the work; inside a command. True once all of it is there. */
+async function copyNext(world: World, viewer: Viewer, { pressed, plan }: Going): Promise<boolean> {
+  const now = await classOfPress(world.db, pressed)
+  if (!now || now.done) return true
+  const { classId: to } = now
+  const { from } = pressed
+  const groups = await counterparts<GroupId>(world.db, 'groups', { from, to })
+  const topics = await counterparts<TopicId>(world.db, 'topics', { from, to })
   const { planner } = await planOf(world, to)
-  for (const { id: workId, topicId, forWhom } of works) {
-    const work = await findWork(world, { classId: from, workId })
-    const old = weekOf.get(workId) ?? null
-    // what stands in no week has no times to move
-    const week: CarriedWeek | undefined = old === null ? undefined : weeks.get(old)
-    const moved = (rules: TimingRules) => (week ? carriedRules(rules, week) : rules)
-    const ofGroups = Object.entries(JSON.parse(work.groupRules) as Record<GroupId, TimingRules>)
-    const card = {
-      week: work.week === null ? null : (week?.to ?? null),
-      lane: week && week.to === null ? null : work.lane,
-      rules: moved(rulesOf(work.rules)),
-      groupRules: Object.fromEntries(
-        ofGroups.flatMap(([id, rules]) => {
-          const group = groups.get(id as GroupId)
-          return group ? [[group, moved(rules)]] : []
-        }),
-      ),
-    }
-    const into = { classId: to, topicId: topicId && (topics.get(topicId) ?? null) }
-    const id = await copyWork(world, viewer, { classId: from, workId }, { ...card, post: false, into })
-    const asked = await groupsAsked(world, workId)
-    const here = forWhom === 'groups' ? asked.flatMap(one => groups.get(one) ?? []) : [...groups.values()]
+  const left = plan.works.filter(work => work.id > now.lastWork)
+  const some = left.slice(0, AT_ONCE)
+  for (const work of some) {
+    const card = cardOf(work, groups, plan)
+    const into = { classId: to, topicId: work.topicId && (topics.get(work.topicId) ?? null) }
+    const source = { classId: from, workId: work.id }
+    const id = await copyWork(world, viewer, source, { ...card, post: false, into })
+    const asked = work.forWhom === 'groups' ? await groupsAsked(world, work.id) : [...groups.keys()]
+    const here = asked.flatMap(one => groups.get(one) ?? [])
     await setTimes(world, await findTimed(world, id), here, planner)
   }
-  for (const { week, texts } of weeksOfGoals) {
-    const there = weeks.get(week)?.to
-    if (there) await world.db.model(goals).upsert({ classId: to, week: there, texts })
+  const done = left.length <= AT_ONCE
+  const lastWork = some.at(-1)?.id ?? now.lastWork
+  await world.db.model(carriedOvers).update({ lastWork, done: Number(done) }, { where: { classId: to } })
+  notifyTopics(world, to)
+  return done
+}
+
+/** Where a piece of work stands in the class of the next year, with the rules of its times there. */
+function cardOf(work: WorkToCarry, groups: ReadonlyMap<GroupId, GroupId>, { weekOf, weeks }: Plan): Card {
+  const old = weekOf.get(work.id) ?? null
+  // what stands in no week has no times to move
+  const week: CarriedWeek | undefined = old === null ? undefined : weeks.get(old)
+  const moved = (rules: TimingRules) => (week ? carriedRules(rules, week) : rules)
+  const ofGroups = Object.entries(JSON.parse(work.groupRules) as Record<GroupId, TimingRules>)
+  return {
+    week: work.week === null ? null : (week?.to ?? null),
+    lane: week && week.to === null ? null : work.lane,
+    rules: moved(rulesOf(work.rules)),
+    groupRules: Object.fromEntries(
+      ofGroups.flatMap(([id, rules]) => {
+        const group = groups.get(id as GroupId)
+        return group ? [[group, moved(rules)]] : []
+      }),
+    ),
   }
 }

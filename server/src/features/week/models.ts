@@ -28,6 +28,20 @@ export const carriedOvers = table<{
   press: string
   byAccount: AccountId
   at: Instant
-}>('carried_over', { classId: 'id', fromClass: 'text', press: 'text', byAccount: 'text', at: 'integer' }, [
-  'classId',
-])
+  /** The id of the work that was copied last; empty for none. */
+  lastWork: string
+  /** 1 once all of it was. */
+  done: number
+}>(
+  'carried_over',
+  {
+    classId: 'id',
+    fromClass: 'text',
+    press: 'text',
+    byAccount: 'text',
+    at: 'integer',
+    lastWork: 'text',
+    done: 'integer',
+  },
+  ['classId'],
+)

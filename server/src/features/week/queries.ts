@@ -1,4 +1,5 @@
 import type { AccountId, ClassId, GroupId, Instant, PlaceId, TopicId, WorkId } from '@oppen/core/ids'
+import type { Lane } from '@oppen/core/timing'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
 import { LINKS } from '../about/fragments.js'
@@ -172,14 +173,38 @@ export const worksOfWeek = (db: Database, classId: ClassId, week: LocalDate) =>
     { classId, week },
   )
 
-/** All work of a class that is not removed, with where it stands and the rules of its times. */
+export type WorkToCarry = {
+  readonly id: WorkId
+  readonly week: LocalDate | null
+  readonly lane: Lane | null
+  /** `TimingRules` of all groups, and of single ones by their ids, as JSON. */
+  readonly rules: string
+  readonly groupRules: string
+  readonly topicId: TopicId | null
+  readonly forWhom: string
+}
+
+/** All work of a class that is not removed, with where it stands and the rules of its times, by its ids. */
 export const worksToCarry = (db: Database, classId: ClassId) =>
-  db.rows<{ id: WorkId; week: LocalDate | null; rules: string; topicId: TopicId | null; forWhom: string }>(
-    `select id, week, rules, topic_id as topicId, for_whom as forWhom from works
-     where class_id = $classId and removed_at is null
-     order by position, id`,
+  db.rows<WorkToCarry>(
+    `select id, week, lane, rules, group_rules as groupRules, topic_id as topicId, for_whom as forWhom from works
+     where class_id = $classId and removed_at is null order by id`,
     { classId },
   )
+
+/** What took the place of each group, or of each topic, of a class in one that was made of it: it stands at the same place. */
+export async function counterparts<Id extends string>(
+  db: Database,
+  table: 'groups' | 'topics',
+  { from, to }: { readonly from: ClassId; readonly to: ClassId },
+): Promise<ReadonlyMap<Id, Id>> {
+  const rows = await db.rows<{ before: Id; after: Id }>(
+    `select b.id as before, a.id as after from ${table} b join ${table} a on a.class_id = $to and a.position = b.position
+       and a.name = b.name where b.class_id = $from`,
+    { from, to },
+  )
+  return new Map(rows.map(({ before, after }) => [before, after]))
+}
 
 /** The goals of every week of a class. */
 export const allGoals = (db: Database, classId: ClassId) =>
@@ -193,8 +218,8 @@ export const classOfPress = (
   db: Database,
   pressed: { readonly from: ClassId; readonly press: string; readonly byAccount: AccountId },
 ) =>
-  db.row<{ classId: ClassId }>(
-    `select class_id as classId from carried_over
+  db.row<{ classId: ClassId; lastWork: string; done: number }>(
+    `select class_id as classId, last_work as lastWork, done from carried_over
      where from_class = $from and by_account = $byAccount and press = $press`,
     pressed,
   )

@@ -48,7 +48,7 @@ export async function copyWork(
   if (!work) throw new Refused('not_found')
   const id = newId<WorkId>(world)
   const now = world.clock.now()
-  const first = await firstPosition(world.db, classId, work.topicId)
+  const first = into ? undefined : await firstPosition(world.db, classId, work.topicId)
   await world.db.model(works).create({
     ...work,
     ...stored(card),
@@ -81,6 +81,7 @@ type Copying = {
  */
 export async function copyMaterials(world: World, { from, to, kinds }: Copying): Promise<void> {
   const found = (await materialsOf(world.db, from)).filter(one => kinds.includes(one.kind))
+  if (!found.length) return
   const copies = found.map(one => ({ ...one, id: newId<MaterialId>(world), workId: to }))
   await world.db.model(materials).bulkCreate(copies)
   const texts = await textsOf(world.db, to)

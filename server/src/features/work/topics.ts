@@ -22,21 +22,11 @@ export async function addTopic(world: World, classId: ClassId, typed: string): P
   return { topicId }
 }
 
-/** Gives a class the topics of another, in their order; inside a command. Gives the copy of each. */
-export async function copyTopics(
-  world: World,
-  from: ClassId,
-  to: ClassId,
-): Promise<ReadonlyMap<TopicId, TopicId>> {
+/** Gives a class the topics of another, each at its place; inside a command. */
+export async function copyTopics(world: World, from: ClassId, to: ClassId): Promise<void> {
   const model = world.db.model(topics)
-  const copies = new Map<TopicId, TopicId>()
-  for (const topic of await model.findAll({ where: { classId: from }, order: ['position', 'id'] })) {
-    const { id: before, name, position } = topic.get({ plain: true })
-    const id = newId<TopicId>(world)
-    await model.create({ id, classId: to, name, position })
-    copies.set(before, id)
-  }
-  return copies
+  const rows = (await model.findAll({ where: { classId: from } })).map(topic => topic.get({ plain: true }))
+  await model.bulkCreate(rows.map(row => ({ ...row, id: newId<TopicId>(world), classId: to })))
 }
 
 async function findTopic(world: World, { classId, topicId }: TopicAddress): Promise<void> {

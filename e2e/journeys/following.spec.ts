@@ -236,3 +236,29 @@ test('a pupil keeps work, the teacher keeps some too, the family shows one piece
   await expect(outside.page.getByText('This link has ended.', { exact: false })).toBeVisible()
   for (const one of [context, family.context, outside.context]) await one.close()
 })
+
+test('a pupil reads the feedback, improves the work and hands it in again, while the mark holds', async ({
+  browser,
+}) => {
+  const { page, context } = await deviceOf(browser, school.address, 'ada.moreno')
+  await page
+    .getByRole('link', { name: /^Garden Science/ })
+    .first()
+    .click()
+  await page.getByRole('link', { name: 'Topics' }).first().click()
+  await page.getByRole('link', { name: /Seed packet detective/ }).click()
+  await page.getByRole('button', { name: 'Improve it' }).click()
+  await expect(page.getByText('Improving', { exact: true })).toBeVisible()
+  // it can be left as it was
+  await page.getByRole('button', { name: 'Leave it as it was' }).click()
+  await page.getByRole('button', { name: 'Improve it' }).click()
+  await expect(page.getByText(/\d out of \d/).first()).toBeVisible()
+  await page
+    .getByRole('textbox', { name: /Seed packet detective — Ada Moreno/ })
+    .pressSequentially('And one more thing. ')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Hand in again' }).click()
+  await page.getByRole('button', { name: 'Hand in now' }).click()
+  await expect(page.getByText('With your teacher').first()).toBeVisible()
+  await context.close()
+})

@@ -95,6 +95,7 @@ describe('a submission in an average', () => {
     const inTime = [start, handIn(50 * HOUR), handBack(400), improve, handIn(290 * HOUR)]
     expect(lateByOf(replay(inTime), timing)).toBe(0)
     expect(stateOf(replay(inTime), timing, NOW)).toMatchObject({ is: 'withTeacher', lateBy: 0 })
+    expect(stateOf(replay(late.slice(0, 4)), timing, NOW)).toEqual({ is: 'tryAgain', by: null, own: true })
     // taken back it is being improved again; asked for again it has the deadline of that
     const takenBack = [...late, { kind: 'takeBack', at: 291 * HOUR }, handIn(292 * HOUR)] as Move[]
     expect(lateByOf(replay(takenBack), timing)).toBe(5 * HOUR)

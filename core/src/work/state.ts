@@ -1,7 +1,7 @@
 import type { Instant } from '../ids/index.js'
 import type { Hundredths } from '../marks/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
-import { mayFollow, type SubmissionStatus } from './status.js'
+import { isImproving, mayFollow, type SubmissionStatus } from './status.js'
 
 /** The times of a work for one reader; null where there is none. */
 export type Timing = {
@@ -19,7 +19,8 @@ export type SubmissionState =
   /** `lateBy` in milliseconds, 0 when in time. */
   | { readonly is: 'withTeacher'; readonly since: Instant; readonly lateBy: number }
   | { readonly is: 'handedBack'; readonly at: Instant; readonly mark: Hundredths | null }
-  | { readonly is: 'tryAgain'; readonly by: Instant | null }
+  /** `own` where nobody asked for it: its pupil improves what came back. */
+  | { readonly is: 'tryAgain'; readonly by: Instant | null; readonly own?: true }
   | { readonly is: 'overdue'; readonly since: Instant; readonly begun: boolean }
   | { readonly is: 'missing'; readonly since: Instant }
   | { readonly is: 'excused' }
@@ -50,7 +51,7 @@ export function stateOf(status: SubmissionStatus, timing: Timing, now: Instant):
     case 'tryAgain':
       return status.tryAgainBy !== null && status.tryAgainBy < now
         ? { is: 'overdue', since: status.tryAgainBy, begun: true }
-        : { is: 'tryAgain', by: status.tryAgainBy }
+        : { is: 'tryAgain', by: status.tryAgainBy, ...(isImproving(status) && { own: true }) }
     case 'untouched':
     case 'started':
       return unfinished(status, timing, now)

@@ -64,6 +64,7 @@ export function stateWords(state: SubmissionState, context: StateContext): State
         tone: 'teal',
       }
     case 'tryAgain':
+      if (state.own) return { words: say('state_improving'), tone: 'plain' }
       return {
         words: state.by === null ? say('state_tryAgain') : say('state_tryAgain_by', { at: at(state.by) }),
         tone: 'rust',

@@ -24,7 +24,7 @@ export function teacherStateWords(state: SubmissionState, context: StateContext)
     case 'missing':
       return { words: say('row_missing'), tone: 'rust' }
     case 'tryAgain':
-      return { words: say('row_tryAgain'), tone: 'plain' }
+      return { words: say(state.own ? 'row_improving' : 'row_tryAgain'), tone: 'plain' }
     case 'excused':
       return { words: say('row_excused'), tone: 'soft' }
     case 'received':

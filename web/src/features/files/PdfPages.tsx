@@ -45,16 +45,23 @@ function PdfPage({ pdf, number, ratio }: PageProps) {
     if (place.current) seen.observe(place.current)
     return () => seen.disconnect()
   }, [])
+  // drawn anew where it is given another width, else its letters are stretched
+  const [width, setWidth] = useState(0)
+  useEffect(() => {
+    const sized = new ResizeObserver(([entry]) => setWidth(Math.round(entry?.contentRect.width ?? 0)))
+    if (place.current) sized.observe(place.current)
+    return () => sized.disconnect()
+  }, [])
   useEffect(() => {
     const element = place.current
-    if (!near || !element) return
-    const drawing = pdf.draw(number, element.clientWidth * devicePixelRatio)
+    if (!near || !element || !width) return
+    const drawing = pdf.draw(number, width * devicePixelRatio)
     void drawing.canvas.then(canvas => {
       canvas.style.width = '100%'
       element.replaceChildren(canvas)
     })
     return drawing.cancel
-  }, [near, pdf, number])
+  }, [near, pdf, number, width])
   return (
     <div
       ref={place}

@@ -56,7 +56,8 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
   const problem = takeBack.words ?? improve.words ?? refused
   const bar = useHeightFor('--work-bar')
   // what is finished asks nothing more and has nothing to save
-  if (['handedBack', 'excused', 'received'].includes(status.phase)) return null
+  const improvable = mayImprove(status, work, time.now, lets?.improve ?? false).ok
+  if (['handedBack', 'excused', 'received'].includes(status.phase) && !improvable) return null
   const callOff = () => {
     handingIn.callOff()
     showToast(say('handIn_called_off'))
@@ -99,7 +100,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
             {say('work_improve_leave')}
           </Button>
         )}
-        {mayImprove(status, work, time.now, lets?.improve ?? false).ok && (
+        {improvable && (
           <Button onClick={() => improve.go(true)} disabled={improve.busy}>
             {say('work_improve')}
           </Button>
@@ -148,6 +149,7 @@ function BarWords({ page, saving, autosave, handingIn, missing }: WordsProps) {
       </strong>
     )
   }
+  if (status.phase === 'handedBack') return say('work_improve_says')
   if (status.phase !== 'untouched' && status.phase !== 'started' && status.phase !== 'tryAgain') return null
   if (press) {
     const ago = Date.now() - press.pressedAt

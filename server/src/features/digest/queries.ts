@@ -3,6 +3,7 @@ import type { AccountId, ClassId, ConversationId, Instant, PlaceId } from '@oppe
 import type { RecordedMove } from '@oppen/core/work'
 import { type Database, jsonArray, jsonObject } from '../../db/index.js'
 import { nameOf, TEACHER_NAME } from '../accounts/fragments.js'
+import { MARKED_AT } from '../markBook/fragments.js'
 import { APPEARED, OWN_TIMING } from '../submissions/fragments.js'
 import { ROLE, SEATS } from '../talk/fragments.js'
 
@@ -38,7 +39,7 @@ const DIGEST = `with ${SEATS} select ${jsonObject({
   className: 'c.name',
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
-  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain', 'recall'))`,
+  markedAt: MARKED_AT,
   works: WORKS,
   notices: NOTICES,
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`

@@ -12,6 +12,11 @@ export const COUNTING = {
 export const GAVE_MARK = `m.kind = 'handBack' and m.mark is not null and not exists (select 1 from moves r
   where r.work_id = m.work_id and r.place_id = m.place_id and r.number = m.number + 1 and r.kind = 'recall')`
 
+/** When a teacher last gave, changed or took back a mark of place `p`; a pupil who leaves work as it was takes nothing back. */
+export const MARKED_AT = `(select max(m.at) from moves m where m.place_id = p.id
+  and m.kind in ('handBack', 'tryAgain', 'recall') and not (m.kind = 'recall' and exists (select 1 from moves r
+    where r.work_id = m.work_id and r.place_id = m.place_id and r.number = m.number - 1 and r.kind = 'improve')))`
+
 /** All marks that were given for work `w` of place `p`, whose submission is `i`, the first first. */
 export const MARKS_GIVEN =
   jsonNested(`iif(i.handed_back_at is null, '[]', (select json_group_array(m.mark) from (

@@ -5,7 +5,7 @@ import { markerOf } from '@oppen/core/readMarkers'
 import type { LocalDate } from '@oppen/core/zone'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
 import { TEACHER_NAME } from '../accounts/fragments.js'
-import { COUNTED } from '../markBook/fragments.js'
+import { COUNTED, MARKED_AT } from '../markBook/fragments.js'
 import { APPEARED, MARK_RULES_OF, OWN_LINE, OWN_TIMING, RULES, STATUS } from '../submissions/fragments.js'
 
 /** The marks of all who are in the class for work `w`, where figures of them are shown. */
@@ -29,7 +29,7 @@ const PROGRESS = `select ${jsonObject({
     }),
     `from goals g, json_each(g.texts) one where g.class_id = c.id and g.week <= $today order by g.week desc, one.key`,
   ),
-  markedAt: `(select max(m.at) from moves m where m.place_id = p.id and m.kind in ('handBack', 'tryAgain', 'recall'))`,
+  markedAt: MARKED_AT,
   rules: MARK_RULES_OF,
   submissions: jsonArray(
     jsonObject({

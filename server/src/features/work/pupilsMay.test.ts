@@ -47,6 +47,10 @@ describe('a class says what its pupils may do', () => {
     expect(await code(anna.ask('improve', address, { on: true }))).toBe('improve_off')
     await set({ improve: true })
     expect((await tie())?.lets.improve).toBe(true)
+    const markedAt = async () =>
+      (await anna.get('seeProgress', { ...at(), placeId: address.placeId })).markedAt
+    const before = await markedAt()
+    school.clock.moveTo(school.world.clock.now() + 3_600_000)
     // called off, it stands as it came back
     await anna.get('improve', address, { on: true })
     expect(await anna.get('improve', address, { on: false })).toMatchObject({
@@ -54,6 +58,7 @@ describe('a class says what its pupils may do', () => {
       mark: 600,
     })
     expect(await code(anna.ask('improve', address, { on: false }))).toBe('illegal_move')
+    expect(await markedAt()).toBe(before)
     await anna.get('improve', address, { on: true })
     expect(await code(anna.ask('improve', address, { on: true }))).toBe('illegal_move')
     const average = async () =>

@@ -26,6 +26,23 @@ export function isDeep(bytes: Uint8Array): boolean {
   return false
 }
 
+/** U+0000, as JSON writes it. */
+const NUL = Buffer.from('\\u0000')
+const withNul = new WeakSet<object>()
+
+/**
+ * A value without the character U+0000 in any text of it. Nobody means to write it (it comes with what is pasted), and in
+ * the middle of an SQL literal it ends the statement.
+ */
+export function withoutNul(value: unknown): unknown {
+  if (typeof value === 'string') return value.replaceAll('\0', '')
+  if (Array.isArray(value)) return value.map(withoutNul)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value).map(([key, one]) => [key.replaceAll('\0', ''), withoutNul(one)]),
+  )
+}
+
 type Shape = { readonly body?: z.ZodType; readonly reply?: z.ZodType }
 
 const readers = new Map<number, RequestHandler>()
@@ -37,8 +54,9 @@ function readerOf(limit: number): RequestHandler {
   const reader = express.json({
     limit,
     inflate: false,
-    verify: (_request, _response, bytes) => {
+    verify: (request, _response, bytes) => {
       if (isDeep(bytes)) throw new Refused('body_unreadable')
+      if (bytes.includes(NUL)) withNul.add(request)
     },
   })
   readers.set(limit, reader)
@@ -61,7 +79,9 @@ export async function readBody(name: RouteName, request: Request, response: Resp
       reject(bodyRefused(error, limit))
     })
   })
-  const parsed = shape.body.safeParse(request.body)
+  const parsed = shape.body.safeParse(
+    withNul.has(request) ? withoutNul(request.body) : (request.body as unknown),
+  )
   if (parsed.success) return parsed.data
   throw new Refused('shape_wrong', undefined, parsed.error.issues[0]?.path.join('.') || undefined)
 }

@@ -337,6 +337,17 @@ describe('a message', () => {
     expect(await codeOf(family.ask('removeMessage', params))).toBe('not_found')
   })
 
+  it('is reported with what was pasted, without the character that would end an SQL literal', async () => {
+    const roomId = await makeRoom()
+    const { messageId } = await says(anna, roomId, 'gross')
+    const params = { ...at(), conversationId: roomId, messageId }
+    for (const word of ['\0', 'not \0kind'])
+      expect((await bo.ask('reportMessage', params, { word })).status).toBe(200)
+    expect((await bo.ask('search', {}, { words: 'gr\0oss' })).status).toBeLessThan(500)
+    const { stretch } = await room(teacher, roomId)
+    expect(JSON.stringify(stretch)).toContain('"not kind"')
+  })
+
   it('is changed for a while, marked, and removed by its writer; teachers still read what it said', async () => {
     const roomId = await makeRoom()
     const { messageId } = await says(anna, roomId, 'gross')

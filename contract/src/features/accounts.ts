@@ -5,6 +5,7 @@ import { SCREEN_LANGUAGES, type ScreenLanguage } from '@oppen/core/language'
 import { SEEN_AS } from '@oppen/core/permissions'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
+import { markRules } from './markBook.js'
 
 const language = z.enum(Object.keys(SCREEN_LANGUAGES) as [ScreenLanguage, ...ScreenLanguage[]])
 
@@ -30,6 +31,8 @@ export const tie = z.object({
   sign: z.enum(SIGNS).nullable(),
   /** What the class lets its pupils do: take back what lies with their teacher, improve what came back, change what they wrote. */
   lets: z.object({ takeBack: z.boolean(), improve: z.boolean(), edit: z.boolean() }),
+  /** The words of the class that stand for marks, the highest first; none where points are shown. */
+  markWords: markRules.shape.scale,
   /** This person has hidden it. */
   hidden: z.boolean(),
   since: instant,

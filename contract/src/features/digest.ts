@@ -2,6 +2,7 @@ import type { Digest } from '@oppen/core/digest'
 import type { ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import { z } from 'zod'
 import { done, id, instant } from '../wire/shapes.js'
+import { markRules } from './markBook.js'
 
 const line = z.object({ id: id<WorkId>(), title: z.string() })
 const list = <T extends z.ZodType>(one: T) => z.array(one).readonly()
@@ -32,6 +33,8 @@ export const digestPage = z.object({
   digest,
   /** When a teacher last gave or changed a mark of this pupil. */
   markedAt: instant.nullable(),
+  /** The words of the class for marks, the highest first; none where it shows points. */
+  markWords: markRules.shape.scale,
   notices: z.array(z.object({ id: id<ConversationId>(), by: z.string(), html: z.string(), at: instant })),
 })
 export type DigestPage = z.infer<typeof digestPage>

@@ -22,6 +22,7 @@ export const markRules = z.object({
     .array(z.object({ label: line, from: whole }))
     .max(MOST_STEPS)
     .readonly(),
+  wordsOnly: z.boolean(),
   decimals: z.union([z.literal(DECIMALS[0]), z.literal(DECIMALS[1]), z.literal(DECIMALS[2])]),
   figures: z.boolean(),
   averages: z.boolean(),

@@ -14,6 +14,7 @@ import { CONVERSATIONS } from '@oppen/core/talk'
 import { WORK_KINDS } from '@oppen/core/work'
 import { z } from 'zod'
 import { done, id, instant, localTime } from '../wire/shapes.js'
+import { markRules } from './markBook.js'
 
 const kind = z.enum(NEWS_KINDS) satisfies z.ZodType<NewsKind>
 const place = z.object({ placeId: id<PlaceId>(), name: z.string() }) satisfies z.ZodType<NewsPlace>
@@ -86,7 +87,8 @@ export const newsPage = z.object({
   /** Until when this was read: what is marked as read is what is there. */
   until: instant,
   /** The classes and circles that are open. */
-  spaces: z.array(z.object({ id: id<SpaceId>(), name: z.string() })),
+  /** Each with the words by which it shows marks; none where it shows points. */
+  spaces: z.array(z.object({ id: id<SpaceId>(), name: z.string(), markWords: markRules.shape.scale })),
 })
 export type NewsPage = z.infer<typeof newsPage>
 

@@ -4,12 +4,14 @@ import {
   countedMark,
   fiveNumbersOf,
   MARK_RULES,
+  MOST_POINTS,
   markByRubric,
   markOfStep,
   movementOf,
   pointsOfRubric,
   type Rubric,
   ratesByWeek,
+  readMarkOn,
   readMarkRules,
   readRubric,
   readScale,
@@ -18,6 +20,7 @@ import {
   signalsOf,
   spreadOf,
   stepOf,
+  wordOfMark,
 } from './index.js'
 
 describe('five numbers of a class', () => {
@@ -163,6 +166,33 @@ describe('a scale', () => {
 
   it('stands for a mark where its steps begin', () => {
     expect(scale.map(step => markOfStep(step, 1550))).toEqual([1395, 1085, 0])
+    // a third of a point more than nothing: 0.33 of 0.99 is 33 %, and 0.33 of 1 is too
+    expect([markOfStep({ label: 'x', from: 333 }, 99), markOfStep({ label: 'x', from: 333 }, 100)]).toEqual([
+      33, 34,
+    ])
+  })
+
+  it('whose word is typed shows that word again, on whatever points', () => {
+    const steps = fc
+      .uniqueArray(fc.integer({ min: 1, max: 49 }), { minLength: 1, maxLength: 12 })
+      .map(all => [0, ...all].sort((a, b) => b - a).map(at => ({ label: `from ${at}`, from: at * 20 })))
+    const property = fc.property(steps, fc.integer({ min: 100, max: MOST_POINTS }), (some, points) =>
+      some.every(({ label }) => {
+        const mark = readMarkOn(` ${label.toUpperCase()} `, points, some)
+        return mark.ok && wordOfMark(mark.value, points, some) === label
+      }),
+    )
+    fc.assert(property, { seed: 20_261_201 })
+  })
+
+  it('is shown alone only where there is one', () => {
+    const shown = (typed: Partial<typeof MARK_RULES>) => {
+      const rules = readMarkRules({ ...MARK_RULES, ...typed })
+      return rules.ok && rules.value.wordsOnly
+    }
+    expect(shown({ wordsOnly: true })).toBe(false)
+    expect(shown({ wordsOnly: true, scale })).toBe(true)
+    expect(wordOfMark(850, null, scale)).toBeUndefined()
   })
 
   it.each([

@@ -43,6 +43,8 @@ export type MarkRules = {
   readonly attempts: AttemptRule
   /** The steps of a scale, the highest first; none shows percent alone. */
   readonly scale: readonly ScaleStep[]
+  /** Whether pupils and families see the word of the scale in place of the points where a mark or an average stands. */
+  readonly wordsOnly: boolean
   readonly decimals: Decimals
   /** Whether pupils and families see how the class did, where enough of it is marked. */
   readonly figures: boolean
@@ -61,6 +63,7 @@ export const MARK_RULES: MarkRules = {
   late: null,
   attempts: 'last',
   scale: [],
+  wordsOnly: false,
   decimals: 1,
   figures: false,
   averages: true,
@@ -109,7 +112,14 @@ export function readMarkRules(typed: MarkRules): Outcome<MarkRules> {
   const wrong = numbers.find(([, right]) => !right)
   if (wrong) return err('rules_number', { what: wrong[0] })
   const scale = readScale(typed.scale)
-  return scale.ok ? ok({ ...typed, categories, scale: scale.value }) : scale
+  if (!scale.ok) return scale
+  // without words points are all there is
+  return ok({
+    ...typed,
+    categories,
+    scale: scale.value,
+    wordsOnly: typed.wordsOnly && scale.value.length > 0,
+  })
 }
 
 /** A scale, the highest step first, the lowest from nothing on. Refuses `rules_scale`. */

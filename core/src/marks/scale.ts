@@ -11,9 +11,9 @@ export const stepOf = (
   decimals: Decimals,
 ): ScaleStep | undefined => scale.find(step => reaches(share, step.from, decimals))
 
-/** The mark that a word of a scale stands for: where its step begins, in hundredths, rounded half up. */
+/** The mark that a word of a scale stands for: the least of its step, in hundredths. */
 export const markOfStep = (step: ScaleStep, points: Hundredths): Hundredths =>
-  Math.floor((2 * points * step.from + 1000) / 2000)
+  Math.ceil((points * step.from) / 1000)
 
 /** Which of the marks that were given for one work, the first first, counts; undefined where there is none. */
 export function countedMark(marks: readonly Hundredths[], rule: AttemptRule): Hundredths | undefined {

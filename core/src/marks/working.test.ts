@@ -207,6 +207,7 @@ const anyRules = fc.record({
   decimals: fc.constantFrom(0 as const, 1 as const, 2 as const),
   figures: fc.constant(false),
   averages: fc.constant(true),
+  wordsOnly: fc.boolean(),
   signals: fc.constant(MARK_RULES.signals),
 })
 

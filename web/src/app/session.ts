@@ -57,6 +57,12 @@ export function useTakeIn(): (me: Me) => void {
 export const tieTo = ({ ties }: Me, classId: string | undefined): Tie | undefined =>
   ties.find(tie => tie.classId === classId)
 
+/** The words by which a class shows marks, the highest first; none where it shows points. */
+export function useMarkWords(): (classId: string | undefined) => Tie['markWords'] | undefined {
+  const me = useMe()
+  return classId => tieTo(me, classId)?.markWords
+}
+
 /** The tie to the class in the address; undefined where there is none. */
 export function useTie(): Tie | undefined {
   const { classId } = useParams()

@@ -1,3 +1,4 @@
+import { type ScaleStep, wordOfMark } from '@oppen/core/marks'
 import { spanOf, type WhenOptions } from '@oppen/core/timing'
 import type { SubmissionState } from '@oppen/core/work'
 import { showHundredths } from './numbers.js'
@@ -10,6 +11,8 @@ export type StateWords = { readonly words: string; readonly tone: Tone }
 
 export type StateContext = WhenOptions & {
   readonly points: number | null
+  /** The words of the class for marks; points are shown where there are none. */
+  readonly scale?: readonly ScaleStep[] | undefined
   /** How a moment is written; in full where nothing is given. */
   readonly write?: (moment: number, context: WhenOptions) => string
 }
@@ -25,8 +28,14 @@ export function spanWords(milliseconds: number): string {
 /** Minutes as people say them: "1 h 25 min". */
 export const minutesWords = (minutes: number): string => spanWords(minutes * 60_000)
 
-/** A mark with its points: "8.5 out of 10". */
-export function markWords(mark: number, points: number | null): string {
+/** A mark with its points, "8.5 out of 10", or as the word of a class that shows no points: "Very good". */
+export function markWords(
+  mark: number,
+  points: number | null,
+  scale: readonly ScaleStep[] | undefined,
+): string {
+  const word = scale && wordOfMark(mark, points, scale)
+  if (word) return word
   return points === null
     ? showHundredths(mark)
     : say('mark_out_of', { mark: showHundredths(mark), points: showHundredths(points) })
@@ -60,7 +69,7 @@ export function stateWords(state: SubmissionState, context: StateContext): State
         words:
           state.mark === null
             ? say('state_handedBack')
-            : say('state_handedBack_mark', { mark: markWords(state.mark, context.points) }),
+            : say('state_handedBack_mark', { mark: markWords(state.mark, context.points, context.scale) }),
         tone: 'teal',
       }
     case 'tryAgain':

@@ -1,8 +1,12 @@
+import { wordOfMark } from '@oppen/core/marks'
 import type { SubmissionState } from '@oppen/core/work'
 import { showHundredths } from './numbers.js'
 import { say } from './say.js'
 import { type StateContext, type StateWords, spanWords } from './states.js'
 import { when, whenDay } from './times.js'
+
+const markOf = (mark: number, { points, scale }: StateContext): string =>
+  (scale && wordOfMark(mark, points, scale)) ?? showHundredths(mark)
 
 /** The teacher's reading of the same state, short enough for a row of a list. */
 export function teacherStateWords(state: SubmissionState, context: StateContext): StateWords {
@@ -12,7 +16,7 @@ export function teacherStateWords(state: SubmissionState, context: StateContext)
         ? { words: say('row_late', { span: spanWords(state.lateBy) }), tone: 'rust' }
         : { words: say('row_in', { at: whenDay(state.since, context) }), tone: 'blue' }
     case 'handedBack':
-      return { words: state.mark === null ? say('row_back') : showHundredths(state.mark), tone: 'teal' }
+      return { words: state.mark === null ? say('row_back') : markOf(state.mark, context), tone: 'teal' }
     case 'toDo':
       return { words: say('row_notYet'), tone: 'soft' }
     case 'started':

@@ -67,6 +67,16 @@ it('states are said with their time, for pupils and for teachers', () => {
     'With your teacher, 2 days late',
   )
   expect(stateWords({ is: 'handedBack', at, mark: 850 }, context).words).toBe('Handed back, 8.5 out of 10')
+  const scale = [
+    { label: 'Very good', from: 800 },
+    { label: 'Good', from: 0 },
+  ]
+  const back = { is: 'handedBack', at, mark: 850 } as const
+  expect(stateWords(back, { ...context, scale }).words).toBe('Handed back, Very good')
+  expect(teacherStateWords(back, { ...context, scale }).words).toBe('Very good')
+  expect([stateWords(back, { ...context, scale: [] }).words, teacherStateWords(back, context).words]).toEqual(
+    ['Handed back, 8.5 out of 10', '8.5'],
+  )
   expect(teacherStateWords({ is: 'overdue', since: at, begun: true }, context).words).toBe('overdue, started')
   expect(spanWords(90 * 60_000)).toBe('1 h 30 min')
 })

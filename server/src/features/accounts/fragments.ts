@@ -9,6 +9,10 @@ export const NOT_HIDDEN =
 /** The name that the account of a column shows; null where the column is empty. */
 export const nameOf = (column: string): string => `(select shown_name from accounts z where z.id = ${column})`
 
+/** The words by which class `c` shows marks, as JSON text, the highest first; none where it shows points. */
+export const MARK_WORDS = `coalesce((select iif(m.rules ->> '$.wordsOnly', m.rules -> '$.scale', '[]') from mark_rules m
+  where m.class_id = c.id), '[]')`
+
 /** The name of the teacher who owns class `c`. */
 export const TEACHER_NAME = `(select a.shown_name from teachers t join accounts a on a.id = t.account_id
   where t.class_id = c.id and t.role = 'owner')`

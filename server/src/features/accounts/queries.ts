@@ -3,7 +3,7 @@ import type { SecretKind } from '@oppen/core/joining'
 import type { AccountKind } from '@oppen/core/permissions'
 import { isLanguage, type Language } from '@oppen/core/register'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { EMAIL_ASKED, TEACHER_NAME } from './fragments.js'
+import { EMAIL_ASKED, MARK_WORDS, TEACHER_NAME } from './fragments.js'
 
 const ARCHIVED = jsonBoolean('c.archived_at is not null')
 const place = jsonObject({ classId: 'p.class_id', placeId: 'p.id', archived: ARCHIVED })
@@ -148,6 +148,7 @@ const tieJson = (role: string, has: 'p' | undefined) =>
       improve: jsonBoolean('c.improve = 1'),
       edit: jsonBoolean('coalesce((select u.pupils_edit from talk_rules u where u.space_id = c.id), 1) = 1'),
     }),
+    markWords: jsonNested(MARK_WORDS),
     hidden: jsonBoolean(
       'exists (select 1 from hidden_classes s where s.account_id = a.id and s.class_id = c.id)',
     ),

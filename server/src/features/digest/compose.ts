@@ -2,6 +2,7 @@ import type { DigestPage } from '@oppen/contract'
 import { type Digest, digestBegins, isEmptyDigest } from '@oppen/core/digest'
 import type { Instant } from '@oppen/core/ids'
 import { isScreenLanguage, type ScreenLanguage } from '@oppen/core/language'
+import { wordOfMark } from '@oppen/core/marks'
 import { type Language, localeOf } from '@oppen/core/register'
 import { type Say, type ServerWordKey, sayIn } from '../../words/index.js'
 import type { World } from '../../world.js'
@@ -61,7 +62,7 @@ function digestLines({ digest, ...page }: DigestPage, voice: Voice): string[] {
     ),
     ...part(
       'digest_handed_back',
-      digest.handedBack.map(one => handedBackLine(one, voice)),
+      digest.handedBack.map(one => handedBackLine(one, page.markWords, voice)),
     ),
     ...part(
       'digest_overdue',
@@ -95,10 +96,16 @@ function handedInLine(one: Digest['handedIn'][number], { say, day }: Voice): str
   return say(one.lateBy > 0 ? 'digest_late' : 'digest_in_time', said)
 }
 
-function handedBackLine(one: Digest['handedBack'][number], { say, number }: Voice): string {
+function handedBackLine(
+  one: Digest['handedBack'][number],
+  scale: DigestPage['markWords'],
+  { say, number }: Voice,
+): string {
   const { title, mark, points, again } = one
   if (again) return say('digest_again', { title })
   if (mark === null) return title
+  const word = wordOfMark(mark, points, scale)
+  if (word) return `${title}: ${word}`
   return points === null
     ? `${title}: ${number(mark)}`
     : say('digest_mark', { title, mark: number(mark), points: number(points) })

@@ -59,6 +59,30 @@ describe('the summary of a week', () => {
     expect((await school.bo.ask('seeDigest', place())).status).toBe(404)
   })
 
+  it('says marks as words alone where the class does, and so does all that shows them', async () => {
+    const late = await handedIn('Rain log', '2026-10-14T18:00')
+    const submission = submissionOf(school.built, late, 'Anna Reyes')
+    const scale = [
+      { label: 'Grown', from: 800 },
+      { label: 'Growing', from: 0 },
+    ]
+    const { rules } = await teacher.get('seeMarkBook', at())
+    const tie = async (who: typeof family) => (await who.get('me', {})).ties[0]?.markWords
+    await teacher.get('setMarkRules', at(), { ...rules, scale })
+    expect([await tie(family), (await family.get('seeDigest', place())).markWords]).toEqual([[], []])
+    await teacher.get('setMarkRules', at(), { ...rules, scale, wordsOnly: true })
+    await teacher.get('handBack', submission, { number: 1, mark: 'grown', feedback: '' })
+    for (const who of [family, anna, teacher]) expect(await tie(who)).toEqual(scale)
+    expect((await family.get('seeDigest', place())).markWords).toEqual(scale)
+    await addressed('mr.reyes')
+    const { at: friday } = lastDigest(school.clock.now() + 7 * DAY, school.world.school.zone)
+    school.clock.moveTo(friday + 60_000)
+    await sendMails(school.world)
+    const [mail] = await sent()
+    expect(mail?.text).toContain('Rain log: Grown')
+    expect(mail?.text).not.toMatch(/\b8\b.*points/)
+  })
+
   it('has the numbers that are counted from the raw moves', async () => {
     await buildWork(school.world, school.built, { title: 'Old', due: '2026-10-14T18:00' })
     await handedIn('Rain log', '2026-10-30T08:00', 1)

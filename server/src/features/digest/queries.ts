@@ -1,8 +1,9 @@
 import type { DigestWork } from '@oppen/core/digest'
 import type { AccountId, ClassId, ConversationId, Instant, PlaceId } from '@oppen/core/ids'
+import type { ScaleStep } from '@oppen/core/marks'
 import type { RecordedMove } from '@oppen/core/work'
-import { type Database, jsonArray, jsonObject } from '../../db/index.js'
-import { nameOf, TEACHER_NAME } from '../accounts/fragments.js'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../db/index.js'
+import { MARK_WORDS, nameOf, TEACHER_NAME } from '../accounts/fragments.js'
 import { MARKED_AT } from '../markBook/fragments.js'
 import { APPEARED, OWN_TIMING } from '../submissions/fragments.js'
 import { ROLE, SEATS } from '../talk/fragments.js'
@@ -40,6 +41,7 @@ const DIGEST = `with ${SEATS} select ${jsonObject({
   teacherName: TEACHER_NAME,
   pupil: jsonObject({ placeId: 'p.id', name: 'p.name' }),
   markedAt: MARKED_AT,
+  markWords: jsonNested(MARK_WORDS),
   works: WORKS,
   notices: NOTICES,
 })} as json from places p join classes c on c.id = p.class_id where p.id = $placeId and p.class_id = $classId`
@@ -49,6 +51,7 @@ export type StoredDigest = {
   readonly teacherName: string
   readonly pupil: { placeId: PlaceId; name: string }
   readonly markedAt: Instant | null
+  readonly markWords: readonly ScaleStep[]
   readonly works: readonly (DigestWork & { readonly moves: readonly RecordedMove[] })[]
   readonly notices: { id: ConversationId; by: string; html: string; at: Instant }[]
 }

@@ -13,12 +13,12 @@ export const composeNews: Compose = async (world, { accountId, ref }) => {
   const { tell, spaces } = await tellingOf(world, accountId, ref)
   if (isNothing(tell)) return null
   const spoken = voiceIn(languageFor(to.language), world.school.zone)
-  const voice = { ...spoken, named: to.kind === 'family' }
+  const voice = { ...spoken, named: to.kind === 'family', spaces }
   return {
     to: to.email,
     subject: newsSubject(tell, voice),
     text: [
-      ...newsLines(tell, spaces, voice),
+      ...newsLines(tell, voice),
       voice.say('news_mail_end', { address: addressOf(world, '/new'), school: world.school.name }),
       '',
     ].join('\n'),

@@ -15,10 +15,10 @@ const LINES = 3
 export const pushNews: Deliver = async (world, { accountId, ref }) => {
   const devices = await devicesOf(world.db, accountId)
   if (!devices.length) return false
-  const { tell, kind } = await tellingOf(world, accountId, ref)
+  const { tell, kind, spaces } = await tellingOf(world, accountId, ref)
   if (isNothing(tell)) return false
   const spoken = voiceIn(languageFor(await languageOf(world, accountId)), world.school.zone)
-  const voice = { ...spoken, named: kind === 'family' }
+  const voice = { ...spoken, named: kind === 'family', spaces }
   const message = pushOf(tell, voice, ref)
   // one that is slow keeps no other waiting
   const ways = await Promise.allSettled(devices.map(device => world.pushTransport.send(device, message)))

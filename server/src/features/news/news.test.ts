@@ -256,6 +256,23 @@ describe('in words', () => {
     expect(of('Handed back')).toContain('- Notice by Ms Kestrel: Bring boots.')
     expect(of('replied')).toContain('- Anna Reyes replied to your notice: Which?')
   })
+
+  it('tells a mark as its word where the class shows no points', async () => {
+    await addressed('mr.reyes')
+    await choose(family, 'atOnce', ['handedBack'])
+    const { rules } = await teacher.get('seeMarkBook', at())
+    const scale = [{ label: 'Grown', from: 0 }]
+    await teacher.get('setMarkRules', at(), { ...rules, scale, wordsOnly: true })
+    later(1)
+    const workId = await post('Rain log', '2026-10-20T17:00')
+    await handIn(workId)
+    await handBack(workId)
+    later(1)
+    await sendMails(school.world)
+    const [mail] = await sent()
+    expect(mail?.text).toContain('- Handed back: Rain log, Grown (Anna Reyes)')
+    expect((await family.get('seeNews', {})).spaces).toMatchObject([{ markWords: scale }])
+  })
 })
 
 describe('reminders', () => {

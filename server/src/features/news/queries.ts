@@ -1,9 +1,10 @@
 import type { AccountId, Instant, SpaceId } from '@oppen/core/ids'
+import type { ScaleStep } from '@oppen/core/marks'
 import type { NewsChoices, NewsFacts, NewsWay, TalkFacts } from '@oppen/core/news'
 import type { AccountKind } from '@oppen/core/permissions'
 import { markerInSql } from '@oppen/core/readMarkers'
 import { type Database, jsonArray, jsonBoolean, jsonNested, jsonObject } from '../../db/index.js'
-import { nameOf } from '../accounts/fragments.js'
+import { MARK_WORDS, nameOf } from '../accounts/fragments.js'
 import { MINE } from '../classes/fragments.js'
 import { APPEARED, OWN_LINE, OWN_TIMING, STATUS } from '../submissions/fragments.js'
 import {
@@ -170,7 +171,10 @@ const FACTS = `with ${SEATS}, ${MINE}, ${OPEN_SPACES}, ${HEARD} select ${jsonObj
   kind: '(select kind from accounts where id = $viewer)',
   letterCopies: jsonBoolean('exists (select 1 from mail_choices where account_id = $viewer and letters = 1)'),
   choices: jsonNested('(select choices from news_choices where account_id = $viewer)'),
-  spaces: jsonArray(jsonObject({ id: 'id', name: 'name' }), 'from open_spaces'),
+  spaces: jsonArray(
+    jsonObject({ id: 'c.id', name: 'c.name', markWords: jsonNested(MARK_WORDS) }),
+    'from open_spaces c',
+  ),
   works: WORKS,
   notices: NOTICES,
   talks: TALKS,
@@ -191,7 +195,7 @@ export type StoredNews = {
   /** Whether letters are copied by mail anyhow. */
   readonly letterCopies: boolean
   readonly choices: NewsChoices | null
-  readonly spaces: { id: SpaceId; name: string }[]
+  readonly spaces: { id: SpaceId; name: string; markWords: readonly ScaleStep[] }[]
   readonly works: NewsFacts['works']
   readonly notices: readonly Html<NewsFacts['notices'][number]>[]
   readonly talks: readonly (Omit<TalkFacts, 'last' | Counts> & {

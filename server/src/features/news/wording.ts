@@ -1,9 +1,11 @@
 import type { Instant } from '@oppen/core/ids'
+import { wordOfMark } from '@oppen/core/marks'
 import type { NewsItem, ToTell, WaitingFacts } from '@oppen/core/news'
 import type { Voice as Plain } from '../digest/compose.js'
+import type { StoredNews } from './queries.js'
 
-/** How news is said to somebody, and whether it says of whom it is: to pupils all of it is their own. */
-export type Voice = Plain & { readonly named: boolean }
+/** How news of some spaces is said to somebody, and whether it says of whom it is: to pupils all of it is their own. */
+export type Voice = Plain & { readonly named: boolean; readonly spaces: StoredNews['spaces'] }
 
 type Places = readonly { readonly name: string }[]
 
@@ -45,6 +47,9 @@ function handedBackLine(item: Extract<NewsItem, { kind: 'handedBack' }>, voice: 
     return item.again.by === null
       ? say('news_mail_again', said)
       : say('news_mail_again_by', { ...said, at: moment(item.again.by, voice) })
+  const { markWords } = voice.spaces.find(one => one.id === item.spaceId) ?? {}
+  const word = item.mark !== null && markWords && wordOfMark(item.mark, item.points, markWords)
+  if (word) return say('news_back_mark', { ...said, mark: word })
   return item.mark === null || item.points === null
     ? say('news_mail_back', said)
     : say('news_mail_back_mark', { ...said, mark: number(item.mark), points: number(item.points) })
@@ -67,14 +72,10 @@ export const dueLine = ({ title, place, due }: ToTell['dueSoon'][number], voice:
   named(voice.say('news_mail_due', { title, at: moment(due, voice) }), [place], voice)
 
 /** All that is told, as lines of plain text under the name of each class. */
-export function newsLines(
-  { items, waiting, dueSoon }: ToTell,
-  spaces: readonly { readonly id: string; readonly name: string }[],
-  voice: Voice,
-): string[] {
+export function newsLines({ items, waiting, dueSoon }: ToTell, voice: Voice): string[] {
   const lines = new Map<string, string[]>()
   const add = (name: string, line: string) => lines.set(name, [...(lines.get(name) ?? []), `  - ${line}`])
-  const nameOf = (id: string) => spaces.find(one => one.id === id)?.name ?? ''
+  const nameOf = (id: string) => voice.spaces.find(one => one.id === id)?.name ?? ''
   for (const one of waiting) add(one.spaceName, waitingLine(one, voice))
   for (const one of dueSoon) add(nameOf(one.spaceId), dueLine(one, voice))
   for (const one of items) add(nameOf(one.spaceId), newsLine(one, voice))

@@ -1,4 +1,11 @@
-import { averageWithWorking, type MarkRules, percentOf, showHundredths, stepOf } from '@oppen/core/marks'
+import {
+  averageWithWorking,
+  type MarkRules,
+  percentOf,
+  showHundredths,
+  stepOf,
+  wordOfMark,
+} from '@oppen/core/marks'
 import { type Counted, piecesOf } from '@oppen/core/progress'
 import type { Language } from '@oppen/core/register'
 import { type SubmissionState, stateOf } from '@oppen/core/work'
@@ -164,10 +171,11 @@ async function drawReport(writer: Writer, reports: Reports, pupil: Pupil): Promi
   writer.skip(12)
   const { share, restsOn } = averageWithWorking(piecesOf(submissions, rules, now), rules)
   const step = share && stepOf(share, rules.scale, rules.decimals)
+  const percent = share && `${percentOf(share, rules.decimals)} %`
   await writer.line(
     share
       ? say('paper_report_average', {
-          average: [`${percentOf(share, rules.decimals)} %`, step?.label].filter(Boolean).join(' · '),
+          average: (rules.wordsOnly ? [step?.label] : [percent, step?.label]).filter(Boolean).join(' · '),
           count: restsOn,
         })
       : say('paper_report_no_average'),
@@ -201,10 +209,11 @@ async function drawReport(writer: Writer, reports: Reports, pupil: Pupil): Promi
     const due = one.timing.dueAt === null ? '' : day(localDateAt(one.timing.dueAt, zone))
     await writer.line(one.title, { size: 10, margin: due })
     const { points } = one.counting
+    const word = mark !== null && rules.wordsOnly && wordOfMark(mark, points, rules.scale)
     await writer.right(
       mark === null || points === null
         ? say(STATE[state.is])
-        : say('paper_mark_of', { mark: showHundredths(mark), points: showHundredths(points) }),
+        : word || say('paper_mark_of', { mark: showHundredths(mark), points: showHundredths(points) }),
       10,
     )
   }

@@ -170,7 +170,7 @@ export const SUBMISSION_NOW = {
 
 /** The rules of class `c` about averages, as text; those saved before there were some of them begin as all classes do. */
 export const RULES = `json_insert(coalesce((select rules from mark_rules where class_id = c.id), '${JSON.stringify(MARK_RULES)}'),
-  '$.figures', json('false'), '$.averages', json('true'), '$.signals', json('${JSON.stringify(MARK_RULES.signals)}'))`
+  '$.wordsOnly', json('false'), '$.figures', json('false'), '$.averages', json('true'), '$.signals', json('${JSON.stringify(MARK_RULES.signals)}'))`
 
 /** The rules of class `c` about averages. */
 export const MARK_RULES_OF = jsonNested(RULES)

@@ -3,7 +3,7 @@ import { stateOfWork } from '@oppen/core/work'
 import { Ban, NotebookPen, School } from 'lucide-react'
 import { Link } from 'react-router'
 import { childrenOf, firstName } from '../../app/places.js'
-import { useMe, useNow } from '../../app/session.js'
+import { useMarkWords, useMe, useNow } from '../../app/session.js'
 import { RoomLink } from '../../parts/RoomLink.js'
 import { StateGlyph, StateLabel } from '../../parts/StateLabel.js'
 import { say } from '../../words/say.js'
@@ -33,11 +33,12 @@ export function useWorkAddress(): (deadline: Deadline) => string {
   }
 }
 
-function useDeadlineState({ work, status }: Deadline) {
+function useDeadlineState({ classId, work, status }: Deadline) {
   const time = useNow()
+  const scaleOf = useMarkWords()
   if (!status) return null
   const state = stateOfWork(work, status, time.now)
-  return { state, said: stateWords(state, { ...time, points: work.points }) }
+  return { state, said: stateWords(state, { ...time, points: work.points, scale: scaleOf(classId) }) }
 }
 
 export function closureWords({

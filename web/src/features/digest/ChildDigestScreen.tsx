@@ -12,8 +12,8 @@ import { useMe, useNow } from '../../app/session.js'
 import { asText } from '../../parts/asHtml.js'
 import { Button } from '../../parts/Button.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
-import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { markWords } from '../../words/states.js'
 import { when } from '../../words/times.js'
 
 export const prepare = ({ client, me, params }: Prepared) =>
@@ -91,7 +91,7 @@ function OfClass({ page, tie }: { readonly page: DigestPage; readonly tie: Tie }
       />
       <Part
         title={say('digest_handed_back')}
-        lines={digest.handedBack.map(one => ({ ...one, what: backWords(one) }))}
+        lines={digest.handedBack.map(one => ({ ...one, what: backWords(one, page.markWords) }))}
         to={to}
       />
       <Part
@@ -135,11 +135,12 @@ function OfClass({ page, tie }: { readonly page: DigestPage; readonly tie: Tie }
   )
 }
 
-function backWords({ title, mark, points, again }: DigestPage['digest']['handedBack'][number]): string {
+function backWords(
+  { title, mark, points, again }: DigestPage['digest']['handedBack'][number],
+  scale: DigestPage['markWords'],
+): string {
   if (again) return say('digest_again', { title })
-  if (mark === null) return title
-  if (points === null) return `${title}: ${showHundredths(mark)}`
-  return say('digest_mark', { title, mark: showHundredths(mark), points: showHundredths(points) })
+  return mark === null ? title : `${title}: ${markWords(mark, points, scale)}`
 }
 
 type PartProps = {

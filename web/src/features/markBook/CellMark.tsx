@@ -5,8 +5,15 @@ import { cellLateBy, cellState, shownMark } from './book.js'
 
 const TONES = { rust: 'text-rust', blue: 'text-blue', soft: 'text-soft', leaf: 'text-leaf' } as const
 
+type Props = {
+  readonly cell: BookCell
+  readonly now: number
+  /** The word for the mark, where the class shows no points. */
+  readonly word: string | undefined
+}
+
 /** What stands in a cell: the mark, else how it stands; late and not handed back are said by a sign as well. */
-export function CellMark({ cell, now }: { readonly cell: BookCell; readonly now: number }) {
+export function CellMark({ cell, now, word }: Props) {
   const mark = shownMark(cell)
   const late = cellLateBy(cell) > 0
   const draft = cell.draftMark !== undefined
@@ -14,9 +21,9 @@ export function CellMark({ cell, now }: { readonly cell: BookCell; readonly now:
     return (
       <span aria-hidden="true" className="flex w-full items-baseline gap-1">
         <span
-          className={draft ? 'border-b-2 border-dotted border-ochre font-semibold italic' : 'font-semibold'}
+          className={`truncate font-semibold ${word ? 'text-[13px] tracking-tight' : ''} ${draft ? 'border-b-2 border-dotted border-ochre italic' : ''}`}
         >
-          {showHundredths(mark)}
+          {word ?? showHundredths(mark)}
         </span>
         {late && (
           <span className={`text-xs ${cell.forgiven ? 'text-soft line-through' : 'text-rust'}`}>

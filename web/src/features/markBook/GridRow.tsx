@@ -8,7 +8,7 @@ import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { spanWords } from '../../words/states.js'
 import { teacherStateWords } from '../../words/teacherStates.js'
-import { averageShown, type BookRow, cellLateBy, cellState, shownMark } from './book.js'
+import { averageShown, type BookRow, cellLateBy, cellState, shownMark, wordIn } from './book.js'
 import { CellMark } from './CellMark.js'
 import type { Place } from './moveBy.js'
 
@@ -84,7 +84,7 @@ export const GridRow = memo(function GridRow(props: RowProps) {
           work && (
             <GridCell
               key={work.id}
-              {...{ row, work, column, left, index, time }}
+              {...{ row, work, rules, column, left, index, time }}
               id={idOf({ row: index, column })}
               here={column === here}
             >
@@ -100,6 +100,7 @@ export const GridRow = memo(function GridRow(props: RowProps) {
 type CellProps = {
   readonly row: BookRow
   readonly work: BookWork & { readonly column: number }
+  readonly rules: MarkRules
   readonly id: string
   readonly index: number
   readonly column: number
@@ -116,6 +117,7 @@ type CellProps = {
 const GridCell = memo(function GridCell({
   row,
   work,
+  rules,
   id,
   index,
   column,
@@ -125,6 +127,8 @@ const GridCell = memo(function GridCell({
   children,
 }: CellProps) {
   const cell = row.cells[work.column]
+  const mark = cell ? shownMark(cell) : null
+  const word = mark === null ? undefined : wordIn(mark, work.points, rules)
   return (
     <span
       id={id}
@@ -133,18 +137,18 @@ const GridCell = memo(function GridCell({
       data-column={column}
       aria-colindex={column + 3}
       aria-selected={here}
-      aria-label={`${row.name}, ${work.title}: ${cell ? cellWords(cell, time) : say('book_not_asked')}`}
+      aria-label={`${row.name}, ${work.title}: ${cell ? cellWords(cell, word, time) : say('book_not_asked')}`}
       className={`absolute top-0 flex cursor-cell items-center border-e border-rule px-1.5 text-sm tabular-nums [contain:layout_style_size] ${cell ? '' : 'bg-linen/60'} ${here ? `${HERE} group-focus-within:bg-pale` : ''}`}
       style={{ left, width: COLUMN, height: ROW - 1 }}
     >
-      {children ?? (cell && <CellMark cell={cell} now={time.now} />)}
+      {children ?? (cell && <CellMark cell={cell} now={time.now} word={word} />)}
     </span>
   )
 })
 
-function cellWords(cell: BookCell, time: Time): string {
+function cellWords(cell: BookCell, word: string | undefined, time: Time): string {
   const mark = shownMark(cell)
-  const words = [mark === null ? '' : showHundredths(mark)]
+  const words = [mark === null ? '' : (word ?? showHundredths(mark))]
   if (cell.draftMark !== undefined) words.push(say('book_draft'))
   if (mark === null) words.push(teacherStateWords(cellState(cell, time.now), { ...time, points: null }).words)
   const late = cellLateBy(cell)

@@ -5,7 +5,7 @@ import { useNow } from '../../app/session.js'
 import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
-import { averageShown, type BookRow, shownMark } from './book.js'
+import { averageShown, type BookRow, shownMark, wordIn } from './book.js'
 
 /** So many columns fit one sheet of paper on its side. */
 const ON_PAPER = 14
@@ -64,7 +64,11 @@ export function PrintedBook({ page, works, rows, onDone }: Props) {
                   {some.map(work => {
                     const cell = row.cells[work.column]
                     const mark = cell ? shownMark(cell) : null
-                    return <td key={work.id}>{mark === null ? '' : showHundredths(mark)}</td>
+                    return (
+                      <td key={work.id}>
+                        {mark === null ? '' : (wordIn(mark, work.points, page.rules) ?? showHundredths(mark))}
+                      </td>
+                    )
                   })}
                 </tr>
               ))}

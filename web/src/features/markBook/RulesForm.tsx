@@ -329,6 +329,11 @@ function Scale({ rules, put }: Part) {
               {say('rules_scale_add')}
             </Button>
           </li>
+          <li>
+            <Tick on={rules.wordsOnly} onChange={wordsOnly => put({ wordsOnly })}>
+              {say('rules_words_only')}
+            </Tick>
+          </li>
         </ul>
       )}
     </div>

@@ -9,6 +9,7 @@ import {
   percentOf,
   stepOf,
   type Working,
+  wordOfMark,
 } from '@oppen/core/marks'
 import { lateByOf, pieceOf } from '@oppen/core/progress'
 import { type SubmissionState, type SubmissionStatus, stateOf, type Timing } from '@oppen/core/work'
@@ -45,6 +46,13 @@ export const cellState = (cell: BookCell, now: Instant): SubmissionState =>
 
 /** How late what was handed in was, in milliseconds. */
 export const cellLateBy = (cell: BookCell): number => lateByOf(statusOf(cell), timingOf(cell))
+
+/** The words for marks of a class that shows no points. */
+export const shownScale = ({ wordsOnly, scale }: MarkRules) => (wordsOnly ? scale : undefined)
+
+/** The word for a mark in a class that shows no points; undefined where points are shown. */
+export const wordIn = (mark: number, points: number | null, rules: MarkRules): string | undefined =>
+  rules.wordsOnly ? wordOfMark(mark, points, rules.scale) : undefined
 
 /** The mark that stands in a cell: the one that was typed last. */
 export const shownMark = ({ draftMark, mark }: BookCell): number | null => draftMark ?? mark ?? null
@@ -129,10 +137,15 @@ export function withUnsent(page: MarkBookPage, unsent: readonly Unsent[], by: st
   }
 }
 
-/** An average as it is shown: in percent, and with the word of the scale. */
-export function averageShown({ share }: Working, { decimals, scale }: MarkRules): string | null {
+/** An average as it is shown: in percent and with the word of the scale, or the word alone. */
+export function averageShown(
+  { share }: Working,
+  { decimals, scale }: MarkRules,
+  as: 'both' | 'word' = 'both',
+): string | null {
   if (!share) return null
   const step = stepOf(share, scale, decimals)
+  if (step && as === 'word') return step.label
   return [`${percentOf(share, decimals)} %`, step?.label].filter(Boolean).join(' · ')
 }
 

@@ -1,5 +1,5 @@
-import { type MarkingPage, type RefusedCell, routes } from '@oppen/contract'
-import { readMarkOn } from '@oppen/core/marks'
+import { type MarkingPage, type RefusedCell, routes, type Tie } from '@oppen/contract'
+import { readMarkOn, wordOfMark } from '@oppen/core/marks'
 import { mayFollow } from '@oppen/core/work'
 import { useQueryClient } from '@tanstack/react-query'
 import { type KeyboardEvent, useState } from 'react'
@@ -55,17 +55,19 @@ export function MarkList({ page: { work, scale }, rows }: Props) {
 
 type LineProps = Pick<MarkingPage, 'work' | 'scale'> & { readonly row: MarkingRow }
 
-const typedOf = ({ draft, status }: MarkingRow): string => {
+function typedOf({ draft, status }: MarkingRow, points: number | null, scale: Tie['markWords']): string {
   const mark = draft?.mark ?? status.mark
-  return mark === null || mark === undefined ? '' : showHundredths(mark)
+  if (mark === null || mark === undefined) return ''
+  return wordOfMark(mark, points, scale) ?? showHundredths(mark)
 }
 
 function Line({ row, work, scale }: LineProps) {
   const { classId } = useIds()
-  const archived = useTie()?.archived ?? false
+  const tie = useTie()
+  const archived = tie?.archived ?? false
   const time = useNow()
   const client = useQueryClient()
-  const stands = typedOf(row)
+  const stands = typedOf(row, work.points, tie?.markWords ?? [])
   const [typed, setTyped] = useState<string | null>(null)
   const address = { classId, workId: work.id, placeId: row.placeId }
   const again = () => client.invalidateQueries({ queryKey: reads.marking(classId, work.id).queryKey })
@@ -147,7 +149,7 @@ function Line({ row, work, scale }: LineProps) {
         <StateLabel
           small
           state={row.state}
-          said={teacherStateWords(row.state, { ...time, points: work.points })}
+          said={teacherStateWords(row.state, { ...time, points: work.points, scale: tie?.markWords })}
         />
       </td>
     </tr>

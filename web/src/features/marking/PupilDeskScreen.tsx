@@ -7,7 +7,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import { firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useNow } from '../../app/session.js'
+import { useIds, useNow, useTie } from '../../app/session.js'
 import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Head, Sheet } from '../../parts/Sheet.js'
 import { StateLabel } from '../../parts/StateLabel.js'
@@ -32,6 +32,7 @@ export function Screen() {
   const asked = useParams().workId as WorkId | undefined
   const { data } = useSuspenseQuery(reads.progress(classId, placeId))
   const time = useNow()
+  const scale = useTie()?.markWords
   const navigate = useNavigate()
   const lines: Line[] = data.submissions.map(one => ({
     ...one,
@@ -71,7 +72,7 @@ export function Screen() {
                 <StateLabel
                   small
                   state={line.state}
-                  said={teacherStateWords(line.state, { ...time, points: line.work.points })}
+                  said={teacherStateWords(line.state, { ...time, points: line.work.points, scale })}
                 />
               </span>
             </Link>

@@ -1,8 +1,9 @@
 import type { WorkLine } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
+import { wordOfMark } from '@oppen/core/marks'
 import { MessageSquare } from 'lucide-react'
 import { Link } from 'react-router'
-import { useIds, useNow } from '../../app/session.js'
+import { useIds, useNow, useTie } from '../../app/session.js'
 import { StateLabel } from '../../parts/StateLabel.js'
 import { showHundredths } from '../../words/numbers.js'
 import { say, type WordKey } from '../../words/say.js'
@@ -32,6 +33,7 @@ type Props = {
 /** Everybody and where they stand; the margin chooses which of them are shown. */
 export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props) {
   const time = useNow()
+  const scale = useTie()?.markWords
   const { classId } = useIds()
   return (
     <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-e lg:border-rule">
@@ -79,7 +81,10 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
                   title={say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
                   className="rounded border border-dashed border-edge px-1 text-xs tabular-nums text-soft"
                 >
-                  {row.draft.mark === null ? '…' : showHundredths(row.draft.mark)}
+                  {row.draft.mark === null
+                    ? '…'
+                    : ((scale && wordOfMark(row.draft.mark, work.points, scale)) ??
+                      showHundredths(row.draft.mark))}
                   <span className="sr-only">
                     {say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
                   </span>
@@ -88,7 +93,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
               <StateLabel
                 small
                 state={row.state}
-                said={teacherStateWords(row.state, { ...time, points: work.points })}
+                said={teacherStateWords(row.state, { ...time, points: work.points, scale })}
               />
             </span>
           </Link>

@@ -1,4 +1,4 @@
-import { type NewsPage, routes } from '@oppen/contract'
+import { type NewsPage, routes, type Tie } from '@oppen/contract'
 import { markerOf } from '@oppen/core/readMarkers'
 import { localDateAt } from '@oppen/core/zone'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
@@ -10,13 +10,13 @@ import { useCommand } from '../../app/command.js'
 import { childrenOf, firstName } from '../../app/places.js'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useMe, useNow } from '../../app/session.js'
+import { useMarkWords, useMe, useNow } from '../../app/session.js'
 import { Button, buttonClasses } from '../../parts/Button.js'
 import { Columns } from '../../parts/Columns.js'
 import { Empty, NewMark, Problem } from '../../parts/Feedback.js'
 import { Head, Row, Section, Sheet } from '../../parts/Sheet.js'
-import { showHundredths } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { markWords } from '../../words/states.js'
 import { dayInWords, timeOfDay, when } from '../../words/times.js'
 import { pathOfItem, pathOfWaiting, pathOfWork } from './paths.js'
 
@@ -217,6 +217,7 @@ const placeOf = (item: Item): string =>
 /** What happened, in a line. */
 function useHeadline(item: Item): string {
   const time = useNow()
+  const scaleOf = useMarkWords()
   switch (item.kind) {
     case 'posted':
       return item.due === null
@@ -225,7 +226,7 @@ function useHeadline(item: Item): string {
     case 'changed':
       return say('news_changed', { name: item.by, title: item.title })
     case 'handedBack':
-      return handedBack(item, time)
+      return handedBack(item, time, scaleOf(item.spaceId))
     case 'notice':
       return say('news_notice', { name: item.by })
     case 'mentioned':
@@ -237,7 +238,11 @@ function useHeadline(item: Item): string {
   }
 }
 
-function handedBack(item: Extract<Item, { kind: 'handedBack' }>, time: Parameters<typeof when>[1]): string {
+function handedBack(
+  item: Extract<Item, { kind: 'handedBack' }>,
+  time: Parameters<typeof when>[1],
+  scale: Tie['markWords'] | undefined,
+): string {
   const { title, again, mark, points } = item
   if (again)
     return again.by === null
@@ -245,5 +250,5 @@ function handedBack(item: Extract<Item, { kind: 'handedBack' }>, time: Parameter
       : say('news_again_by', { title, at: when(again.by, time) })
   return mark === null || points === null
     ? say('news_back', { title })
-    : say('news_back_mark', { title, mark: showHundredths(mark), points: showHundredths(points) })
+    : say('news_back_mark', { title, mark: markWords(mark, points, scale) })
 }

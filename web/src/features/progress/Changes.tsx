@@ -4,7 +4,7 @@ import { markerOf } from '@oppen/core/readMarkers'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { call } from '../../app/api.js'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
 import { when } from '../../words/times.js'
@@ -14,6 +14,7 @@ type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) =>
 /** What has changed since the reader last looked; what is seen now is not new the next time. */
 export function Changes({ page, toWork }: Props) {
   const time = useNow()
+  const scale = useTie()?.markWords
   const { placeId } = page.pupil
   // as it was when the page was opened: what is shown as new stays so until it is left
   const [seenAt] = useState(page.seenAt)
@@ -42,7 +43,7 @@ export function Changes({ page, toWork }: Props) {
                     {one.work.title}
                   </Link>{' '}
                   {say(`progress_change_${is}`)}
-                  {mark !== null && `, ${markWords(mark, one.work.points)}`}
+                  {mark !== null && `, ${markWords(mark, one.work.points, scale)}`}
                 </span>
               </li>
             )

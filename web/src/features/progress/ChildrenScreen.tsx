@@ -59,7 +59,12 @@ function OfClass({ tie }: { readonly tie: Tie }) {
   const { rules, seenAt, markedAt } = data
   const all = data.submissions.map(one => ({ ...one, timing: one.work, postedAt: one.work.postedAt }))
   const average =
-    rules.averages && averageShown(averageWithWorking(piecesOf(all, rules, time.now), rules), rules)
+    rules.averages &&
+    averageShown(
+      averageWithWorking(piecesOf(all, rules, time.now), rules),
+      rules,
+      rules.wordsOnly ? 'word' : 'both',
+    )
   const changes = seenAt === null ? 0 : changesSince(all, seenAt, time.now).length
   return (
     <div className="border-b border-rule py-3 last:border-0">
@@ -76,7 +81,7 @@ function OfClass({ tie }: { readonly tie: Tie }) {
       <InWords page={data} />
       <p className="text-[15px]">
         {average
-          ? say('progress_average_is', { average })
+          ? say(rules.wordsOnly ? 'progress_average_word' : 'progress_average_is', { average })
           : say(rules.averages ? 'progress_average_none' : 'progress_average_off')}
       </p>
       <p className="text-sm text-soft">

@@ -1,6 +1,6 @@
 import type { ProgressPage } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
-import { averageWithWorking } from '@oppen/core/marks'
+import { averageWithWorking, wordOfMark } from '@oppen/core/marks'
 import { piecesOf, runOfAverages } from '@oppen/core/progress'
 import { type SubmissionState, stateOfWork } from '@oppen/core/work'
 import { Suspense, useState } from 'react'
@@ -12,7 +12,7 @@ import { Row } from '../../parts/Sheet.js'
 import { showHundredths } from '../../words/numbers.js'
 import { say, type WordKey } from '../../words/say.js'
 import { when } from '../../words/times.js'
-import { averageShown } from '../markBook/book.js'
+import { averageShown, shownScale } from '../markBook/book.js'
 import { WorkingWindow } from '../markBook/WorkingWindow.js'
 import { WriteTo } from '../talk/WriteTo.js'
 import { SubmissionLine } from '../work/SubmissionLine.js'
@@ -42,7 +42,8 @@ export function ProgressOf({ classId, page, toWork }: Props) {
   const pieces = piecesOf(all, rules, time.now)
   const working = averageWithWorking(pieces, rules)
   const shows = teaches || rules.averages
-  const average = shows ? averageShown(working, rules) : null
+  const inWord = rules.wordsOnly && !teaches
+  const average = shows ? averageShown(working, rules, inWord ? 'word' : 'both') : null
   const run = runOfAverages(all, rules, time.now)
   const [open, setOpen] = useState(false)
   const [wondering, setWondering] = useState(false)
@@ -60,7 +61,9 @@ export function ProgressOf({ classId, page, toWork }: Props) {
         <div className="max-w-3xl border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
           {average ? (
             <>
-              <p className="font-head text-xl font-semibold">{say('progress_average_is', { average })}</p>
+              <p className="font-head text-xl font-semibold">
+                {say(inWord ? 'progress_average_word' : 'progress_average_is', { average })}
+              </p>
               <p>
                 {say('progress_average_counts', { count: working.restsOn, submissions: withPoints })}{' '}
                 <Button variant="quiet" className="!min-h-0 !px-0 !py-0" onClick={() => setOpen(true)}>
@@ -142,7 +145,9 @@ export function ProgressOf({ classId, page, toWork }: Props) {
                   work={submission.work}
                   status={submission.status}
                   to={toWork(submission.work.id)}
-                  meta={[submission.topicName, figuresWords(submission)].filter(Boolean).join(' · ')}
+                  meta={[submission.topicName, figuresWords(submission, shownScale(rules))]
+                    .filter(Boolean)
+                    .join(' · ')}
                   feedback={submission.feedback}
                 />
               ))}
@@ -181,11 +186,16 @@ const GROUPS: readonly { readonly key: WordKey; readonly states: readonly Submis
 ]
 
 /** How the class did, where that is shown. */
-const figuresWords = ({ figures }: ProgressPage['submissions'][number]): string | null =>
-  figures &&
-  say('progress_figures', {
-    median: showHundredths(figures.median),
-    lower: showHundredths(figures.lower),
-    upper: showHundredths(figures.upper),
+function figuresWords(
+  { figures, work }: ProgressPage['submissions'][number],
+  scale: ReturnType<typeof shownScale>,
+): string | null {
+  if (!figures) return null
+  const shown = (mark: number) => (scale && wordOfMark(mark, work.points, scale)) ?? showHundredths(mark)
+  return say('progress_figures', {
+    median: shown(figures.median),
+    lower: shown(figures.lower),
+    upper: shown(figures.upper),
     count: figures.count,
   })
+}

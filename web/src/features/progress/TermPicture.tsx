@@ -1,7 +1,7 @@
 import type { ProgressPage } from '@oppen/contract'
 import { stateOfWork } from '@oppen/core/work'
 import { Link } from 'react-router'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { StateGlyph } from '../../parts/StateLabel.js'
 import { shortDate } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -12,6 +12,7 @@ type Props = { readonly page: ProgressPage; readonly toWork: (workId: string) =>
 /** The weeks of the term beside one another, in each a glyph for every piece of work: how it stands, and a way to it. */
 export function TermPicture({ page, toWork }: Props) {
   const time = useNow()
+  const scale = useTie()?.markWords
   const weeks = new Map<string, ProgressPage['submissions']>()
   for (const one of page.submissions) {
     if (!one.week) continue
@@ -31,7 +32,7 @@ export function TermPicture({ page, toWork }: Props) {
             >
               {submissions.map(({ work, status }) => {
                 const state = stateOfWork({ ...work }, status, time.now)
-                const said = stateWords(state, { ...time, points: work.points })
+                const said = stateWords(state, { ...time, points: work.points, scale })
                 const name = `${work.title}: ${said.words}`
                 return (
                   <li key={work.id}>

@@ -36,6 +36,14 @@ export function WorkSettings({ form: { own, marks }, put }: PartProps) {
         on={marks.averages}
         onChange={averages => put('marks', { averages })}
       />
+      {marks.scale.length > 0 && (
+        <Switch
+          label={say('settings_wordsOnly')}
+          says={say(marks.wordsOnly ? 'settings_wordsOnly_on' : 'settings_wordsOnly_off')}
+          on={marks.wordsOnly}
+          onChange={wordsOnly => put('marks', { wordsOnly })}
+        />
+      )}
       <Switch
         label={say('settings_figures')}
         says={say(marks.figures ? 'settings_figures_on' : 'settings_figures_off')}

@@ -4,7 +4,7 @@ import type { Settings } from './parts.js'
 
 const OWN = ['families', 'shared', 'takeBack', 'improve', 'seeOthers'] as const
 const TALK = ['pupilsWrite', 'familiesWrite', 'pupilLetters', 'pupilMedia', 'pupilsEdit', 'nod'] as const
-const MARKS = ['averages', 'figures'] as const
+const MARKS = ['averages', 'wordsOnly', 'figures'] as const
 
 /** What would be different once the form is saved, one sentence for each change; empty for nothing. */
 export function changesOf(before: Settings, after: Settings): string[] {

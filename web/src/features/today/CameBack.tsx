@@ -1,6 +1,6 @@
 import type { TodaySubmission } from '@oppen/contract'
 import { Link } from 'react-router'
-import { useNow } from '../../app/session.js'
+import { useMarkWords, useNow } from '../../app/session.js'
 import { Disclosure } from '../../parts/Disclosure.js'
 import { NewMark } from '../../parts/Feedback.js'
 import { Row, Section } from '../../parts/Sheet.js'
@@ -52,6 +52,7 @@ type LineProps = Omit<Props, 'submissions'> & { readonly one: Waiting; readonly 
 
 function Line({ one, readAt, to, names, within = false }: LineProps) {
   const time = useNow()
+  const scaleOf = useMarkWords()
   const at = one.status.handedBackAt ?? time.now
   const matter = (
     <Link to={to(one)} className="group block rounded">
@@ -63,7 +64,7 @@ function Line({ one, readAt, to, names, within = false }: LineProps) {
         <StateLabel
           small
           state={one.state}
-          said={stateWords(one.state, { ...time, points: one.work.points })}
+          said={stateWords(one.state, { ...time, points: one.work.points, scale: scaleOf(one.classId) })}
         />
         <span className="text-sm text-soft">
           {[names?.get(one.child), one.className].filter(Boolean).join(' · ')}

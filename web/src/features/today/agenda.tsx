@@ -3,7 +3,7 @@ import { type Agenda, agendaOf, byDay } from '@oppen/core/today'
 import { momentOf, type SubmissionState, stateOfWork, type WorkKind } from '@oppen/core/work'
 import { addDays, localDateAt } from '@oppen/core/zone'
 import { type ReactNode, useId, useMemo } from 'react'
-import { useNow } from '../../app/session.js'
+import { useMarkWords, useNow } from '../../app/session.js'
 import { Row } from '../../parts/Sheet.js'
 import { longDay, shortDate } from '../../words/dates.js'
 import { say } from '../../words/say.js'
@@ -105,6 +105,7 @@ const WITHOUT_TIME: ReadonlySet<SubmissionState['is']> = new Set(['withTeacher',
 
 function Lines({ submissions, readAt, to, ofDay = false }: Shown & { readonly ofDay?: boolean }) {
   const time = useNow()
+  const scaleOf = useMarkWords()
   return (
     <ul className="flex flex-col gap-3">
       {submissions.map(one => {
@@ -118,6 +119,7 @@ function Lines({ submissions, readAt, to, ofDay = false }: Shown & { readonly of
               said={stateWords(state, {
                 ...time,
                 points: work.points,
+                scale: scaleOf(one.classId),
                 ...(ofDay && { write: (at: number) => timeOfDay(at, time.zone) }),
               })}
               to={to(one)}

@@ -1,6 +1,6 @@
 import type { WeekPage } from '@oppen/contract'
 import { Link } from 'react-router'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Row, Section } from '../../parts/Sheet.js'
 import { say } from '../../words/say.js'
@@ -12,6 +12,7 @@ type Props = { readonly page: WeekPage; readonly to: (workId: string) => string 
 /** What came back in this week, with what the teacher said. */
 export function CameBack({ page, to }: Props) {
   const time = useNow()
+  const scale = useTie()?.markWords
   if (!page.cameBack.length) return null
   return (
     <Section title={say('week_came_back')}>
@@ -28,7 +29,7 @@ export function CameBack({ page, to }: Props) {
               </p>
               {submission.mark !== null && (
                 <span className="font-bold text-teal tabular-nums">
-                  {markWords(submission.mark, submission.points)}
+                  {markWords(submission.mark, submission.points, scale)}
                 </span>
               )}
               <Link to={to(submission.workId)} className={`${buttonClasses()} print:hidden`}>

@@ -1,5 +1,5 @@
 import type { MoveLine, WorkLine } from '@oppen/contract'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
@@ -11,6 +11,7 @@ type Props = { readonly page: { readonly moves: readonly Move[]; readonly work: 
 /** Every move of a submission with its time and person, the newest first. */
 export function History({ page }: Props) {
   const time = useNow()
+  const scale = useTie()?.markWords
   if (!page.moves.length) return null
   const count = (kind: Move['kind']) => page.moves.filter(move => move.kind === kind).length
   const counts = [
@@ -21,7 +22,7 @@ export function History({ page }: Props) {
     listWords(
       [
         move.number === null ? null : say('move_number', { number: move.number }),
-        move.mark === null ? null : markWords(move.mark, page.work.points),
+        move.mark === null ? null : markWords(move.mark, page.work.points, scale),
         move.tryAgainBy === null ? null : say('move_by', { at: when(move.tryAgainBy, time) }),
         move.pressedAt === null ? null : say('handIn_pressed', { at: when(move.pressedAt, time) }),
         move.pressedAt === null ? null : say('handIn_arrived', { at: when(move.at, time) }),

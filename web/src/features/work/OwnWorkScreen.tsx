@@ -4,7 +4,7 @@ import type { PlaceId } from '@oppen/core/ids'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import type { Prepared } from '../../app/prepared.js'
 import { reads } from '../../app/queries.js'
-import { useIds, useMe, useNow } from '../../app/session.js'
+import { useIds, useMe, useNow, useTie } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Disclosure } from '../../parts/Disclosure.js'
 import { Empty } from '../../parts/Feedback.js'
@@ -55,10 +55,11 @@ type SubmissionProps = { readonly submission: OwnWorkPage['submissions'][number]
 function Submission({ submission, placeId }: SubmissionProps) {
   const { classId } = useIds()
   const time = useNow()
+  const scale = useTie()?.markWords
   const params = { classId, workId: submission.workId, placeId }
   return (
     <Section title={submission.title}>
-      <Row margin={submission.mark !== null && markWords(submission.mark, submission.points)}>
+      <Row margin={submission.mark !== null && markWords(submission.mark, submission.points, scale)}>
         {submission.feedback && (
           <div className="mb-3 border-s-2 border-margin ps-3">
             <Written html={submission.feedback} />

@@ -2,6 +2,7 @@ import type { OutcomePage } from '@oppen/contract'
 import { wordOfMark } from '@oppen/core/marks'
 import { isImproving } from '@oppen/core/work'
 import { Suspense } from 'react'
+import { useTie } from '../../app/session.js'
 import { say } from '../../words/say.js'
 import { markWords } from '../../words/states.js'
 import { LazyRubric, LazySticker } from '../marking/LazyVerdict.js'
@@ -15,6 +16,7 @@ type Props = {
 
 /** Mark, feedback, levels and sticker of a submission that came back; nothing while there are none. */
 export function TeacherSays({ page }: Props) {
+  const only = useTie()?.markWords
   const { status, feedback, work, levels, sticker, scale } = page
   const shown = status.phase === 'handedBack' || status.phase === 'tryAgain'
   const mark = status.phase === 'handedBack' || isImproving(status) ? status.mark : null
@@ -27,8 +29,8 @@ export function TeacherSays({ page }: Props) {
           <h2 className="text-base font-semibold">{say('work_feedback', { name: page.teacherName })}</h2>
           {mark !== null && (
             <p className="font-head text-2xl font-semibold text-teal">
-              {markWords(mark, work.points)}
-              {word && <span className="ms-2 text-lg">{word}</span>}
+              {markWords(mark, work.points, only)}
+              {word && !only?.length && <span className="ms-2 text-lg">{word}</span>}
             </p>
           )}
         </div>

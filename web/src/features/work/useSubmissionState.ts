@@ -1,6 +1,6 @@
 import type { WorkLine } from '@oppen/contract'
 import { type SubmissionState, type SubmissionStatus, stateOfWork } from '@oppen/core/work'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { type StateWords, stateWords } from '../../words/states.js'
 import { teacherStateWords } from '../../words/teacherStates.js'
 
@@ -11,7 +11,8 @@ export function useSubmissionState(
   reader: 'pupil' | 'teacher' = 'pupil',
 ): { state: SubmissionState; said: StateWords } {
   const time = useNow()
+  const scale = useTie()?.markWords
   const state = stateOfWork(work, status, time.now)
   const words = reader === 'teacher' ? teacherStateWords : stateWords
-  return { state, said: words(state, { ...time, points: work.points }) }
+  return { state, said: words(state, { ...time, points: work.points, scale }) }
 }

@@ -30,7 +30,7 @@ const inClass = async (page: Page, name: string, area: string) => {
     .click()
   await page.waitForURL(new RegExp(`/${area.toLowerCase()}`))
   // the page before stands until this one can be shown
-  if (area === 'Talk') await page.getByRole('heading', { name: area, level: 1 }).waitFor()
+  if (area !== 'Week') await page.getByRole('heading', { name: area, level: 1 }).waitFor()
   await settled(page)
 }
 /** Until the page has its heading and nothing is on its way. */

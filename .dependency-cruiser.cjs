@@ -13,6 +13,7 @@ const FEATURES = [
   'timing',
   'classes',
   'joining',
+  'readingHelp',
   'about',
   'submissions',
   'talk',

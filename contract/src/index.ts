@@ -41,6 +41,7 @@ export type { NewsChoicesPage, NewsPage, PushSubscriptionForm } from './features
 export type { KeptPage, KeptWork, PortfolioPage, SharedLink, SharedPage } from './features/portfolio.js'
 export type { ProgressOverview, ProgressPage } from './features/progress.js'
 export type { AskedInQuiz, QuizPage, QuizResult, QuizResults } from './features/quiz.js'
+export type { ReadingBeginning } from './features/readingHelp.js'
 export type { ReportJob, ReportsPage } from './features/reports.js'
 export type {
   PersonLine,

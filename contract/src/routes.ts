@@ -7,6 +7,7 @@ import { peopleRoutes } from './routes/people.js'
 import { portfolioRoutes } from './routes/portfolio.js'
 import { quizRoutes } from './routes/quiz.js'
 import { readingRoutes } from './routes/reading.js'
+import { readingHelpRoutes } from './routes/readingHelp.js'
 import { reportRoutes } from './routes/reports.js'
 import { schoolRoutes } from './routes/school.js'
 import { talkRoutes } from './routes/talk.js'
@@ -28,6 +29,7 @@ export const routes = {
   ...formRoutes,
   ...readingRoutes,
   ...digestRoutes,
+  ...readingHelpRoutes,
   ...reportRoutes,
   ...portfolioRoutes,
   ...newsRoutes,

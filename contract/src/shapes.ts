@@ -16,6 +16,7 @@ import { newsShapes } from './features/news.js'
 import { portfolioShapes } from './features/portfolio.js'
 import { progressShapes } from './features/progress.js'
 import { quizShapes } from './features/quiz.js'
+import { readingHelpShapes } from './features/readingHelp.js'
 import { reportShapes } from './features/reports.js'
 import { schoolShapes } from './features/school.js'
 import { searchShapes } from './features/search.js'
@@ -41,6 +42,7 @@ export const shapes = {
   ...formShapes,
   ...weekShapes,
   ...markingShapes,
+  ...readingHelpShapes,
   ...reportShapes,
   ...portfolioShapes,
   ...markBookShapes,

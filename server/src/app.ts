@@ -21,6 +21,7 @@ import { mergingHandlers } from './features/merging/routes.js'
 import { newsHandlers } from './features/news/routes.js'
 import { portfolioHandlers } from './features/portfolio/routes.js'
 import { progressHandlers } from './features/progress/routes.js'
+import { readingHelpHandlers } from './features/readingHelp/routes.js'
 import { reportHandlers } from './features/reports/routes.js'
 import { schoolHandlers } from './features/school/routes.js'
 import { searchHandlers } from './features/search/routes.js'
@@ -53,6 +54,7 @@ const handlers: Handlers = {
   ...weekHandlers,
   ...markingHandlers,
   ...markBookHandlers,
+  ...readingHelpHandlers,
   ...reportHandlers,
   ...portfolioHandlers,
   ...talkHandlers,

@@ -6,6 +6,7 @@ import { SEEN_AS } from '@oppen/core/permissions'
 import { z } from 'zod'
 import { done, id, instant, line } from '../wire/shapes.js'
 import { markRules } from './markBook.js'
+import { readingSettings } from './readingHelp.js'
 
 const language = z.enum(Object.keys(SCREEN_LANGUAGES) as [ScreenLanguage, ...ScreenLanguage[]])
 
@@ -61,6 +62,8 @@ export const me = z.object({
   }),
   /** Where this device is a shared tablet: how long it waits, and the moment at which the lesson ends. */
   tablet: z.object({ className: z.string(), idleMinutes: z.number(), endsBy: instant.nullable() }).nullable(),
+  /** What makes text easier to read: what was chosen, and what a teacher set for the beginning; null where nothing was. */
+  reading: z.object({ own: readingSettings.nullable(), beginning: readingSettings.nullable() }),
   ties: z.array(tie),
   circles: z.array(
     z.object({ circleId: id<CircleId>(), name: z.string(), role: z.enum(['administrator', 'member']) }),

@@ -39,6 +39,7 @@ import { standIns } from './migrations/2026-12-10-stand-ins.js'
 import { portfolio } from './migrations/2026-12-11-portfolio.js'
 import { classSettings } from './migrations/2026-12-12-class-settings.js'
 import { carriedOver } from './migrations/2026-12-13-carried-over.js'
+import { readingHelp } from './migrations/2026-12-14-reading-help.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -78,6 +79,7 @@ const migrations: readonly Migration[] = [
   portfolio,
   classSettings,
   carriedOver,
+  readingHelp,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -51,6 +51,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   seeAccount: signedIn,
   changeAccount: signedIn,
   chooseLanguage: signedIn,
+  saveReadingSettings: signedIn,
   changeSecret: signedIn,
   changePicture: signedIn,
   removePicture: signedIn,
@@ -297,6 +298,8 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   standIn: teachers,
   seeReports: teachers,
   saveReportWords: teachers,
+  seeReadingBeginning: teachers,
+  setReadingBeginning: teachers,
   beginReports: teachers,
   // made for whoever began them alone
   seeReportJob: [],

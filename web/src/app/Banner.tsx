@@ -9,7 +9,7 @@ const SeenAsBanner = part(() =>
 )
 
 const STRIP =
-  'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[15px] md:ps-[calc(var(--margin-x)+1rem)]'
+  'relative z-10 border-b border-ochre bg-ochre-pale px-4 py-2 text-[0.9375rem] md:ps-[calc(var(--margin-x)+1rem)]'
 
 /** What holds on every page for a while: a secret to be changed, a guest's visit, a class that is archived. */
 export function Banner() {

@@ -51,7 +51,7 @@ export function Binder() {
         </NavLink>
         <NavLink
           to="/new"
-          className="flex items-center justify-between rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+          className="flex items-center justify-between rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[0.9375rem] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
         >
           {say('news')}
           <Suspense fallback={null}>
@@ -60,7 +60,7 @@ export function Binder() {
         </NavLink>
         <NavLink
           to="/calendar"
-          className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+          className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-1.5 pe-3.5 ps-3 text-[0.9375rem] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
         >
           <CalendarDays size={15} aria-hidden="true" className="shrink-0" />
           {say('calendar')}
@@ -165,7 +165,7 @@ function Divider({ name, look, to, chosen, areas, count, inTalk }: DividerProps)
               key={area.key}
               to={area.to}
               aria-current={here ? 'page' : undefined}
-              className="me-3.5 ms-2.5 flex items-center gap-2.5 rounded-md px-2.5 py-1.5 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
+              className="me-3.5 ms-2.5 flex items-center gap-2.5 rounded-md px-2.5 py-1.5 text-[0.9375rem] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
             >
               <Icon size={16} aria-hidden="true" />
               <span className="flex-1">{say(area.key)}</span>
@@ -199,7 +199,7 @@ function Circles({ me }: { readonly me: Me }) {
     <NavLink
       key={circle.circleId}
       to={`/circles/${circle.circleId}`}
-      className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 text-[15px] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
+      className="flex items-center gap-2 rounded-s-[var(--radius-card)] py-2 pe-3.5 ps-3 text-[0.9375rem] aria-[current=page]:bg-sheet aria-[current=page]:font-semibold hover:bg-linen-deep aria-[current=page]:hover:bg-sheet"
     >
       <Users size={15} aria-hidden="true" className="shrink-0" />
       <span className="min-w-0 flex-1">{circle.name}</span>
@@ -209,7 +209,7 @@ function Circles({ me }: { readonly me: Me }) {
 }
 
 const QUIET =
-  'flex items-center gap-1.5 rounded-s-[var(--radius-card)] py-1.5 ps-3 text-[15px] text-soft hover:bg-linen-deep'
+  'flex items-center gap-1.5 rounded-s-[var(--radius-card)] py-1.5 ps-3 text-[0.9375rem] text-soft hover:bg-linen-deep'
 
 function AddMore({ me }: { readonly me: Me }) {
   const { kind } = me.account

@@ -70,7 +70,7 @@ export function PhoneTop() {
 }
 
 const TAB =
-  'flex shrink-0 items-center gap-2 whitespace-nowrap rounded-t-[var(--radius-card)] px-3 py-2 text-[15px] font-semibold'
+  'flex shrink-0 items-center gap-2 whitespace-nowrap rounded-t-[var(--radius-card)] px-3 py-2 text-[0.9375rem] font-semibold'
 
 function ClassTabs({ me }: { readonly me: Me }) {
   const { classId } = useParams()

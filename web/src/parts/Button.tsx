@@ -11,7 +11,7 @@ const VARIANTS: Readonly<Record<Variant, string>> = {
 }
 
 const BASE =
-  'inline-flex min-h-9 items-center justify-center gap-2 rounded-[var(--radius-card)] border px-3.5 py-1.5 text-[15px] font-semibold transition-colors duration-100 disabled:opacity-55'
+  'inline-flex min-h-9 items-center justify-center gap-2 rounded-[var(--radius-card)] border px-3.5 py-1.5 text-[0.9375rem] font-semibold transition-colors duration-100 disabled:opacity-55'
 
 /** The classes of something that looks like a button, for links. */
 export const buttonClasses = (variant: Variant = 'secondary'): string => `${BASE} ${VARIANTS[variant]}`

@@ -14,7 +14,7 @@ type Props = {
 
 const TITLE = {
   heading: 'font-semibold',
-  link: 'text-[15px] font-semibold text-blue hover:underline underline-offset-2',
+  link: 'text-[0.9375rem] font-semibold text-blue hover:underline underline-offset-2',
   small: 'text-sm text-soft hover:text-ink',
 }
 

@@ -19,7 +19,7 @@ export function Empty({ children }: { readonly children: ReactNode }) {
 /** What is wrong with one field, below it; nothing where nothing is. */
 export const FieldProblem = ({ words }: { readonly words: string | undefined }) =>
   words === undefined ? null : (
-    <p role="alert" className="text-[15px] font-medium text-rust">
+    <p role="alert" className="text-[0.9375rem] font-medium text-rust">
       {words}
     </p>
   )
@@ -35,7 +35,7 @@ export function Problem({
   return (
     <div
       role="alert"
-      className="flex flex-wrap items-center gap-3 border-s-4 border-rust bg-rust-pale px-3 py-2 text-[15px] font-medium text-ink"
+      className="flex flex-wrap items-center gap-3 border-s-4 border-rust bg-rust-pale px-3 py-2 text-[0.9375rem] font-medium text-ink"
     >
       <span className="min-w-0 flex-1 basis-60">{words}</span>
       {again && (

@@ -18,7 +18,7 @@ function Labelled({
     <div>
       <label
         htmlFor={id}
-        className="mb-1 block text-[15px] font-semibold hyphens-auto [overflow-wrap:anywhere]"
+        className="mb-1 block text-[0.9375rem] font-semibold hyphens-auto [overflow-wrap:anywhere]"
       >
         {label}
       </label>
@@ -29,7 +29,7 @@ function Labelled({
         </p>
       )}
       {problem && (
-        <p id={`${id}-problem`} role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p id={`${id}-problem`} role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problem}
         </p>
       )}

@@ -8,7 +8,7 @@ export function OneLink({ link }: { readonly link: ClassLink }) {
       href={link.url}
       target="_blank"
       rel="noreferrer"
-      className="inline-flex min-h-6 items-center gap-1.5 text-[15px] text-blue underline underline-offset-2"
+      className="inline-flex min-h-6 items-center gap-1.5 text-[0.9375rem] text-blue underline underline-offset-2"
     >
       <ExternalLink size={14} aria-hidden="true" />
       {link.title}

@@ -57,8 +57,8 @@ export function Head({ title, margin, sub, aside }: HeadProps) {
     >
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
-          <h1 className="text-[27px] max-md:text-[22px]">{title}</h1>
-          {sub && <p className="mt-0.5 text-[15px] text-soft">{sub}</p>}
+          <h1 className="text-[1.6875rem] max-md:text-[1.375rem]">{title}</h1>
+          {sub && <p className="mt-0.5 text-[0.9375rem] text-soft">{sub}</p>}
         </div>
         {aside && <div className="flex flex-wrap items-center gap-2">{aside}</div>}
       </div>

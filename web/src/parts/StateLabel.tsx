@@ -53,7 +53,7 @@ export function StateLabel({ state, said, small = false }: Props) {
   const Glyph = GLYPHS[state.is]
   return (
     <span
-      className={`inline-flex items-baseline gap-1.5 font-semibold ${TONES[said.tone]} ${small ? 'text-sm' : 'text-[15px]'}`}
+      className={`inline-flex items-baseline gap-1.5 font-semibold ${TONES[said.tone]} ${small ? 'text-sm' : 'text-[0.9375rem]'}`}
     >
       <Glyph aria-hidden="true" size={small ? 13 : 15} className="shrink-0 translate-y-[2px]" />
       <span>{said.words}</span>

@@ -8,7 +8,7 @@ type TickProps = {
 
 /** One switch of a form. */
 export const Tick = ({ on, onChange, children }: TickProps) => (
-  <label className="flex items-baseline gap-2 text-[15px]">
+  <label className="flex items-baseline gap-2 text-[0.9375rem]">
     <input type="checkbox" checked={on} onChange={event => onChange(event.target.checked)} />
     <span>{children}</span>
   </label>

@@ -10,7 +10,7 @@ export default function Toasts() {
         <Toast.Root
           key={one.id}
           onOpenChange={open => !open && removeToast(one.id)}
-          className="flex items-center gap-4 rounded-[var(--radius-card)] bg-board px-4 py-2.5 text-[15px] text-chalk shadow-md"
+          className="flex items-center gap-4 rounded-[var(--radius-card)] bg-board px-4 py-2.5 text-[0.9375rem] text-chalk shadow-md"
         >
           <Toast.Title>{one.words}</Toast.Title>
           {one.undo && (

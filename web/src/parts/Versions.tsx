@@ -58,9 +58,9 @@ function List<V extends Kept>({ list, amount, show, bring, again, may }: Props<V
   const { data, error, refetch } = useQuery(list)
   if (error) return <Problem words={problemWords(error, time)} again={() => void refetch()} />
   if (!data) return <Waiting />
-  if (!data.length) return <p className="pt-1 text-[15px] text-soft">{say('versions_none')}</p>
+  if (!data.length) return <p className="pt-1 text-[0.9375rem] text-soft">{say('versions_none')}</p>
   return (
-    <ol className="max-h-72 overflow-y-auto pt-1 text-[15px]">
+    <ol className="max-h-72 overflow-y-auto pt-1 text-[0.9375rem]">
       {data.map(one => (
         <li key={one.version} className="border-b border-rule last:border-0">
           <button
@@ -126,7 +126,7 @@ function One({ version, bring, again, may, onClose, children }: OneProps) {
           <Button variant="primary" onClick={() => back.go()} disabled={back.busy}>
             {say('versions_bring')}
           </Button>
-          <span className="text-[15px] text-soft">{say('versions_lead')}</span>
+          <span className="text-[0.9375rem] text-soft">{say('versions_lead')}</span>
         </div>
       )}
     </Window>

@@ -182,6 +182,14 @@ export const meJson = (db: Database, accountId: AccountId, tokenHash: string | n
          language: 'a.language',
          hasPicture: jsonBoolean('a.picture is not null'),
        })},
+       'reading', ${jsonObject({
+         own: jsonNested('(select settings from reading_settings r where r.account_id = a.id)'),
+         // of several teachers the one who set it last
+         beginning: jsonNested(
+           `(select b.settings from places p join reading_beginnings b on b.place_id = p.id
+             where p.account_id = a.id and p.left_at is null order by b.at desc, b.place_id limit 1)`,
+         ),
+       })},
        'tablet', ${jsonNested(tablet)},
        'circles', ${jsonArray(
          jsonObject({ circleId: 'o.id', name: 'o.name', role: 'm.role' }),

@@ -36,6 +36,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   notice_taps: 'own',
   goals_reached: 'stays',
   report_words: 'stays',
+  reading_beginnings: 'stays',
   stand_ins: 'stays',
   door_entries: 'stays',
   invitations: 'stays',

@@ -34,7 +34,7 @@ export function Screen() {
                 to={`?class=${one.classId}`}
                 replace
                 aria-current={one === tie ? 'true' : undefined}
-                className="rounded-[var(--radius-card)] px-2.5 py-1 text-[15px] text-soft hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-semibold aria-[current=true]:text-ink"
+                className="rounded-[var(--radius-card)] px-2.5 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-semibold aria-[current=true]:text-ink"
               >
                 {one.className}
               </Link>

@@ -94,11 +94,11 @@ function OwnBirthday({ classId, own }: { readonly classId: ClassId; readonly own
     event.preventDefault()
     show.go()
   }
-  const box = 'rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[15px] text-ink'
+  const box = 'rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[0.9375rem] text-ink'
   const numbers = (count: number) => Array.from({ length: count }, (_, n) => String(n + 1))
   return (
     <Row className="pt-3">
-      <p className="max-w-prose text-[15px] text-soft">{say(own ? 'birthday_own' : 'birthday_ask')}</p>
+      <p className="max-w-prose text-[0.9375rem] text-soft">{say(own ? 'birthday_own' : 'birthday_ask')}</p>
       {own ? (
         <Button className="mt-2" disabled={hide.busy} onClick={() => hide.go()}>
           {say('birthday_hide')}

@@ -86,7 +86,7 @@ export default function WritePage({ classId, page, onDone }: Props) {
         noValidate
         className="flex max-w-3xl flex-col gap-3 border-s-4 border-ochre ps-4"
       >
-        {found && <p className="text-[15px] text-soft">{say('page_found')}</p>}
+        {found && <p className="text-[0.9375rem] text-soft">{say('page_found')}</p>}
         <div className="grid gap-3 sm:grid-cols-2">
           <Choice
             label={say('page_kind')}
@@ -137,7 +137,7 @@ function Lines({ form, put }: LinesProps) {
     put({ times: lines.map((one, at) => (at === index ? { ...one, ...part } : one)) })
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('page_times')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('page_times')}</legend>
       <ul className="flex flex-col gap-1.5">
         {lines.map((line, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a line has no name but its place

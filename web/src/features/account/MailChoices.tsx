@@ -27,7 +27,7 @@ export function MailChoices() {
   })
   if (!data) return null
   const tick = (name: keyof Choices, words: string) => (
-    <label className="flex items-baseline gap-2 text-[15px]">
+    <label className="flex items-baseline gap-2 text-[0.9375rem]">
       <input
         type="checkbox"
         checked={data[name]}
@@ -39,7 +39,7 @@ export function MailChoices() {
   return (
     <Row className="pt-4">
       <fieldset className="flex max-w-md flex-col gap-1.5">
-        <legend className="mb-1 text-[15px] font-semibold">{say('account_mail')}</legend>
+        <legend className="mb-1 text-[0.9375rem] font-semibold">{say('account_mail')}</legend>
         {account.kind === 'family' && tick('digest', say('account_mail_digest'))}
         {tick('letters', say('account_mail_letters'))}
         {!account.email && <p className="text-sm text-soft">{say('account_mail_none')}</p>}

@@ -62,9 +62,9 @@ export function NewsChoices() {
         <Kinds page={{ ...data, choices }} onChange={choose} />
         {choices.kinds.dueSoon && data.kinds.includes('dueSoon') && (
           <fieldset className="mt-4 flex flex-col gap-1.5">
-            <legend className="mb-1 text-[15px] font-semibold">{say('news_reminders')}</legend>
+            <legend className="mb-1 text-[0.9375rem] font-semibold">{say('news_reminders')}</legend>
             {REMINDERS.map(one => (
-              <label key={one} className="flex items-baseline gap-2 text-[15px]">
+              <label key={one} className="flex items-baseline gap-2 text-[0.9375rem]">
                 <input
                   type="checkbox"
                   checked={choices.reminders.includes(one)}
@@ -121,7 +121,7 @@ function Kinds({ page: { choices, kinds }, onChange }: KindsProps) {
         return (
           <fieldset key={kind} className="border-t border-rule py-1.5 max-md:py-2.5">
             <legend className="sr-only">{name}</legend>
-            <div className={`${COLUMNS} text-[15px]`}>
+            <div className={`${COLUMNS} text-[0.9375rem]`}>
               <span aria-hidden="true" className="max-md:basis-full max-md:font-semibold">
                 {name}
               </span>
@@ -184,7 +184,7 @@ function Quiet({ choices, onChange }: QuietProps) {
   )
   const changed = choices.quiet && (times.from !== choices.quiet.from || times.until !== choices.quiet.until)
   return (
-    <fieldset className="mt-4 text-[15px]">
+    <fieldset className="mt-4 text-[0.9375rem]">
       <legend className="mb-1 font-semibold">{say('news_quiet')}</legend>
       <label htmlFor={id} className="flex items-baseline gap-2">
         <input

@@ -24,7 +24,7 @@ export function PushDevice({ device }: { readonly device: NonNullable<NewsChoice
   const stop = useCommand({ do: () => call(routes.removePushDevice, {}), again: [queryKey] })
   if (typeof window === 'undefined' || !('Notification' in window)) return null
   return (
-    <section className="mt-4 text-[15px]" aria-label={say('news_device')}>
+    <section className="mt-4 text-[0.9375rem]" aria-label={say('news_device')}>
       <h3 className="font-semibold">{say('news_device')}</h3>
       <p className="mb-1.5 text-soft">{say(device.on ? 'news_device_on' : 'news_device_off')}</p>
       {device.on ? (

@@ -38,7 +38,7 @@ function Line({ session }: { readonly session: AccountPage['sessions'][number] }
     <Row as="li" margin={when(session.beganAt, time)} className="border-b border-rule py-1">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="font-semibold">{device}</span>
-        <span className="text-[15px] text-soft">
+        <span className="text-[0.9375rem] text-soft">
           {say(`account_came_${session.cameBy}`)} ·{' '}
           {session.here
             ? say('account_session_here')

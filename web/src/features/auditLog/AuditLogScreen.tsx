@@ -103,7 +103,7 @@ function Line({
   const by = line.by ?? say('audit_nobody')
   return (
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
-      <p className={`text-[15px] ${refusal ? 'font-semibold text-rust' : ''}`}>
+      <p className={`text-[0.9375rem] ${refusal ? 'font-semibold text-rust' : ''}`}>
         {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
         {!line.ofClass && <span className="ms-2 text-sm font-normal text-soft">{say('audit_ofSchool')}</span>}
       </p>

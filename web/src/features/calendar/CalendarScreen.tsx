@@ -59,7 +59,7 @@ export function Screen() {
         <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
           <Views view={view} date={date} />
           <Pages view={view} date={date} today={today} />
-          <fieldset className="flex flex-wrap gap-x-4 text-[15px]">
+          <fieldset className="flex flex-wrap gap-x-4 text-[0.9375rem]">
             <legend className="sr-only">{say('calendar_show')}</legend>
             {SHOWN.map(kind => (
               <label key={kind} className="flex min-h-6 items-center gap-1.5">
@@ -101,7 +101,7 @@ function Views({ view, date }: At) {
           key={one}
           to={`/calendar/${one}/${date}`}
           aria-current={one === view ? 'page' : undefined}
-          className="rounded-[var(--radius-card)] px-2.5 py-1 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-pale aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+          className="rounded-[var(--radius-card)] px-2.5 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-[current=page]:bg-pale aria-[current=page]:font-semibold aria-[current=page]:text-ink"
         >
           {say(`calendar_view_${one}`)}
         </Link>
@@ -123,7 +123,7 @@ function Pages({ view, date, today }: At & { readonly today: string }) {
       </Link>
       <Link
         to={`/calendar/${view}/${today}`}
-        className="rounded px-1.5 text-[15px] text-blue underline underline-offset-2"
+        className="rounded px-1.5 text-[0.9375rem] text-blue underline underline-offset-2"
       >
         {say('calendar_today')}
       </Link>

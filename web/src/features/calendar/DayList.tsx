@@ -26,7 +26,7 @@ export function DayList({ day, items, today, onEntry }: DayProps) {
       </Row>
       {!items.length && (
         <Row className="pt-1">
-          <p className="text-[15px] text-soft">{say('calendar_nothing_day')}</p>
+          <p className="text-[0.9375rem] text-soft">{say('calendar_nothing_day')}</p>
         </Row>
       )}
       <ul>

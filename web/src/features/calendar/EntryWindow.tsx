@@ -43,7 +43,7 @@ export default function EntryWindow({ writing, onClose }: Props) {
   return (
     <Window open onClose={onClose} title={say(entryId ? 'entry_change' : 'entry_new')}>
       <form onSubmit={submit} noValidate className="flex flex-col gap-3">
-        <p className="text-[15px] text-soft">{say('entry_lead')}</p>
+        <p className="text-[0.9375rem] text-soft">{say('entry_lead')}</p>
         <Field
           label={say('entry_title')}
           autoFocus
@@ -60,7 +60,7 @@ export default function EntryWindow({ writing, onClose }: Props) {
           />
           <DayField label={say('entry_to')} value={form.to} onChange={to => put({ to })} />
         </div>
-        <label className="flex items-center gap-2 text-[15px]">
+        <label className="flex items-center gap-2 text-[0.9375rem]">
           <input
             type="checkbox"
             checked={whole}

@@ -26,7 +26,7 @@ export default function FeedWindow({ onClose }: { readonly onClose: () => void }
     <Window open onClose={onClose} title={say('feed_title')}>
       <div className="flex flex-col gap-3">
         <p>{say('feed_lead')}</p>
-        <p className="text-[15px] text-soft">{say('feed_secret')}</p>
+        <p className="text-[0.9375rem] text-soft">{say('feed_secret')}</p>
         {data.path ? (
           <Address feed={data} path={data.path} renew={() => make.go()} />
         ) : (

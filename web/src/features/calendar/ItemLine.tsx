@@ -63,10 +63,10 @@ export function ItemLine({ item, onEntry }: ItemProps) {
   const nameOf = useNameOf()
   switch (item.is) {
     case 'term':
-      return <p className="text-[15px] text-soft">{termWords(item)}</p>
+      return <p className="text-[0.9375rem] text-soft">{termWords(item)}</p>
     case 'closure':
       return (
-        <p className="flex items-baseline gap-2 text-[15px]">
+        <p className="flex items-baseline gap-2 text-[0.9375rem]">
           <Ban size={14} aria-hidden="true" className="shrink-0 translate-y-[2px] text-soft" />
           {closureWords(item.closure)}
         </p>
@@ -80,7 +80,7 @@ export function ItemLine({ item, onEntry }: ItemProps) {
         lesson.place,
       ]
       return (
-        <p className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
+        <p className="flex flex-wrap items-baseline gap-x-3 text-[0.9375rem]">
           <span className="flex items-baseline gap-2">
             <School size={14} aria-hidden="true" className="shrink-0 translate-y-[2px] text-soft" />
             {lesson.className}
@@ -97,7 +97,7 @@ export function ItemLine({ item, onEntry }: ItemProps) {
         <button
           type="button"
           onClick={() => onEntry(item.entry)}
-          className="flex min-h-6 items-baseline gap-2 rounded text-start text-[15px] hover:underline"
+          className="flex min-h-6 items-baseline gap-2 rounded text-start text-[0.9375rem] hover:underline"
         >
           <NotebookPen size={14} aria-hidden="true" className="shrink-0 translate-y-[2px] text-soft" />
           <span>
@@ -143,7 +143,7 @@ export function ItemChip({ item, onEntry }: ItemProps) {
   const nameOf = useNameOf()
   const toWork = useWorkAddress()
   const line =
-    'flex min-h-6 w-full min-w-0 items-center gap-1 rounded px-0.5 text-start text-[13px] leading-snug'
+    'flex min-h-6 w-full min-w-0 items-center gap-1 rounded px-0.5 text-start text-[0.8125rem] leading-snug'
   switch (item.is) {
     case 'term':
       return <p className={`${line} text-soft`}>{termWords(item)}</p>
@@ -208,7 +208,7 @@ function DeadlineChip({ deadline, time, to, name }: ChipProps) {
     <Link
       to={to}
       title={`${title} · ${words}`}
-      className="block rounded px-0.5 py-0.5 text-[13px] leading-snug hover:bg-pale"
+      className="block rounded px-0.5 py-0.5 text-[0.8125rem] leading-snug hover:bg-pale"
     >
       <span className="flex items-center gap-1 tabular-nums">
         {found ? <StateGlyph state={found.state} said={found.said} /> : null}

@@ -122,7 +122,7 @@ function DayCell({ day, items, outside, today, onEntry, write }: CellProps) {
         <Link
           to={`/calendar/agenda/${day}`}
           aria-label={say('calendar_more_on', { count: items.length - shown.length, day: dateWords(day) })}
-          className="inline-block min-h-6 rounded px-0.5 text-[13px] text-blue underline underline-offset-2"
+          className="inline-block min-h-6 rounded px-0.5 text-[0.8125rem] text-blue underline underline-offset-2"
         >
           {say('calendar_more', { count: items.length - shown.length })}
         </Link>

@@ -37,7 +37,7 @@ export function Week({ days, today, onEntry, write }: DaysProps) {
               scope="col"
               className="border-b border-s border-rule px-2 pb-1 text-start align-bottom"
             >
-              <span className="flex items-center justify-between text-[15px]">
+              <span className="flex items-center justify-between text-[0.9375rem]">
                 <span>
                   {longDay(day)} <DayNumber day={day} today={today} />
                 </span>

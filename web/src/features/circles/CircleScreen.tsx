@@ -59,7 +59,7 @@ function Leave({ circle, keeps }: { readonly circle: CirclePage; readonly keeps:
       {keeps && (
         <Link
           to={`/circles/${circle.id}/audit-log`}
-          className="text-[15px] font-semibold text-blue underline underline-offset-2"
+          className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
         >
           {say('circle_audit_log')}
         </Link>

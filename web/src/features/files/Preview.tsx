@@ -73,10 +73,10 @@ function Text({ file: { address, type } }: { readonly file: Shown }) {
   if (error) return <Problem words={problemWords(error, time)} />
   if (data === undefined) return <Waiting />
   if (type !== 'text/csv' || !table.data)
-    return <pre className="text-[15px] whitespace-pre-wrap [overflow-wrap:anywhere]">{data}</pre>
+    return <pre className="text-[0.9375rem] whitespace-pre-wrap [overflow-wrap:anywhere]">{data}</pre>
   const [head = [], ...rows] = table.data
   return (
-    <div className="written overflow-x-auto text-[15px]">
+    <div className="written overflow-x-auto text-[0.9375rem]">
       <table>
         <thead>
           <tr>

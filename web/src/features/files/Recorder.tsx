@@ -95,7 +95,7 @@ export function Recorder({ kind, name, owner, onKeep, onClose, most = LONGEST[ki
           className="max-h-72 rounded bg-black"
         />
       )}
-      <p role="status" className="flex items-center gap-2 text-[15px]">
+      <p role="status" className="flex items-center gap-2 text-[0.9375rem]">
         {stage === 'recording' && <span aria-hidden="true" className="size-2.5 rounded-full bg-rust" />}
         {say(`recorder_${stage}`)}
         {stage !== 'ready' && <span className="font-semibold tabular-nums">{clock(lasts)}</span>}

@@ -27,7 +27,7 @@ export function ClassLine(props: Props) {
   const { tie, layout, count, joined, number } = props
   const left = tie.role === 'leaver'
   const about = (
-    <p className="text-[15px] text-soft">
+    <p className="text-[0.9375rem] text-soft">
       {tie.teacherName}
       {tie.yearLabel && ` · ${tie.yearLabel}`}
       {tie.role === 'family' && ` · ${tie.placeName}`}
@@ -98,7 +98,7 @@ function ClassActions({ tie, leaving, onLeave }: Props) {
   const { classId, className, hidden } = tie
   if (tie.role === 'leaver') {
     return (
-      <Link to={homeOf(tie)} className="text-[15px] text-blue underline underline-offset-2">
+      <Link to={homeOf(tie)} className="text-[0.9375rem] text-blue underline underline-offset-2">
         {say('classes_own_work')}
       </Link>
     )

@@ -81,7 +81,7 @@ function Others({ title, lead, ties, list }: OthersProps) {
     <Section title={title}>
       {lead && (
         <Row className="pb-1">
-          <p className="text-[15px] text-soft">{lead}</p>
+          <p className="text-[0.9375rem] text-soft">{lead}</p>
         </Row>
       )}
       {list(ties)}

@@ -24,7 +24,7 @@ export function useLayout(): [Layout, (layout: Layout) => void] {
 }
 
 const ITEM =
-  'flex items-center gap-1.5 rounded px-2.5 py-1 text-[15px] data-[state=on]:bg-blue data-[state=on]:text-on-blue'
+  'flex items-center gap-1.5 rounded px-2.5 py-1 text-[0.9375rem] data-[state=on]:bg-blue data-[state=on]:text-on-blue'
 
 export function LayoutChoice({
   layout,

@@ -47,7 +47,7 @@ export function AskFamily({ door, onBack }: { readonly door: OpenDoor; readonly 
       <Button type="submit" variant="primary" className="min-h-12 text-lg" disabled={asking.busy}>
         {say('door_family_go')}
       </Button>
-      <p className="text-[15px] text-soft">{say('door_family_key')}</p>
+      <p className="text-[0.9375rem] text-soft">{say('door_family_key')}</p>
       <Button variant="quiet" onClick={onBack}>
         {say('back')}
       </Button>

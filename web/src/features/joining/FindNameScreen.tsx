@@ -73,7 +73,7 @@ function AtTheDoor({ door, onIn }: { readonly door: OpenDoor; readonly onIn: (me
         {door.families && <Button onClick={() => setWay('family')}>{say('door_family')}</Button>}
         {door.shared && <Button onClick={() => setWay('tablet')}>{say('door_tablet')}</Button>}
       </div>
-      <p className="mt-4 text-[15px] text-soft">{say('door_missing')}</p>
+      <p className="mt-4 text-[0.9375rem] text-soft">{say('door_missing')}</p>
     </>,
   )
 }

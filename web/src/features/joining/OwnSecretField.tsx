@@ -57,7 +57,7 @@ function PicturePad({ value, onChange, choose, problem }: Omit<Props, 'kind' | '
   const chosen = chosenOf(value)
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('own_pictures')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('own_pictures')}</legend>
       {choose && <p className="mb-2 text-sm text-soft">{say('own_pictures_hint')}</p>}
       <div className="grid max-w-md grid-cols-4 gap-2">
         {PICTURES.map(name => {
@@ -76,7 +76,7 @@ function PicturePad({ value, onChange, choose, problem }: Omit<Props, 'kind' | '
           )
         })}
       </div>
-      <p className="mt-2 flex items-center gap-3 text-[15px]" aria-live="polite">
+      <p className="mt-2 flex items-center gap-3 text-[0.9375rem]" aria-live="polite">
         {choose
           ? listWords(chosen.map(name => say(`picture_${name}` as WordKey))) ||
             say('own_chosen', { count: 0, of: PICTURE_COUNT })
@@ -88,7 +88,7 @@ function PicturePad({ value, onChange, choose, problem }: Omit<Props, 'kind' | '
         )}
       </p>
       {problem && (
-        <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problem}
         </p>
       )}

@@ -54,7 +54,7 @@ function Faces({ page }: { readonly page: TabletPage }) {
             <button
               type="button"
               onClick={() => setChosen(face)}
-              className="flex w-full flex-col items-center gap-1.5 rounded-[var(--radius-card)] border border-rule bg-sheet px-2 py-3 text-[17px] font-semibold hover:border-blue hover:bg-pale"
+              className="flex w-full flex-col items-center gap-1.5 rounded-[var(--radius-card)] border border-rule bg-sheet px-2 py-3 text-[1.0625rem] font-semibold hover:border-blue hover:bg-pale"
             >
               <Face id={face.id} name={face.shortName} hasPicture={face.hasPicture} size={64} />
               <span className="w-full truncate text-center">{face.shortName}</span>

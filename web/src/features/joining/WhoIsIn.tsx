@@ -34,7 +34,7 @@ export function WhoIsIn({ page, now }: { readonly page: DoorPage; readonly now: 
         ))}
       </ul>
       {notYet.length > 0 && (
-        <p className="mt-3 border-t border-linen-deep pt-3 text-[15px] text-soft">
+        <p className="mt-3 border-t border-linen-deep pt-3 text-[0.9375rem] text-soft">
           {say('board_not_yet', { names: listWords(notYet.map(one => firstName(one.name))) })}
         </p>
       )}

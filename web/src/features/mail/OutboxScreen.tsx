@@ -70,7 +70,7 @@ function Letter({ mailId, onClose }: { readonly mailId: MailId; readonly onClose
           <p>
             {say('outbox_to')}: <strong>{data.to}</strong>
           </p>
-          <pre className="overflow-x-auto border-s-2 border-margin-line bg-linen/40 p-4 font-sans text-[15px] whitespace-pre-wrap">
+          <pre className="overflow-x-auto border-s-2 border-margin-line bg-linen/40 p-4 font-sans text-[0.9375rem] whitespace-pre-wrap">
             {data.text}
           </pre>
           <a href={addressOf(routes.seeMailFile, { mailId })} download className={buttonClasses('secondary')}>

@@ -133,7 +133,7 @@ function Found({ name, found, onPut }: FoundProps) {
       names.length > 8 ? [...names.slice(0, 8), say('book_more', { count: names.length - 8 })] : names,
     )
   return (
-    <div className="mt-3 flex flex-col gap-2 text-[15px]">
+    <div className="mt-3 flex flex-col gap-2 text-[0.9375rem]">
       <p className="font-semibold">{say('book_found', { name, count: cells.length })}</p>
       {unknownPupils.length > 0 && <p>{say('book_unknown_pupils', { names: some(unknownPupils) })}</p>}
       {unknownWorks.length > 0 && <p>{say('book_unknown_works', { names: some(unknownWorks) })}</p>}

@@ -21,7 +21,7 @@ export function CellMark({ cell, now, word }: Props) {
     return (
       <span aria-hidden="true" className="flex w-full items-baseline gap-1">
         <span
-          className={`truncate font-semibold ${word ? 'text-[13px] tracking-tight' : ''} ${draft ? 'border-b-2 border-dotted border-ochre italic' : ''}`}
+          className={`truncate font-semibold ${word ? 'text-[0.8125rem] tracking-tight' : ''} ${draft ? 'border-b-2 border-dotted border-ochre italic' : ''}`}
         >
           {word ?? showHundredths(mark)}
         </span>

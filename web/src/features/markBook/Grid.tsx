@@ -262,7 +262,7 @@ export function Grid({ page, works, rows, onType, onUndo, onProblem, onWork, onA
                     tabIndex={-1}
                     onClick={() => onWork(work)}
                     title={work.title}
-                    className="flex h-full flex-col justify-end rounded-sm px-1.5 pb-1 text-start text-[13px] leading-tight hover:bg-pale"
+                    className="flex h-full flex-col justify-end rounded-sm px-1.5 pb-1 text-start text-[0.8125rem] leading-tight hover:bg-pale"
                   >
                     <span className="line-clamp-3 font-semibold [overflow-wrap:anywhere]">{work.title}</span>
                     <span className="text-xs text-soft">

@@ -73,7 +73,7 @@ export const GridRow = memo(function GridRow(props: RowProps) {
       <span
         role="rowheader"
         aria-colindex={2}
-        className={`sticky z-10 inline-flex items-center truncate bg-sheet align-top ps-4 pe-2 text-[15px] font-semibold ${here === null ? '' : 'text-blue'}`}
+        className={`sticky z-10 inline-flex items-center truncate bg-sheet align-top ps-4 pe-2 text-[0.9375rem] font-semibold ${here === null ? '' : 'text-blue'}`}
         style={{ width: names - 1, height: ROW - 1, left: margin + 1 }}
       >
         <span className="truncate">{row.name}</span>

@@ -85,7 +85,7 @@ export function Screen() {
           <>
             <Link
               to={`/c/${classId}/progress`}
-              className="text-[15px] font-semibold text-blue underline underline-offset-2"
+              className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
             >
               {say('progress_title')}
             </Link>
@@ -112,7 +112,7 @@ export function Screen() {
           <HandBack page={data} shown={shown} archived={archived} unsent={unsent.length} />
         </div>
         {drafts.unreachable && (
-          <p role="status" className="text-[15px] font-medium text-rust">
+          <p role="status" className="text-[0.9375rem] font-medium text-rust">
             {say('book_unsent', { count: unsent.length })}
           </p>
         )}
@@ -306,7 +306,7 @@ function Refused({ page, refused, onClose }: RefusedProps) {
   const time = useNow()
   const { pupils, works } = page
   return (
-    <div role="alert" className="border-s-4 border-rust bg-rust-pale px-3 py-2 text-[15px]">
+    <div role="alert" className="border-s-4 border-rust bg-rust-pale px-3 py-2 text-[0.9375rem]">
       <ul>
         {refused.map(({ workId, placeId, code, params }, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the same may be refused twice

@@ -50,7 +50,7 @@ export function RulesForm({ classId, page, onClose }: Props) {
           save.go()
         }}
       >
-        <p className="max-w-prose text-[15px] text-soft">{say('rules_marks_lead')}</p>
+        <p className="max-w-prose text-[0.9375rem] text-soft">{say('rules_marks_lead')}</p>
         <Choice
           label={say('rules_basis')}
           value={rules.basis}
@@ -124,9 +124,9 @@ function Categories({ rules, put }: Part) {
     put({ categories: categories.map((one, index) => (index === at ? { ...one, ...part } : one)) })
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('rules_categories_title')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('rules_categories_title')}</legend>
       <p className="mb-2 max-w-prose text-sm text-soft">{say('rules_categories_lead')}</p>
-      <table className="text-[15px]">
+      <table className="text-[0.9375rem]">
         <thead>
           <tr className="text-start text-sm text-soft">
             <th scope="col" className="pe-3 pb-1 text-start font-normal">
@@ -258,11 +258,11 @@ const SIGNALS = [
 function Signals({ rules, put }: Part) {
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('rules_signals')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('rules_signals')}</legend>
       <p className="mb-2 text-sm text-soft">{say('rules_signal_off')}</p>
       <ul className="flex flex-col gap-1.5">
         {SIGNALS.map(([name, key]) => (
-          <li key={name} className="flex items-center gap-2 text-[15px]">
+          <li key={name} className="flex items-center gap-2 text-[0.9375rem]">
             <Cell
               label={say(key)}
               type="number"
@@ -300,7 +300,7 @@ function Scale({ rules, put }: Part) {
         <ul className="flex flex-col gap-1.5">
           {scale.map((one, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the words are what is typed
-            <li key={index} className="flex items-center gap-2 text-[15px]">
+            <li key={index} className="flex items-center gap-2 text-[0.9375rem]">
               <Cell
                 label={say('rules_scale_word', { count: index + 1 })}
                 value={one.label}

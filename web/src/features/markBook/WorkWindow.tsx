@@ -38,7 +38,7 @@ export function WorkWindow({ classId, work, marks, categories, archived, onClose
       <div className="flex flex-col gap-4">
         <Link
           to={`/c/${classId}/work/${workId}/marking`}
-          className="text-[15px] font-semibold text-blue underline underline-offset-2"
+          className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
         >
           {say('book_to_marking')}
         </Link>
@@ -86,7 +86,7 @@ function Figures({ marks, points }: { readonly marks: readonly number[]; readonl
   const five = fiveNumbersOf(marks)
   const spread = spreadOf(marks)
   if (!five || !spread || points === null)
-    return <p className="text-[15px] text-soft">{say('figures_none')}</p>
+    return <p className="text-[0.9375rem] text-soft">{say('figures_none')}</p>
   const lines = [
     [say('figures_marks'), String(five.count)],
     [say('figures_mean'), oneDecimal(spread.mean / 100)],
@@ -95,7 +95,7 @@ function Figures({ marks, points }: { readonly marks: readonly number[]; readonl
     [say('figures_range'), `${showHundredths(five.least)} – ${showHundredths(five.most)}`],
   ] as const
   return (
-    <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[15px]">
+    <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[0.9375rem]">
       {lines.map(([name, value]) => (
         <div key={name} className="contents">
           <dt className="text-soft">{name}</dt>

@@ -27,14 +27,14 @@ export function WorkingWindow({ row, works, rules, onClose, late }: Props) {
     <Window open onClose={onClose} title={say('working_title', { name: row.name })} size="wide">
       <p className="mb-3 text-lg">
         <strong>{averageShown(working, rules) ?? say('book_average_none')}</strong>{' '}
-        <span className="text-[15px] text-soft">{say('overview_rests', { count: working.restsOn })}</span>
+        <span className="text-[0.9375rem] text-soft">{say('overview_rests', { count: working.restsOn })}</span>
       </p>
       {working.parts.map(part => (
         <Part key={part.category?.name ?? ''} part={part} titleOf={titleOf} rules={rules} late={late} />
       ))}
       {working.others.length > 0 && (
         <section className="mt-4">
-          <h3 className="text-[15px] font-semibold">{say('working_no_category')}</h3>
+          <h3 className="text-[0.9375rem] font-semibold">{say('working_no_category')}</h3>
           <Pieces pieces={working.others} titleOf={titleOf} late={late} />
         </section>
       )}
@@ -59,7 +59,7 @@ function Part({ part, titleOf, rules, late }: PartProps) {
   return (
     <section className="mt-4 first:mt-0">
       {category && (
-        <h3 className="flex flex-wrap items-baseline gap-x-3 text-[15px] font-semibold">
+        <h3 className="flex flex-wrap items-baseline gap-x-3 text-[0.9375rem] font-semibold">
           {category.name}
           <span className="text-sm font-normal text-soft">
             {weight
@@ -69,7 +69,7 @@ function Part({ part, titleOf, rules, late }: PartProps) {
         </h3>
       )}
       {share && (
-        <p className="text-[15px] tabular-nums">
+        <p className="text-[0.9375rem] tabular-nums">
           {say('working_sum', {
             earned: thousandths(earned),
             possible: thousandths(possible),

@@ -72,7 +72,7 @@ export function AnnotatedWork({ params, page, work, items, text, empty, ...over 
         <FixedWidth on={placed || !!over.pen}>
           <Annotated {...on(textPage(number))}>
             <div ref={text}>
-              <Written html={html} className="text-[16px]" />
+              <Written html={html} className="text-[1rem]" />
             </div>
           </Annotated>
         </FixedWidth>

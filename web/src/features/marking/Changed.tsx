@@ -9,7 +9,7 @@ export function Changed({ draft }: Props) {
   if (draft.status.is !== 'changed') return null
   const { verdict, by } = draft.status.theirs
   return (
-    <div role="alert" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+    <div role="alert" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]">
       <p className="font-semibold">{say(by ? 'desk_changed_by' : 'desk_changed', { name: by ?? '' })}</p>
       <p className="mt-1">
         {verdict.mark && <strong className="me-2 tabular-nums">{verdict.mark}</strong>}

@@ -22,7 +22,7 @@ export function MarkList({ page: { work, scale }, rows }: Props) {
   return (
     <Row>
       <div className="overflow-x-auto pt-2">
-        <table className="w-full max-w-3xl text-[15px]">
+        <table className="w-full max-w-3xl text-[0.9375rem]">
           <caption className="pb-2 text-start text-sm text-soft">{say('desk_list_lead')}</caption>
           <thead>
             <tr className="border-b-2 border-ink text-start">

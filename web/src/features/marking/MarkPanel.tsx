@@ -36,7 +36,7 @@ export function MarkPanel({ params, row, next, hidden = false, onNext, ...pen }:
   return (
     <aside aria-label={say('marking_pen')} className="flex flex-col gap-5 border-rule px-5 py-4 lg:border-s">
       <Pen params={params} {...pen} />
-      <p className="text-[15px] text-soft">
+      <p className="text-[0.9375rem] text-soft">
         {next ? (
           <Button onClick={onNext}>
             {say('marking_next', { name: next.name })}
@@ -68,7 +68,7 @@ export function MarkPanel({ params, row, next, hidden = false, onNext, ...pen }:
           <History page={page} />
           <Link
             to={`/c/${params.classId}/marking/${params.placeId}`}
-            className="text-[15px] font-semibold text-blue underline underline-offset-2"
+            className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
           >
             {say('desk_all_work_of', { name: firstName(page.pupil.name) })}
           </Link>

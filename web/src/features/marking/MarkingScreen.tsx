@@ -218,8 +218,8 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
       </div>
       <div className="flex flex-wrap items-end justify-between gap-4 pe-6 ps-4">
         <div>
-          <h1 className="text-[27px] max-md:text-[22px]">{work.title}</h1>
-          <p className="text-[15px] text-soft">
+          <h1 className="text-[1.6875rem] max-md:text-[1.375rem]">{work.title}</h1>
+          <p className="text-[0.9375rem] text-soft">
             {about.join(' · ')}
             {MoreLink && <MoreLink classId={classId} workId={workId} />}
           </p>

@@ -68,7 +68,7 @@ export function NoteForm({ params, noting, onEdit, onClose }: Props) {
           <fieldset className="mb-3 flex gap-4">
             <legend className="sr-only">{say('desk_look')}</legend>
             {PASSAGE_LOOKS.map(one => (
-              <label key={one} className="flex items-center gap-1.5 text-[15px]">
+              <label key={one} className="flex items-center gap-1.5 text-[0.9375rem]">
                 <input type="radio" name="look" checked={look === one} onChange={() => setLook(one)} />
                 {say(`desk_look_${one}`)}
               </label>

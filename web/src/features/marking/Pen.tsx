@@ -156,7 +156,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
             />
           </div>
           <span className="pb-2 font-head text-xl text-soft">/ {showHundredths(work.points)}</span>
-          {word && <span className="pb-2.5 text-[15px] font-semibold">{word}</span>}
+          {word && <span className="pb-2.5 text-[0.9375rem] font-semibold">{word}</span>}
         </div>
       )}
       {sum !== undefined && typed?.ok && typed.value !== sum && (

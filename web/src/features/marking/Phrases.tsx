@@ -50,7 +50,7 @@ export function Phrases({ written, name, onUse }: Props) {
           className="z-20 max-h-96 w-80 overflow-y-auto rounded-[var(--radius-card)] border border-edge bg-sheet p-2 shadow-lg"
         >
           {(add.words ?? remove.words) && <Problem words={add.words ?? remove.words ?? ''} />}
-          {!phrases.length && <p className="px-1 py-2 text-[15px] text-soft">{say('desk_phrases_none')}</p>}
+          {!phrases.length && <p className="px-1 py-2 text-[0.9375rem] text-soft">{say('desk_phrases_none')}</p>}
           <ul>
             {phrases.map((phrase, index) => (
               <li key={phrase.id} className="flex items-start gap-1">
@@ -60,7 +60,7 @@ export function Phrases({ written, name, onUse }: Props) {
                     onUse(phrase.text)
                     setOpen(false)
                   }}
-                  className="flex min-w-0 flex-1 gap-2 rounded px-1.5 py-1 text-start text-[15px] hover:bg-pale"
+                  className="flex min-w-0 flex-1 gap-2 rounded px-1.5 py-1 text-start text-[0.9375rem] hover:bg-pale"
                 >
                   <kbd className="min-w-10 shrink-0 pt-0.5 font-sans text-xs text-soft">
                     {index < 9 ? `Alt ${index + 1}` : ''}

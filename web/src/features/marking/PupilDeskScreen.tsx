@@ -67,7 +67,7 @@ export function Screen() {
               aria-current={line.id === workId ? 'true' : undefined}
               className="flex min-h-7 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
             >
-              <span className="min-w-0 truncate text-[15px]">{line.work.title}</span>
+              <span className="min-w-0 truncate text-[0.9375rem]">{line.work.title}</span>
               <span className="shrink-0 whitespace-nowrap">
                 <StateLabel
                   small

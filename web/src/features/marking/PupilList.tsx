@@ -64,7 +64,7 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
             aria-current={row.placeId === chosen ? 'true' : undefined}
             className="flex min-h-7 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
           >
-            <span className="min-w-0 truncate text-[15px]">{row.name}</span>
+            <span className="min-w-0 truncate text-[0.9375rem]">{row.name}</span>
             <span className="flex shrink-0 items-center gap-1.5">
               {row.newNotes > 0 && (
                 <span

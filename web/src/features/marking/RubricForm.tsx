@@ -88,7 +88,7 @@ export function RubricForm({ rubric, onClose }: Props) {
           if (read) save.go(read)
         }}
       >
-        <p className="max-w-prose text-[15px] text-soft">{say('desk_rubric_lead')}</p>
+        <p className="max-w-prose text-[0.9375rem] text-soft">{say('desk_rubric_lead')}</p>
         {criteria.map((criterion, at) => (
           <fieldset key={criterion.id} className="border-t border-rule pt-3">
             <legend className="sr-only">{say('desk_criterion', { count: at + 1 })}</legend>
@@ -118,7 +118,7 @@ export function RubricForm({ rubric, onClose }: Props) {
             </Button>
           )}
           {read && (
-            <p className="text-[15px] font-semibold tabular-nums">
+            <p className="text-[0.9375rem] font-semibold tabular-nums">
               {say('desk_rubric_points', { points: showHundredths(pointsOfRubric(read)) })}
             </p>
           )}

@@ -25,7 +25,7 @@ export function RubricLevels({ rubric, chosen, onChoose }: Props) {
     <fieldset aria-label={say('verdict_rubric')} className="flex flex-col gap-2">
       {rubric.map((criterion, index) => (
         <fieldset key={criterion.id} onKeyDown={event => keys(event, index)}>
-          <legend className="mb-1 text-[15px] font-semibold">{criterion.name}</legend>
+          <legend className="mb-1 text-[0.9375rem] font-semibold">{criterion.name}</legend>
           <div className="flex flex-wrap gap-1">
             {criterion.levels.map((level, at) => (
               <label

@@ -7,7 +7,7 @@ type Props = { readonly rubric: Rubric; readonly levels: ChosenLevels | null }
 
 /** A rubric to read: what counts, and of each criterion the level that was reached. */
 export const RubricShown = ({ rubric, levels }: Props) => (
-  <table className="mt-2 w-full max-w-prose text-[15px]">
+  <table className="mt-2 w-full max-w-prose text-[0.9375rem]">
     <caption className="sr-only">{say('verdict_rubric')}</caption>
     <tbody>
       {rubric.map(criterion => (

@@ -200,7 +200,7 @@ function Happening({ item, page, isNew }: HappeningProps) {
         </Link>{' '}
         {isNew && <NewMark>{item.fresh > 1 ? say('news_new', { count: item.fresh }) : say('new')}</NewMark>}
       </p>
-      {said && <p className="max-w-prose overflow-hidden text-ellipsis text-[15px]">{said}</p>}
+      {said && <p className="max-w-prose overflow-hidden text-ellipsis text-[0.9375rem]">{said}</p>}
       <p className="text-sm text-soft">
         {line(me.account.kind === 'teacher' ? placeOf(item) : whose(places), spaceOf(page, item.spaceId))}
       </p>

@@ -20,7 +20,7 @@ export default function KeepButton({ params, kept }: Props) {
     return (
       <Link
         to={`/c/${classId}/portfolio/${placeId}/${workId}/${number}`}
-        className="inline-flex min-h-9 items-center gap-1.5 text-[15px] font-semibold text-blue underline underline-offset-2"
+        className="inline-flex min-h-9 items-center gap-1.5 text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
       >
         <Bookmark size={17} aria-hidden="true" fill="currentColor" />
         {say('portfolio_kept')}

@@ -53,7 +53,7 @@ function Form({ params, page, onClose }: FormProps) {
         save.go()
       }}
     >
-      <p className="text-[15px] text-soft">
+      <p className="text-[0.9375rem] text-soft">
         {say(`portfolio_keep_lead_${side}`, { name: firstName(page.pupil.name) })}
       </p>
       <TextBox

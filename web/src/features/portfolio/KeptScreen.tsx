@@ -53,7 +53,7 @@ export function Screen() {
       </Row>
       {data.handIns.length > 1 && (
         <Row className="pt-4">
-          <nav aria-label={say('portfolio_handIns')} className="flex flex-wrap gap-3 text-[15px]">
+          <nav aria-label={say('portfolio_handIns')} className="flex flex-wrap gap-3 text-[0.9375rem]">
             {data.handIns.map(one => (
               <Link
                 key={one}

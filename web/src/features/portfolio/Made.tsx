@@ -31,7 +31,7 @@ export function Made({ page, addressOfFile, worksheetAddress }: Props) {
   if (!html && !worksheet && !beside.length) return <p className="text-soft">{say('portfolio_nothing')}</p>
   return (
     <div className="flex flex-col gap-4">
-      {html && <Written html={html} className="text-[17px]" />}
+      {html && <Written html={html} className="text-[1.0625rem]" />}
       {worksheet && (
         <section aria-label={say('portfolio_worksheet')}>
           <Suspense fallback={<Waiting />}>

@@ -14,7 +14,7 @@ export const OrderChoice = ({ order, onChange }: Props) => (
         type="button"
         aria-pressed={order === one}
         onClick={() => onChange(one)}
-        className="min-h-9 rounded-[var(--radius-card)] border border-edge px-3 text-[15px] aria-pressed:border-blue aria-pressed:bg-blue-pale aria-pressed:font-semibold"
+        className="min-h-9 rounded-[var(--radius-card)] border border-edge px-3 text-[0.9375rem] aria-pressed:border-blue aria-pressed:bg-blue-pale aria-pressed:font-semibold"
       >
         {say(`portfolio_by_${one}`)}
       </button>

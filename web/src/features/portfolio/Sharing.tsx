@@ -35,7 +35,7 @@ export function Sharing({ params, page }: Props) {
   return (
     <Section title={say('portfolio_share')}>
       <Row>
-        <p className="mb-3 max-w-prose text-[15px] text-soft">{say('portfolio_share_lead')}</p>
+        <p className="mb-3 max-w-prose text-[0.9375rem] text-soft">{say('portfolio_share_lead')}</p>
         {page.shares && (
           <div className="mb-3 flex flex-wrap items-end gap-3">
             <div className="w-40">

@@ -61,7 +61,7 @@ function Piece({ classId, page: { pupil }, piece, under }: PieceProps) {
       <article className="flex max-w-3xl gap-4">
         <div className="flex min-w-0 flex-1 flex-col gap-2">
           <div>
-            <h3 className="text-[17px] font-semibold">
+            <h3 className="text-[1.0625rem] font-semibold">
               <Link
                 to={`/c/${classId}/portfolio/${pupil.placeId}/${workId}/${handIn}`}
                 className="text-blue underline underline-offset-2"
@@ -81,7 +81,7 @@ function Piece({ classId, page: { pupil }, piece, under }: PieceProps) {
             </p>
           </div>
           <Reasons reasons={piece.reasons} name={pupil.name} under={under} />
-          {excerpt && <p className="text-[15px] text-soft [overflow-wrap:anywhere]">{excerpt}</p>}
+          {excerpt && <p className="text-[0.9375rem] text-soft [overflow-wrap:anywhere]">{excerpt}</p>}
         </div>
         {picture && (
           <img

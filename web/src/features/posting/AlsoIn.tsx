@@ -15,7 +15,7 @@ export function AlsoIn({ chosen, onChange }: AlsoProps) {
   if (!others.length) return null
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('post_also')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('post_also')}</legend>
       {others.map(tie => (
         <label key={tie.classId} className="me-5 inline-flex items-center gap-1.5">
           <input

@@ -55,7 +55,7 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
               type="button"
               aria-pressed={one.groupId === groupId}
               onClick={() => setGroupId(one.groupId)}
-              className="rounded-[var(--radius-card)] px-2.5 py-1 text-[15px] text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
+              className="rounded-[var(--radius-card)] px-2.5 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
             >
               {one.name}
             </button>
@@ -66,14 +66,14 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
       <p className="flex flex-wrap items-baseline gap-x-4">
         <StateLabel state={state} said={said} />
         {form.minutes !== null && (
-          <span className="text-[15px] text-soft">{say('minutes', { minutes: form.minutes })}</span>
+          <span className="text-[0.9375rem] text-soft">{say('minutes', { minutes: form.minutes })}</span>
         )}
       </p>
       {locked ? (
         <p className="mt-3 text-soft">{say('aspupil_locked')}</p>
       ) : (
         <>
-          {form.directions && <Written html={form.directions} className="mt-3 max-w-prose text-[17px]" />}
+          {form.directions && <Written html={form.directions} className="mt-3 max-w-prose text-[1.0625rem]" />}
           <MaterialList materials={[...files, ...links]} html={form.directions} />
           {Preview && <Preview form={form} />}
         </>

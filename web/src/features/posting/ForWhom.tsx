@@ -18,7 +18,7 @@ const turned = <T,>(list: readonly T[], one: T): T[] =>
 export function ForWhom({ form, groups, put, problem }: Props) {
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('post_whom')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('post_whom')}</legend>
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {(['all', 'groups', 'pupils'] as const)
           .filter(value => value !== 'groups' || groups.length > 1)
@@ -50,7 +50,7 @@ export function ForWhom({ form, groups, put, problem }: Props) {
       )}
       {form.forWhom === 'pupils' && <Pupils form={form} put={put} />}
       {problem && (
-        <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problem}
         </p>
       )}
@@ -64,7 +64,7 @@ function Pupils({ form, put }: Pick<Props, 'form' | 'put'>) {
   return (
     <div className="mt-1 grid max-h-48 grid-cols-2 gap-x-4 overflow-y-auto border border-rule px-2 py-1">
       {(data?.places ?? []).map(place => (
-        <label key={place.id} className="flex min-h-7 items-center gap-1.5 text-[15px]">
+        <label key={place.id} className="flex min-h-7 items-center gap-1.5 text-[0.9375rem]">
           <input
             type="checkbox"
             checked={form.placeIds.includes(place.id)}

@@ -13,11 +13,11 @@ type FormattedFieldProps = {
 export function FormattedField({ label, html, onChange, problem, hint, onPicture }: FormattedFieldProps) {
   return (
     <div>
-      <p className="mb-1 text-[15px] font-semibold">{label}</p>
+      <p className="mb-1 text-[0.9375rem] font-semibold">{label}</p>
       <LazyEditor html={html} onChange={onChange} label={label} onPicture={onPicture} />
       {hint && <p className="mt-1 text-sm text-soft">{hint}</p>}
       {problem && (
-        <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problem}
         </p>
       )}

@@ -37,11 +37,11 @@ export function GivenSheets({ state }: { readonly state: WorkFormState }) {
   })
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('worksheet_give')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('worksheet_give')}</legend>
       <p className="mb-1.5 text-sm text-soft">{say('worksheet_give_hint')}</p>
       <ol className="flex flex-col gap-1.5">
         {data?.sheets.map(sheet => (
-          <li key={sheet.id} className="flex items-center gap-1.5 text-[15px]">
+          <li key={sheet.id} className="flex items-center gap-1.5 text-[0.9375rem]">
             <FileText size={15} aria-hidden="true" className="shrink-0 text-soft" />
             <span className="min-w-0 flex-1 truncate">
               {say('worksheet_give_page', { number: sheet.page, name: sheet.name })}

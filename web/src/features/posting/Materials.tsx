@@ -26,7 +26,7 @@ export function Materials({ state, files, onFiles, problemAt }: Props) {
   const { form, put } = state
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{say('post_materials')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('post_materials')}</legend>
       <ul className="flex flex-col gap-1.5">
         {form.links.map((link, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a link has no name but its line
@@ -89,7 +89,7 @@ function FileLines({ state, files, onFiles, beside }: FileLinesProps) {
     <>
       <ul className="mt-1.5 flex flex-col gap-1.5">
         {files.map(file => (
-          <li key={file.id} className="flex items-center gap-1.5 text-[15px]">
+          <li key={file.id} className="flex items-center gap-1.5 text-[0.9375rem]">
             <Paperclip size={15} aria-hidden="true" className="shrink-0 text-soft" />
             <span className="min-w-0 flex-1 truncate">{file.title}</span>
             <Off label={say('take_off', { name: file.title })} onClick={() => void off(file)} />
@@ -133,7 +133,7 @@ function FileLines({ state, files, onFiles, beside }: FileLinesProps) {
         </div>
       )}
       {problem !== undefined && (
-        <p role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problemWords(problem, time)}
         </p>
       )}

@@ -4,7 +4,7 @@ import { MomentField, TimeOfDayField } from '../../parts/dates/DateFields.js'
 import { say, type WordKey } from '../../words/say.js'
 
 const BOX =
-  'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[15px] text-ink aria-invalid:border-rust'
+  'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[0.9375rem] text-ink aria-invalid:border-rust'
 
 type Props = {
   readonly name: TimeName
@@ -40,7 +40,7 @@ export function TimeField({ name, rule, onChange, usual, problem }: Props) {
   const kind: Kind = rule?.is ?? 'none'
   return (
     <fieldset aria-describedby={problem ? `${id}-problem` : undefined}>
-      <legend className="mb-1 text-[15px] font-semibold">{say(`time_${name}`)}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say(`time_${name}`)}</legend>
       <div className="flex flex-wrap gap-1.5">
         <select
           aria-label={say('time_how', { time: say(`time_${name}`) })}
@@ -57,7 +57,7 @@ export function TimeField({ name, rule, onChange, usual, problem }: Props) {
         {rule && <Details name={name} rule={rule} onChange={onChange} invalid={!!problem} />}
       </div>
       {problem && (
-        <p id={`${id}-problem`} role="alert" className="mt-1 text-[15px] font-medium text-rust">
+        <p id={`${id}-problem`} role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
           {problem}
         </p>
       )}
@@ -96,7 +96,7 @@ function Details({ name, rule, onChange, invalid }: DetailProps) {
           onChange={event => onChange({ ...rule, days: Math.trunc(Number(event.target.value)) })}
           className={`${BOX} w-16`}
         />
-        <span className="self-center text-[15px] text-soft">{say('time_days_after')}</span>
+        <span className="self-center text-[0.9375rem] text-soft">{say('time_days_after')}</span>
         <Lesson rule={rule} label={label} onChange={onChange} />
         <TimeOfDayField
           bare

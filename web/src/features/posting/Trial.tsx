@@ -14,7 +14,7 @@ export function Trial({ trial, onDay }: Props) {
   return (
     <div aria-live="polite" className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5">
       <h2 className="text-base font-semibold">{say('trial_title')}</h2>
-      <ul className="text-[15px]">
+      <ul className="text-[0.9375rem]">
         {trial.times.map(one => (
           <li key={one.groupId} className="py-0.5">
             <span className="font-semibold">{one.name}</span>{' '}
@@ -71,7 +71,7 @@ function Load({ load, name, onDay }: LoadProps) {
         {load.days.map(day => (
           <li
             key={day.date}
-            className="flex w-9 flex-col items-center text-[11px] leading-tight tabular-nums"
+            className="flex w-9 flex-col items-center text-[0.6875rem] leading-tight tabular-nums"
           >
             <span className="text-soft" aria-hidden="true">
               {day.others + day.own || ''}

@@ -47,7 +47,7 @@ type KindProps = Pick<Posting, 'put'> & { readonly form: WorkForm; readonly fixe
 function KindChoice({ form, put, fixed }: KindProps) {
   return (
     <fieldset className="flex flex-wrap gap-1.5">
-      <legend className="mb-1 text-[15px] font-semibold">{say('post_kind')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('post_kind')}</legend>
       {WORK_KINDS.map(kind => (
         <button
           key={kind}
@@ -55,7 +55,7 @@ function KindChoice({ form, put, fixed }: KindProps) {
           aria-pressed={form.kind === kind}
           disabled={fixed}
           onClick={() => put({ kind, points: hasPoints(kind) ? (form.points ?? '10') : null })}
-          className="rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-[15px] aria-pressed:border-blue aria-pressed:bg-pale aria-pressed:font-semibold disabled:opacity-60"
+          className="rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-[0.9375rem] aria-pressed:border-blue aria-pressed:bg-pale aria-pressed:font-semibold disabled:opacity-60"
         >
           {say(`kind_${kind}`)}
           <span className="block text-xs font-normal text-soft">{say(`post_kind_${kind}`)}</span>

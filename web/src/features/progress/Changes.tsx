@@ -30,7 +30,7 @@ export function Changes({ page, toWork }: Props) {
     <section className="max-w-3xl">
       <h2 className="text-lg">{say('progress_changes', { at: when(seenAt, time) })}</h2>
       {changes.length ? (
-        <ul className="mt-1 text-[15px]">
+        <ul className="mt-1 text-[0.9375rem]">
           {changes.slice(0, 8).map(({ id, is, at }) => {
             const one = known.get(id)
             if (!one) return null
@@ -50,7 +50,7 @@ export function Changes({ page, toWork }: Props) {
           })}
         </ul>
       ) : (
-        <p className="text-[15px] text-soft">{say('progress_changes_none')}</p>
+        <p className="text-[0.9375rem] text-soft">{say('progress_changes_none')}</p>
       )}
     </section>
   )

@@ -68,7 +68,7 @@ function OfClass({ tie }: { readonly tie: Tie }) {
   const changes = seenAt === null ? 0 : changesSince(all, seenAt, time.now).length
   return (
     <div className="border-b border-rule py-3 last:border-0">
-      <h3 className="text-[17px]">
+      <h3 className="text-[1.0625rem]">
         <Link to={`/c/${tie.classId}/progress/${placeId}`} className="hover:underline">
           {tie.className}
         </Link>
@@ -79,7 +79,7 @@ function OfClass({ tie }: { readonly tie: Tie }) {
         )}
       </h3>
       <InWords page={data} />
-      <p className="text-[15px]">
+      <p className="text-[0.9375rem]">
         {average
           ? say(rules.wordsOnly ? 'progress_average_word' : 'progress_average_is', { average })
           : say(rules.averages ? 'progress_average_none' : 'progress_average_off')}

@@ -50,7 +50,7 @@ export function Goals({ classId, page }: Props) {
             className="py-0.5"
           >
             {teaches ? (
-              <label className="flex items-baseline gap-2 text-[15px]">
+              <label className="flex items-baseline gap-2 text-[0.9375rem]">
                 <input
                   type="checkbox"
                   checked={(set.words ? undefined : ticked.get(`${goal.week} ${goal.text}`)) ?? goal.reached}
@@ -63,7 +63,7 @@ export function Goals({ classId, page }: Props) {
                 {goal.text}
               </label>
             ) : (
-              <span className="flex items-baseline gap-2 text-[15px]">
+              <span className="flex items-baseline gap-2 text-[0.9375rem]">
                 {goal.reached ? (
                   <Check size={15} aria-hidden="true" className="shrink-0 translate-y-0.5 text-leaf" />
                 ) : (

@@ -18,5 +18,5 @@ export function InWords({ page }: { readonly page: ProgressPage }) {
   ] as const
   const said = parts.flatMap(([key, number]) => (number ? [say(key, { count: number })] : []))
   if (!said.length) return null
-  return <p className="text-[17px]">{say('progress_in_words', { list: listWords(said) })}</p>
+  return <p className="text-[1.0625rem]">{say('progress_in_words', { list: listWords(said) })}</p>
 }

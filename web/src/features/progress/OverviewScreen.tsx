@@ -61,7 +61,7 @@ function Overview() {
       {lines.length ? (
         <Row>
           <div className="overflow-x-auto">
-            <table className="w-full max-w-3xl text-[15px]">
+            <table className="w-full max-w-3xl text-[0.9375rem]">
               <thead>
                 <tr className="border-b-2 border-ink text-start">
                   <th scope="col" className="py-1.5 pe-4 text-start font-semibold">

@@ -115,7 +115,7 @@ export function ProgressOf({ classId, page, toWork }: Props) {
       </Row>
       {shows && run.length >= FEW && (
         <Row className="pb-2">
-          <h2 className="text-[15px]">{say('progress_run')}</h2>
+          <h2 className="text-[0.9375rem]">{say('progress_run')}</h2>
           <div className="h-36 max-w-3xl">
             <Suspense fallback={null}>
               <AverageChart run={run} />

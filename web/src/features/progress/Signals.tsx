@@ -37,7 +37,7 @@ export function Signals({ classId, page: { signals, rules, rates, moved } }: Pro
         <section className="max-w-3xl">
           <h2 className="text-lg">{say('signal_title')}</h2>
           {signals.length ? (
-            <ul className="mt-1 text-[15px]">
+            <ul className="mt-1 text-[0.9375rem]">
               {signals.map(({ placeId, name, found }) => (
                 <li key={placeId} className="border-b border-rule py-1 last:border-0">
                   <Link to={toPupil(placeId)} className="font-semibold hover:underline">
@@ -48,7 +48,7 @@ export function Signals({ classId, page: { signals, rules, rates, moved } }: Pro
               ))}
             </ul>
           ) : (
-            <p className="text-[15px] text-soft">{say(said.length ? 'signal_none' : 'signal_off')}</p>
+            <p className="text-[0.9375rem] text-soft">{say(said.length ? 'signal_none' : 'signal_off')}</p>
           )}
           <p className="mt-1 text-sm text-soft">
             {said.length > 0 && `${say('signal_rules', { list: said.join('; ') })} `}
@@ -64,7 +64,7 @@ export function Signals({ classId, page: { signals, rules, rates, moved } }: Pro
             <div className="mt-2 grid max-w-4xl gap-6 lg:grid-cols-2">
               {rates.length > 1 && (
                 <figure>
-                  <figcaption className="text-[15px] font-semibold">{say('signal_rates')}</figcaption>
+                  <figcaption className="text-[0.9375rem] font-semibold">{say('signal_rates')}</figcaption>
                   <div className="h-40">
                     <Suspense fallback={null}>
                       <RatesChart rates={rates} />
@@ -74,8 +74,8 @@ export function Signals({ classId, page: { signals, rules, rates, moved } }: Pro
               )}
               {moved.length > 0 && (
                 <section>
-                  <h3 className="text-[15px]">{say('signal_moved')}</h3>
-                  <ul className="text-[15px] tabular-nums">
+                  <h3 className="text-[0.9375rem]">{say('signal_moved')}</h3>
+                  <ul className="text-[0.9375rem] tabular-nums">
                     {moved.map(one => (
                       <li key={one.placeId} className="flex gap-3 py-0.5">
                         <Link to={toPupil(one.placeId)} className="min-w-32 font-semibold hover:underline">

@@ -22,7 +22,7 @@ export function TermPicture({ page, toWork }: Props) {
   if (inOrder.length < 2) return null
   return (
     <section>
-      <h2 className="mb-1 text-[15px]">{say('progress_term')}</h2>
+      <h2 className="mb-1 text-[0.9375rem]">{say('progress_term')}</h2>
       <ol className="flex max-w-3xl items-end gap-1 overflow-x-auto pb-1">
         {inOrder.map(([week, submissions]) => (
           <li key={week} className="flex min-w-12 flex-1 flex-col items-center gap-1">

@@ -40,12 +40,12 @@ export function WhatIfWindow({ submissions, pieces, rules, onClose }: Props) {
   const needed = wanted === undefined ? undefined : neededFor({ n: BigInt(wanted), d: 1000n }, pieces, rules)
   return (
     <Window open onClose={onClose} title={say('whatIf_title')}>
-      <p className="text-[15px] text-soft">{say('whatIf_lead')}</p>
+      <p className="text-[0.9375rem] text-soft">{say('whatIf_lead')}</p>
       {open.length ? (
         <>
           <ul className="mt-3 flex flex-col gap-1">
             {open.map(({ id, points }) => (
-              <li key={id} className="flex items-center justify-between gap-3 text-[15px]">
+              <li key={id} className="flex items-center justify-between gap-3 text-[0.9375rem]">
                 <span className="min-w-0">{titles.get(id)}</span>
                 <span className="flex shrink-0 items-center gap-1.5 tabular-nums">
                   <Cell

@@ -63,7 +63,7 @@ export function AddNames({ page, onDone }: Props) {
           />
         )}
         {addresses > 0 && (
-          <label className="flex items-baseline gap-2 text-[15px]">
+          <label className="flex items-baseline gap-2 text-[0.9375rem]">
             <input type="checkbox" checked={inviting} onChange={event => setInviting(event.target.checked)} />
             {say('register_invite_families', { count: addresses })}
           </label>

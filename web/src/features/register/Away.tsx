@@ -42,13 +42,13 @@ function Gone({ place }: { readonly place: RegisterPlace }) {
     <Row as="li" className="border-b border-rule py-1">
       <div className="flex flex-wrap items-baseline gap-3">
         <span className="font-semibold">{place.name}</span>
-        <span className="text-[15px] text-soft">
+        <span className="text-[0.9375rem] text-soft">
           {say(`away_${place.leftHow ?? 'moved'}` as WordKey, { at: when(place.leftAt ?? 0, time) })}
         </span>
         <a
           href={addressOf(routes.takeOwnWork, { classId, placeId: place.id })}
           download
-          className="text-[15px] text-blue underline underline-offset-2"
+          className="text-[0.9375rem] text-blue underline underline-offset-2"
         >
           {say('place_work_take', { name: place.name })}
         </a>
@@ -72,7 +72,7 @@ function Joined({ merge }: { readonly merge: RegisterPage['merges'][number] }) {
   const undo = useUndoMerge()
   return (
     <Row as="li" className="border-b border-rule py-1">
-      <div className="flex flex-wrap items-baseline gap-3 text-[15px]">
+      <div className="flex flex-wrap items-baseline gap-3 text-[0.9375rem]">
         <span>{say('merges_line', { from: merge.from, into: merge.into, at: when(merge.at, time) })}</span>
         <Button
           variant="quiet"

@@ -18,7 +18,7 @@ export function Columns({ source, onChange }: Props) {
   }
   return (
     <fieldset>
-      <legend className="text-[15px] font-semibold">{say('register_columns')}</legend>
+      <legend className="text-[0.9375rem] font-semibold">{say('register_columns')}</legend>
       <p className="mb-2 text-sm text-soft">{say('register_columns_hint')}</p>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-2">
         {headings.map(({ heading, index }) => (
@@ -27,7 +27,7 @@ export function Columns({ source, onChange }: Props) {
             <select
               value={source.columns[index] ?? ''}
               onChange={event => put(index, event.target.value)}
-              className="mt-0.5 w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[15px]"
+              className="mt-0.5 w-full rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[0.9375rem]"
             >
               <option value="">{say('register_column_none')}</option>
               {COLUMNS.map(column => (
@@ -39,7 +39,7 @@ export function Columns({ source, onChange }: Props) {
           </label>
         ))}
       </div>
-      <label className="mt-2 flex items-baseline gap-2 text-[15px]">
+      <label className="mt-2 flex items-baseline gap-2 text-[0.9375rem]">
         <input
           type="checkbox"
           checked={!source.headings}

@@ -21,7 +21,7 @@ export function Guests({ page }: { readonly page: RegisterPage }) {
   return (
     <Section title={say('guests_title')}>
       <Row className="pb-1">
-        <p className="text-[15px] text-soft">{say('guests_lead')}</p>
+        <p className="text-[0.9375rem] text-soft">{say('guests_lead')}</p>
       </Row>
       <ul>
         {guests.map(guest => (
@@ -56,7 +56,7 @@ function Guest({ guest, page }: { readonly guest: RegisterPlace; readonly page: 
           aria-label={`${say('guests_join')}: ${guest.name}`}
           value={into}
           onChange={event => setInto(event.target.value)}
-          className="rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[15px]"
+          className="rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[0.9375rem]"
         >
           <option value="">{say('guests_join')}</option>
           {page.places

@@ -39,7 +39,7 @@ function Line({ one }: { readonly one: Invitation }) {
     <Row as="li" margin={when(one.at, time)} className="border-b border-rule py-1">
       <div className="flex flex-wrap items-baseline gap-3">
         <span className="font-semibold">{one.to}</span>
-        <span className="text-[15px] text-soft">
+        <span className="text-[0.9375rem] text-soft">
           {say(`invitations_${one.kind}`, { about: one.about ?? '' })}
         </span>
         <Button

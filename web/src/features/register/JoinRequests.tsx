@@ -51,7 +51,7 @@ function JoinRequestLine({ request, page }: { readonly request: JoinRequest; rea
     <Row as="li" margin={when(request.at, time)} className="border-b border-rule py-1.5">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <span className="font-semibold">{request.name}</span>
-        <span className="text-[15px] text-soft">{what}</span>
+        <span className="text-[0.9375rem] text-soft">{what}</span>
         {request.kind !== 'tablet' && (
           <As request={request} page={page} value={placeId} onChange={setPlaceId} />
         )}
@@ -88,7 +88,7 @@ function As({ request, page, value, onChange }: AsProps) {
   const family = request.kind === 'family'
   const places = page.places.filter(place => !place.guest && (family || place.claimedAt === null))
   return (
-    <label className="flex items-center gap-2 text-[15px]">
+    <label className="flex items-center gap-2 text-[0.9375rem]">
       {say('waits_as')}
       <select
         value={value}

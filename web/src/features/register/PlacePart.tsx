@@ -5,7 +5,7 @@ export function PlacePart({ title, children }: { readonly title: string; readonl
   return (
     <section className="border-t border-rule pt-3">
       <h3 className="mb-2 text-base">{title}</h3>
-      <div className="flex flex-col gap-2 text-[15px]">{children}</div>
+      <div className="flex flex-col gap-2 text-[0.9375rem]">{children}</div>
     </section>
   )
 }

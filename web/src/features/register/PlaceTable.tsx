@@ -31,7 +31,7 @@ export function PlaceTable({ page, onOpen }: Props) {
               onChange={event => setWords(event.target.value)}
               aria-label={say('register_find')}
               placeholder={say('register_find')}
-              className="w-64 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1 text-[15px]"
+              className="w-64 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1 text-[0.9375rem]"
             />
             {wanted && (
               <span className="text-sm text-soft" role="status">
@@ -74,7 +74,7 @@ function Group({ name, families, places, onOpen }: GroupProps) {
   return (
     <Row margin={<span className="font-semibold">{name}</span>} className="pt-3">
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[44rem] text-[15px]">
+        <table className="w-full min-w-[44rem] text-[0.9375rem]">
           <thead>
             <tr className="border-b border-ink text-start text-sm text-soft">
               {heads.map(words => (

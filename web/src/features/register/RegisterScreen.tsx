@@ -91,7 +91,7 @@ function Lists({ classId, families }: { readonly classId: ClassId; readonly fami
   ]
   return (
     <Row className="pb-2">
-      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[15px]">
+      <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[0.9375rem]">
         {lists.map(([to, words]) => (
           <li key={to}>
             <a href={to} download className="text-blue underline underline-offset-2">

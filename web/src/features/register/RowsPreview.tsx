@@ -8,7 +8,7 @@ type Props = {
   readonly onEdit: (line: number, edit: RowEdit) => void
 }
 
-const INPUT = 'w-full rounded border border-edge bg-sheet px-2 py-0.5 text-[15px]'
+const INPUT = 'w-full rounded border border-edge bg-sheet px-2 py-0.5 text-[0.9375rem]'
 
 /** The list as it would be kept: every name and group can be corrected, every row left out. */
 export function RowsPreview({ rows, groups, onEdit }: Props) {
@@ -22,7 +22,7 @@ export function RowsPreview({ rows, groups, onEdit }: Props) {
         ))}
       </datalist>
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[40rem] text-[15px]">
+        <table className="w-full min-w-[40rem] text-[0.9375rem]">
           <tbody>
             {rows.map(row => (
               <PreviewLine key={row.line} row={row} known={known} onEdit={onEdit} />

@@ -50,14 +50,14 @@ export function SourceOfNames({ source, onChange }: Props) {
         />
       )}
       {source.is === 'table' && <Columns source={source} onChange={onChange} />}
-      <label className="text-[15px] font-semibold">
+      <label className="text-[0.9375rem] font-semibold">
         {say('register_file')}
         <input
           type="file"
           multiple
           accept=".csv,.zip,text/csv,application/zip"
           onChange={event => void choose(event)}
-          className="mt-1 block w-full text-[15px] font-normal file:me-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
+          className="mt-1 block w-full text-[0.9375rem] font-normal file:me-3 file:cursor-pointer file:rounded-[var(--radius-card)] file:border file:border-solid file:border-blue file:bg-sheet file:px-3 file:py-1.5 file:font-semibold file:text-blue"
         />
         <span className="text-sm font-normal text-soft">{say('register_file_hint')}</span>
       </label>
@@ -83,7 +83,7 @@ function Pasted({ source, onChange }: PastedProps) {
         rows={6}
         spellCheck={false}
       />
-      <label className="mt-2 flex items-baseline gap-2 text-[15px]">
+      <label className="mt-2 flex items-baseline gap-2 text-[0.9375rem]">
         <input
           type="checkbox"
           checked={source.lastNameFirst}

@@ -35,7 +35,7 @@ export function Screen() {
     <Sheet title={say('report_title')}>
       <Head title={say('report_title')} {...(data && { sub: data.className })} />
       <Row className="pb-4">
-        <p className="max-w-prose text-[15px] text-soft">{say('report_lead')}</p>
+        <p className="max-w-prose text-[0.9375rem] text-soft">{say('report_lead')}</p>
         <div className="mt-3 flex flex-wrap gap-4">
           {(['from', 'to'] as const).map(end => (
             <div key={end} className="w-52">
@@ -177,7 +177,7 @@ function Making({ classId, span, placeIds }: MakingProps) {
       {working && job && (
         <>
           <Progress value={job.done} max={job.of} label={say('report_making')} className="w-48" />
-          <span role="status" className="text-[15px] tabular-nums">
+          <span role="status" className="text-[0.9375rem] tabular-nums">
             {say('report_done', { count: job.done, of: job.of })}
           </span>
           <Button onClick={() => cancel.go()} disabled={cancel.busy}>

@@ -41,7 +41,7 @@ export function EditTeacher({ teacher, others, onClose }: Props) {
           {!oneself && (
             <div className="flex flex-col gap-2 border-t border-rule pt-4">
               {endedAt === null && (
-                <p className="text-[15px] text-soft">{say('teachers_new_password_says')}</p>
+                <p className="text-[0.9375rem] text-soft">{say('teachers_new_password_says')}</p>
               )}
               {renew.words && <Problem words={renew.words} />}
               <div>
@@ -126,7 +126,7 @@ function End({ teacher, others, onClose }: Props) {
   const heirs = others.filter(one => one.accountId !== accountId && one.endedAt === null)
   return (
     <div className="flex flex-col gap-3 border-t border-rule pt-4">
-      <p className="text-[15px] text-soft">{say('teachers_end_says', { name: shownName })}</p>
+      <p className="text-[0.9375rem] text-soft">{say('teachers_end_says', { name: shownName })}</p>
       {owned && (
         <Choice
           label={say('teachers_hand')}

@@ -45,7 +45,7 @@ export function ErasePerson({ person: { personId, name, kind }, onClose }: Props
         <p>{say(kind === 'teacher' ? 'person_erase_says_teacher' : 'person_erase_says')}</p>
         <div>
           <h3 className="text-base font-semibold">{say('person_stays_title')}</h3>
-          <ul className="list-disc ps-5 text-[15px]">
+          <ul className="list-disc ps-5 text-[0.9375rem]">
             {stays.map(words => (
               <li key={words}>{words}</li>
             ))}

@@ -115,7 +115,7 @@ function TryMail({ by }: { readonly by: SchoolPage['mail']['by'] }) {
           {say('set_mail_try_go')}
         </Button>
         {by === 'outbox' && (
-          <Link to="/outbox" className="text-[15px] text-blue underline underline-offset-2">
+          <Link to="/outbox" className="text-[0.9375rem] text-blue underline underline-offset-2">
             {say('outbox_title')}
           </Link>
         )}

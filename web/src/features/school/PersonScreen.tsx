@@ -77,7 +77,7 @@ function Stored({ person: { stored, files } }: { readonly person: PersonPage }) 
         {files.count > 0 && (
           <p className="pb-2">{say('person_files', { count: files.count, size: mebibytes(files.bytes) })}</p>
         )}
-        <ul className="max-w-3xl gap-x-10 text-[15px] sm:columns-2 lg:columns-3">
+        <ul className="max-w-3xl gap-x-10 text-[0.9375rem] sm:columns-2 lg:columns-3">
           {inGroups(stored).map(({ group, count }) => (
             <li key={group} className="flex justify-between gap-4 border-b border-rule py-0.5">
               <span>{say(`stored_${group}`)}</span>

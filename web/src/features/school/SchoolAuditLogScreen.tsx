@@ -37,7 +37,7 @@ function Line({ line }: { readonly line: SchoolAuditLogPage['lines'][number] }) 
   const by = line.by ?? say('audit_nobody')
   return (
     <Row as="li" margin={when(line.at, time)} className="border-b border-rule py-1">
-      <p className="text-[15px]">
+      <p className="text-[0.9375rem]">
         {say(`audit_${line.kind}`, { by, name: line.name ?? by })}
         {line.className && <span className="ms-2 text-sm text-soft">{line.className}</span>}
       </p>

@@ -73,7 +73,7 @@ function Line({ margin, to, go, children }: LineProps) {
     <Row margin={margin} className="border-b border-rule py-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
         <div className="min-w-0 max-w-prose">{children}</div>
-        <Link to={to} className="min-h-6 text-[15px] text-blue underline underline-offset-2">
+        <Link to={to} className="min-h-6 text-[0.9375rem] text-blue underline underline-offset-2">
           {go}
         </Link>
       </div>

@@ -27,7 +27,7 @@ export function SchoolSheet({ title, sub, aside, children }: Props) {
               key={to}
               to={to}
               end={to === '/school'}
-              className="rounded-md px-2.5 py-1 text-[15px] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
+              className="rounded-md px-2.5 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-[current=page]:bg-blue aria-[current=page]:font-semibold aria-[current=page]:text-on-blue"
             >
               {say(key)}
             </NavLink>

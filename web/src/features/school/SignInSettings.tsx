@@ -53,7 +53,7 @@ function Provider({ page: { signIn, address } }: { readonly page: SchoolPage }) 
       </label>
       {on && (
         <>
-          <p className="text-[15px]">{say('set_sign_in_back', { address: back })}</p>
+          <p className="text-[0.9375rem]">{say('set_sign_in_back', { address: back })}</p>
           <Field
             label={say('set_sign_in_name')}
             name="name"

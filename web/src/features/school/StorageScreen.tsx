@@ -62,7 +62,7 @@ function Backups({ backups }: { readonly backups: StoragePage['backups'] }) {
               </Button>
             </div>
           )}
-          <p className="text-[15px] text-soft">{say('backups_restore')}</p>
+          <p className="text-[0.9375rem] text-soft">{say('backups_restore')}</p>
         </div>
       </Row>
       {kept.length > 0 && (

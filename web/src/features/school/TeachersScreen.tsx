@@ -64,7 +64,7 @@ function Line({ teacher, onEdit }: { readonly teacher: TeacherLine; readonly onE
               <span className="ms-2 text-sm font-normal text-soft">{say('teachers_owner')}</span>
             )}
           </p>
-          <p className="text-[15px] text-soft">
+          <p className="text-[0.9375rem] text-soft">
             {[
               userName,
               email ?? (emailAsked && say('teachers_email_asked', { email: emailAsked })),

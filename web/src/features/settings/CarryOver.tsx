@@ -25,7 +25,7 @@ export function CarryOver({ data }: { readonly data: ClassSettings }) {
   return (
     <Section title={say('carry_title')}>
       <Row>
-        <p className="mb-2 max-w-prose text-[15px] text-soft">{say('carry_says')}</p>
+        <p className="mb-2 max-w-prose text-[0.9375rem] text-soft">{say('carry_says')}</p>
         <Button onClick={() => setOpen(true)}>{say('carry_go')}</Button>
         {open && <CarryOverWindow data={data} onClose={() => setOpen(false)} />}
       </Row>
@@ -112,7 +112,7 @@ function Preview({
   const works = weeks.reduce((sum, week) => sum + week.works, unplanned)
   const lost = weeks.filter(week => week.to === null)
   return (
-    <section aria-label={say('carry_comes')} className="flex flex-col gap-2 text-[15px]">
+    <section aria-label={say('carry_comes')} className="flex flex-col gap-2 text-[0.9375rem]">
       <p>
         {[
           say('carry_works', { count: works }),

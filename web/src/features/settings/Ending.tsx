@@ -30,7 +30,7 @@ export function Ending({ data }: { readonly data: ClassSettings }) {
       <Hide data={data} />
       <Section title={say('settings_archive')}>
         <Row>
-          <p className="mb-2 max-w-prose text-[15px] text-soft">
+          <p className="mb-2 max-w-prose text-[0.9375rem] text-soft">
             {archivedAt === null
               ? say('settings_archive_says')
               : say('settings_archived', { at: when(archivedAt, time) })}
@@ -51,7 +51,7 @@ function Hide({ data }: { readonly data: ClassSettings }) {
   return (
     <Section title={say('settings_hide')}>
       <Row>
-        <p className="mb-2 max-w-prose text-[15px] text-soft">{say('settings_hide_says')}</p>
+        <p className="mb-2 max-w-prose text-[0.9375rem] text-soft">{say('settings_hide_says')}</p>
         <Button
           onClick={() => hide.go({ classId: data.classId, className: data.name, hidden: !hidden })}
           disabled={hide.busy}

@@ -24,7 +24,7 @@ export function LookSettings({ form: { own }, put, problemAt }: Props) {
           problem={problemAt('yearLabel')}
         />
       </div>
-      <p className="-mb-2 flex items-center gap-3 text-[15px] text-soft">
+      <p className="-mb-2 flex items-center gap-3 text-[0.9375rem] text-soft">
         <ClassSign tint={own.tint} sign={own.sign} large />
         {say('settings_look_says')}
       </p>
@@ -71,12 +71,12 @@ function Choices<T extends string>({
 }: ChoicesProps<T>) {
   return (
     <fieldset>
-      <legend className="mb-1 text-[15px] font-semibold">{legend}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{legend}</legend>
       <div className="flex flex-wrap gap-1.5">
         {[null, ...values].map(value => (
           <label
             key={value ?? ''}
-            className="flex min-h-9 cursor-pointer items-center gap-2 rounded-[var(--radius-card)] border border-rule px-2 text-[15px] has-checked:border-blue has-checked:bg-pale has-focus-visible:outline-3 has-focus-visible:outline-ochre"
+            className="flex min-h-9 cursor-pointer items-center gap-2 rounded-[var(--radius-card)] border border-rule px-2 text-[0.9375rem] has-checked:border-blue has-checked:bg-pale has-focus-visible:outline-3 has-focus-visible:outline-ochre"
           >
             <input
               type="radio"

@@ -33,7 +33,7 @@ export function RoomForFiles() {
           {say('settings_room_used', said)}
         </p>
         {listed.length > 0 && (
-          <table className="mt-3 w-full max-w-md text-[15px]">
+          <table className="mt-3 w-full max-w-md text-[0.9375rem]">
             <tbody>
               {listed.map(pupil => (
                 <tr key={pupil.placeId} className="border-b border-rule">

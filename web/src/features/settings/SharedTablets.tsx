@@ -29,7 +29,7 @@ export function SharedTablets({ data }: { readonly data: ClassSettings }) {
       </ul>
       <Row>
         {!data.tablets.length && <p className="text-soft">{say('settings_tablets_none')}</p>}
-        <p className="my-2 max-w-prose text-[15px] text-soft">{say('settings_tablets_how')}</p>
+        <p className="my-2 max-w-prose text-[0.9375rem] text-soft">{say('settings_tablets_how')}</p>
         <ShareHere classId={data.classId} />
       </Row>
     </Section>

@@ -27,7 +27,7 @@ export function Switch({ label, says, on, onChange }: Props) {
         <label htmlFor={id} className="font-semibold">
           {label}
         </label>
-        <p id={`${id}-says`} className="text-[15px] text-soft">
+        <p id={`${id}-says`} className="text-[0.9375rem] text-soft">
           {says}
         </p>
       </div>

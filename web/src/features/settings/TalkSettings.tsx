@@ -37,7 +37,7 @@ export function TalkSettings({ form: { talk }, put }: PartProps) {
             </Tick>
           ))}
         </div>
-        <p className="mt-1 text-[15px] text-soft">
+        <p className="mt-1 text-[0.9375rem] text-soft">
           {say(talk.reactions.length ? 'settings_likes_on' : 'settings_likes_off')}
         </p>
       </fieldset>

@@ -23,7 +23,7 @@ export function Team({ data }: { readonly data: ClassSettings }) {
   return (
     <Section title={say('settings_team')}>
       <Row>
-        <p className="mb-2 text-[15px] text-soft">{say('settings_team_lead')}</p>
+        <p className="mb-2 text-[0.9375rem] text-soft">{say('settings_team_lead')}</p>
         <ul className="mb-3 max-w-2xl">
           {data.teachers.map(teacher => (
             <Colleague
@@ -70,7 +70,7 @@ function Colleague({ teacher, data, owns, self }: ColleagueProps) {
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1.5">
       <span className="font-semibold">{name}</span>
-      <span className="flex-1 text-[15px] text-soft">{say(`settings_${role}`)}</span>
+      <span className="flex-1 text-[0.9375rem] text-soft">{say(`settings_${role}`)}</span>
       {role === 'coTeacher' && owns && (
         <Button
           aria-label={say('settings_team_handOver_to', { name })}

@@ -52,7 +52,7 @@ export function WorkSettings({ form: { own, marks }, put }: PartProps) {
       />
       <div>
         <Late rules={marks} put={changed => put('marks', changed)} />
-        <p className="mt-1 text-[15px] text-soft">
+        <p className="mt-1 text-[0.9375rem] text-soft">
           {say('settings_late_says')}{' '}
           <Link
             to={`/c/${classId}/mark-book`}

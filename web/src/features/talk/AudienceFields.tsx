@@ -21,7 +21,7 @@ export function AudienceFields({ audience, groups, onChange, problem }: Props) {
   }
   return (
     <fieldset className="flex flex-col gap-1.5">
-      <legend className="mb-1 text-[15px] font-semibold">{say('talk_form_who')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('talk_form_who')}</legend>
       <div className="flex flex-wrap gap-x-5 gap-y-1.5">
         <Tick on={audience.pupils} onChange={pupils => onChange({ ...audience, pupils })}>
           {say('talk_form_pupils')}

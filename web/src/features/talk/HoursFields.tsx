@@ -34,7 +34,7 @@ export function HoursFields({ hours, onChange }: HoursProps) {
         </div>
       </Suspense>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-        <legend className="mb-1 text-[15px] font-semibold">{say('room_form_days')}</legend>
+        <legend className="mb-1 text-[0.9375rem] font-semibold">{say('room_form_days')}</legend>
         {names.map((name, index) => {
           const day = index + 1
           const on = hours.days.includes(day)

@@ -29,7 +29,7 @@ export function Screen() {
         title={data.title}
         sub={[data.spaceName, listWords(data.people.map(one => one.name))].join(' · ')}
         aside={
-          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+          <Link to={home} className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
@@ -64,7 +64,7 @@ function About({ page: { about } }: { readonly page: LetterPage }) {
         : `/c/${spaceId}/work/${workId}/marking${placeId ? `/${placeId}` : ''}`
   return (
     <Row className="pb-2">
-      <p className="text-[15px] text-soft">
+      <p className="text-[0.9375rem] text-soft">
         {say('letter_about')}{' '}
         {workId && (
           <Link to={work} className="font-semibold text-blue underline underline-offset-2">

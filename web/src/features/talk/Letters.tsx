@@ -52,7 +52,7 @@ export function Letters({ spaceId, letters, aside }: Props) {
               {!letter.concerned && ` · ${say('letter_between_others')}`}
             </span>
             {letter.begins && (
-              <span className="block max-w-prose truncate text-[15px] text-soft">{letter.begins}</span>
+              <span className="block max-w-prose truncate text-[0.9375rem] text-soft">{letter.begins}</span>
             )}
           </Row>
         ))}

@@ -48,7 +48,7 @@ export function MessageFiles({ spaceId, files, by }: Props) {
                 className="max-h-60 max-w-full rounded-[var(--radius-card)] border border-rule"
               />
             ) : (
-              <span className="flex min-h-8 items-center gap-1.5 text-[15px] text-blue underline underline-offset-2">
+              <span className="flex min-h-8 items-center gap-1.5 text-[0.9375rem] text-blue underline underline-offset-2">
                 <Paperclip size={15} aria-hidden="true" className="shrink-0" />
                 <span className="min-w-0 break-words">{file.name}</span>
                 <span className="text-sm text-soft">

@@ -92,7 +92,7 @@ export function MessageView({
         message.html && (
           <Written
             html={message.html}
-            className={`max-w-prose ${beside ? 'text-[15px]' : 'text-[17px]'} ${removed ? 'text-soft line-through decoration-1' : ''}`}
+            className={`max-w-prose ${beside ? 'text-[0.9375rem]' : 'text-[1.0625rem]'} ${removed ? 'text-soft line-through decoration-1' : ''}`}
           />
         )
       )}

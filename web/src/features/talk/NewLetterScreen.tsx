@@ -55,7 +55,7 @@ export function Screen() {
         title={say('letter_new')}
         sub={data.spaceName}
         aside={
-          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+          <Link to={home} className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
@@ -182,7 +182,7 @@ function People({ people, chosen, onChange, problem }: PeopleProps) {
     onChange(on ? [...chosen, id] : chosen.filter(one => one !== id))
   return (
     <fieldset className="flex flex-col gap-3">
-      <legend className="mb-1 text-[15px] font-semibold">{say('letter_to')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('letter_to')}</legend>
       {people.length > MANY && (
         <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
           <div className="grow">

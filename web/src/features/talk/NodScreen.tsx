@@ -30,7 +30,7 @@ export function Screen() {
         title={say('nod_title')}
         sub={`${data.spaceName} · ${say('nod_sub')}`}
         aside={
-          <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+          <Link to={home} className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2">
             {say('room_back')}
           </Link>
         }
@@ -124,7 +124,7 @@ function Queue({ page: { waiting } }: PageProps) {
                 <p className="text-sm text-soft">
                   <strong className="text-ink">{message.by}</strong> · {whereWords(one)}
                 </p>
-                <Written html={message.html} className="max-w-prose text-[17px]" />
+                <Written html={message.html} className="max-w-prose text-[1.0625rem]" />
                 {word?.id === message.id ? (
                   <form
                     className="mt-2 flex flex-col gap-2"
@@ -205,7 +205,7 @@ function Reported({ page: { reported } }: PageProps) {
               <p className="text-sm text-soft">
                 <strong className="text-ink">{message.by}</strong> · {whereWords(one)}
               </p>
-              <Written html={message.html} className="max-w-prose text-[17px]" />
+              <Written html={message.html} className="max-w-prose text-[1.0625rem]" />
               {message.reports.map(report => (
                 <p key={report.by} className="text-sm font-medium text-soft">
                   {report.word
@@ -239,7 +239,7 @@ function Always({ page: { pupils } }: PageProps) {
   return (
     <Section title={say('nod_pupils')}>
       <Row>
-        <p className="max-w-prose pb-2 text-[15px] text-soft">{say('nod_pupils_lead')}</p>
+        <p className="max-w-prose pb-2 text-[0.9375rem] text-soft">{say('nod_pupils_lead')}</p>
         <fieldset className="columns-3 gap-6 max-md:columns-1">
           <legend className="sr-only">{say('nod_pupils')}</legend>
           {pupils.map(({ placeId, name, nod }) => (
@@ -251,7 +251,7 @@ function Always({ page: { pupils } }: PageProps) {
           ))}
         </fieldset>
         {set.words && <Problem words={set.words} />}
-        <p className="max-w-prose pt-2 text-[15px] text-soft">{say('nod_rooms_lead')}</p>
+        <p className="max-w-prose pt-2 text-[0.9375rem] text-soft">{say('nod_rooms_lead')}</p>
       </Row>
     </Section>
   )

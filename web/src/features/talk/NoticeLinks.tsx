@@ -79,7 +79,7 @@ export function LinkFields({ classId, links, onChange }: FieldsProps) {
     onChange([...links, { workId: null, week: null, title: '', placeId: null, ...link }])
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="mb-1 text-[15px] font-semibold">{say('notice_links')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('notice_links')}</legend>
       {links.length > 0 && (
         <ul className="flex flex-wrap gap-2">
           {links.map(link => (

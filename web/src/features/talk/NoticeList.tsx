@@ -66,7 +66,7 @@ function OneNotice({ spaceId, notice, page, moderates, mayReply }: Props & { rea
           {notice.pinned && ` · ${say('talk_pinned')}`}
           {notice.edited && ` · ${say('talk_edited')}`} {isNew && <NewMark>{say('new')}</NewMark>}
         </p>
-        {notice.html && <Written html={notice.html} className="text-[17px]" />}
+        {notice.html && <Written html={notice.html} className="text-[1.0625rem]" />}
         <MessageFiles spaceId={spaceId} files={notice.files} by={notice.by} />
         <NoticeLinks spaceId={spaceId} links={notice.links} />
         <Tap spaceId={spaceId} notice={notice} />
@@ -101,7 +101,7 @@ function ForTeachers({ spaceId, notice, onOpen }: TeacherProps) {
   return (
     <>
       {notice.taps.length > 0 && (
-        <p className="mt-1 text-[15px]">
+        <p className="mt-1 text-[0.9375rem]">
           {notice.taps.map(({ choice, count }) => `${choice || say('talk_tap_read')}: ${count}`).join(' · ')}
         </p>
       )}

@@ -43,7 +43,7 @@ export function Screen() {
           .join(' · ')}
         aside={
           <>
-            <Link to={home} className="text-[15px] font-semibold text-blue underline underline-offset-2">
+            <Link to={home} className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2">
               {say('room_back')}
             </Link>
             {moderates && <ForTeachers onEdit={() => setEditing(true)} {...params} />}

@@ -50,7 +50,7 @@ export function RulesWindow({ spaceId, rules: before, onClose }: Props) {
           </Tick>
         </div>
         <fieldset className="flex flex-col gap-2">
-          <legend className="mb-1 text-[15px] font-semibold">{say('rules_reactions')}</legend>
+          <legend className="mb-1 text-[0.9375rem] font-semibold">{say('rules_reactions')}</legend>
           {REACTIONS.map(reaction => (
             <Tick
               key={reaction}

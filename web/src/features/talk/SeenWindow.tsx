@@ -53,7 +53,7 @@ function Names({ title, names }: { readonly title: string; readonly names: reado
     <section>
       <h3 className="text-base font-semibold">{`${title} (${names.length})`}</h3>
       {names.length ? (
-        <ul className="columns-2 gap-6 text-[15px] max-md:columns-1">
+        <ul className="columns-2 gap-6 text-[0.9375rem] max-md:columns-1">
           {names.map(name => (
             <li key={name} className="break-inside-avoid py-0.5">
               {name}
@@ -61,7 +61,7 @@ function Names({ title, names }: { readonly title: string; readonly names: reado
           ))}
         </ul>
       ) : (
-        <p className="text-[15px] text-soft">{say('talk_seen_nobody')}</p>
+        <p className="text-[0.9375rem] text-soft">{say('talk_seen_nobody')}</p>
       )}
     </section>
   )

@@ -130,7 +130,7 @@ function Moderation({
 }) {
   return (
     <Row className="pb-1">
-      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 text-[15px]">
+      <p className="flex flex-wrap items-baseline gap-x-4 gap-y-1 text-[0.9375rem]">
         <Link to={`${path}/nod`} className="font-semibold text-blue underline underline-offset-2">
           {say('talk_moderation')}
         </Link>

@@ -22,7 +22,7 @@ export function WriteTo({ classId, to, name, about = {} }: Props) {
   return (
     <Link
       to={`/c/${classId}/talk/letters/new?${search}`}
-      className="text-[15px] font-semibold text-blue underline underline-offset-2"
+      className="text-[0.9375rem] font-semibold text-blue underline underline-offset-2"
     >
       {say(to === 'teacher' ? 'letter_ask' : 'letter_write_family', { name })}
     </Link>

@@ -24,13 +24,13 @@ export function LessonsFromFile({ found, groups, onChoose, onClose }: Props) {
   const chosen = found.map((one, index) => ({ found: one, whose: whose[index] ?? 'none' }))
   return (
     <Window open onClose={onClose} title={say('timetable_file_title')} size="wide">
-      <p className="mb-3 text-[15px] text-soft">{say('timetable_file_lead')}</p>
+      <p className="mb-3 text-[0.9375rem] text-soft">{say('timetable_file_lead')}</p>
       <ul className="flex flex-col gap-3">
         {found.map((one, index) => (
           <li key={one.title} className="grid grid-cols-[minmax(0,1fr)_auto] gap-3 border-b border-rule pb-3">
             <div>
               <p className="font-semibold">{one.title || say('timetable_file_unnamed')}</p>
-              <ul className="text-[15px]">
+              <ul className="text-[0.9375rem]">
                 {one.weekly.map(lesson => (
                   <li key={`${lesson.weekday} ${lesson.starts} ${lesson.place}`}>
                     {[

@@ -14,11 +14,11 @@ export function Moved({ moved }: { readonly moved: readonly MovedTime[] }) {
       <h2 className="text-base font-semibold">
         {moved.length ? say('moved_count', { count: moved.length }) : say('moved_title')}
       </h2>
-      {!moved.length && <p className="text-[15px]">{say('moved_none')}</p>}
+      {!moved.length && <p className="text-[0.9375rem]">{say('moved_none')}</p>}
       {classes.map(className => (
         <div key={className}>
-          {classes.length > 1 && <h3 className="mt-1 text-[15px] font-semibold">{className}</h3>}
-          <ul className="text-[15px]">
+          {classes.length > 1 && <h3 className="mt-1 text-[0.9375rem] font-semibold">{className}</h3>}
+          <ul className="text-[0.9375rem]">
             {moved
               .filter(one => one.className === className)
               .map(one => (

@@ -102,9 +102,9 @@ function Year({ page }: { readonly page: CalendarPage }) {
           <Row className="pt-5">
             <div className="flex max-w-3xl flex-col gap-4">
               <fieldset className="flex flex-wrap gap-x-4">
-                <legend className="text-[15px] font-semibold">{say('year_weekdays')}</legend>
+                <legend className="text-[0.9375rem] font-semibold">{say('year_weekdays')}</legend>
                 {[1, 2, 3, 4, 5, 6, 7].map(day => (
-                  <label key={day} className="flex min-h-7 items-center gap-1.5 text-[15px]">
+                  <label key={day} className="flex min-h-7 items-center gap-1.5 text-[0.9375rem]">
                     <input
                       type="checkbox"
                       checked={form.weekdays.includes(day)}
@@ -201,7 +201,7 @@ function Part({ closure, onChange }: PartProps) {
   const part = closure.starts !== null || closure.ends !== null
   return (
     <>
-      <label className="flex items-center gap-1.5 text-[15px]">
+      <label className="flex items-center gap-1.5 text-[0.9375rem]">
         <input
           type="checkbox"
           checked={part}
@@ -238,7 +238,7 @@ type RotationProps = {
 function Rotation({ form, put, today }: RotationProps) {
   const { rotation } = form
   return (
-    <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-[15px]">
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-[0.9375rem]">
       <label className="flex items-center gap-1.5 font-semibold">
         <input
           type="checkbox"

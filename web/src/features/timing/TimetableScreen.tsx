@@ -234,7 +234,7 @@ function Weekly({ page, form, put }: PartProps) {
           read={file => call(routes.readTimetableFile, { classId }, file)}
           onRead={reply => setFound(reply.found)}
         />
-        <span className="flex flex-wrap items-center gap-2 text-[15px]">
+        <span className="flex flex-wrap items-center gap-2 text-[0.9375rem]">
           {say('timetable_from')}
           <DayField bare label={say('timetable_from')} value={form.from} onChange={from => put({ from })} />
           <span className="text-sm text-soft">{say('timetable_from_hint')}</span>

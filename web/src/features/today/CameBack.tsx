@@ -71,7 +71,7 @@ function Line({ one, readAt, to, names, within = false }: LineProps) {
         </span>
       </span>
       {one.feedback && (
-        <span className="block text-[15px] text-soft">
+        <span className="block text-[0.9375rem] text-soft">
           <bdi>“{one.feedback}”</bdi>
         </span>
       )}

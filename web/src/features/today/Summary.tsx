@@ -40,7 +40,7 @@ export function Summary({ agenda, readAt, name, also }: Props) {
     back ? say('today_sum_back', { count: back }) : '',
   ].filter(Boolean)
   return (
-    <div className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5 text-[16px]">
+    <div className="border-s-4 border-ochre bg-ochre-pale px-4 py-2.5 text-[1rem]">
       <p>
         {name && <strong>{name}: </strong>}
         {parts.map((part, index) => (

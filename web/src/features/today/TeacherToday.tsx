@@ -148,7 +148,7 @@ function WorkList({ title, works, line, moment = work => work.oldestAt }: ListPr
                 <span className="font-semibold group-hover:underline group-hover:underline-offset-2">
                   {work.title}
                 </span>
-                <span className="text-[15px] font-semibold text-blue">{line(work)}</span>
+                <span className="text-[0.9375rem] font-semibold text-blue">{line(work)}</span>
                 <span className="text-sm text-soft">{work.inClass.className}</span>
               </Link>
             </Row>
@@ -170,7 +170,7 @@ function Doors({ classes }: { readonly classes: readonly TodayClass[] }) {
               <Link to={`/c/${one.classId}/register`} className="font-semibold hover:underline">
                 {one.className}
               </Link>
-              <span className="text-[15px] text-soft">
+              <span className="text-[0.9375rem] text-soft">
                 {doorWords(one, zone)} · {say('today_claimed', { claimed: one.claimed, pupils: one.pupils })}
               </span>
               <Link to={`/c/${one.classId}/door`} className={buttonClasses()}>

@@ -93,7 +93,7 @@ function Title({ id, children }: { readonly id: string; readonly children: React
   return (
     <h2
       id={id}
-      className="pt-[3px] text-[15px] leading-tight text-ink hyphens-auto max-md:text-[13px] max-md:tracking-tight [overflow-wrap:anywhere]"
+      className="pt-[3px] text-[0.9375rem] leading-tight text-ink hyphens-auto max-md:text-[0.8125rem] max-md:tracking-tight [overflow-wrap:anywhere]"
     >
       {children}
     </h2>

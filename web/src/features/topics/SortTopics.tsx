@@ -96,7 +96,7 @@ function OneTopic({ topic, others }: { readonly topic: Named; readonly others: r
         aria-label={say('topic_name')}
         value={name}
         onChange={event => setName(event.target.value)}
-        className="min-w-40 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px]"
+        className="min-w-40 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[0.9375rem]"
       />
       <span className="text-sm text-soft">{say('topic_count', { count: topic.count })}</span>
       {name !== topic.name && (
@@ -109,7 +109,7 @@ function OneTopic({ topic, others }: { readonly topic: Named; readonly others: r
           aria-label={say('topic_merge', { name: topic.name })}
           value=""
           onChange={event => event.target.value && merge.go(event.target.value as TopicId)}
-          className="rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[15px]"
+          className="rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1.5 text-[0.9375rem]"
         >
           <option value="">{say('topic_merge_into')}</option>
           {others.map(one => (

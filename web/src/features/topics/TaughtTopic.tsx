@@ -117,7 +117,7 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
       <Row margin={work.dueAt === null ? null : when(work.dueAt, time)} className="py-1.5">
         <div className="flex items-baseline gap-2">
           <Link to={to} className="group flex min-w-0 flex-1 flex-wrap items-baseline gap-x-4 rounded">
-            <span className="text-[16px] font-semibold group-hover:underline group-hover:underline-offset-2">
+            <span className="text-[1rem] font-semibold group-hover:underline group-hover:underline-offset-2">
               <Icon
                 size={14}
                 aria-label={say(`kind_${work.kind}`)}
@@ -130,12 +130,12 @@ function TaughtLine({ work, groups, sorts }: LineProps) {
                 {say('week_draft')}
               </span>
             ) : (
-              <span className="text-[15px] text-soft tabular-nums">
+              <span className="text-[0.9375rem] text-soft tabular-nums">
                 {say(owes(work.kind) ? 'counts_in' : 'counts_seen', counts)}
               </span>
             )}
             {counts.toMark > 0 && (
-              <span className="text-[15px] font-semibold text-rust">
+              <span className="text-[0.9375rem] font-semibold text-rust">
                 {say('counts_toMark', { count: counts.toMark })}
               </span>
             )}

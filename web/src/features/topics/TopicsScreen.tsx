@@ -75,7 +75,7 @@ export function Screen() {
       )}
       {data.topics.length > 1 && (
         <Row margin={say('topics_jump')} className="pb-1">
-          <nav aria-label={say('topics_jump')} className="flex flex-wrap gap-x-4 gap-y-1 text-[15px]">
+          <nav aria-label={say('topics_jump')} className="flex flex-wrap gap-x-4 gap-y-1 text-[0.9375rem]">
             {topics.map(({ topic, works }) => (
               <a
                 key={topic.id}
@@ -107,7 +107,7 @@ export function Screen() {
               topic.id && (
                 <Link
                   to={`/c/${classId}/post?topic=${topic.id}`}
-                  className="text-[15px] text-blue underline underline-offset-2"
+                  className="text-[0.9375rem] text-blue underline underline-offset-2"
                 >
                   {say('post_work')}
                 </Link>
@@ -116,7 +116,7 @@ export function Screen() {
           >
             {!works.length ? (
               <Row>
-                <p className="py-1 text-[15px] text-soft">{say('topic_empty')}</p>
+                <p className="py-1 text-[0.9375rem] text-soft">{say('topic_empty')}</p>
               </Row>
             ) : teacher ? (
               <TaughtTopic topic={topic} works={works} groups={data.groups} sorts={writes && !filtered} />
@@ -139,7 +139,7 @@ export function Screen() {
   )
 }
 
-const BOX = 'rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px] text-ink'
+const BOX = 'rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[0.9375rem] text-ink'
 
 type FilterProps = {
   readonly filter: Filter

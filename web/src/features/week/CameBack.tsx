@@ -22,7 +22,7 @@ export function CameBack({ page, to }: Props) {
             <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
               <p className="min-w-0 flex-1 basis-72">
                 <span className="font-semibold">{submission.title}</span>{' '}
-                <span className="text-[15px] text-soft">
+                <span className="text-[0.9375rem] text-soft">
                   {say('week_by', { name: submission.by })}
                   {submission.feedback && `: “${submission.feedback}”`}
                 </span>

@@ -13,7 +13,7 @@ import { Times } from './Times.js'
 export function CardHead({ card }: { readonly card: Pick<WeekCard, 'kind' | 'minutes'> }) {
   const Icon = KIND_ICON[card.kind]
   return (
-    <span className="flex items-baseline justify-between gap-2 text-[13px] text-soft">
+    <span className="flex items-baseline justify-between gap-2 text-[0.8125rem] text-soft">
       <span className="flex items-baseline gap-1.5">
         <Icon size={13} aria-hidden="true" className="translate-y-[2px]" />
         {say(`kind_${card.kind}`)}
@@ -42,7 +42,7 @@ export function OwnCard({ card, to }: { readonly card: WeekCard; readonly to: st
   return (
     <Link to={to} className={`${FRAME} ${look}`}>
       <CardHead card={card} />
-      <span className="block text-[15px] leading-snug font-semibold">{card.title}</span>
+      <span className="block text-[0.9375rem] leading-snug font-semibold">{card.title}</span>
       {(owes(card.kind) || state.is !== 'toDo' || state.by !== null) && (
         <StateLabel small state={state} said={said} />
       )}
@@ -68,11 +68,11 @@ export function TaughtCard({ card, to, groupId, groups }: TaughtProps) {
       className={`${FRAME} ${quiet ? 'border-dashed border-edge bg-pale/60' : 'border-rule bg-sheet'}`}
     >
       <CardHead card={card} />
-      <span className="block text-[15px] leading-snug font-semibold">
+      <span className="block text-[0.9375rem] leading-snug font-semibold">
         {card.title || say('work_untitled')}
       </span>
       <Times times={card.times.filter(one => groupId === null || one.groupId === groupId)} groups={groups} />
-      <span className="flex flex-wrap items-baseline gap-x-2 text-[13px] font-semibold">
+      <span className="flex flex-wrap items-baseline gap-x-2 text-[0.8125rem] font-semibold">
         {card.posting === 'draft' ? (
           <span>{say('week_draft')}</span>
         ) : (

@@ -25,7 +25,7 @@ export function Goals({ page, writes, aside }: Props) {
   return (
     <Row margin={say(writes ? 'week_goals_teacher' : 'week_goals', { day })} className="pb-3">
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 border-s-4 border-ochre bg-ochre-pale px-4 py-2">
-        <ul className="flex min-w-0 flex-1 basis-80 flex-wrap gap-x-6 gap-y-0.5 text-[15px]">
+        <ul className="flex min-w-0 flex-1 basis-80 flex-wrap gap-x-6 gap-y-0.5 text-[0.9375rem]">
           {page.goals.map((goal, index) => (
             <li key={goal}>
               <span aria-hidden="true" className="me-1 font-semibold">
@@ -41,7 +41,7 @@ export function Goals({ page, writes, aside }: Props) {
           <button
             type="button"
             onClick={() => setWriting(true)}
-            className="text-[15px] text-blue underline underline-offset-2 print:hidden"
+            className="text-[0.9375rem] text-blue underline underline-offset-2 print:hidden"
           >
             {say(page.goals.length ? 'week_goals_change' : 'week_goals_write')}
           </button>

@@ -28,7 +28,7 @@ export function LessonNote({ lesson, groupNames, week, writes }: Props) {
   const blank = !lesson.live && !lesson.own
   if (blank && !writes && !lesson.room) return null
   return (
-    <div className="mb-1.5 border-s-2 border-blue/40 ps-2 text-[13px] leading-snug">
+    <div className="mb-1.5 border-s-2 border-blue/40 ps-2 text-[0.8125rem] leading-snug">
       {lesson.live && (
         <p>
           <span className="font-semibold">{say('week_live')}</span> {lesson.live}

@@ -31,9 +31,9 @@ export function NewTimes({ workId, spot }: { readonly workId: WeekCard['id']; re
   const { classId } = useIds()
   const time = useNow()
   const { data } = useQuery(reads.tryMove(classId, workId, spot))
-  if (!data) return <p className="text-[15px] text-soft">{say('loading')}</p>
+  if (!data) return <p className="text-[0.9375rem] text-soft">{say('loading')}</p>
   return (
-    <ul className="text-[15px]">
+    <ul className="text-[0.9375rem]">
       {data.times.map(one => (
         <li key={one.groupId}>
           <span className="font-semibold">{one.name}</span>{' '}

@@ -37,7 +37,7 @@ export default function TaughtWeek({ page, toWeek }: Props) {
                   type="button"
                   aria-pressed={groupId === (group?.id ?? null)}
                   onClick={() => setSearch(group ? { group: group.id } : {}, { replace: true })}
-                  className="rounded-[var(--radius-card)] px-2.5 py-1 text-[15px] text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
+                  className="rounded-[var(--radius-card)] px-2.5 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-pressed:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
                 >
                   {group?.name ?? say('week_all_groups')}
                 </button>

@@ -26,7 +26,7 @@ export function Times({ times, groups, quiet = false }: Props) {
   const alike = new Set(times.map(words)).size <= 1 && times.every(one => !one.problems.length)
   if (alike && quiet && !(first.appearsAt !== null && first.appearsAt > time.now)) return null
   return (
-    <span className={`${quiet ? 'flex flex-wrap gap-x-3' : 'block'} text-[13px] text-soft tabular-nums`}>
+    <span className={`${quiet ? 'flex flex-wrap gap-x-3' : 'block'} text-[0.8125rem] text-soft tabular-nums`}>
       {alike
         ? words(first)
         : times.map(one => (

@@ -42,10 +42,10 @@ export function WeekList({ page, to }: Props) {
             {longDay(day.date)} {dayNumber(day.date)}
             {day.date === today && <span className="font-normal text-soft"> · {say('week_today')}</span>}
           </h2>
-          {day.closed !== null && <p className="text-[15px] text-soft">{day.closed}</p>}
+          {day.closed !== null && <p className="text-[0.9375rem] text-soft">{day.closed}</p>}
           {held.map(one => (
             <div key={one.lesson.key} className="mt-1">
-              <p className="text-[15px] font-semibold text-blue">
+              <p className="text-[0.9375rem] font-semibold text-blue">
                 {say('week_lesson', { at: one.lesson.starts })}
                 {one.lesson.place && <span className="font-normal text-soft"> · {one.lesson.place}</span>}
               </p>
@@ -71,7 +71,7 @@ function ListCard({ card, lane, to }: CardProps) {
   return (
     <Row as="li" margin={say(`week_lane_${lane}`)} className="py-1.5">
       <Link to={to} className="block rounded">
-        <span className="block text-[17px] leading-snug font-semibold">{card.title}</span>
+        <span className="block text-[1.0625rem] leading-snug font-semibold">{card.title}</span>
         <span className="flex flex-wrap items-baseline gap-x-3">
           {(owes(card.kind) || state.is !== 'toDo' || state.by !== null) && (
             <StateLabel state={state} said={said} />

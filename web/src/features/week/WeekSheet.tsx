@@ -98,7 +98,7 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div className="min-w-0">
           <div className="flex items-center gap-1">
-            <Heading className="text-[27px] max-md:text-[22px]">
+            <Heading className="text-[1.6875rem] max-md:text-[1.375rem]">
               {weekWords(days[0]?.date ?? week, days.at(-1)?.date ?? addDays(week, 4))}
             </Heading>
             <span className="flex print:hidden">
@@ -115,14 +115,14 @@ export function WeekHead({ page, toWeek, about, aside, heading: Heading = 'h1' }
               {mondayOf(localDateAt(now, zone)) !== week && (
                 <Link
                   to={toWeek('now')}
-                  className="self-center px-1.5 text-[15px] text-blue underline underline-offset-2"
+                  className="self-center px-1.5 text-[0.9375rem] text-blue underline underline-offset-2"
                 >
                   {say('week_now')}
                 </Link>
               )}
             </span>
           </div>
-          <p className="text-[15px] text-soft">{sub.join(' · ')}</p>
+          <p className="text-[0.9375rem] text-soft">{sub.join(' · ')}</p>
           <WeekLinks page={page} />
         </div>
         <div className="flex max-w-full min-w-0 flex-wrap items-end gap-x-4 gap-y-2">
@@ -147,14 +147,14 @@ function WeekLinks({ page }: { readonly page: WeekPage }) {
       {isTeacher(tie) && page.lessons.length === 0 && (
         <Link
           to={`/c/${classId}/timetable`}
-          className="inline-flex min-h-6 items-center text-[15px] text-blue underline underline-offset-2"
+          className="inline-flex min-h-6 items-center text-[0.9375rem] text-blue underline underline-offset-2"
         >
           {say('week_timetable')}
         </Link>
       )}
       <Link
         to={child ? `/child/${child}/about` : `/c/${classId}/about`}
-        className="inline-flex min-h-6 items-center text-[15px] text-blue underline underline-offset-2"
+        className="inline-flex min-h-6 items-center text-[0.9375rem] text-blue underline underline-offset-2"
       >
         {say('week_about')}
       </Link>

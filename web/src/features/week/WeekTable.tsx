@@ -71,7 +71,7 @@ function Movable(props: Props) {
         {dragged && (
           <div className="w-56 rounded-[var(--radius-card)] border border-blue bg-sheet px-2.5 py-1.5 shadow-lg">
             <CardHead card={dragged} />
-            <p className="text-[15px] font-semibold">{dragged.title}</p>
+            <p className="text-[0.9375rem] font-semibold">{dragged.title}</p>
             {over && (
               <div className="mt-1 border-t border-rule pt-1">
                 <p className="text-sm text-soft">{say('week_move_drop')}</p>
@@ -113,7 +113,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
                 <span className="flex min-h-12 flex-col items-start gap-0.5">
                   <span className="whitespace-nowrap">
                     <span className="font-head text-lg font-semibold">{shortDay(day.date)}</span>{' '}
-                    <span className="text-[15px] text-soft">
+                    <span className="text-[0.9375rem] text-soft">
                       {dayNumber(day.date)}
                       {day.date === today && ` · ${say('week_today')}`}
                     </span>
@@ -123,7 +123,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
                     .map(one => (
                       <span
                         key={one.lesson.key}
-                        className="rounded-full bg-pale px-2 text-[13px] leading-5 font-semibold whitespace-nowrap text-blue"
+                        className="rounded-full bg-pale px-2 text-[0.8125rem] leading-5 font-semibold whitespace-nowrap text-blue"
                       >
                         {writes && groupId === null
                           ? say('week_lesson_group', {
@@ -137,7 +137,7 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
                       </span>
                     ))}
                   {day.closed !== null && (
-                    <span className="whitespace-nowrap rounded-full border border-dashed border-edge px-2 text-[13px] leading-5 text-soft">
+                    <span className="whitespace-nowrap rounded-full border border-dashed border-edge px-2 text-[0.8125rem] leading-5 text-soft">
                       {day.closed}
                     </span>
                   )}
@@ -150,10 +150,10 @@ function Table({ page, groupId, writes, to, hover }: Props & { readonly hover: s
           {LANES.map(lane => (
             <tr key={lane} className="border-b border-rule">
               <th scope="row" className="px-3 py-2.5 text-end align-top font-normal">
-                <span className="block font-head text-[15px] leading-tight font-semibold">
+                <span className="block font-head text-[0.9375rem] leading-tight font-semibold">
                   {say(`week_lane_${lane}`)}
                 </span>
-                <span className="block text-[13px] leading-snug text-soft">
+                <span className="block text-[0.8125rem] leading-snug text-soft">
                   {say(`week_lane_${lane}_says`)}
                 </span>
               </th>

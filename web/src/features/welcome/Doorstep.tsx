@@ -58,7 +58,7 @@ function WhoIsHere() {
   const signOut = useSignOut()
   if (!data) return null
   return (
-    <p className="mt-8 border-t border-rule pt-3 text-[15px] text-soft">
+    <p className="mt-8 border-t border-rule pt-3 text-[0.9375rem] text-soft">
       {say('door_here', { name: data.account.shownName })}{' '}
       <button
         type="button"

@@ -67,7 +67,7 @@ export default function Scanner({ onFound, onClose }: Props) {
             )}
           </p>
         )}
-        <label className="text-[15px] font-semibold">
+        <label className="text-[0.9375rem] font-semibold">
           {say('scan_photo')}
           <input
             type="file"

@@ -124,7 +124,7 @@ function One({ onName }: { readonly onName: (userName: string) => void }) {
           {say('welcome_scan')}
         </Button>
       </div>
-      <ul className="mt-2 space-y-1 border-t border-rule pt-4 text-[15px] text-soft">
+      <ul className="mt-2 space-y-1 border-t border-rule pt-4 text-[0.9375rem] text-soft">
         <li>{say('welcome_hint_code')}</li>
         <li>{say('welcome_hint_key')}</li>
         <li>{say('welcome_hint_name')}</li>

@@ -39,7 +39,7 @@ export function Conflict({ autosave }: { readonly autosave: DraftAutosave }) {
       </div>
       <article className="mt-3 flex flex-col gap-3 rounded-[var(--radius-card)] bg-sheet p-3">
         <h4 className="text-sm font-semibold text-soft">{say('conflict_joined')}</h4>
-        <p className="text-[15px]">
+        <p className="text-[0.9375rem]">
           {joined.doubled
             ? say('conflict_joined_twice', { count: joined.doubled })
             : say('conflict_joined_whole')}

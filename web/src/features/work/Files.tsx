@@ -144,7 +144,7 @@ function Coming({ one, cancel }: { readonly one: OnItsWay; readonly cancel: () =
     )
   }
   return (
-    <div className="mb-2 flex flex-wrap items-center gap-3 text-[15px]">
+    <div className="mb-2 flex flex-wrap items-center gap-3 text-[0.9375rem]">
       <span className="min-w-0 truncate" role="status">
         {say('work_uploading', { name: one.name })}
       </span>

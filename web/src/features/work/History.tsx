@@ -32,7 +32,7 @@ export function History({ page }: Props) {
     <section>
       <h2 className="text-lg">{say('work_history')}</h2>
       {counts.length > 0 && <p className="text-sm text-soft">{counts.join(' · ')}</p>}
-      <ol className="text-[15px]">
+      <ol className="text-[0.9375rem]">
         {[...page.moves].reverse().map(move => (
           <li
             key={`${move.kind} ${move.at}`}

@@ -13,7 +13,7 @@ type Props = {
 }
 
 const LOOK =
-  'inline-flex items-center gap-2 rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-start text-[15px] font-semibold text-blue hover:bg-pale'
+  'inline-flex items-center gap-2 rounded-[var(--radius-card)] border border-edge px-3 py-1.5 text-start text-[0.9375rem] font-semibold text-blue hover:bg-pale'
 
 /**
  * What comes with the directions: files shown in place, links one press away, spoken words to listen to. Pictures that

@@ -76,7 +76,7 @@ function Submission({ submission, placeId }: SubmissionProps) {
         ))}
         {submission.draft !== null && !submission.handIns.length && <Written html={submission.draft} />}
         {submission.worksheet !== null && (
-          <p className="mt-1 text-[15px]">
+          <p className="mt-1 text-[0.9375rem]">
             <a
               href={addressOf(routes.takeWorksheet, { ...params, number: '0' })}
               download
@@ -87,7 +87,7 @@ function Submission({ submission, placeId }: SubmissionProps) {
           </p>
         )}
         {submission.files.length > 0 && (
-          <ul className="mt-1 flex flex-wrap gap-x-4 text-[15px]">
+          <ul className="mt-1 flex flex-wrap gap-x-4 text-[0.9375rem]">
             {submission.files.map(file => (
               <li key={file.id}>
                 <a

@@ -37,5 +37,5 @@ function Text({ params, number }: { readonly params: SubmissionParams; readonly 
   const time = useNow()
   const { data, error } = useQuery(reads.version(params, number))
   if (error) return <Problem words={problemWords(error, time)} />
-  return data ? <Written html={data.html} className="text-[17px]" /> : <Waiting />
+  return data ? <Written html={data.html} className="text-[1.0625rem]" /> : <Waiting />
 }

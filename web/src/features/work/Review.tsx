@@ -39,7 +39,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
   return (
     <Window open onClose={onClose} title={say('work_review_title')} size="wide">
       {missing.length > 0 && (
-        <div className="mb-4 border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+        <div className="mb-4 border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]">
           <p className="font-semibold">{say('missing_head')}</p>
           <ul className="list-disc ps-5">
             {missing.map(one => (
@@ -62,7 +62,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
         </div>
       )}
       {html || page.worksheet ? (
-        <Written html={html} className="text-[17px]" />
+        <Written html={html} className="text-[1.0625rem]" />
       ) : (
         <p className="text-soft">{say('work_review_no_text')}</p>
       )}
@@ -82,7 +82,7 @@ export function Review({ page, html, missing, handingIn, ink, onClose }: Props) 
           {say('work_review_go')}
         </Button>
         <Button onClick={onClose}>{say('work_review_more')}</Button>
-        {tablet && as === null && <span className="text-[15px] text-soft">{say('who_first')}</span>}
+        {tablet && as === null && <span className="text-[0.9375rem] text-soft">{say('who_first')}</span>}
       </div>
     </Window>
   )

@@ -38,7 +38,7 @@ export function SubmissionCell({
   )
   return (
     <Link to={to} className="group block rounded">
-      <span className="text-[17px] font-semibold group-hover:underline group-hover:underline-offset-2">
+      <span className="text-[1.0625rem] font-semibold group-hover:underline group-hover:underline-offset-2">
         {work.title}
       </span>
       {isNew && (
@@ -56,7 +56,7 @@ export function SubmissionCell({
         {also.length > 0 && <span className="text-sm text-soft">{also.join(' · ')}</span>}
       </span>
       {feedback && state.is !== 'withTeacher' && (
-        <span className="mt-0.5 block text-[15px] text-soft">
+        <span className="mt-0.5 block text-[0.9375rem] text-soft">
           <bdi>“{feedback}”</bdi>
         </span>
       )}

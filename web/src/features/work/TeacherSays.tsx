@@ -40,7 +40,7 @@ export function TeacherSays({ page }: Props) {
           </Suspense>
         )}
       </div>
-      {feedback && <p className="mt-1 text-[17px] whitespace-pre-line">{feedback}</p>}
+      {feedback && <p className="mt-1 text-[1.0625rem] whitespace-pre-line">{feedback}</p>}
       {work.rubric && levels && (
         <Suspense fallback={null}>
           <LazyRubric rubric={work.rubric} levels={levels} />

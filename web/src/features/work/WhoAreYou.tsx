@@ -35,7 +35,7 @@ export function WhoAreYou({ placeId, onChosen }: Props) {
     <fieldset className="mt-5 border-t border-rule pt-4">
       <legend className="sr-only">{say('who_title')}</legend>
       <h3 className="text-lg">{say('who_title')}</h3>
-      <p className="mb-3 text-[15px] text-soft">{say('who_lead')}</p>
+      <p className="mb-3 text-[0.9375rem] text-soft">{say('who_lead')}</p>
       <div className="flex flex-wrap gap-3">
         {faces.map(face => (
           <button
@@ -46,11 +46,11 @@ export function WhoAreYou({ placeId, onChosen }: Props) {
             className="flex w-28 flex-col items-center gap-1.5 rounded-[var(--radius-card)] border border-edge p-2 hover:border-blue aria-pressed:border-2 aria-pressed:border-blue aria-pressed:bg-pale"
           >
             <Face id={face.id} name={face.shortName} hasPicture={face.hasPicture} size={64} />
-            <span className="text-[15px] font-semibold">{face.shortName}</span>
+            <span className="text-[0.9375rem] font-semibold">{face.shortName}</span>
           </button>
         ))}
       </div>
-      <div className="mt-3 text-[15px]" aria-live="polite">
+      <div className="mt-3 text-[0.9375rem]" aria-live="polite">
         {chosen === placeId && own && (
           <p className="text-leaf">{say('who_right', { name: own.shortName })}</p>
         )}

@@ -69,7 +69,7 @@ export function WorkBar({ params, page, autosave, missing, handingIn, ink = null
         <Problem words={say('device_full')} />
       )}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
-        <div className="min-w-0 flex-1 basis-52 text-[15px]">
+        <div className="min-w-0 flex-1 basis-52 text-[0.9375rem]">
           <p role="status">
             <BarWords
               page={page}

@@ -51,9 +51,9 @@ function Parts({ label, problem, invalid = false, bare = false, className = '', 
         {field(
           around,
           <>
-            {!bare && <Label className="mb-1 block text-[15px] font-semibold">{label}</Label>}
+            {!bare && <Label className="mb-1 block text-[0.9375rem] font-semibold">{label}</Label>}
             <div
-              className={`${BOX} ${wrong ? 'border-rust' : 'border-edge'} ${bare ? 'px-1.5 py-1 text-[15px]' : 'px-2.5 py-2 text-base'}`}
+              className={`${BOX} ${wrong ? 'border-rust' : 'border-edge'} ${bare ? 'px-1.5 py-1 text-[0.9375rem]' : 'px-2.5 py-2 text-base'}`}
             >
               <DateInput className="flex flex-1 whitespace-pre">
                 {segment => (
@@ -68,7 +68,7 @@ function Parts({ label, problem, invalid = false, bare = false, className = '', 
           </>,
         )}
         {problem && (
-          <p id={`${id}-problem`} role="alert" className="mt-1 text-[15px] font-medium text-rust">
+          <p id={`${id}-problem`} role="alert" className="mt-1 text-[0.9375rem] font-medium text-rust">
             {problem}
           </p>
         )}

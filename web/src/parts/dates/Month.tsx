@@ -52,7 +52,7 @@ export default function Month({ label, day, onChoose }: Props) {
             {date => (
               <CalendarCell
                 date={date}
-                className={`flex size-9 cursor-pointer items-center justify-center rounded text-[15px] hover:bg-pale data-[outside-month]:invisible data-[selected]:bg-blue data-[selected]:font-semibold data-[selected]:text-on-blue ${date.toString() === today ? 'underline decoration-ochre decoration-2 underline-offset-4' : ''}`}
+                className={`flex size-9 cursor-pointer items-center justify-center rounded text-[0.9375rem] hover:bg-pale data-[outside-month]:invisible data-[selected]:bg-blue data-[selected]:font-semibold data-[selected]:text-on-blue ${date.toString() === today ? 'underline decoration-ochre decoration-2 underline-offset-4' : ''}`}
               />
             )}
           </CalendarGridBody>

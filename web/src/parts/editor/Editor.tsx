@@ -91,7 +91,7 @@ export default function Editor(props: Props) {
       {editor && <Tools editor={editor} tools={small ? SMALL : TOOLS} onPicture={onPicture} />}
       <EditorContent
         editor={editor}
-        className={`${roomy ? 'min-h-72 px-5 py-4 text-[17px] max-md:min-h-52 max-md:px-3.5' : small ? 'min-h-16 px-3 py-2' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
+        className={`${roomy ? 'min-h-72 px-5 py-4 text-[1.0625rem] max-md:min-h-52 max-md:px-3.5' : small ? 'min-h-16 px-3 py-2' : 'min-h-28 px-3 py-2.5'} [&>div]:min-h-[inherit]`}
       />
       {editor && (
         <OfferList editor={editor} offers={offers.open} id={`${id}-offers`} label={say('editor_offers')} />

@@ -7,7 +7,7 @@ import { MOST_TEX } from './formula.js'
 
 type BarProps = { readonly editor: Editor; readonly onClose: () => void }
 
-const BOX = 'min-w-0 flex-1 rounded border border-edge bg-sheet px-2 py-1 text-[15px] text-ink'
+const BOX = 'min-w-0 flex-1 rounded border border-edge bg-sheet px-2 py-1 text-[0.9375rem] text-ink'
 
 /** A line under the tools where one thing is given; Enter keeps it, Escape leaves it. */
 function Bar({

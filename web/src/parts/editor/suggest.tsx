@@ -144,7 +144,7 @@ export function OfferList({ editor, offers, id, label }: Props) {
           // the text keeps the cursor
           onMouseDown={event => event.preventDefault()}
           onClick={() => open.choose(offer)}
-          className="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1.5 text-[15px] hover:bg-pale aria-selected:bg-pale aria-selected:text-blue"
+          className="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1.5 text-[0.9375rem] hover:bg-pale aria-selected:bg-pale aria-selected:text-blue"
         >
           {offer.before && <span aria-hidden="true">{offer.before}</span>}
           <span className="min-w-0 truncate">{offer.name}</span>

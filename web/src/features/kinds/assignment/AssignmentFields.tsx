@@ -30,7 +30,7 @@ type ReachProps = Pick<FieldsProps, 'begunBy' | 'notBegun'>
 
 /** Whom another template reaches, and who keeps the page they have begun. */
 const Reach = ({ begunBy, notBegun }: ReachProps) => (
-  <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+  <p role="status" className="border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]">
     {say('post_reaches', { count: notBegun })}{' '}
     {say('post_keep_theirs', { names: listWords(begunBy.map(one => one.name)) })}
   </p>

@@ -111,7 +111,7 @@ export function OwnAssignment({ params, page }: OwnProps) {
                       </p>
                     </>
                   ) : open ? (
-                    <Written html={autosave.html} className="text-[17px]" />
+                    <Written html={autosave.html} className="text-[1.0625rem]" />
                   ) : (
                     !hasNotes(page) && <AsHandedIn page={page} />
                   )}
@@ -170,7 +170,7 @@ function Directions({ page: { work } }: { readonly page: SubmissionPage }) {
   return (
     <section className="order-1">
       <h2 className="mb-1 text-lg">{say('work_directions')}</h2>
-      {work.directions && <Written html={work.directions} className="text-[17px] lg:text-base" />}
+      {work.directions && <Written html={work.directions} className="text-[1.0625rem] lg:text-base" />}
       <MaterialList materials={work.materials} html={work.directions} />
     </section>
   )
@@ -229,7 +229,7 @@ function AsHandedIn({ page }: { readonly page: SubmissionPage }) {
           <LazyShown params={params} version={last.worksheet.version} />
         </Suspense>
       )}
-      <Written html={last.html} className="text-[17px]" />
+      <Written html={last.html} className="text-[1.0625rem]" />
       <FileList files={last.files} page={page} html={last.html} />
     </div>
   )

@@ -84,7 +84,7 @@ type ChoicesProps = {
 
 const Choices = ({ choices, onChange }: ChoicesProps) => (
   <fieldset className="flex flex-col gap-1.5">
-    <legend className="mb-1 text-[15px] font-semibold">{say('form_choices')}</legend>
+    <legend className="mb-1 text-[0.9375rem] font-semibold">{say('form_choices')}</legend>
     {choices.map((choice, index) => (
       <div key={choice.id} className="flex items-center gap-1.5">
         <Cell

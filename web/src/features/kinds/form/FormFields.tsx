@@ -105,14 +105,14 @@ export default function FormFields({ posting: { form: work, put, problemAt, addP
       </ol>
       {problem && <FieldProblem words={problem} />}
       <fieldset className="flex flex-wrap gap-1.5">
-        <legend className="mb-1 text-[15px] font-semibold">{say('quiz_add')}</legend>
+        <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_add')}</legend>
         {FORM_QUESTIONS.map(kind => (
           <button
             key={kind}
             type="button"
             disabled={questions.length >= FORM_LIMITS.questions}
             onClick={() => set({ questions: [...questions, newFormQuestion(kind)] })}
-            className="rounded-[var(--radius-card)] border border-edge px-2.5 py-1 text-[15px] hover:bg-pale"
+            className="rounded-[var(--radius-card)] border border-edge px-2.5 py-1 text-[0.9375rem] hover:bg-pale"
           >
             {say(`asked_${kind}_kind`)}
           </button>

@@ -25,7 +25,7 @@ export const FormQuestions = ({ questions, answers, locked, onChange, problem }:
             <span className="text-sm font-normal text-soft">{say('form_optional')}</span>
           )}
         </h3>
-        <Written html={question.prompt} className="max-w-prose text-[17px]" />
+        <Written html={question.prompt} className="max-w-prose text-[1.0625rem]" />
         <AnswerInput
           question={question}
           answer={answers[question.id] ?? null}

@@ -37,7 +37,7 @@ export function Screen() {
         }
       />
       <Row>
-        <p className="text-[17px]">
+        <p className="text-[1.0625rem]">
           {say('form_total', { count: total })}{' '}
           {shown < total && <span className="text-soft">{say('form_shown', { shown })}</span>}
         </p>
@@ -161,7 +161,7 @@ function People({ results }: { readonly results: FormResults }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways can be reached by keyboard
     <section className="overflow-x-auto" aria-label={say('form_people')} tabIndex={0}>
-      <table className="text-[15px]">
+      <table className="text-[0.9375rem]">
         <thead>
           <tr>
             <th scope="col" className={`${CELL} font-semibold`}>

@@ -26,7 +26,7 @@ export default function OwnForm({ params, page }: OwnProps) {
         ) : (
           <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
             <div className="flex min-w-0 flex-col gap-6">
-              {work.directions && <Written html={work.directions} className="max-w-prose text-[17px]" />}
+              {work.directions && <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />}
               <MaterialList materials={work.materials} html={work.directions} />
               <FormAnswer params={params} />
             </div>

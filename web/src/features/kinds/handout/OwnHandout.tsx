@@ -37,7 +37,7 @@ export function OwnHandout({ params, page }: OwnProps) {
           <Empty>{say('work_locked', { at: when(state.at, time) })}</Empty>
         ) : (
           <>
-            <Written html={work.directions} className="max-w-prose text-[17px]" />
+            <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
             <MaterialList materials={work.materials} html={work.directions} />
           </>
         )}

@@ -40,11 +40,11 @@ export function AnswerForm({ params, page, onDone }: Props) {
     <form onSubmit={submit} noValidate className="flex max-w-prose flex-col gap-3">
       {question.choices.length > 0 && (
         <fieldset className="flex flex-col gap-1.5">
-          <legend className="mb-1 text-[15px] font-semibold">
+          <legend className="mb-1 text-[0.9375rem] font-semibold">
             {say(question.several ? 'answer_choose_several' : 'answer_choose')}
           </legend>
           {question.choices.map(choice => (
-            <label key={choice} className="flex items-center gap-2 text-[17px]">
+            <label key={choice} className="flex items-center gap-2 text-[1.0625rem]">
               <input
                 type={question.several ? 'checkbox' : 'radio'}
                 name="choice"

@@ -25,7 +25,7 @@ export function AnswerList({ page, writes }: { readonly page: AnswersPage; reado
     <Section
       title={say(teaches ? 'answers_all' : 'answers_title')}
       aside={
-        <span className="text-[15px] text-soft tabular-nums">
+        <span className="text-[0.9375rem] text-soft tabular-nums">
           {say('answers_count', { in: page.answered, of: page.of })}
         </span>
       }
@@ -106,7 +106,7 @@ export function Said({ answer }: { readonly answer: Answer }) {
       {answer.text && <p className="max-w-prose whitespace-pre-line">{answer.text}</p>}
       <ul className="mt-1 flex max-w-prose flex-col items-start gap-1">
         {answer.replies.map(reply => (
-          <li key={reply.id} className="border-s-2 border-rule ps-3 text-[15px]">
+          <li key={reply.id} className="border-s-2 border-rule ps-3 text-[0.9375rem]">
             <SaidNote
               note={reply}
               remove={!tie?.archived && (reply.mine || isTeacher(tie)) ? () => remove(reply.id) : undefined}
@@ -145,7 +145,7 @@ function Reply({ answer }: { readonly answer: Answer }) {
         type="button"
         onClick={() => setOpen(true)}
         aria-label={say('answer_reply_to', { name: answer.name })}
-        className="mt-0.5 text-[15px] text-blue underline underline-offset-2"
+        className="mt-0.5 text-[0.9375rem] text-blue underline underline-offset-2"
       >
         {say('answer_reply')}
       </button>

@@ -40,7 +40,7 @@ export function OwnQuestion({ params, page }: OwnProps) {
                 <TeacherSays page={page} />
                 <WithNotes params={params} page={page} />
                 <div>
-                  <Written html={work.directions} className="max-w-prose text-[17px]" />
+                  <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
                   <MaterialList materials={work.materials} html={work.directions} />
                 </div>
                 <Own params={params} page={page} />

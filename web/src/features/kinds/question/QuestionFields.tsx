@@ -30,7 +30,7 @@ export function QuestionFields({ posting: { form, put, problemAt } }: FieldsProp
   }
   return (
     <fieldset className="flex flex-col gap-3">
-      <legend className="mb-1 text-[15px] font-semibold">{say('post_answers')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('post_answers')}</legend>
       <div className="flex flex-wrap gap-x-5">
         {[false, true].map(value => (
           <label key={String(value)} className="flex items-center gap-1.5">
@@ -61,7 +61,7 @@ export function QuestionFields({ posting: { form, put, problemAt } }: FieldsProp
                 aria-label={say('post_choice', { number: index + 1 })}
                 value={choice}
                 onChange={event => rename(index, event.target.value)}
-                className="min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px]"
+                className="min-w-0 flex-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[0.9375rem]"
               />
               <button
                 type="button"

@@ -115,7 +115,7 @@ function Overview({ all, autosave, at, onGo }: OverviewProps) {
             aria-label={`${say('quiz_question', { number: index + 1 })}: ${state}`}
             title={state}
             onClick={() => onGo(index)}
-            className={`relative size-10 rounded-[var(--radius-card)] border text-[15px] tabular-nums aria-[current]:outline-2 aria-[current]:outline-blue ${
+            className={`relative size-10 rounded-[var(--radius-card)] border text-[0.9375rem] tabular-nums aria-[current]:outline-2 aria-[current]:outline-blue ${
               is === 'open' ? 'border-dashed border-edge' : 'border-blue bg-pale font-semibold'
             }`}
           >
@@ -175,7 +175,7 @@ function Question({ params, quiz, attempt, asked, number, autosave, files }: Que
       onFlag={flagged => autosave.flag(question.id, flagged)}
     >
       {elsewhere && (
-        <div role="alert" className="max-w-prose border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[15px]">
+        <div role="alert" className="max-w-prose border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]">
           <p>{say('quiz_elsewhere')}</p>
           <div className="mt-2 flex gap-3">
             <Button onClick={() => autosave.choose(question.id, 'mine')}>{say('quiz_elsewhere_mine')}</Button>
@@ -247,7 +247,7 @@ function Bar({ params, attempt, page, all, autosave, filesComing }: BarProps) {
       {words && !looking && <Problem words={words} />}
       {autosave.deviceFull && autosave.dirty && <Problem words={say('device_full')} />}
       <div className="flex flex-wrap items-center justify-end gap-x-5 gap-y-2">
-        <div className="min-w-0 flex-1 basis-52 text-[15px]">
+        <div className="min-w-0 flex-1 basis-52 text-[0.9375rem]">
           <p role="status">
             {handIn.press ? (
               <strong className="text-ochre-ink">{say('quiz_hand_in_waits')}</strong>

@@ -54,7 +54,7 @@ export function QuizQuestion({
             type="button"
             aria-pressed={flagged}
             onClick={() => onFlag(!flagged)}
-            className="flex items-center gap-1 rounded px-2 py-1 text-[15px] text-soft hover:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
+            className="flex items-center gap-1 rounded px-2 py-1 text-[0.9375rem] text-soft hover:bg-pale aria-pressed:font-semibold aria-pressed:text-ink"
           >
             <Flag size={16} aria-hidden="true" className={flagged ? 'fill-ochre' : ''} />
             {say('quiz_flag')}
@@ -62,7 +62,7 @@ export function QuizQuestion({
         )}
       </div>
       <div className="flex items-start gap-3">
-        <Written html={question.prompt} className="min-w-0 max-w-prose flex-1 text-[17px]" />
+        <Written html={question.prompt} className="min-w-0 max-w-prose flex-1 text-[1.0625rem]" />
         <Listen question={question} name={say('quiz_question', { number })} />
       </div>
       <AnswerInput
@@ -79,7 +79,7 @@ export function QuizQuestion({
             type="button"
             aria-expanded={hint}
             onClick={() => setHint(!hint)}
-            className="text-[15px] text-blue underline underline-offset-2"
+            className="text-[0.9375rem] text-blue underline underline-offset-2"
           >
             {say('quiz_hint')}
           </button>
@@ -115,7 +115,7 @@ function Verdict({
           </span>
         )}
       </p>
-      {slip && <p className="text-[15px]">{say('quiz_slip')}</p>}
+      {slip && <p className="text-[0.9375rem]">{say('quiz_slip')}</p>}
       {said.map(html => (
         <Written key={html} html={html} />
       ))}

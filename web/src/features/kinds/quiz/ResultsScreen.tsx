@@ -51,7 +51,7 @@ export function Screen() {
           </h2>
           {scores.length > 0 && data.points > 0 && (
             <figure className="mt-2 max-w-xl">
-              <figcaption className="text-[15px] text-soft">
+              <figcaption className="text-[0.9375rem] text-soft">
                 {say('quiz_distribution', { count: scores.length })}
               </figcaption>
               <div className="h-40">
@@ -59,7 +59,7 @@ export function Screen() {
               </div>
             </figure>
           )}
-          <p className="mt-3 max-w-prose text-[15px]">
+          <p className="mt-3 max-w-prose text-[0.9375rem]">
             {data.alpha === null
               ? say('quiz_alpha_none')
               : say(data.isKr20 ? 'quiz_kr20' : 'quiz_alpha', { value: data.alpha.toFixed(2) })}{' '}

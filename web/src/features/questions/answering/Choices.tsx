@@ -25,7 +25,7 @@ export function Choices({
       </legend>
       {question.ask.choices.map(({ id, text }) => (
         <div key={id} className="flex items-center gap-2">
-          <label className="flex min-h-9 flex-1 items-center gap-2.5 rounded px-1.5 text-[17px] hover:bg-pale">
+          <label className="flex min-h-9 flex-1 items-center gap-2.5 rounded px-1.5 text-[1.0625rem] hover:bg-pale">
             <input
               type={given.kind === 'one' ? 'radio' : 'checkbox'}
               name={question.id}

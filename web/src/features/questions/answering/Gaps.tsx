@@ -6,7 +6,7 @@ import type { InputProps } from './inputProps.js'
 export function Gaps({ question, given, locked, wrong, onChange }: InputProps<'gaps'>) {
   const put = (id: string, text: string) => onChange({ ...given, blanks: { ...given.blanks, [id]: text } })
   return (
-    <p className="max-w-prose text-[17px] leading-10 whitespace-pre-wrap">
+    <p className="max-w-prose text-[1.0625rem] leading-10 whitespace-pre-wrap">
       {question.ask.text.split(/\[\[([\w-]+)\]\]/).map((part, index) =>
         index % 2 === 0 ? (
           part

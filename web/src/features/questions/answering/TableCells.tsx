@@ -31,7 +31,7 @@ export function TableCells({ question, given, locked, wrong, onChange }: InputPr
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways can be reached by keyboard
     <section className="overflow-x-auto" aria-label={say('quiz_table')} tabIndex={0}>
-      <table className="text-[17px]">
+      <table className="text-[1.0625rem]">
         <thead>
           <tr className="border-b border-edge">
             {head.map((text, column) => (

@@ -18,7 +18,7 @@ export function PictureField({ label, picture, onFile, onChange, alt = '' }: Pro
   const { busy, problem, choose } = useUploading(onFile, onChange)
   return (
     <div className="flex flex-col items-start gap-2">
-      <p className="text-[15px] font-semibold">{label}</p>
+      <p className="text-[0.9375rem] font-semibold">{label}</p>
       {picture && <img src={picture} alt={alt} className="max-h-40 rounded border border-rule" />}
       <div className="flex flex-wrap gap-2">
         <ChooseFile accept={PICTURES} onFile={file => void choose(file)} disabled={busy}>

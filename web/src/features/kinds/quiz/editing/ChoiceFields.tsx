@@ -11,7 +11,7 @@ import { mediaOf, withMedia } from './media.js'
 import { Partial as InParts } from './Partial.js'
 import { SoundField } from './SoundField.js'
 
-const BOX = 'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[15px]'
+const BOX = 'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2.5 py-1.5 text-[0.9375rem]'
 
 type Props = KindProps<'one'> | KindProps<'several'>
 
@@ -30,7 +30,7 @@ export function ChoiceFields({ question, put: putPart, onFile }: Props) {
   }
   return (
     <fieldset className="flex flex-col gap-1.5">
-      <legend className="mb-1 text-[15px] font-semibold">{say('quiz_choices')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_choices')}</legend>
       {choices.map((choice, index) => {
         const number = index + 1
         const { picture, sound } = mediaOf(question, choice.id)

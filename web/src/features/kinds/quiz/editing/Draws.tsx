@@ -29,7 +29,7 @@ export function Draws({ question, onChange }: Props) {
     onChange(draws.map((draw, index) => (index === at ? { ...draw, ...part } : draw)))
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="mb-1 text-[15px] font-semibold">{say('quiz_draws')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_draws')}</legend>
       <p className="text-sm text-soft">{say('quiz_draws_hint', { example: '{a}' })}</p>
       {draws.map((draw, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a draw has its place in the list
@@ -71,7 +71,7 @@ export function Draws({ question, onChange }: Props) {
 const Looked = ({ drawings }: { readonly drawings: Drawings }) => (
   // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls can be reached by keyboard
   <section className="max-h-72 overflow-y-auto" aria-label={say('quiz_drawings')} tabIndex={0}>
-    <table className="w-full text-[15px]">
+    <table className="w-full text-[0.9375rem]">
       <thead>
         <tr className="border-b border-rule text-start">
           <th scope="col" className="pe-3 text-start font-semibold">

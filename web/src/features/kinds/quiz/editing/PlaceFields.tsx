@@ -56,7 +56,7 @@ export function PlaceFields({ question: { ask, key }, put, onFile }: KindProps<'
       />
       {ask.picture && (
         <fieldset className="flex flex-col gap-2">
-          <legend className="mb-1 text-[15px] font-semibold">{say('quiz_place_areas')}</legend>
+          <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_place_areas')}</legend>
           <p className="text-sm text-soft">{say('quiz_place_areas_hint')}</p>
           <div
             className="relative max-w-xl cursor-crosshair touch-none self-start"
@@ -81,7 +81,7 @@ export function PlaceFields({ question: { ask, key }, put, onFile }: KindProps<'
           <ul className="flex flex-col gap-1.5">
             {areas.map((area, at) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: an area has its place in the list
-              <li key={at} className="flex flex-wrap items-center gap-2 text-[15px]">
+              <li key={at} className="flex flex-wrap items-center gap-2 text-[0.9375rem]">
                 <Select
                   label={say('quiz_area_shape', { number: at + 1 })}
                   value={area.is}

@@ -142,13 +142,13 @@ type AddProps = { readonly onAdd: (kind: QuestionKind) => void; readonly onCopy:
 /** A question of each kind, a press away, and those of other quizzes. */
 const AddQuestion = ({ onAdd, onCopy }: AddProps) => (
   <fieldset className="flex flex-wrap gap-1.5">
-    <legend className="mb-1 text-[15px] font-semibold">{say('quiz_add')}</legend>
+    <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_add')}</legend>
     {WRITTEN.map(kind => (
       <button
         key={kind}
         type="button"
         onClick={() => onAdd(kind)}
-        className="rounded-[var(--radius-card)] border border-edge px-2.5 py-1 text-[15px] hover:bg-pale"
+        className="rounded-[var(--radius-card)] border border-edge px-2.5 py-1 text-[0.9375rem] hover:bg-pale"
       >
         {say(`asked_${kind}_kind`)}
       </button>
@@ -156,7 +156,7 @@ const AddQuestion = ({ onAdd, onCopy }: AddProps) => (
     <button
       type="button"
       onClick={onCopy}
-      className="rounded-[var(--radius-card)] border border-dashed border-edge px-2.5 py-1 text-[15px] hover:bg-pale"
+      className="rounded-[var(--radius-card)] border border-dashed border-edge px-2.5 py-1 text-[0.9375rem] hover:bg-pale"
     >
       {say('quiz_copy_from')}
     </button>

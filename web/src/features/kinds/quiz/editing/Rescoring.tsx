@@ -35,7 +35,7 @@ export function Rescoring({ quiz, onNote }: Props) {
       <h3 id="quiz-rescoring" className="text-base font-semibold">
         {say('quiz_rescoring')}
       </h3>
-      <p className="max-w-prose text-[15px]">{say('quiz_rescoring_hint')}</p>
+      <p className="max-w-prose text-[0.9375rem]">{say('quiz_rescoring_hint')}</p>
       <Button onClick={() => look.go()} disabled={look.busy}>
         {say('quiz_rescoring_look')}
       </Button>
@@ -60,7 +60,7 @@ export function Rescoring({ quiz, onNote }: Props) {
 const score = (hundredths: number | null) => (hundredths === null ? '–' : showHundredths(hundredths))
 
 const Table = ({ changes }: { readonly changes: Changes }) => (
-  <table className="text-[15px]">
+  <table className="text-[0.9375rem]">
     <caption className="pb-1 text-start text-soft">
       {say('quiz_rescoring_count', { count: changes.length })}
     </caption>

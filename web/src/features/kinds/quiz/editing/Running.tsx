@@ -12,7 +12,7 @@ const numbered = (value: string): number | null => (value === 'any' ? null : Num
 export function Running({ quiz, set }: RunningProps) {
   return (
     <fieldset className="grid gap-3 sm:grid-cols-2">
-      <legend className="mb-1 text-[15px] font-semibold">{say('quiz_running')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_running')}</legend>
       <Choice
         label={say('quiz_set_checks')}
         value={String(quiz.checks ?? 'any')}

@@ -19,7 +19,7 @@ export function TableFields({ question: { ask, key }, put }: KindProps<'table'>)
   const columns = cells[0]?.length ?? 0
   return (
     <fieldset className="flex flex-col gap-2">
-      <legend className="mb-1 text-[15px] font-semibold">{say('quiz_table')}</legend>
+      <legend className="mb-1 text-[0.9375rem] font-semibold">{say('quiz_table')}</legend>
       <p className="text-sm text-soft">{say('quiz_table_hint')}</p>
       <div className="overflow-x-auto">
         <table>

@@ -24,13 +24,13 @@ export function Grid({ results, chosen, onChoose }: GridProps) {
   const [times, setTimes] = useState(false)
   return (
     <>
-      <label className="mb-2 flex items-center gap-1.5 text-[15px]">
+      <label className="mb-2 flex items-center gap-1.5 text-[0.9375rem]">
         <input type="checkbox" checked={times} onChange={event => setTimes(event.target.checked)} />
         {say('quiz_times')}
       </label>
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls sideways can be reached by keyboard */}
       <section className="overflow-x-auto" aria-label={say('quiz_grid')} tabIndex={0}>
-        <table className="text-[15px]">
+        <table className="text-[0.9375rem]">
           <thead>
             <tr>
               <th scope="col" className={`${CELL} text-start`}>

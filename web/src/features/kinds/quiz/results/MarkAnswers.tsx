@@ -33,7 +33,7 @@ export function MarkAnswers({ question, pupils }: Props) {
   const shown = hidden ? new Drawing(`${workId} ${question.id}`).mixed(given) : given
   return (
     <>
-      <label className="mb-3 flex items-center gap-1.5 text-[15px]">
+      <label className="mb-3 flex items-center gap-1.5 text-[0.9375rem]">
         <input type="checkbox" checked={hidden} onChange={event => setHidden(event.target.checked)} />
         {say('quiz_hide_names')}
       </label>

@@ -29,7 +29,7 @@ export function OneQuestion({ results, question }: Props) {
           {!archived && (
             <Link
               to={`/c/${classId}/post/${workId}#${question.id}`}
-              className="text-[15px] text-blue underline underline-offset-2"
+              className="text-[0.9375rem] text-blue underline underline-offset-2"
             >
               {say('quiz_put_right')}
             </Link>
@@ -38,7 +38,7 @@ export function OneQuestion({ results, question }: Props) {
         <Written html={question.prompt} className="max-w-prose" />
         {question.taken.length > 0 && (
           <figure className="mt-2 max-w-xl">
-            <figcaption className="text-[15px] text-soft">{say('quiz_taken')}</figcaption>
+            <figcaption className="text-[0.9375rem] text-soft">{say('quiz_taken')}</figcaption>
             <div style={{ height: `${question.taken.length * 2.4 + 0.5}rem` }}>
               <CountsChart
                 caption={say('quiz_taken')}

@@ -1,0 +1,27 @@
+import { COLUMNS, FACES, GUIDES, PAPERS, type ReadingSettings, ROOMS, SIZES } from '@oppen/core/readingHelp'
+import { z } from 'zod'
+import { done } from '../wire/shapes.js'
+
+/** What makes text easier to read for one person. */
+export const readingSettings = z.object({
+  size: z.literal(SIZES),
+  room: z.enum(ROOMS),
+  column: z.enum(COLUMNS),
+  paper: z.enum(PAPERS),
+  face: z.enum(FACES),
+  numbered: z.boolean(),
+  guide: z.literal(GUIDES),
+  screens: z.boolean(),
+}) satisfies z.ZodType<ReadingSettings>
+
+/** Null goes back to what a teacher set for the beginning, or to the usual. */
+const settings = z.object({ settings: readingSettings.nullable() })
+
+export const readingBeginning = z.object({ settings: readingSettings.nullable() })
+export type ReadingBeginning = z.infer<typeof readingBeginning>
+
+export const readingHelpShapes = {
+  saveReadingSettings: { body: settings, reply: done },
+  seeReadingBeginning: { reply: readingBeginning },
+  setReadingBeginning: { body: settings, reply: done },
+}

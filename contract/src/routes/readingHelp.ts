@@ -1,0 +1,17 @@
+import type { Shapes } from '../shapes.js'
+import { route } from '../wire/route.js'
+
+/** What makes text easier to read. What somebody chose is their own: nobody else asks for it. */
+export const readingHelpRoutes = {
+  saveReadingSettings: route<Shapes['saveReadingSettings']>()('PUT', '/api/account/reading', 'account.self'),
+  seeReadingBeginning: route<Shapes['seeReadingBeginning']>()(
+    'GET',
+    '/api/classes/:classId/places/:placeId/reading',
+    'register.see',
+  ),
+  setReadingBeginning: route<Shapes['setReadingBeginning']>()(
+    'PUT',
+    '/api/classes/:classId/places/:placeId/reading',
+    'register.change',
+  ),
+}

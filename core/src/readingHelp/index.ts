@@ -1,0 +1,2 @@
+export * from './lines.js'
+export * from './settings.js'

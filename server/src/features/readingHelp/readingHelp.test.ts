@@ -1,0 +1,76 @@
+import type { PlaceId } from '@oppen/core/ids'
+import { type ReadingSettings, USUAL } from '@oppen/core/readingHelp'
+import { type Person, placeOf, type SmallSchool, smallSchool } from '@oppen/demo'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { listen } from '../../testing/listen.js'
+
+let school: SmallSchool
+let teacher: Person
+let anna: Person
+const at = () => ({
+  classId: school.built.classId,
+  placeId: placeOf(school.built, 'Anna Reyes').placeId as PlaceId,
+})
+const large: ReadingSettings = { ...USUAL, size: 150, room: 'most', paper: 'straw' }
+const guided: ReadingSettings = { ...USUAL, guide: 2, numbered: true }
+const readingOf = async (person: Person) => (await person.get('me', {})).reading
+
+beforeEach(async () => {
+  school = await smallSchool()
+  ;({ teacher, anna } = school)
+  return () => school.stop()
+})
+
+describe('what makes text easier to read', () => {
+  it('is with whoever chose it on each of their devices, and nobody else is told', async () => {
+    await anna.get('saveReadingSettings', {}, { settings: large })
+    const another = await school.person().signIn('anna.reyes')
+    expect(await readingOf(another)).toEqual({ own: large, beginning: null })
+    for (const who of [teacher, school.family, school.bo])
+      expect(await readingOf(who)).toEqual({ own: null, beginning: null })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: null })
+    // saved twice at once, and again, it is one choice
+    await Promise.all([1, 2, 3].map(() => anna.get('saveReadingSettings', {}, { settings: guided })))
+    expect((await readingOf(anna)).own).toEqual(guided)
+    expect(await school.world.db.rows('select account_id from reading_settings')).toHaveLength(1)
+    await anna.get('saveReadingSettings', {}, { settings: null })
+    expect((await readingOf(anna)).own).toBeNull()
+  })
+
+  it('begins for a pupil as a teacher set it, and what the pupil chose goes before', async () => {
+    await teacher.get('setReadingBeginning', at(), { settings: guided })
+    expect(await readingOf(anna)).toEqual({ own: null, beginning: guided })
+    await anna.get('saveReadingSettings', {}, { settings: large })
+    expect(await readingOf(anna)).toEqual({ own: large, beginning: guided })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: guided })
+    await teacher.get('setReadingBeginning', at(), { settings: null })
+    expect(await readingOf(anna)).toEqual({ own: large, beginning: null })
+  })
+
+  it('comes to an open screen at once', async () => {
+    const heard = await listen(anna)
+    await teacher.get('setReadingBeginning', at(), { settings: guided })
+    await expect.poll(() => heard.heard).toContainEqual({ what: 'me' })
+    await heard.stop()
+  })
+
+  it('is refused in a shape that there is not, and kept as it was', async () => {
+    await anna.get('saveReadingSettings', {}, { settings: large })
+    for (const wrong of [{ size: 1_000 }, { guide: 4 }, { paper: 'url(x)' }, { face: 'x'.repeat(9_000) }]) {
+      const settings = { ...large, ...wrong } as unknown as ReadingSettings
+      expect(await anna.ask('saveReadingSettings', {}, { settings })).toMatchObject({
+        status: 422,
+        error: { code: 'shape_wrong' },
+      })
+    }
+    expect((await readingOf(anna)).own).toEqual(large)
+  })
+
+  it('of a place that its pupil has left is not there', async () => {
+    await teacher.get('setReadingBeginning', at(), { settings: guided })
+    await anna.get('leaveClass', at())
+    expect((await teacher.ask('seeReadingBeginning', at())).status).toBe(404)
+    expect((await teacher.ask('setReadingBeginning', at(), { settings: large })).status).toBe(404)
+    expect(await readingOf(anna)).toEqual({ own: null, beginning: null })
+  })
+})

@@ -1,0 +1,51 @@
+import type { ClassId, PlaceId } from '@oppen/core/ids'
+import type { Viewer } from '@oppen/core/permissions'
+import type { ReadingSettings } from '@oppen/core/readingHelp'
+import { Refused } from '../../refusal.js'
+import type { World } from '../../world.js'
+import { readingBeginnings, readingSettings } from './models.js'
+import { accountAt, beginningJson } from './queries.js'
+
+type InClass = { readonly classId: ClassId; readonly placeId: PlaceId }
+
+/** Saves what somebody chose, for all their devices and classes; null goes back to how it began. */
+export async function saveReadingSettings(
+  world: World,
+  { accountId }: Viewer,
+  settings: ReadingSettings | null,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const model = world.db.model(readingSettings)
+    if (settings) await model.upsert({ accountId, settings: JSON.stringify(settings), at: world.clock.now() })
+    else await model.destroy({ where: { accountId } })
+    world.db.afterCommit(() => void world.live.tellPerson(accountId, { what: 'me' }))
+  })
+  return { done: true }
+}
+
+/** What a teacher set for the beginning of a pupil, as JSON. What the pupil chose since is nobody else's to see. */
+export async function seeReadingBeginning(world: World, params: InClass): Promise<string> {
+  const json = await beginningJson(world.db, params)
+  if (json === undefined) throw new Refused('not_found')
+  return json
+}
+
+/** Sets how text is for a pupil who has chosen nothing yet; null takes it away. */
+export async function setReadingBeginning(
+  world: World,
+  viewer: Viewer,
+  params: InClass,
+  settings: ReadingSettings | null,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    await seeReadingBeginning(world, params)
+    const { placeId } = params
+    const model = world.db.model(readingBeginnings)
+    const row = { placeId, byAccount: viewer.accountId, at: world.clock.now() }
+    if (settings) await model.upsert({ ...row, settings: JSON.stringify(settings) })
+    else await model.destroy({ where: { placeId } })
+    const pupil = (await accountAt(world.db, placeId))?.accountId
+    if (pupil) world.db.afterCommit(() => void world.live.tellPerson(pupil, { what: 'me' }))
+  })
+  return { done: true }
+}

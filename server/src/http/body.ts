@@ -14,16 +14,39 @@ const [QUOTE, BACKSLASH] = [0x22, 0x5c]
 /** Whether lists and objects of a JSON text stand deeper within each other than we send. */
 export function isDeep(bytes: Uint8Array): boolean {
   let deep = 0
-  let inText = false
   for (let at = 0; at < bytes.length; at++) {
     const byte = bytes[at] as number
-    if (inText && byte === BACKSLASH) at++
-    else if (byte === QUOTE) inText = !inText
-    else if (inText) continue
+    if (byte === QUOTE) at = endOfText(bytes, at)
     else if (OPEN.has(byte) && ++deep > MOST_DEEP) return true
     else if (CLOSE.has(byte)) deep--
   }
   return false
+}
+
+/** So many bytes of a text are looked at one by one; in a longer one its end is looked for at once. */
+const SHORT = 64
+
+/** Where the text that begins at a quote ends, or the end of all where it does not. */
+function endOfText(bytes: Uint8Array, from: number): number {
+  let look = from + SHORT
+  let quote = from
+  for (let at = from + 1; at < bytes.length; at++) {
+    const byte = bytes[at]
+    if (byte === QUOTE) return at
+    if (byte === BACKSLASH) at++
+    else if (at >= look) {
+      // on to the next sign that means something
+      if (quote < at) quote = next(bytes, QUOTE, at)
+      at = Math.min(quote, next(bytes.subarray(0, quote), BACKSLASH, at)) - 1
+      look = at + SHORT
+    }
+  }
+  return bytes.length
+}
+
+function next(bytes: Uint8Array, byte: number, from: number): number {
+  const at = bytes.indexOf(byte, from)
+  return at < 0 ? bytes.length : at
 }
 
 /** U+0000, as JSON writes it. */

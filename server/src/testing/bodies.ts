@@ -56,6 +56,7 @@ const LONG_TEXTS: readonly ((long: number) => string)[] = [
   long => '"'.repeat(long),
   long => '\u{1f600}'.repeat(long / 2),
   long => 'x '.repeat(long / 2),
+  long => `${'x'.repeat(65)}\\`.repeat(long / 66),
 ]
 
 /** No test sends more than this in one field: what is longer is cut off by the limit of the body anyway. */

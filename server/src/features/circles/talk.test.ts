@@ -145,7 +145,7 @@ describe('a notice in a circle', () => {
     expect(news.items).toContainEqual(
       expect.objectContaining({ kind: 'notice', spaceId: circleId, text: 'Bring boots.', fresh: 1 }),
     )
-    expect(news.spaces).toContainEqual({ id: circleId, name: 'Garden club' })
+    expect(news.spaces).toContainEqual({ id: circleId, name: 'Garden club', markWords: [] })
     expect((await teacher.get('seeNews', {})).items.filter(one => one.kind === 'notice')).toEqual([])
   })
 })

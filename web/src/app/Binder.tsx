@@ -18,6 +18,7 @@ import {
   nameAmong,
   placesOf,
 } from './places.js'
+import { ReadingButton } from './ReadingHelp.js'
 import { useMe } from './session.js'
 import { useWaiting, type Waiting } from './waiting.js'
 
@@ -240,26 +241,32 @@ function AddMore({ me }: { readonly me: Me }) {
 function Foot({ me }: { readonly me: Me }) {
   const { shownName, kind, guest } = me.account
   return (
-    <div className="mx-4 mt-auto pt-4">
+    <>
       {me.clockMoves && (
-        <Suspense fallback={null}>
-          <DemoClock />
-        </Suspense>
+        <div className="mx-4 mt-auto pt-4">
+          <Suspense fallback={null}>
+            <DemoClock />
+          </Suspense>
+        </div>
       )}
-      <div className="flex items-center gap-2.5 border-t border-linen-deep pt-3">
-        <OwnFace account={me.account} />
-        <div className="min-w-0 text-sm leading-snug">
-          <Link
-            to="/account"
-            className="block min-h-6 truncate rounded font-bold hover:underline hover:underline-offset-2"
-          >
-            {shownName}
-          </Link>
-          <p className="text-soft">
-            {say(guest ? 'role_guest' : `role_${kind}`)} · <SignOut />
-          </p>
+      {/* devices are shared: who is in stays in sight, however many classes there are */}
+      <div className="sticky -bottom-3 mt-auto -mb-3 bg-linen px-4 pb-3">
+        <div className="flex items-center gap-2.5 border-t border-linen-deep pt-3">
+          <OwnFace account={me.account} />
+          <div className="min-w-0 text-sm leading-snug">
+            <Link
+              to="/account"
+              className="block min-h-6 truncate rounded font-bold hover:underline hover:underline-offset-2"
+            >
+              {shownName}
+            </Link>
+            <p className="text-soft">
+              {say(guest ? 'role_guest' : `role_${kind}`)} · <SignOut />
+            </p>
+          </div>
+          <ReadingButton className="ms-auto flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep" />
         </div>
       </div>
-    </div>
+    </>
   )
 }

@@ -1,5 +1,6 @@
 import { Suspense, startTransition, useCallback, useEffect, useState, useSyncExternalStore } from 'react'
 import { useNavigate } from 'react-router'
+import { isWriting } from './isWriting.js'
 import type { Shortcut } from './KeyList.js'
 import { part } from './part.js'
 import { numberedOf } from './places.js'
@@ -38,19 +39,12 @@ const EVERYWHERE: readonly Shortcut[] = [
   { keys: '1 … 9', does: 'shortcut_class' },
   { keys: '0', does: 'shortcut_today' },
   { keys: 'Ctrl K', does: 'shortcut_find' },
+  { keys: 'Alt R', does: 'reading_help' },
   { keys: '?', does: 'shortcut_help' },
 ]
 
 const OPEN_PALETTE = 'oppen:palette'
 export const openPalette = (): void => void window.dispatchEvent(new Event(OPEN_PALETTE))
-
-/** Whether somebody is writing, so that single letters are letters. */
-export function isWriting(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-  )
-}
 
 /** Where a digit leads, on every screen: 1 to 9 to a class or child, 0 to Today. */
 function useDigits(): void {

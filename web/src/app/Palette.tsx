@@ -21,6 +21,7 @@ import { say } from '../words/say.js'
 import { call } from './api.js'
 import { addressOfFound } from './foundAt.js'
 import { areasOf, areasOfChild, childrenOf } from './places.js'
+import { openReadingHelp } from './ReadingHelp.js'
 import { SCHOOL_PARTS } from './schoolParts.js'
 import { isTeacher, useMe, useSignOut } from './session.js'
 
@@ -307,6 +308,7 @@ function entriesOf(me: Me, { go, leave: signOut }: Ways): Entry[] {
     to('calendar', say('calendar'), undefined, '/calendar'),
     to('classes', say('classes_all'), undefined, '/classes'),
     to('account', say('account'), undefined, '/account'),
+    { id: 'reading', words: say('reading_help'), go: openReadingHelp },
     ...me.circles.map(one => to(one.circleId, one.name, say('circles'), `/circles/${one.circleId}`)),
   ]
   const school = me.account.ownsSchool

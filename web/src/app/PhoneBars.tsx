@@ -19,6 +19,7 @@ import {
   nameAmong,
   placesOf,
 } from './places.js'
+import { ReadingButton } from './ReadingHelp.js'
 import { useMe } from './session.js'
 import { useChild } from './useChild.js'
 
@@ -52,6 +53,7 @@ export function PhoneTop() {
         >
           <Search size={18} aria-hidden="true" />
         </button>
+        <ReadingButton className="-ms-2 flex size-8 shrink-0 items-center justify-center rounded text-soft hover:bg-linen-deep" />
         {me.tablet ? (
           <p className="min-w-0 truncate text-sm text-soft">
             {me.account.shownName} <SignOut />

@@ -18,6 +18,8 @@ import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { pageAnswers } from './pageState.js'
 import { fetched } from './part.js'
 import { reads } from './queries.js'
+import { ReadingHelp } from './ReadingHelp.js'
+import { readingAttributes, readingOf, useReading } from './reading.js'
 import { MeContext, TimeContext, useMe, useTicking } from './session.js'
 import { useFreeTablet } from './tablet.js'
 import { useLive } from './useLive.js'
@@ -79,9 +81,13 @@ function Inside() {
   useFreeTablet(me)
   useLeft(me)
   useLanguage(me)
+  useReading(me)
   useEffect(pageAnswers, [])
   return (
-    <div className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div
+      {...readingAttributes(readingOf(me))}
+      className="grid h-dvh md:grid-cols-[216px_minmax(0,1fr)] max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_minmax(0,1fr)_auto]"
+    >
       <a
         href="#page"
         className="absolute top-2 start-2 z-50 -translate-y-24 rounded bg-ochre px-3 py-2 font-semibold text-on-ochre focus:translate-y-0"
@@ -100,6 +106,7 @@ function Inside() {
       </main>
       {!wide && <PhoneBar />}
       <Keys />
+      <ReadingHelp />
     </div>
   )
 }

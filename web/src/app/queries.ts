@@ -308,6 +308,11 @@ export const reads = {
       staleTime: Number.POSITIVE_INFINITY,
       gcTime: 0,
     }),
+  readingBeginning: (classId: ClassId, placeId: PlaceId) =>
+    queryOptions({
+      queryKey: ['register', classId, 'reading', placeId],
+      queryFn: ({ signal }) => call(routes.seeReadingBeginning, { classId, placeId }, undefined, { signal }),
+    }),
   overview: (classId: ClassId) =>
     queryOptions({
       queryKey: ['overview', classId],

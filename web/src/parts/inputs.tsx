@@ -1,7 +1,8 @@
 import { X } from 'lucide-react'
 import type { InputHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react'
 
-const BOX = 'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[0.9375rem] text-ink'
+const BOX =
+  'min-w-0 rounded-[var(--radius-card)] border border-edge bg-sheet px-2 py-1 text-[0.9375rem] text-ink'
 
 type Named = { readonly label: string }
 

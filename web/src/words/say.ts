@@ -24,6 +24,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/talk.json') &
   typeof import('../../../words/en/markBook.json') &
   typeof import('../../../words/en/desk.json') &
+  typeof import('../../../words/en/readingHelp.json') &
   typeof import('../../../words/en/verdict.json') &
   typeof import('../../../words/en/digest.json') &
   typeof import('../../../words/en/news.json') &

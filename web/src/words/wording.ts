@@ -16,6 +16,7 @@ export const NAMESPACES = [
   'people',
   'portfolio',
   'planning',
+  'readingHelp',
   'register',
   'school',
   'settings',

@@ -27,7 +27,9 @@ export function WorkingWindow({ row, works, rules, onClose, late }: Props) {
     <Window open onClose={onClose} title={say('working_title', { name: row.name })} size="wide">
       <p className="mb-3 text-lg">
         <strong>{averageShown(working, rules) ?? say('book_average_none')}</strong>{' '}
-        <span className="text-[0.9375rem] text-soft">{say('overview_rests', { count: working.restsOn })}</span>
+        <span className="text-[0.9375rem] text-soft">
+          {say('overview_rests', { count: working.restsOn })}
+        </span>
       </p>
       {working.parts.map(part => (
         <Part key={part.category?.name ?? ''} part={part} titleOf={titleOf} rules={rules} late={late} />

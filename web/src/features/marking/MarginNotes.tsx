@@ -26,7 +26,12 @@ export function MarginNotes({ params, notes, numbers, onChange, onRemove }: Prop
         {notes.map(note => {
           const number = numbers.get(note.id) ?? 0
           return (
-            <li key={note.id} id={`note-${note.id}`} tabIndex={-1} className="flex gap-2 rounded text-[0.9375rem]">
+            <li
+              key={note.id}
+              id={`note-${note.id}`}
+              tabIndex={-1}
+              className="flex gap-2 rounded text-[0.9375rem]"
+            >
               <span className="mt-0.5 flex size-6 shrink-0 items-center justify-center rounded-full border border-[#8d2c1c] bg-[#fbe3dd] text-xs font-bold text-[#8d2c1c]">
                 {number}
               </span>

@@ -50,7 +50,9 @@ export function Phrases({ written, name, onUse }: Props) {
           className="z-20 max-h-96 w-80 overflow-y-auto rounded-[var(--radius-card)] border border-edge bg-sheet p-2 shadow-lg"
         >
           {(add.words ?? remove.words) && <Problem words={add.words ?? remove.words ?? ''} />}
-          {!phrases.length && <p className="px-1 py-2 text-[0.9375rem] text-soft">{say('desk_phrases_none')}</p>}
+          {!phrases.length && (
+            <p className="px-1 py-2 text-[0.9375rem] text-soft">{say('desk_phrases_none')}</p>
+          )}
           <ul>
             {phrases.map((phrase, index) => (
               <li key={phrase.id} className="flex items-start gap-1">

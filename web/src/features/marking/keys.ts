@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent } from 'react'
-import { isWriting } from '../../app/Keys.js'
+import { isWriting } from '../../app/isWriting.js'
 
 /** What single letters do while nobody is writing. */
 export function useMarkingKeys(keys: Readonly<Record<string, () => void>>): void {

@@ -39,7 +39,9 @@ export function Screen() {
             className="absolute inset-y-0 start-10 w-px bg-margin-line max-md:start-5"
           />
           <h1 className="text-[1.6875rem] max-md:text-[1.375rem]">{title}</h1>
-          <p className="text-[0.9375rem] text-soft">{say('shared_by', { name, at: when(handedInAt, time) })}</p>
+          <p className="text-[0.9375rem] text-soft">
+            {say('shared_by', { name, at: when(handedInAt, time) })}
+          </p>
           {why !== null && (
             <blockquote className="mt-4 border-s-4 border-blue px-3 py-1">
               <p className="text-sm text-soft">{say('shared_why')}</p>

@@ -73,7 +73,9 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
         <p className="mt-3 text-soft">{say('aspupil_locked')}</p>
       ) : (
         <>
-          {form.directions && <Written html={form.directions} className="mt-3 max-w-prose text-[1.0625rem]" />}
+          {form.directions && (
+            <Written html={form.directions} className="mt-3 max-w-prose text-[1.0625rem]" />
+          )}
           <MaterialList materials={[...files, ...links]} html={form.directions} />
           {Preview && <Preview form={form} />}
         </>

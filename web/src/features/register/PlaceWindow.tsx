@@ -1,5 +1,8 @@
 import type { RegisterPage, RegisterPlace } from '@oppen/contract'
-import { Problem } from '../../parts/Feedback.js'
+import { Suspense } from 'react'
+import { part } from '../../app/part.js'
+import { Disclosure } from '../../parts/Disclosure.js'
+import { Problem, Waiting } from '../../parts/Feedback.js'
 import { Window } from '../../parts/Window.js'
 import { say } from '../../words/say.js'
 import { PlaceAccount } from './PlaceAccount.js'
@@ -7,6 +10,8 @@ import { PlaceFamily } from './PlaceFamily.js'
 import { PlaceForm } from './PlaceForm.js'
 import { PlaceKeys } from './PlaceKeys.js'
 import { PlaceMoves } from './PlaceMoves.js'
+
+const PlaceReading = part(() => import('../readingHelp/PlaceReading.js'), ['readingHelp'])
 
 type Props = { readonly place: RegisterPlace; readonly page: RegisterPage; readonly onClose: () => void }
 
@@ -25,6 +30,11 @@ export function PlaceWindow({ place, page, onClose }: Props) {
               <PlaceKeys place={place} families={page.families} />
             </div>
             {page.families && <PlaceFamily place={place} />}
+            <Disclosure title={say('place_reading')} className="border-t border-rule pt-3">
+              <Suspense fallback={<Waiting />}>
+                <PlaceReading place={place} />
+              </Suspense>
+            </Disclosure>
           </>
         )}
         <PlaceMoves place={place} page={page} onClose={onClose} />

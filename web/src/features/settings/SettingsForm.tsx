@@ -88,7 +88,10 @@ export function SettingsForm({ data, rules }: Props) {
             <Button type="submit" variant="primary" disabled={save.busy || !changes.length}>
               {say('settings_save')}
             </Button>
-            <p className="max-h-24 min-w-0 flex-1 overflow-y-auto text-[0.9375rem] text-soft" aria-live="polite">
+            <p
+              className="max-h-24 min-w-0 flex-1 overflow-y-auto text-[0.9375rem] text-soft"
+              aria-live="polite"
+            >
               {changes.join(' ') || say('settings_nothing')}
             </p>
           </div>

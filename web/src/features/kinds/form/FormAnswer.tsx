@@ -77,7 +77,9 @@ export default function FormAnswer({ params }: Props) {
         <h2 id="form-answer" className="text-lg">
           {say(side === 'family' ? 'form_for_family' : 'form_questions')}
         </h2>
-        <p className="text-[0.9375rem] text-soft">{say(form.named ? 'form_with_name' : 'form_without_name')}</p>
+        <p className="text-[0.9375rem] text-soft">
+          {say(form.named ? 'form_with_name' : 'form_without_name')}
+        </p>
       </div>
       {elsewhere ? (
         <p>{say('form_elsewhere')}</p>

@@ -175,7 +175,10 @@ function Question({ params, quiz, attempt, asked, number, autosave, files }: Que
       onFlag={flagged => autosave.flag(question.id, flagged)}
     >
       {elsewhere && (
-        <div role="alert" className="max-w-prose border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]">
+        <div
+          role="alert"
+          className="max-w-prose border-s-4 border-ochre bg-ochre-pale px-3 py-2 text-[0.9375rem]"
+        >
           <p>{say('quiz_elsewhere')}</p>
           <div className="mt-2 flex gap-3">
             <Button onClick={() => autosave.choose(question.id, 'mine')}>{say('quiz_elsewhere_mine')}</Button>

@@ -49,7 +49,9 @@ export default function OwnQuiz({ params, page }: OwnProps) {
                 <div className="flex min-w-0 flex-col gap-6">
                   <TeacherSays page={page} />
                   <WithNotes params={params} page={page} />
-                  {work.directions && <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />}
+                  {work.directions && (
+                    <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
+                  )}
                   <MaterialList materials={work.materials} html={work.directions} />
                   {open ? (
                     <Attempt key={newest.number} params={params} page={page} quiz={data} attempt={newest} />

@@ -1,0 +1,89 @@
+import { type Me, routes } from '@oppen/contract'
+import type { ReadingSettings } from '@oppen/core/readingHelp'
+import { useQueryClient } from '@tanstack/react-query'
+import { X } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import { reads } from '../../app/queries.js'
+import { readingOf } from '../../app/reading.js'
+import { useMe } from '../../app/session.js'
+import { Button } from '../../parts/Button.js'
+import { Problem } from '../../parts/Feedback.js'
+import { LOCALE } from '../../words/language.js'
+import { say } from '../../words/say.js'
+import { ReadingFields } from './ReadingFields.js'
+import { firstSentence, sampleOf, textInSight } from './sample.js'
+
+type Props = {
+  /** With whether something was chosen. */
+  readonly onClose: (used: boolean) => void
+}
+
+/**
+ * Reading help, beside the page: what is chosen is tried on the first sentence of what is read, and holds for everything once it
+ * is used. The page can be read and pressed meanwhile.
+ */
+export default function ReadingPanel({ onClose }: Props) {
+  const me = useMe()
+  const client = useQueryClient()
+  const [settings, setSettings] = useState(() => readingOf(me))
+  const [sample] = useState(() => firstSentence(sampleOf(textInSight()), LOCALE) || say('reading_sample'))
+  const panel = useRef<HTMLElement>(null)
+  useEffect(() => panel.current?.focus(), [])
+  const save = useCommand<ReadingSettings | null>({
+    do: async chosen => {
+      await call(routes.saveReadingSettings, {}, { settings: chosen })
+      client.setQueryData(reads.me().queryKey, (now: Me | undefined) =>
+        now ? { ...now, reading: { ...now.reading, own: chosen } } : now,
+      )
+    },
+    again: [reads.me().queryKey],
+    done: () => onClose(true),
+  })
+  return (
+    <section
+      ref={panel}
+      role="dialog"
+      aria-label={say('reading_help')}
+      tabIndex={-1}
+      onKeyDown={event => {
+        if (event.key !== 'Escape') return
+        event.stopPropagation()
+        onClose(false)
+      }}
+      className="fixed z-30 flex flex-col border border-edge bg-sheet shadow-xl outline-none max-md:inset-x-0 max-md:bottom-0 max-md:max-h-[72dvh] max-md:rounded-t-[var(--radius-card)] md:inset-y-4 md:end-4 md:w-[26rem] md:rounded-[var(--radius-card)]"
+    >
+      <header className="flex items-center justify-between gap-4 border-b border-rule px-4 py-2">
+        <h2 className="text-lg">{say('reading_help')}</h2>
+        <button
+          type="button"
+          onClick={() => onClose(false)}
+          aria-label={say('close')}
+          className="rounded p-2 hover:bg-pale"
+        >
+          <X size={18} aria-hidden="true" />
+        </button>
+      </header>
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+        <ReadingFields
+          settings={settings}
+          onChange={changed => setSettings(now => ({ ...now, ...changed }))}
+          sample={sample}
+        />
+      </div>
+      <footer className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-3">
+        {save.words && <Problem words={save.words} />}
+        <Button variant="primary" disabled={save.busy} onClick={() => save.go(settings)}>
+          {say('reading_use')}
+        </Button>
+        {me.reading.own && (
+          <Button variant="quiet" disabled={save.busy} onClick={() => save.go(null)}>
+            {say('reading_reset')}
+          </Button>
+        )}
+        <p className="w-full text-sm text-soft">{say('reading_private')}</p>
+      </footer>
+    </section>
+  )
+}

@@ -232,7 +232,8 @@ describe('what is written with the pen', () => {
     await user.type(await mark(), '8')
     await user.keyboard('{Control>}{Enter}{/Control}')
     await waitFor(() => expect(address()).toBe(`${AT}/p4`))
-    expect(asked.findLast(one => one.method === 'PUT')?.body).toMatchObject({ mark: '8', ready: true })
+    const saved = asked.filter(one => `${one.method} ${one.path}` === AT_P2)
+    expect(saved.at(-1)?.body, JSON.stringify(asked)).toMatchObject({ mark: '8', ready: true })
   })
 
   it('takes a phrase with Alt and its number, about whom it is', async () => {

@@ -13,6 +13,7 @@ import { firstLoad } from './firstLoad.js'
 import { averages, handBackToAll, reportsForAll } from './marks.js'
 import { checksAtOnce, figures, formulas } from './quiz.js'
 import { quizPage } from './quizPage.js'
+import { guidedText } from './readingHelp.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
@@ -122,6 +123,7 @@ async function marks(): Promise<void> {
   )
   if (reports.waited > 50 + reports.idle) missed.push('reports hold up others')
   await markBook()
+  await guide()
 }
 
 /** A mark book of 40 pupils and 200 pieces of work: until it stands there, and while it is scrolled. */
@@ -136,6 +138,17 @@ async function markBook(): Promise<void> {
   print(
     `scrolling it, slowed four times: ${own.median.toFixed(0)} ms for a picture, 95 of 100 within ${own.slowest.toFixed(0)} ms; a bare table of as many cells ${table.median.toFixed(0)} and ${table.slowest.toFixed(0)} ms`,
   )
+}
+/** A guide through a text of 10,000 words, line by line. */
+async function guide(): Promise<void> {
+  const { ours: guided, bare: scrolled } = await guidedText(address)
+  print(
+    `a guide through 10,000 words, slowed four times: ${guided.median.toFixed(0)} ms for a picture, 95 of 100 within ${guided.slowest.toFixed(0)} ms; a bare page that scrolls ${scrolled.median.toFixed(0)} and ${scrolled.slowest.toFixed(0)} ms`,
+  )
+}
+if (process.argv.includes('reading')) {
+  await guide()
+  await end()
 }
 if (process.argv.includes('book')) {
   await markBook()

@@ -54,6 +54,19 @@ test('a pupil makes text larger and calmer, tries it on the first sentence, and 
   expect(await sizeOf(phone.page)).toBeCloseTo(17 * 1.3, 1)
   await noSideways(phone.page)
   await accessible(phone.page)
+  // Oppen's own words grow as well, and a phone still holds them
+  await phone.page.getByRole('button', { name: 'Reading help' }).click()
+  await phone.page.getByText('Oppen’s own words too').click()
+  await phone.page.getByRole('button', { name: 'Use it' }).click()
+  await expect(phone.page.locator('html')).toHaveAttribute('data-read-screens', '130')
+  for (const area of ['Today', 'Week', 'Topics', 'Talk', 'Progress']) {
+    await phone.page
+      .getByRole('link', { name: new RegExp(`^${area}( \\d+)?$`) })
+      .last()
+      .click()
+    await expect(phone.page).toHaveURL(new RegExp(area.toLowerCase()))
+    await noSideways(phone.page)
+  }
 
   // whoever comes next on the first device finds text as usual
   await page.getByRole('button', { name: 'Sign out' }).click()

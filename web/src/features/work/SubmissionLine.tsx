@@ -57,7 +57,7 @@ export function SubmissionCell({
       </span>
       {feedback && state.is !== 'withTeacher' && (
         <span className="mt-0.5 block text-[0.9375rem] text-soft">
-          <bdi>“{feedback}”</bdi>
+          <bdi className="read">“{feedback}”</bdi>
         </span>
       )}
     </Link>

@@ -40,7 +40,11 @@ export function TeacherSays({ page }: Props) {
           </Suspense>
         )}
       </div>
-      {feedback && <p className="mt-1 text-[1.0625rem] whitespace-pre-line">{feedback}</p>}
+      {feedback && (
+        <p className="mt-1 text-[1.0625rem] whitespace-pre-line">
+          <span className="read">{feedback}</span>
+        </p>
+      )}
       {work.rubric && levels && (
         <Suspense fallback={null}>
           <LazyRubric rubric={work.rubric} levels={levels} />

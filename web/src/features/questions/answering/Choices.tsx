@@ -33,7 +33,7 @@ export function Choices({
               onChange={() => turn(id)}
               className="size-5 shrink-0"
             />
-            <span className={wrong.includes(id) ? 'text-rust line-through' : ''}>
+            <span className={`read ${wrong.includes(id) ? 'text-rust line-through' : ''}`}>
               <PartPicture question={question} part={id} />
               {text}
             </span>

@@ -112,7 +112,7 @@ test('a family reads the week in short on a phone, and says what comes by mail',
   await page.getByRole('link', { name: 'The week in short' }).click()
   await expect(page.getByRole('heading', { name: 'The week in short', level: 1 })).toBeVisible()
   await expect(page.getByText('Soil jar drawing, was due Mon 17:00')).toBeVisible()
-  await expect(page.getByText('Bean height chart: 8.5 of 10 points')).toBeVisible()
+  await expect(page.getByText('Bean height chart: 8.5 out of 10')).toBeVisible()
   await expect(page.getByText(/Marks as of/).first()).toBeVisible()
   await accessible(page)
   await noSideways(page)

@@ -23,7 +23,7 @@ test('a pupil reads all that is new, and sees a notice and an answer come in; th
   const feed = (count: string) => ada.page.getByRole('link', { name: `What is new${count}`, exact: true })
   await ada.page.getByRole('link', { name: /^What is new \d+$/ }).click()
   await expect(ada.page.getByRole('heading', { name: 'Due soon' })).toBeVisible()
-  const back = ada.page.getByRole('link', { name: 'Handed back: Bean height chart, 8.5 of 10' })
+  const back = ada.page.getByRole('link', { name: 'Handed back: Bean height chart, 8.5 out of 10' })
   await expect(ada.page.getByRole('listitem').filter({ has: back })).toContainText('new')
   await accessible(ada.page)
   await ada.page.getByRole('button', { name: 'Mark all as read' }).click()

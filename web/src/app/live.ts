@@ -2,6 +2,7 @@ import type { LiveEvent, Message, TalkPage } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
 import type { QueryClient } from '@tanstack/react-query'
 import { besideKey } from './queries.js'
+import { readAgain } from './readAgain.js'
 import { countInNews, countShown, putShown } from './shownMessage.js'
 import { keepOpen } from './stream.js'
 
@@ -45,7 +46,7 @@ export function openLive(client: QueryClient, since: string): () => void {
   return keepOpen({
     open,
     onMessage: text => apply(client, JSON.parse(text) as LiveEvent),
-    onBack: () => void client.invalidateQueries(),
+    onBack: () => void readAgain(client),
     onRefused: () => void client.invalidateQueries({ queryKey: ['me'] }),
   })
 }
@@ -62,7 +63,7 @@ function againApart(client: QueryClient, queryKey: readonly string[], apart = AP
   const name = queryKey.join(' ')
   if (readJustNow.has(name)) return void readJustNow.set(name, true)
   readJustNow.set(name, false)
-  void client.invalidateQueries({ queryKey, exact: queryKey[0] === 'talk' })
+  void readAgain(client, { queryKey, exact: queryKey[0] === 'talk' })
   setTimeout(() => {
     const more = readJustNow.get(name)
     readJustNow.delete(name)
@@ -101,7 +102,7 @@ function apply(client: QueryClient, event: LiveEvent): void {
   // a message that comes along is counted without reading
   if (event.what === 'message' && event.message) countInNews(client)
   else if (NEWS.includes(event.what)) againApart(client, ['news'], NEWS_APART)
-  const again = (...queryKey: string[]) => void client.invalidateQueries({ queryKey })
+  const again = (...queryKey: string[]) => void readAgain(client, { queryKey })
   switch (event.what) {
     case 'talk':
       again('talk', event.spaceId)
@@ -195,6 +196,6 @@ function apply(client: QueryClient, event: LiveEvent): void {
       break
     case 'me':
     case 'clock':
-      void client.invalidateQueries()
+      void readAgain(client)
   }
 }

@@ -79,6 +79,17 @@ describe('reports', () => {
     ])
       expect(page).toContain(part)
     expect(page).not.toContain('Later work')
+    // where the class shows marks as words only, so does paper
+    const { rules } = await teacher.get('seeMarkBook', at())
+    const scale = [
+      { label: 'Grown', from: 800 },
+      { label: 'Growing', from: 0 },
+    ]
+    await teacher.get('setMarkRules', at(), { ...rules, scale, wordsOnly: true })
+    const again = await finished(await teacher.get('beginReports', at(), { ...span, placeIds: [anna()] }))
+    const [inWords = ''] = await textsOf((await take(again.id)).bytes)
+    expect(inWords).toMatch(/Average Grown.*Rain log.*Grown/)
+    expect(inWords).not.toMatch(/85\.0 %|8\.5 of 10/)
   })
 
   it('stay one page each, however much there is to say', async () => {

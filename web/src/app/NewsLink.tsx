@@ -10,7 +10,7 @@ export default function NewsLink() {
   return (
     <Link
       to="/new"
-      className="flex min-h-8 items-center rounded-full bg-ochre px-2.5 text-sm font-bold text-on-ochre tabular-nums"
+      className="flex min-h-8 items-center whitespace-nowrap rounded-full bg-ochre px-2.5 text-sm font-bold text-on-ochre tabular-nums"
     >
       {say('news_count', { count: data.fresh })}
     </Link>

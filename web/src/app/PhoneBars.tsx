@@ -37,7 +37,7 @@ export function PhoneTop() {
     chosen?.scrollIntoView({ inline: 'nearest', block: 'nearest' })
   }, [pathname])
   return (
-    <header className="bg-linen pt-3 md:hidden">
+    <header className="phone-bar bg-linen pt-3 md:hidden">
       <div className="flex items-center justify-between gap-3 pe-4">
         <Brand />
         <div className="ms-auto flex items-center">
@@ -173,7 +173,7 @@ export function PhoneBar() {
   return (
     <nav
       aria-label={say('areas')}
-      className="grid auto-cols-fr grid-flow-col border-t border-linen-deep bg-linen pb-[env(safe-area-inset-bottom)] md:hidden"
+      className="phone-bar grid auto-cols-fr grid-flow-col border-t border-linen-deep bg-linen pb-[env(safe-area-inset-bottom)] md:hidden"
     >
       {[today, ...areas.filter(fits)].map(area => {
         const Icon = area.icon

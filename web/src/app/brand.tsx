@@ -7,7 +7,7 @@ export function Brand() {
   return (
     <Link to="/today" className="ms-4 flex w-max items-center gap-2 rounded">
       <img src="/oppen.svg" alt="" width="28" height="28" />
-      <span className="font-head text-2xl font-bold text-blue">{say('app')}</span>
+      <span className="brand-words font-head text-2xl font-bold text-blue">{say('app')}</span>
     </Link>
   )
 }

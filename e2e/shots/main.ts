@@ -79,7 +79,13 @@ const SHOTS: readonly Shot[] = [
   { name: 'week-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Week') },
   { name: 'topics-teacher', who: 'ms.varga', go: page => inClass(page, 'Garden Science', 'Topics') },
   { name: 'post', who: 'ms.varga', go: fillPost },
-  { name: 'work', who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
+  {
+    name: 'work',
+    views: [
+      { who: 'ada.moreno', go: page => openWork(page, 'Soil jar drawing') },
+      { who: 'bram.okoye', go: readWithHelp },
+    ],
+  },
   {
     name: 'worksheet',
     who: 'nia.falk',
@@ -280,6 +286,17 @@ async function openQuiz(page: Page): Promise<void> {
   await page.goto(`/c/${classId}/work/${id}`)
   await page.getByRole('heading', { name: 'Measures: a check', level: 1 }).waitFor()
   await settled(page)
+}
+
+/** Reading help while it is tried out, beside what is read. */
+async function readWithHelp(page: Page): Promise<void> {
+  await openWork(page, 'Why the hill is wetter than the harbour')
+  await page.getByRole('button', { name: 'Reading help' }).click()
+  const help = page.getByRole('dialog', { name: 'Reading help' })
+  await help.getByRole('button', { name: 'Larger' }).click()
+  await help.getByText('more room').click()
+  await help.getByText('straw').click()
+  await help.getByText('shorter', { exact: true }).click()
 }
 
 async function fillPost(page: Page): Promise<void> {

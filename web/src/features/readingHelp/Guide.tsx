@@ -3,7 +3,7 @@ import { type RefObject, useEffect, useEffectEvent, useRef, useState } from 'rea
 import { useLocation } from 'react-router'
 import { isWriting } from '../../app/isWriting.js'
 import { say } from '../../words/say.js'
-import { type Bright, brightNow, moved, type Reading, readFrom, TEXTS } from './guided.js'
+import { type Bright, brightNow, brokenAnew, moved, type Reading, readFrom, TEXTS } from './guided.js'
 import { textInSight } from './sample.js'
 
 type Props = {
@@ -26,7 +26,7 @@ export default function Guide({ count, begin }: Props) {
   }, [begin])
   usePresses(setReading)
   useArrows(reading, count, setReading)
-  useShades({ reading, count, shades, buttons, onGone: () => setReading(null) })
+  useShades({ reading, count, shades, buttons, onChange: setReading })
   if (!reading) return null
   const move = (by: 1 | -1) => setReading(moved(reading, by, count))
   return (
@@ -95,16 +95,16 @@ function usePresses(set: Set): void {
   }, [set])
 }
 
+/** Where arrow keys have a meaning of their own. */
+const OWN_ARROWS =
+  '[role=dialog], [role=grid], [role=radiogroup], [role=menu], [role=listbox], fieldset, audio, video'
+
 function useArrows(reading: Reading | null, count: number, set: Set): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const { key, target, altKey, ctrlKey, metaKey } = event
       if (event.defaultPrevented || altKey || ctrlKey || metaKey || isWriting(target)) return
-      if (
-        target instanceof Element &&
-        target.closest('[role=dialog], [role=grid], [role=radiogroup], fieldset')
-      )
-        return
+      if (target instanceof Element && target.closest(OWN_ARROWS)) return
       if (key === 'Escape' && reading) return set(null)
       const by = key === 'ArrowDown' ? 1 : key === 'ArrowUp' ? -1 : 0
       const text = reading?.text ?? textInSight()
@@ -125,7 +125,7 @@ type Shades = {
   readonly count: number
   readonly shades: RefObject<HTMLDivElement | null>
   readonly buttons: RefObject<HTMLDivElement | null>
-  readonly onGone: () => void
+  readonly onChange: Set
 }
 
 /** How wide and high the buttons are, in pixels. */
@@ -154,16 +154,15 @@ function buttonsAt({ top, bottom, left, right }: Bright): string {
 }
 
 /** Brings the shades to where the bright lines are, and these into sight. */
-function useShades({ reading, count, shades, buttons, onGone }: Shades): void {
-  const gone = useEffectEvent(onGone)
+function useShades({ reading, count, shades, buttons, onChange }: Shades): void {
+  const change = useEffectEvent(onChange)
   useEffect(() => {
     if (!reading) return
     const page = document.getElementById('page')
     let frame = 0
-    let current = reading
     const draw = () => {
-      const bright = brightNow(current, count)
-      if (!bright) return gone()
+      const bright = brightNow(reading, count)
+      if (!bright) return change(null)
       if (shades.current) shade(shades.current.children, bright)
       if (buttons.current) buttons.current.style.transform = buttonsAt(bright)
     }
@@ -171,13 +170,13 @@ function useShades({ reading, count, shades, buttons, onGone }: Shades): void {
       cancelAnimationFrame(frame)
       frame = requestAnimationFrame(draw)
     }
-    // letters that have come, or another width, break the lines elsewhere
+    // it is told of the size as it is, and of each other after that: lines are looked for again only then
+    let told = false
     const size = new ResizeObserver(() => {
-      const again = readFrom(current.text)
-      if (again) current = { ...again, at: Math.min(current.at, again.lines.length - 1) }
-      draw()
+      if (told) change(brokenAnew(reading))
+      told = true
     })
-    bringIntoSight(page, brightNow(current, count))
+    bringIntoSight(page, brightNow(reading, count))
     draw()
     size.observe(reading.text)
     page?.addEventListener('scroll', onScroll, { passive: true })

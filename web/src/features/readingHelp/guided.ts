@@ -24,6 +24,12 @@ export function readFrom(text: HTMLElement, y?: number): Reading | undefined {
   return at < 0 ? undefined : { text, lines, at }
 }
 
+/** The same where letters that have come, or another width, break the lines elsewhere. */
+export function brokenAnew(reading: Reading): Reading {
+  const lines = linesOfText(reading.text)
+  return { ...reading, lines, at: Math.max(0, Math.min(reading.at, lines.length - 1)) }
+}
+
 /** Room around the bright lines, in pixels. */
 const ROOM = 5
 

@@ -1,4 +1,5 @@
 import { digestRoutes } from './routes/digest.js'
+import { everydayRoutes } from './routes/everyday.js'
 import { formRoutes } from './routes/form.js'
 import { markBookRoutes } from './routes/markBook.js'
 import { markingRoutes } from './routes/marking.js'
@@ -20,6 +21,7 @@ import { worksheetRoutes } from './routes/worksheets.js'
  * that a screen can ask without carrying what checks.
  */
 export const routes = {
+  ...everydayRoutes,
   ...peopleRoutes,
   ...workRoutes,
   ...worksheetRoutes,

@@ -4,16 +4,13 @@ import { route } from '../wire/route.js'
 /** Accounts, classes, their registers, and how people come in. */
 export const peopleRoutes = {
   // accounts
-  me: route<Shapes['me']>()('GET', '/api/me', 'account.self'),
   signIn: route<Shapes['signIn']>()('POST', '/api/sign-in', 'open', { rateLimits: ['secret'] }),
-  signOut: route<Shapes['signOut']>()('POST', '/api/sign-out', 'open'),
   /** To the identity provider of the school, and back with its answer: both answer with another address. */
   goToSchool: route<Shapes['goToSchool']>()('GET', '/api/entry/school', 'open', { carries: 'bytes' }),
   backFromSchool: route<Shapes['backFromSchool']>()('GET', '/api/entry/school/back', 'open', {
     carries: 'bytes',
     rateLimits: ['secret'],
   }),
-  markRead: route<Shapes['markRead']>()('POST', '/api/read-markers', 'account.self'),
   moveClock: route<Shapes['moveClock']>()('PUT', '/api/clock', 'account.self'),
   seeAccount: route<Shapes['seeAccount']>()('GET', '/api/account', 'account.self'),
   changeAccount: route<Shapes['changeAccount']>()('PUT', '/api/account', 'account.change'),
@@ -25,9 +22,6 @@ export const peopleRoutes = {
     carries: 'file',
   }),
   removePicture: route<Shapes['removePicture']>()('DELETE', '/api/account/picture', 'account.change'),
-  seePicture: route<Shapes['seePicture']>()('GET', '/api/account/picture', 'account.self', {
-    carries: 'bytes',
-  }),
   endSession: route<Shapes['endSession']>()('DELETE', '/api/account/sessions/:sessionId', 'account.self'),
   confirmEmail: route<Shapes['confirmEmail']>()('POST', '/api/entry/confirm', 'open', {
     rateLimits: ['key'],

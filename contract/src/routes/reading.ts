@@ -4,7 +4,6 @@ import { route } from '../wire/route.js'
 /** What is read over several things. */
 export const readingRoutes = {
   // today
-  seeToday: route<Shapes['seeToday']>()('GET', '/api/today', 'account.self'),
 
   // about
   seeAbout: route<Shapes['seeAbout']>()('GET', '/api/classes/:classId/about', 'class.see'),

@@ -109,7 +109,7 @@ function languageOf(request: Request, answers: ReadonlyMap<string, Answered>): S
  * (User-Agent Client Hints, Sec-CH-UA-Mobile), those that do not have "Mobi" in their name (MDN, "Browser detection
  * using the user agent").
  */
-const isWide = (request: Request): boolean =>
+export const isWide = (request: Request): boolean =>
   request.get('sec-ch-ua-mobile') !== '?1' && !/Mobi/.test(request.get('user-agent') ?? '')
 
 /** The state of a page as JSON. The answers go in as they were written. */

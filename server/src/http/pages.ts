@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Router } from 'express'
 import staticGzip from 'express-static-gzip'
-import { type FirstScreen, ROOT } from './firstScreens.js'
+import { type FirstScreen, isWide, ROOT } from './firstScreens.js'
 import { preloads } from './preloads.js'
 
 const YEAR = 365 * 86_400_000
@@ -31,7 +31,7 @@ export function pages(folder: string, firstScreen: FirstScreen): Router {
     // what somebody shows by a link is for whoever has the link
     if (request.path.startsWith('/shared/')) response.set('x-robots-tag', 'noindex, nofollow')
     // what the page needs in any case is on its way while its first screen is made
-    const { letters, scripts } = preloadsOf(request.path, request.get('accept-language'))
+    const { letters, scripts } = preloadsOf(request.path, request.get('accept-language'), isWide(request))
     const named = first.replace('%NONCE%', response.locals.nonce)
     response.write(`${named}${letters}${sheets}${runs.join('')}${scripts}</head>${before}`)
     response.end(`${await firstScreen(request, response)}${after}`)

@@ -13,6 +13,7 @@ const manifest = {
     file: 'assets/WeekScreen-1.js',
     imports: ['_shared.js', '_start.js'],
   },
+  'src/app/PhoneBars.tsx': { file: 'assets/PhoneBars-1.js', imports: ['_start.js'] },
   '../words/en/everyday.json': { file: 'assets/everyday-en.js' },
   '../words/pt/everyday.json': { file: 'assets/everyday-pt.js' },
   '../words/en/week.json': { file: 'assets/week-en.js' },
@@ -39,6 +40,11 @@ describe('what comes with a page', () => {
       '/assets/everyday-pt.js',
       '/assets/week-pt.js',
     ])
+  })
+
+  it('has the bars of a phone for a phone, inside', () => {
+    expect(hrefs(preloads(folder)('/c/k1/week', 'en', false))).toContain('/assets/PhoneBars-1.js')
+    expect(hrefs(preloads(folder)('/', 'en', false))).not.toContain('/assets/PhoneBars-1.js')
   })
 
   it('is nothing at an address without a screen, or before the screens are built', () => {

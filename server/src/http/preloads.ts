@@ -16,6 +16,7 @@ const manifestShape = z.record(
 type Manifest = z.infer<typeof manifestShape>
 
 const PAGE = 'index.html'
+const PHONE_BARS = 'src/app/PhoneBars.tsx'
 /** The fonts that every screen is written in; those of other scripts come where they are needed. */
 const FONT = /(atkinson-hyperlegible-next|bricolage-grotesque)-latin-wght-normal\.woff2$/
 
@@ -37,10 +38,12 @@ export function languagesOf(header: string | undefined): string[] {
 
 /**
  * What a browser can ask for together with a page, instead of after one another: the files of the screen at an address,
- * its wording and its fonts. As elements for the head of the page, what is seen first (`letters`) apart from what runs
+ * the bars of a phone, its wording and its fonts. As elements for the head of the page, what is seen first (`letters`) apart from what runs
  * (`scripts`); they are asked for in any case, so that a wrong guess costs one file too many.
  */
-export function preloads(folder: string): (path: string, acceptLanguage?: string) => Preloads {
+export function preloads(
+  folder: string,
+): (path: string, acceptLanguage?: string, wide?: boolean) => Preloads {
   const file = join(folder, '.vite', 'manifest.json')
   if (!existsSync(file)) return () => NONE
   const manifest = manifestShape.parse(JSON.parse(readFileSync(file, 'utf8')))
@@ -48,14 +51,15 @@ export function preloads(folder: string): (path: string, acceptLanguage?: string
   const fonts = Object.entries(manifest).flatMap(([key, { file }]) => (FONT.test(key) ? [asFont(file)] : []))
   const scripts = (of: readonly string[]) =>
     [...new Set(of.flatMap(key => filesOf(manifest, key)))].filter(one => !already.has(one)).map(asScript)
-  return (path, acceptLanguage) => {
+  return (path, acceptLanguage, wide = true) => {
     const { screen, params } = screenAt(path) ?? {}
     if (!screen || !params) return NONE
     const language = screenLanguage(languagesOf(acceptLanguage))
+    const bars = wide || screen.outside ? [] : [PHONE_BARS]
     const words = ['everyday', ...screen.words].map(name => `../words/${language}/${name}.json`)
     return {
       letters: fonts.join(''),
-      scripts: scripts([`src/features/${screen.file}.tsx`, ...words]).join(''),
+      scripts: scripts([`src/features/${screen.file}.tsx`, ...bars, ...words]).join(''),
     }
   }
 }

@@ -12,12 +12,12 @@ import { Banner } from './Banner.js'
 import { Binder } from './Binder.js'
 import { unsentFiles, unsentHere } from './device.js'
 import { ErrorWords } from './ErrorWords.js'
+import { firstReads } from './firstReads.js'
 import { Keys } from './Keys.js'
 import { forgetReads } from './keptReads.js'
-import { PhoneBar, PhoneTop } from './PhoneBars.js'
 import { pageAnswers } from './pageState.js'
 import { fetched } from './part.js'
-import { reads } from './queries.js'
+import { PhoneBar, PhoneTop } from './phone.js'
 import { ReadingHelp } from './ReadingHelp.js'
 import { readingAttributes, readingOf, useReading } from './reading.js'
 import { MeContext, TimeContext, useMe, useTicking } from './session.js'
@@ -28,7 +28,7 @@ import { useWide } from './wide.js'
 
 /** Every screen of somebody who is signed in: the binder beside the sheet, or bars above and below on a phone. */
 export function Shell() {
-  const me = useQuery(reads.me())
+  const me = useQuery(firstReads.me())
   if (me.error instanceof Refusal && me.error.code === 'sign_in_needed') return <SignedOut />
   if (me.error && !me.data) {
     return <Problem words={<ErrorWords error={me.error} />} again={() => void me.refetch()} />
@@ -94,7 +94,13 @@ function Inside() {
       >
         {say('skip')}
       </a>
-      {wide ? <Binder /> : <PhoneTop />}
+      {wide ? (
+        <Binder />
+      ) : (
+        <Suspense fallback={<div />}>
+          <PhoneTop />
+        </Suspense>
+      )}
       {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls has to be reached by the keyboard, also where nothing in it can be pressed */}
       <main id="page" tabIndex={0} className="min-h-0 overflow-y-auto bg-sheet outline-none">
         <Banner />
@@ -104,7 +110,11 @@ function Inside() {
           </Suspense>
         </TitleCount>
       </main>
-      {!wide && <PhoneBar />}
+      {!wide && (
+        <Suspense fallback={null}>
+          <PhoneBar />
+        </Suspense>
+      )}
       <Keys />
       <ReadingHelp />
     </div>

@@ -1,14 +1,16 @@
 import { screenAt } from '@oppen/contract'
 import type { QueryClient } from '@tanstack/react-query'
+import { firstReads } from './firstReads.js'
+import { loadPhoneBars } from './phone.js'
 import type { Prepared } from './prepared.js'
-import { reads } from './queries.js'
 import { loadScreen } from './screenFiles.js'
+import { beginsNarrow } from './wide.js'
 
 /** A page waits no longer for its first screen to be whole, in milliseconds: then it shows what there is. */
 const PATIENCE = 800
 
 /**
- * Resolves once the screen in the address can be shown as a whole: its file, who is in, and what it reads first. What
+ * Resolves once the screen in the address can be shown as a whole: its file, who is in, and what it firstReads first. What
  * is shown in part is followed by the rest much later: React holds back what replaces a fallback. Never rejects; what
  * fails is for the screen to say.
  */
@@ -22,8 +24,9 @@ export async function prepareScreen(client: QueryClient, pathname: string): Prom
   const { screen, params } = screenAt(pathname) ?? {}
   if (!screen || !params) return
   const coming = loadScreen(screen)
+  const bars = beginsNarrow() && !screen.outside ? loadPhoneBars() : undefined
   if (screen.outside) return void (await coming)
-  const [file, me] = await Promise.all([coming, client.fetchQuery(reads.me())])
+  const [file, me] = await Promise.all([coming, client.fetchQuery(firstReads.me()), bars])
   // without a network nothing is asked for, and what is kept is there at once
   if (import.meta.env.SSR || navigator.onLine)
     await file.prepare?.({ client, me, params: params as Prepared['params'] })

@@ -39,7 +39,7 @@ export function noteMissing(): void {
 
 /** Whether something cannot be asked for; then it is noted. */
 export function isMissing(spec: Route, params: Readonly<Record<string, string>>): boolean {
-  if (!missing) return false
+  if (!import.meta.env.SSR || !missing) return false
   const name = (Object.keys(routes) as ReadOf['name'][]).find(one => (routes[one] as Route) === spec)
   if (name) missing.set(addressOf(spec, params as never), { name, params })
   return true

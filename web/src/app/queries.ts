@@ -2,7 +2,8 @@ import { type BodyOf, routes } from '@oppen/contract'
 import type { CircleId, ClassId, ConversationId, MailId, PlaceId, SpaceId, WorkId } from '@oppen/core/ids'
 import { queryOptions } from '@tanstack/react-query'
 import { call } from './api.js'
-import { keepMe, keepRead } from './keptReads.js'
+import { firstReads } from './firstReads.js'
+import { keepRead } from './keptReads.js'
 
 export type SubmissionParams = {
   readonly classId: ClassId
@@ -13,7 +14,6 @@ export type SubmissionParams = {
 /** One hand-in of a submission, as a portfolio names it. */
 export type KeptParams = SubmissionParams & { readonly number: string }
 
-/** Every read of the server, with the key under which live changes find it. */
 /** A place beside a piece of work: with one pupil, or of the class. */
 export type Beside = {
   readonly classId: ClassId
@@ -33,21 +33,9 @@ export const submissionNumbers = ({ classId, workId }: Pick<Beside, 'classId' | 
 export const besideKey = (classId: ClassId, workId: WorkId, placeId: PlaceId | null) =>
   ['talk', classId, 'beside', workId, placeId ?? 'class'] as const
 
+/** Every read of the server, with the key under which live changes find it. */
 export const reads = {
-  me: () =>
-    queryOptions({
-      queryKey: ['me'],
-      networkMode: 'always',
-      queryFn: ({ signal }) => keepMe(() => call(routes.me, {}, undefined, { signal })),
-      retry: false,
-      // that nobody is signed in is an answer, not a failure to be asked about by every part anew
-      retryOnMount: false,
-    }),
-  today: () =>
-    queryOptions({
-      queryKey: ['today'],
-      queryFn: ({ signal }) => call(routes.seeToday, {}, undefined, { signal }),
-    }),
+  ...firstReads,
   topics: (classId: ClassId) =>
     queryOptions({
       queryKey: ['topics', classId],

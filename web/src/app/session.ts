@@ -1,5 +1,5 @@
 import type { Me, Tie } from '@oppen/contract'
-import { routes } from '@oppen/contract'
+import { everydayRoutes } from '@oppen/contract'
 import type { ClassId, PlaceId, WorkId } from '@oppen/core/ids'
 import { useQueryClient } from '@tanstack/react-query'
 import { createContext, use, useEffect, useState } from 'react'
@@ -7,8 +7,8 @@ import { useNavigate, useParams } from 'react-router'
 import { takeInLanguage } from '../words/language.js'
 import { call } from './api.js'
 import { forgetConfirmed } from './device.js'
+import { firstReads } from './firstReads.js'
 import { forgetReads, keepMe } from './keptReads.js'
-import { reads } from './queries.js'
 import { forgetSeenAs } from './seeAs.js'
 
 /** What the shell knows for everything in it: asked for once, not by each line of a list. */
@@ -48,7 +48,7 @@ export function useTakeIn(): (me: Me) => void {
   const client = useQueryClient()
   return me => {
     client.clear()
-    client.setQueryData(reads.me().queryKey, me)
+    client.setQueryData(firstReads.me().queryKey, me)
     void keepMe(async () => me)
   }
 }
@@ -92,12 +92,12 @@ export function useSignOut(): () => Promise<void> {
   const client = useQueryClient()
   const navigate = useNavigate()
   return async () => {
-    const me = client.getQueryData(reads.me().queryKey)
+    const me = client.getQueryData(firstReads.me().queryKey)
     await Promise.race([
       Promise.allSettled([...leaving].map(task => task())),
       new Promise(done => setTimeout(done, PATIENCE)),
     ])
-    await call(routes.signOut, {})
+    await call(everydayRoutes.signOut, {})
     forgetSeenAs()
     if (me) forgetConfirmed(me.account.id)
     await forgetReads()

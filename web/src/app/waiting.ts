@@ -3,7 +3,7 @@ import { agendaOf } from '@oppen/core/today'
 import { stateOfWork } from '@oppen/core/work'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { reads } from './queries.js'
+import { firstReads } from './firstReads.js'
 import { useMe, useNow } from './session.js'
 
 /** How much waits in all, in a class, in a circle or with a child, and of that in Talk. */
@@ -18,7 +18,7 @@ export type Waiting = {
  * door for teachers, invitations for everybody.
  */
 export function useWaiting(): Waiting {
-  const { data } = useQuery(reads.today())
+  const { data } = useQuery(firstReads.today())
   const me = useMe()
   const { now } = useNow()
   return useMemo(() => {

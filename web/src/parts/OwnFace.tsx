@@ -1,4 +1,4 @@
-import { addressOf, type Me, routes } from '@oppen/contract'
+import { addressOf, everydayRoutes, type Me } from '@oppen/contract'
 import { Avatar } from './Avatar.js'
 
 type Props = { readonly account: Me['account']; readonly size?: number }
@@ -9,7 +9,7 @@ export function OwnFace({ account, size = 34 }: Props) {
   return (
     <img
       // whoever comes next on a shared device has another address, so that no picture of before is shown
-      src={`${addressOf(routes.seePicture, {})}?of=${account.id}`}
+      src={`${addressOf(everydayRoutes.seePicture, {})}?of=${account.id}`}
       alt=""
       width={size}
       height={size}

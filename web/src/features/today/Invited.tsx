@@ -3,7 +3,7 @@ import { routes } from '@oppen/contract'
 import { useQueryClient } from '@tanstack/react-query'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
-import { reads } from '../../app/queries.js'
+import { firstReads } from '../../app/firstReads.js'
 import { useNow } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
@@ -12,7 +12,7 @@ import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
 
-/** What waits for a yes: of whoever reads it, or of a teacher. */
+/** What waits for a yes: of whoever firstReads it, or of a teacher. */
 export default function Waiting({ page }: { readonly page: TodayPage }) {
   return (
     <>
@@ -43,9 +43,9 @@ function Line({ one }: { readonly one: TodayPage['invitations'][number] }) {
   const answer = useCommand({
     do: (said: 'accepted' | 'declined') =>
       call(routes.answerInvitation, { invitationId: one.id }, { answer: said }),
-    again: [reads.today().queryKey],
+    again: [firstReads.today().queryKey],
     done: (me, said) => {
-      client.setQueryData(reads.me().queryKey, me)
+      client.setQueryData(firstReads.me().queryKey, me)
       showToast(said === 'accepted' ? say('today_accepted') : say('today_declined', { by }))
     },
   })

@@ -1,13 +1,13 @@
 import type { TodayPage } from '@oppen/contract'
-import { routes } from '@oppen/contract'
+import { everydayRoutes } from '@oppen/contract'
 import { markerOf } from '@oppen/core/readMarkers'
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { call } from '../../app/api.js'
+import { firstReads } from '../../app/firstReads.js'
 import { part } from '../../app/part.js'
 import type { Prepared } from '../../app/prepared.js'
-import { reads } from '../../app/queries.js'
 import { useMe, useNow } from '../../app/session.js'
 import { buttonClasses } from '../../parts/Button.js'
 import { Head, Row, Sheet } from '../../parts/Sheet.js'
@@ -26,18 +26,18 @@ const ROLE_PARTS = { teacher: TeacherToday, family: FamilyToday }
 
 export const prepare = ({ client, me }: Prepared) =>
   Promise.all([
-    client.prefetchQuery(reads.today()),
+    client.prefetchQuery(firstReads.today()),
     me.account.kind !== 'pupil' && ROLE_PARTS[me.account.kind].preload(),
   ])
 
 /** What there is to do now, over all classes. */
 export function Screen() {
   const me = useMe()
-  const { data } = useSuspenseQuery(reads.today())
+  const { data } = useSuspenseQuery(firstReads.today())
   const readAt = useFirst(data)
   const time = useNow()
   useEffect(() => {
-    void call(routes.markRead, {}, { what: markerOf('today') }).catch(() => undefined)
+    void call(everydayRoutes.markRead, {}, { what: markerOf('today') }).catch(() => undefined)
   }, [])
   const name = me.account.shownName
   const [search] = useSearchParams()

@@ -1,9 +1,12 @@
+import { createHash } from 'node:crypto'
+import { join } from 'node:path'
 import optimizeLocales from '@react-aria/optimize-locales-plugin'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin, type UserConfig } from 'vite'
 import { viteStaticCopy } from 'vite-plugin-static-copy'
 import { PDF_PARTS } from './pdfParts.js'
+import { voiceParts } from './voiceParts.js'
 
 const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
 
@@ -58,6 +61,36 @@ const sharedStandsAlone = (): Plugin => ({
   },
 })
 
+/**
+ * What the server rendered is shown before anything runs: all files are on their way from the head on, and begin once there was a
+ * first picture. A page that nobody sees is drawn only when somebody does, and does not wait for it.
+ */
+const BOOT = `const { main } = document.currentScript.dataset
+const run = () => {
+  for (const link of document.querySelectorAll('link[data-soon]')) link.rel = 'modulepreload'
+  import(main)
+}
+if (document.hidden) run()
+else requestAnimationFrame(() => setTimeout(run))`
+const BOOT_FILE = `assets/boot-${createHash('sha256').update(BOOT).digest('base64url').slice(0, 8)}.js`
+const MAIN = /<script type="module" crossorigin src="([^"]+)"><\/script>/
+
+const pictureFirst = (): Plugin => ({
+  name: 'picture-first',
+  apply: 'build',
+  generateBundle() {
+    this.emitFile({ type: 'asset', fileName: BOOT_FILE, source: BOOT })
+  },
+  transformIndexHtml: {
+    order: 'post',
+    handler: html =>
+      html.replace(
+        MAIN,
+        `<script defer src="/${BOOT_FILE}" data-main="$1"></script>\n    <link rel="modulepreload" crossorigin href="$1">`,
+      ),
+  },
+})
+
 /** What date fields say to a screen reader, in the languages of Oppen's own words and no other. */
 const DATE_WORDS = [optimizeLocales.vite({ locales: ['en', 'pt-PT'] })].flat()
 
@@ -84,8 +117,9 @@ const SHOWING: UserConfig = {
     react(),
     tailwindcss(),
     sharedStandsAlone(),
+    pictureFirst(),
     ...DATE_WORDS,
-    viteStaticCopy({ targets: PDF_PARTS }),
+    viteStaticCopy({ targets: [...PDF_PARTS, ...voiceParts(join(import.meta.dirname, '..', '.cache'))] }),
   ],
   build: {
     target: 'es2022',

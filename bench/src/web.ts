@@ -43,7 +43,7 @@ async function fresh(browser: Browser, address: string, cookie: string, slowed: 
 type Looked = { readonly largest: number; readonly shift: number }
 
 /**
- * When a page has shown its largest text, in milliseconds from its address on, and how much of it moved meanwhile
+ * When a page has shown its largest text (pictures of pupils' work are not counted), in milliseconds from its address on, and how much of it moved meanwhile
  * (Largest Contentful Paint and Layout Instability of the W3C's Web Performance group, as Chromium counts them).
  */
 async function look(page: Page, url: string, rest: number): Promise<Looked> {
@@ -51,7 +51,8 @@ async function look(page: Page, url: string, rest: number): Promise<Looked> {
     const seen = { largest: 0, shift: 0 }
     Object.assign(window, { seen })
     new PerformanceObserver(list => {
-      for (const entry of list.getEntries()) seen.largest = entry.startTime
+      for (const entry of list.getEntries() as (PerformanceEntry & { url: string })[])
+        if (!entry.url || !seen.largest) seen.largest = entry.startTime
     }).observe({ type: 'largest-contentful-paint', buffered: true })
     new PerformanceObserver(list => {
       for (const entry of list.getEntries() as (PerformanceEntry & { value: number })[])
@@ -160,6 +161,7 @@ export async function answers(
   }
   await page.goto(`${address}/today`)
   await page.getByRole('heading', { name: 'Today', level: 1 }).waitFor()
+  await page.locator('#root:not([data-rendered])').waitFor()
   await page.waitForLoadState('networkidle').catch(() => undefined)
   const box = page.getByRole('combobox')
   for (const nth of ['first', 'again']) {
@@ -212,6 +214,8 @@ export async function answers(
         .getByLabel(/^Feedback/)
         .first()
         .focus()
+      // nobody types before they see where
+      await page.evaluate(() => new Promise(done => requestAnimationFrame(() => setTimeout(done, 100))))
       await page.keyboard.type('Well seen.', { delay: 100 })
     })
   }

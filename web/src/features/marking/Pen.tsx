@@ -3,7 +3,7 @@ import { withPhrase } from '@oppen/core/marking'
 import { markByRubric, showHundredths as plain, readMarkOn, wordOfMark } from '@oppen/core/marks'
 import { mayFollow } from '@oppen/core/work'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { isWriting } from '../../app/isWriting.js'
@@ -20,10 +20,11 @@ import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { Changed } from './Changed.js'
 import { Moves } from './Moves.js'
+import type { Verdict } from './markDraftAutosave.js'
 import { Phrases } from './Phrases.js'
 import { RubricLevels } from './RubricLevels.js'
 import { StickerChoice } from './StickerChoice.js'
-import { type Desk, seenOf } from './useDesk.js'
+import { type Desk, seenOf, useWatched } from './useDesk.js'
 
 type Props = {
   readonly params: SubmissionParams
@@ -39,6 +40,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   const { status, work } = page
   const { scale } = marking
   const { rubric, keepBack } = marking.work
+  useWatched(draft, 'verdict', 'status')
   const client = useQueryClient()
   const time = useNow()
   const [by, setBy] = useState('')
@@ -49,6 +51,13 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   const sum = rubric ? markByRubric(rubric, levels) : undefined
   const typed = mark.trim() && work.points !== null ? readMarkOn(mark, work.points, scale) : undefined
   const form = useFocusKeys(begin)
+  // what stands beside the feedback is not rendered with each letter of it
+  const written = useCallback(() => draft.verdict.feedback, [draft])
+  const use = useCallback(
+    (phrase: string) => draft.write({ feedback: withPhrase(draft.verdict.feedback, phrase, name) }),
+    [draft, name],
+  )
+  const stick = useCallback((next: Verdict['sticker']) => draft.write({ sticker: next }), [draft])
   const done = (how: Parameters<typeof onDone>[0]) => {
     onDone(how)
     void client.invalidateQueries({ queryKey: reads.submission(params).queryKey })
@@ -106,7 +115,6 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
     event.preventDefault()
     use(phrase.text)
   }
-  const use = (phrase: string) => draft.write({ feedback: withPhrase(feedback, phrase, name) })
   if (!mayFollow('handBack', status))
     return (
       <div>
@@ -174,8 +182,8 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
         />
         <div className="mt-1 flex items-center justify-between gap-2">
           <span className="flex items-center gap-1">
-            <Phrases written={feedback} name={name} onUse={use} />
-            <StickerChoice sticker={sticker} onChoose={next => draft.write({ sticker: next })} />
+            <Phrases written={written} name={name} onUse={use} />
+            <StickerChoice sticker={sticker} onChoose={stick} />
           </span>
           <DraftState draft={draft} />
         </div>

@@ -3,7 +3,7 @@ import type { PhraseId } from '@oppen/core/ids'
 import { NAME_IN_PHRASE } from '@oppen/core/marking'
 import { useQuery } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -15,14 +15,14 @@ import { showToast } from '../../parts/toast.js'
 import { say } from '../../words/say.js'
 
 type Props = {
-  /** What is written now: it can be saved. */
-  readonly written: string
+  /** What is written now, asked for when the phrases are opened: it can be saved. */
+  readonly written: () => string
   readonly name: string
   readonly onUse: (phrase: string) => void
 }
 
 /** What a teacher says often: used with a press or with Alt and its number, saved from what is written. */
-export function Phrases({ written, name, onUse }: Props) {
+export const Phrases = memo(function Phrases({ written, name, onUse }: Props) {
   const [open, setOpen] = useState(false)
   const { data: phrases = [] } = useQuery(reads.phrases())
   const again = [reads.phrases().queryKey]
@@ -33,7 +33,7 @@ export function Phrases({ written, name, onUse }: Props) {
     again,
     done: (_, phrase) => showToast(say('desk_phrase_removed'), () => add.go(phrase)),
   })
-  const text = named(written.trim(), name)
+  const text = named(open ? written().trim() : '', name)
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -90,7 +90,7 @@ export function Phrases({ written, name, onUse }: Props) {
       </Popover.Portal>
     </Popover.Root>
   )
-}
+})
 
 /** A phrase with the place of the name instead of the name. */
 const named = (text: string, name: string): string =>

@@ -1,7 +1,7 @@
 import { STICKERS, type StickerName } from '@oppen/core/marking'
 import { Sticker as StickerIcon, X } from 'lucide-react'
 import { Popover } from 'radix-ui'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { say } from '../../words/say.js'
 import { Sticker } from './stickers.js'
 
@@ -11,7 +11,7 @@ type Props = {
 }
 
 /** A sticker that comes back with the mark, or none. */
-export function StickerChoice({ sticker, onChoose }: Props) {
+export const StickerChoice = memo(function StickerChoice({ sticker, onChoose }: Props) {
   const [open, setOpen] = useState(false)
   const choose = (next: StickerName | null) => {
     onChoose(next)
@@ -61,4 +61,4 @@ export function StickerChoice({ sticker, onChoose }: Props) {
       </Popover.Portal>
     </Popover.Root>
   )
-}
+})

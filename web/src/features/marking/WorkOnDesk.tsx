@@ -23,7 +23,7 @@ import { NoteForm, type Noting } from './NoteForm.js'
 import { isNote, numbersOf } from './notes.js'
 import { PenBar } from './PenBar.js'
 import { selectedQuote } from './quotes.js'
-import type { Desk } from './useDesk.js'
+import { type Desk, useWatched } from './useDesk.js'
 
 type Props = {
   readonly params: SubmissionParams
@@ -38,6 +38,7 @@ type Props = {
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the draft has come. */
 export function WorkOnDesk({ params, page, state, desk: { annotations }, pen, onPen, again }: Props) {
+  useWatched(annotations, 'items', 'status')
   const time = useNow()
   const archived = useTie()?.archived ?? false
   const may = !archived && mayFollow('handIn', page.status)

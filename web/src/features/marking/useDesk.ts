@@ -1,6 +1,6 @@
 import { type DeskPage, routes, type Seen, type SubmissionPage } from '@oppen/contract'
 import { readMarkOn, type ScaleStep, showHundredths } from '@oppen/core/marks'
-import { useEffect, useMemo, useSyncExternalStore } from 'react'
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
 import { call, Refusal } from '../../app/api.js'
 import { later, reach } from '../../app/delivery.js'
 import { keep, readKept } from '../../app/device.js'
@@ -122,18 +122,23 @@ export function useDesk(
   useAutosave(annotations)
   useEffect(() => draft.heard(known), [draft, known])
   useEffect(() => annotations.heard(desk.annotations), [annotations, desk.annotations])
-  useWatched(draft, () => draft.verdict)
-  useWatched(draft, () => draft.status)
-  useWatched(annotations, () => annotations.items)
-  useWatched(annotations, () => annotations.status)
-  return { draft, annotations }
+  return useMemo(() => ({ draft, annotations }), [draft, annotations])
 }
 
 type Watched = { readonly subscribe: (listener: () => void) => () => void }
 
-/** Renders again when something that an autosave has changes; on the server, where nothing does, it is as it was made. */
-const useWatched = (of: Watched, part: () => unknown): void => {
-  useSyncExternalStore(of.subscribe, part, part)
+/**
+ * Renders whoever asks again when something that an autosave has changes, and nobody else: with each letter of a comment the work
+ * beside it stays as it is. On the server, where nothing changes, it is as it was made.
+ */
+export function useWatched<T extends Watched>(of: T, ...parts: readonly (keyof T)[]): void {
+  const state = useRef<readonly unknown[]>([])
+  const read = () => {
+    const now = parts.map(part => of[part])
+    if (now.some((one, index) => one !== state.current[index])) state.current = now
+    return state.current
+  }
+  useSyncExternalStore(of.subscribe, read, read)
 }
 
 export type Desk = ReturnType<typeof useDesk>

@@ -19,9 +19,9 @@ for (const name of readdirSync(assets)) {
   writeFileSync(join(assets, `${name}.gz`), gzipSync(bytes, { level: 9 }))
 }
 
-// letters of other writing systems and the names of emoji are kept where they were used
+// letters of other writing systems, the names of emoji and what reads aloud are kept where they were used
 const kept = readdirSync(assets).filter(
-  name => /\.(js|css|woff2|mjs)$/.test(name) && !/^(noto-sans|cldr)-/.test(name),
+  name => /\.(js|css|woff2|mjs)$/.test(name) && !/^(noto-sans|cldr|voice\.worker|words\.worker)-/.test(name),
 )
 const hash = createHash('sha256').update(kept.join(' ')).update(readFileSync('web/src/sw.js')).digest('hex')
 const { build } = await import('esbuild')

@@ -91,6 +91,18 @@ const pictureFirst = (): Plugin => ({
   },
 })
 
+/** The synthesizer asks for what only Node has and for a file that its package holds within: a browser needs neither. */
+const speaksInBrowsers = (): Plugin => ({
+  name: 'speaks-in-browsers',
+  enforce: 'pre',
+  transform: (code, id) =>
+    id.includes('espeak-ng-emscripten')
+      ? code
+          .replace('await import("module")', '{}')
+          .replace(/new URL\("espeak-ng\.wasm",import\.meta\.url\)\.href/, '""')
+      : undefined,
+})
+
 /** What date fields say to a screen reader, in the languages of Oppen's own words and no other. */
 const DATE_WORDS = [optimizeLocales.vite({ locales: ['en', 'pt-PT'] })].flat()
 
@@ -121,6 +133,7 @@ const SHOWING: UserConfig = {
     ...DATE_WORDS,
     viteStaticCopy({ targets: [...PDF_PARTS, ...voiceParts(join(import.meta.dirname, '..', '.cache'))] }),
   ],
+  worker: { format: 'es', plugins: () => [speaksInBrowsers()] },
   build: {
     target: 'es2022',
     sourcemap: false,

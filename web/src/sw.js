@@ -24,8 +24,10 @@ const keepOne = async (cache, file) => {
 self.addEventListener('install', event => {
   const keepAll = async () => {
     const cache = await caches.open(SCREENS)
-    // one file that fails is fetched when it is needed; it keeps none of the others away
-    await Promise.allSettled([cache.add(PAGE), ...FILES.map(file => keepOne(cache, file))])
+    // one after the other: hundreds at once would hold up whoever uses the page meanwhile. One file that fails is fetched when it is
+    // needed; it keeps none of the others away
+    await cache.add(PAGE).catch(() => undefined)
+    for (const file of FILES) await keepOne(cache, file).catch(() => undefined)
   }
   event.waitUntil(keepAll().then(() => self.skipWaiting()))
 })

@@ -1,4 +1,14 @@
-import { COLUMNS, FACES, GUIDES, PAPERS, type ReadingSettings, ROOMS, SIZES } from '@oppen/core/readingHelp'
+import {
+  COLUMNS,
+  FACES,
+  GUIDES,
+  PAPERS,
+  type ReadingSettings,
+  ROOMS,
+  SIZES,
+  SPEEDS,
+  VOICES,
+} from '@oppen/core/readingHelp'
 import { z } from 'zod'
 import { done } from '../wire/shapes.js'
 
@@ -12,6 +22,10 @@ export const readingSettings = z.object({
   numbered: z.boolean(),
   guide: z.literal(GUIDES),
   screens: z.boolean(),
+  speed: z.literal(SPEEDS),
+  voice: z.enum(VOICES),
+  listen: z.boolean(),
+  points: z.boolean(),
 }) satisfies z.ZodType<ReadingSettings>
 
 /** Null goes back to what a teacher set for the beginning, or to the usual. */

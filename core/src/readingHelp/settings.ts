@@ -11,6 +11,11 @@ export const FACES = ['usual', 'wide', 'book', 'heavy'] as const
 /** So many lines the guide leaves bright; 0 for no guide. */
 export const GUIDES = [0, 1, 2, 3, 5] as const
 
+/** How quickly text is read aloud, in percent of the usual. */
+export const SPEEDS = [60, 80, 100, 125, 150] as const
+/** Who reads aloud: Oppen's own voice, the same higher or lower, or a voice of the device where it has one. */
+export const VOICES = ['usual', 'higher', 'lower', 'device'] as const
+
 /** What makes text easier to read for one person. */
 export type ReadingSettings = {
   readonly size: (typeof SIZES)[number]
@@ -23,6 +28,12 @@ export type ReadingSettings = {
   readonly guide: (typeof GUIDES)[number]
   /** Whether size and room hold for what Oppen itself says as well, on every screen. */
   readonly screens: boolean
+  readonly speed: (typeof SPEEDS)[number]
+  readonly voice: (typeof VOICES)[number]
+  /** Whether what reads aloud stands on every page. */
+  readonly listen: boolean
+  /** Whether a button that somebody points at says its name. */
+  readonly points: boolean
 }
 
 /** As text is for whoever has chosen nothing. */
@@ -35,6 +46,10 @@ export const USUAL: ReadingSettings = {
   numbered: false,
   guide: 0,
   screens: false,
+  speed: 100,
+  voice: 'usual',
+  listen: false,
+  points: false,
 }
 
 /** What holds for somebody: what they chose, else what a teacher set for their beginning. */

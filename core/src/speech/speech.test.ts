@@ -173,6 +173,7 @@ describe('when each word is heard', () => {
     // Due | the 14th of October | at | 4 20 in the afternoon
     const told = [...spoken.text.matchAll(/\S+/g)].map((word, index) => ({
       position: word.index,
+      length: word[0].length,
       seconds: index / 4,
     }))
     const times = timesOf(spoken, told)
@@ -189,7 +190,11 @@ describe('when each word is heard', () => {
 
   it('rises, in whatever order it is told', () => {
     const told = fc.array(
-      fc.record({ position: fc.nat(60), seconds: fc.float({ min: 0, max: 60, noNaN: true }) }),
+      fc.record({
+        position: fc.nat(60),
+        length: fc.nat(9),
+        seconds: fc.float({ min: 0, max: 60, noNaN: true }),
+      }),
     )
     fc.assert(
       fc.property(told, all => {
@@ -202,6 +207,18 @@ describe('when each word is heard', () => {
         }
       }),
     )
+  })
+
+  it('of two words that a voice says as one is when the first is heard, and both are marked', () => {
+    const one = spokenOf('Rain on the hill', 'en')
+    const told = [0, 5, 12].map((position, index) => ({ position, seconds: index }))
+    expect(timesOf(one, told).map(({ from, to }) => 'Rain on the hill'.slice(from, to))).toEqual([
+      'Rain',
+      'on the',
+      'hill',
+    ])
+    // what a voice has not come to yet is not marked
+    expect(timesOf(one, told.slice(0, 2)).at(-1)).toMatchObject({ from: 5, to: 7 })
   })
 
   it('is guessed where a voice tells nothing: later for what stands later, sooner when it is quicker', () => {

@@ -7,14 +7,23 @@ export type SpokenTime = Span & { readonly at: number }
 /** What a voice tells while it speaks: a word at a place of what is spoken, in UTF-16 units, and when it is heard. */
 export type Told = { readonly position: number; readonly seconds: number }
 
-/** When each stretch of a text is heard, by what a voice tells; times rise, and what is said in several words begins once. */
+/**
+ * When each stretch of a text is heard, by what a voice tells; times rise, and what is said in several words begins once. Two words that a
+ * voice says as one ("on the") are one stretch.
+ */
 export function timesOf(spoken: Spoken, told: readonly Told[]): SpokenTime[] {
-  const times: SpokenTime[] = []
+  const times: { from: number; to: number; at: number }[] = []
   for (const { position, seconds } of [...told].sort((a, b) => a.seconds - b.seconds)) {
     const piece = pieceAt(spoken, position)
     const last = times.at(-1)
     if (!piece || (last && piece.from <= last.from)) continue
     times.push({ from: piece.from, to: piece.to, at: seconds })
+  }
+  let next = 0
+  for (const { from, to } of spoken.pieces) {
+    while ((times[next]?.from ?? Number.POSITIVE_INFINITY) <= from) next++
+    const before = times[next - 1]
+    if (before && next < times.length && to > before.to) before.to = to
   }
   return times
 }

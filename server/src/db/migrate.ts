@@ -40,6 +40,7 @@ import { portfolio } from './migrations/2026-12-11-portfolio.js'
 import { classSettings } from './migrations/2026-12-12-class-settings.js'
 import { carriedOver } from './migrations/2026-12-13-carried-over.js'
 import { readingHelp } from './migrations/2026-12-14-reading-help.js'
+import { readAloud } from './migrations/2026-12-15-read-aloud.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -80,6 +81,7 @@ const migrations: readonly Migration[] = [
   classSettings,
   carriedOver,
   readingHelp,
+  readAloud,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

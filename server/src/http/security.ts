@@ -3,10 +3,11 @@ import type { RequestHandler, Response } from 'express'
 import helmet from 'helmet'
 import { Refused } from '../refusal.js'
 
-/**
- * The worker that reads PDFs decodes scanned pages with modules of its own, and that which speaks is one; no page and no other script may.
- */
-const RUNS_MODULES = /^\/assets\/(pdf\.worker\.[\w.-]+\.mjs|voice\.worker-[\w-]+\.js)$/
+/** The worker that reads PDFs decodes scanned pages with modules of its own; no page and no other script may. */
+const READS_PDF = /^\/assets\/pdf\.worker\.[\w.-]+\.mjs$/
+
+/** The worker that speaks fetches its voices: a worker is held to the policy of its own file. */
+const SPEAKS = /^\/assets\/voice\.worker-[\w-]+\.js$/
 
 /** Files of the screens: fetched by a page, never a page themselves. */
 const IS_ASSET = /^\/assets\//
@@ -40,14 +41,16 @@ const OF_ASSETS = Object.entries({
 /** For pages a content policy that lets nothing in from outside: own scripts, styles, fonts and pictures only. */
 export function securityHeaders(): RequestHandler {
   const page = headers(["'self'"])
-  const runsModules = headers(["'self'", "'wasm-unsafe-eval'"])
+  const readsPdf = headers(["'self'", "'wasm-unsafe-eval'"])
+  const speaks = headers(["'self'"])
   return (request, response, next) => {
     const few = IS_ANSWER.test(request.path)
       ? OF_ANSWERS
       : IS_ASSET.test(request.path)
         ? OF_ASSETS
         : undefined
-    if (RUNS_MODULES.test(request.path)) runsModules(request, response, next)
+    if (READS_PDF.test(request.path)) readsPdf(request, response, next)
+    else if (SPEAKS.test(request.path)) speaks(request, response, next)
     else if (few) {
       for (const [name, value] of few) response.setHeader(name, value)
       next()

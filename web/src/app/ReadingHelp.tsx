@@ -1,5 +1,5 @@
 import { Glasses } from 'lucide-react'
-import { Suspense, useEffect, useRef, useState } from 'react'
+import { Suspense, useEffect, useEffectEvent, useRef, useState } from 'react'
 import { say } from '../words/say.js'
 import { part } from './part.js'
 import { readingOf } from './reading.js'
@@ -7,6 +7,7 @@ import { useMe } from './session.js'
 
 const ReadingPanel = part(() => import('../features/readingHelp/ReadingPanel.js'), ['readingHelp'])
 const Guide = part(() => import('../features/readingHelp/Guide.js'), ['readingHelp'])
+const ListenBar = part(() => import('../features/readingHelp/aloud/ListenBar.js'), ['readingHelp'])
 
 const OPEN = 'oppen:reading'
 export const openReadingHelp = (): void => void window.dispatchEvent(new Event(OPEN))
@@ -25,39 +26,68 @@ export const ReadingButton = ({ className }: { readonly className: string }) => 
   </button>
 )
 
-/** The window of reading help, which Alt R opens too, and the guide where somebody wants one. */
+/** The window of reading help (Alt R), what reads aloud (Alt L), and the guide where somebody wants one. */
 export function ReadingHelp() {
+  const { guide, listen } = readingOf(useMe())
   const [open, setOpen] = useState(false)
   /** A guide that was just chosen shows itself; on other pages it waits until a text is pressed. */
   const [begin, setBegin] = useState(false)
+  /** How often it was asked to read, and whether that was put away since. */
+  const [asked, setAsked] = useState(0)
+  const [away, setAway] = useState(false)
   const opener = useRef<Element | null>(null)
-  const { guide } = readingOf(useMe())
+  const show = useEffectEvent(() => {
+    opener.current = document.activeElement
+    setOpen(true)
+  })
+  const read = () => {
+    setAsked(asked + 1)
+    setAway(false)
+  }
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (!event.altKey || event.ctrlKey || event.metaKey) return
+    const does = event.code === 'KeyR' ? show : event.code === 'KeyL' ? read : undefined
+    if (!does) return
+    event.preventDefault()
+    does()
+  })
   useEffect(() => {
-    const show = () => {
-      opener.current = document.activeElement
-      setOpen(true)
-    }
-    const onKey = (event: KeyboardEvent) => {
-      if (!event.altKey || event.ctrlKey || event.metaKey || event.code !== 'KeyR') return
-      event.preventDefault()
-      show()
-    }
-    window.addEventListener(OPEN, show)
-    window.addEventListener('keydown', onKey)
+    const onOpen = () => show()
+    const onDown = (event: KeyboardEvent) => onKey(event)
+    window.addEventListener(OPEN, onOpen)
+    window.addEventListener('keydown', onDown)
     return () => {
-      window.removeEventListener(OPEN, show)
-      window.removeEventListener('keydown', onKey)
+      window.removeEventListener(OPEN, onOpen)
+      window.removeEventListener('keydown', onDown)
     }
   }, [])
   const close = (used: boolean) => {
     setOpen(false)
     setBegin(used)
+    if (used) setAway(false)
     if (opener.current instanceof HTMLElement) opener.current.focus()
   }
   return (
     <Suspense fallback={null}>
       {guide > 0 && <Guide count={guide} begin={begin} />}
-      {open && <ReadingPanel onClose={close} />}
+      {(listen || asked > 0) && !away && (
+        <ListenBar
+          asked={asked}
+          onClose={() => {
+            setAsked(0)
+            setAway(true)
+          }}
+        />
+      )}
+      {open && (
+        <ReadingPanel
+          onClose={close}
+          onRead={() => {
+            close(false)
+            read()
+          }}
+        />
+      )}
     </Suspense>
   )
 }

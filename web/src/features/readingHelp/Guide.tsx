@@ -3,7 +3,8 @@ import { type RefObject, useEffect, useEffectEvent, useRef, useState } from 'rea
 import { useLocation } from 'react-router'
 import { isWriting } from '../../app/isWriting.js'
 import { say } from '../../words/say.js'
-import { type Bright, brightNow, brokenAnew, moved, type Reading, readFrom, TEXTS } from './guided.js'
+import { followVoice } from './aloud/follow.js'
+import { type Bright, brightNow, brokenAnew, moved, type Reading, readFrom, readOn, TEXTS } from './guided.js'
 import { textInSight } from './sample.js'
 
 type Props = {
@@ -24,6 +25,16 @@ export default function Guide({ count, begin }: Props) {
     const text = begin ? textInSight() : undefined
     if (text) setReading(readFrom(text) ?? null)
   }, [begin])
+  useEffect(
+    () =>
+      followVoice(range => {
+        const start = range.startContainer
+        const text = (start instanceof Element ? start : start.parentElement)?.closest<HTMLElement>(TEXTS)
+        const { top, bottom } = range.getBoundingClientRect()
+        if (text) setReading(now => readOn(now, text, (top + bottom) / 2))
+      }),
+    [],
+  )
   usePresses(setReading)
   useArrows(reading, count, setReading)
   useShades({ reading, count, shades, buttons, onChange: setReading })

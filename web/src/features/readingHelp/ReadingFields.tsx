@@ -1,4 +1,13 @@
-import { COLUMNS, FACES, GUIDES, PAPERS, type ReadingSettings, ROOMS, SIZES } from '@oppen/core/readingHelp'
+import {
+  COLUMNS,
+  FACES,
+  GUIDES,
+  PAPERS,
+  type ReadingSettings,
+  ROOMS,
+  SIZES,
+  VOICES,
+} from '@oppen/core/readingHelp'
 import { Minus, Plus } from 'lucide-react'
 import { useEffect, useId } from 'react'
 import { fetchFace, readingAttributes } from '../../app/reading.js'
@@ -54,7 +63,19 @@ export function ReadingFields({ settings, onChange, sample }: Props) {
         value={settings.guide}
         onChange={guide => onChange({ guide })}
       />
+      <Choices
+        question={say('listen_voice')}
+        options={VOICES.map(voice => ({ value: voice, words: say(`listen_voice_${voice}`) }))}
+        value={settings.voice}
+        onChange={voice => onChange({ voice })}
+      />
       <div className="flex flex-col gap-1.5">
+        <Tick on={settings.listen} onChange={listen => onChange({ listen })}>
+          {say('listen_always')}
+        </Tick>
+        <Tick on={settings.points} onChange={points => onChange({ points })}>
+          {say('listen_points')}
+        </Tick>
         <Tick on={settings.numbered} onChange={numbered => onChange({ numbered })}>
           {say('reading_numbered')}
         </Tick>

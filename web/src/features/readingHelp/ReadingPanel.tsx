@@ -1,7 +1,7 @@
 import { type Me, routes } from '@oppen/contract'
 import type { ReadingSettings } from '@oppen/core/readingHelp'
 import { useQueryClient } from '@tanstack/react-query'
-import { X } from 'lucide-react'
+import { Ear, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
@@ -18,13 +18,15 @@ import { firstSentence, sampleOf, textInSight } from './sample.js'
 type Props = {
   /** With whether something was chosen. */
   readonly onClose: (used: boolean) => void
+  /** Reads aloud what is in sight. */
+  readonly onRead: () => void
 }
 
 /**
  * Reading help, beside the page: what is chosen is tried on the first sentence of what is read, and holds for everything once it
  * is used. The page can be read and pressed meanwhile.
  */
-export default function ReadingPanel({ onClose }: Props) {
+export default function ReadingPanel({ onClose, onRead }: Props) {
   const me = useMe()
   const client = useQueryClient()
   const [settings, setSettings] = useState(() => readingOf(me))
@@ -65,6 +67,17 @@ export default function ReadingPanel({ onClose }: Props) {
           <X size={18} aria-hidden="true" />
         </button>
       </header>
+      <div className="border-b border-rule px-4 py-3">
+        <button
+          type="button"
+          onClick={onRead}
+          className="flex min-h-14 w-full items-center gap-3 rounded-[var(--radius-card)] bg-blue px-4 py-2 text-start font-semibold text-on-blue"
+        >
+          <Ear size={24} aria-hidden="true" className="shrink-0" />
+          <span className="flex-1">{say('listen_what')}</span>
+          <kbd className="rounded border border-on-blue/50 px-1.5 font-sans text-xs">Alt L</kbd>
+        </button>
+      </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <ReadingFields
           settings={settings}

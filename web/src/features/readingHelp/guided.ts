@@ -24,6 +24,13 @@ export function readFrom(text: HTMLElement, y?: number): Reading | undefined {
   return at < 0 ? undefined : { text, lines, at }
 }
 
+/** What is read goes on at a height of the window: the same where that is the same line. */
+export function readOn(now: Reading | null, text: HTMLElement, y: number): Reading | null {
+  if (now?.text !== text) return readFrom(text, y) ?? now
+  const at = lineAt(now.lines, y - text.getBoundingClientRect().top)
+  return at === now.at || at < 0 ? now : { ...now, at }
+}
+
 /** The same where letters that have come, or another width, break the lines elsewhere. */
 export function brokenAnew(reading: Reading): Reading {
   const lines = linesOfText(reading.text)

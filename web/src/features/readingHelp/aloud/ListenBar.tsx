@@ -1,0 +1,236 @@
+import type { Me } from '@oppen/contract'
+import { routes } from '@oppen/contract'
+import { type ReadingSettings, SPEEDS } from '@oppen/core/readingHelp'
+import { useQueryClient } from '@tanstack/react-query'
+import { Ear, Minus, Pause, Plus, SkipBack, SkipForward, X } from 'lucide-react'
+import { useEffect, useEffectEvent, useState } from 'react'
+import { useLocation } from 'react-router'
+import { call } from '../../../app/api.js'
+import { useCommand } from '../../../app/command.js'
+import { reads } from '../../../app/queries.js'
+import { readingOf } from '../../../app/reading.js'
+import { useMe } from '../../../app/session.js'
+import { LOCALE } from '../../../words/language.js'
+import { say } from '../../../words/say.js'
+import { blockAt, firstBlock } from './blocks.js'
+import { EXTENTS, type Extent, type Reader } from './reader.js'
+import { placeAt, textOf } from './text.js'
+import { useReader } from './useReader.js'
+
+type Props = {
+  /** How often it was asked to begin: each time it reads what is in sight, or stops for a while. */
+  readonly asked: number
+  readonly onClose: () => void
+}
+
+/** Reads the page aloud: from what is in sight, or from wherever somebody presses. */
+export default function ListenBar({ asked, onClose }: Props) {
+  const me = useMe()
+  const settings = readingOf(me)
+  const reader = useReader(settings)
+  const [extent, setExtent] = useState<Extent>('on')
+  const { pathname } = useLocation()
+  // another page is another text
+  // biome-ignore lint/correctness/useExhaustiveDependencies: on each address
+  useEffect(() => () => reader.stop(), [reader, pathname])
+  const begin = useEffectEvent(() => play(reader, extent))
+  useEffect(() => {
+    if (asked) begin()
+  }, [asked])
+  usePresses(reader, extent)
+  usePointing(reader, settings.points)
+  useKeys(reader, onClose)
+  const { state } = reader
+  const isReading = state.is === 'reading' || state.is === 'fetching'
+  return (
+    <section
+      aria-label={say('listen')}
+      role="toolbar"
+      className="listen-bar fixed inset-x-0 z-20 mx-auto flex w-fit max-w-[calc(100vw-1rem)] flex-wrap items-center justify-center gap-x-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-1.5 py-1 shadow-lg"
+    >
+      <Press words={say('listen_back')} onPress={() => reader.move(-1)}>
+        <SkipBack size={20} aria-hidden="true" />
+      </Press>
+      <button
+        type="button"
+        onClick={() => play(reader, extent)}
+        className="flex h-12 min-w-28 items-center justify-center gap-2 rounded-[var(--radius-card)] bg-blue px-3 font-semibold text-on-blue"
+      >
+        {isReading ? <Pause size={20} aria-hidden="true" /> : <Ear size={20} aria-hidden="true" />}
+        {say(isReading ? 'listen_pause' : state.is === 'paused' ? 'listen_on' : 'listen_read')}
+      </button>
+      <Press words={say('listen_next')} onPress={() => reader.move(1)}>
+        <SkipForward size={20} aria-hidden="true" />
+      </Press>
+      <fieldset className="flex rounded-[var(--radius-card)] border border-edge text-sm">
+        <legend className="sr-only">{say('listen_extent')}</legend>
+        {EXTENTS.map(one => (
+          <label
+            key={one}
+            className="flex min-h-9 cursor-pointer items-center px-2 first-of-type:rounded-s-[var(--radius-card)] last-of-type:rounded-e-[var(--radius-card)] has-checked:bg-pale has-checked:font-semibold has-checked:underline has-focus-visible:ring-3 has-focus-visible:ring-ochre"
+          >
+            <input
+              type="radio"
+              name="listen-extent"
+              className="sr-only"
+              checked={extent === one}
+              onChange={() => setExtent(one)}
+            />
+            {say(`listen_extent_${one}`)}
+          </label>
+        ))}
+      </fieldset>
+      <Speed settings={settings} />
+      <Press words={say('listen_close')} onPress={onClose}>
+        <X size={18} aria-hidden="true" />
+      </Press>
+      <p
+        role="status"
+        className={
+          state.is === 'no_voice' || state.is === 'failed' ? 'w-full px-2 text-sm text-rust' : 'sr-only'
+        }
+      >
+        {wordsOf(state)}
+      </p>
+    </section>
+  )
+}
+
+function wordsOf(state: Reader['state']): string {
+  if (state.is === 'fetching') return say('listen_fetching')
+  if (state.is === 'failed') return say('listen_failed')
+  if (state.is === 'no_voice') return say('listen_no_voice', { language: languageName(state.language) })
+  return ''
+}
+
+function languageName(tag: string): string {
+  try {
+    return new Intl.DisplayNames(LOCALE, { type: 'language' }).of(tag) ?? tag
+  } catch {
+    return tag
+  }
+}
+
+/** Stops for a while what is read, goes on with it, or begins with what is in sight. */
+function play(reader: Reader, extent: Extent): void {
+  if (reader.state.is === 'fetching') reader.stop()
+  else if (reader.state.is === 'reading' || reader.state.is === 'paused') reader.toggle()
+  else {
+    const block = firstBlock()
+    if (block) reader.read(block, extent === 'word' ? 'sentence' : extent)
+  }
+}
+
+type PressProps = { readonly words: string; readonly onPress: () => void; readonly children: React.ReactNode }
+const Press = ({ words, onPress, children }: PressProps) => (
+  <button
+    type="button"
+    aria-label={words}
+    title={words}
+    onClick={onPress}
+    className="flex size-11 items-center justify-center rounded-[var(--radius-card)] hover:bg-pale"
+  >
+    {children}
+  </button>
+)
+
+/** How quickly: saved with everything else that somebody chose. */
+function Speed({ settings }: { readonly settings: ReadingSettings }) {
+  const client = useQueryClient()
+  const save = useCommand<ReadingSettings>({
+    do: async chosen => {
+      client.setQueryData(reads.me().queryKey, (now: Me | undefined) =>
+        now ? { ...now, reading: { ...now.reading, own: chosen } } : now,
+      )
+      await call(routes.saveReadingSettings, {}, { settings: chosen })
+    },
+  })
+  const at = SPEEDS.indexOf(settings.speed)
+  const to = (by: number) => {
+    const speed = SPEEDS[at + by]
+    if (speed) save.go({ ...settings, speed })
+  }
+  return (
+    <div className="flex items-center">
+      <Press words={say('listen_slower')} onPress={() => to(-1)}>
+        <Minus size={18} aria-hidden="true" />
+      </Press>
+      <output aria-label={say('listen_speed')} className="min-w-11 text-center text-sm tabular-nums">
+        {settings.speed} %
+      </output>
+      <Press words={say('listen_faster')} onPress={() => to(1)}>
+        <Plus size={18} aria-hidden="true" />
+      </Press>
+    </div>
+  )
+}
+
+/** A press on a text reads it from there; on a choice it chooses as well. */
+function usePresses(reader: Reader, extent: Extent): void {
+  useEffect(() => {
+    const onPress = ({ target, clientX, clientY }: MouseEvent) => {
+      if (!(target instanceof Element) || target.closest('a, button, input, textarea, select, [role=dialog]'))
+        return
+      if (document.getSelection()?.isCollapsed === false) return
+      const block = blockAt(target)
+      if (!block) return
+      const isChoice = block.matches('label')
+      reader.read(block, isChoice ? 'sentence' : extent, placeAt(textOf(block), clientX, clientY) ?? 0)
+    }
+    const page = document.getElementById('page')
+    page?.addEventListener('click', onPress)
+    return () => page?.removeEventListener('click', onPress)
+  }, [reader, extent])
+}
+
+/** How long one points at something before it is said, in milliseconds. */
+const POINTED = 500
+
+/** Says what can be pressed, when somebody points at it or comes to it by the keyboard. */
+function usePointing(reader: Reader, on: boolean): void {
+  useEffect(() => {
+    if (!on) return
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const point = ({ target }: Event) => {
+      clearTimeout(timer)
+      const control =
+        target instanceof Element ? target.closest('a, button, summary, [role=tab], [role=menuitem]') : null
+      const name = control?.getAttribute('aria-label') ?? control?.textContent?.trim()
+      if (!control || !name || control.closest('.listen-bar')) return
+      timer = setTimeout(() => reader.say(name), POINTED)
+    }
+    const leave = () => clearTimeout(timer)
+    document.addEventListener('pointerover', point)
+    document.addEventListener('focusin', point)
+    document.addEventListener('pointerdown', leave)
+    return () => {
+      clearTimeout(timer)
+      document.removeEventListener('pointerover', point)
+      document.removeEventListener('focusin', point)
+      document.removeEventListener('pointerdown', leave)
+    }
+  }, [reader, on])
+}
+
+/** Escape stops; Alt and the comma or full stop go a sentence back or on. */
+function useKeys(reader: Reader, onClose: () => void): void {
+  const close = useEffectEvent(onClose)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return
+      if (
+        event.key === 'Escape' &&
+        !(event.target instanceof Element && event.target.closest('[role=dialog]'))
+      ) {
+        if (reader.state.is === 'silent') close()
+        else reader.stop()
+      }
+      const by = event.code === 'Comma' ? -1 : event.code === 'Period' ? 1 : 0
+      if (!by || !event.altKey || event.ctrlKey || event.metaKey) return
+      event.preventDefault()
+      reader.move(by)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [reader])
+}

@@ -1,0 +1,68 @@
+import { TEXTS } from '../guided.js'
+
+/** What is read on from one to the next: what people wrote, with its headings and the choices of its questions. */
+const READ_ON = `${TEXTS}, h1, h2, h3, legend, label`
+/** The parts of a written text that are read one by one. */
+const PARTS = 'p, li, h1, h2, h3, h4, td, th, pre, figcaption, dt, dd'
+/** What Oppen itself says on a page, where nobody wrote anything. */
+const OWN = 'h1, h2, h3, p, li, dt, dd, legend, label'
+/** What is read where it is pressed. */
+const PRESSED = `${PARTS}, ${READ_ON}, summary, [role=status], [role=alert], button, a`
+
+const page = (): Element | null => document.getElementById('page')
+
+/** What is spoken on its own: neither a picture nor a control alone, and to be seen. */
+const isShown = (element: Element): boolean =>
+  element.getClientRects().length > 0 &&
+  element.getBoundingClientRect().width > 1 &&
+  !!element.textContent?.trim() &&
+  !element.closest('[aria-hidden=true], [data-silent], [role=toolbar], [contenteditable=true]')
+
+/** The smallest parts of an element, or itself where it has none. */
+function partsOf(element: Element): Element[] {
+  const parts = [...element.querySelectorAll(PARTS)].filter(part => !part.querySelector(PARTS))
+  return parts.length ? parts : [element]
+}
+
+/** Everything that is read of a page, from its top. */
+export function blocksOf(): Element[] {
+  const texts = [...(page()?.querySelectorAll(READ_ON) ?? [])]
+  const written = texts.some(text => text.matches(TEXTS))
+  const all = written ? texts : [...(page()?.querySelectorAll(OWN) ?? [])]
+  const blocks = new Set(
+    all.filter(one => !all.some(other => other !== one && other.contains(one))).flatMap(partsOf),
+  )
+  return [...blocks].filter(isShown)
+}
+
+/** What is read where somebody presses: the smallest part that has words. */
+export function blockAt(target: Element): Element | undefined {
+  const block = target.closest(PRESSED)
+  if (!block || !page()?.contains(block) || !isShown(block)) return undefined
+  return block.matches(TEXTS) ? partsOf(block).find(part => part.contains(target)) : block
+}
+
+/** Where reading begins when nothing was pressed: at what is selected, else at the first part in sight. */
+export function firstBlock(): Element | undefined {
+  const selection = document.getSelection()
+  const node = selection && !selection.isCollapsed ? selection.anchorNode : null
+  const selected = node instanceof Element ? node : node?.parentElement
+  const chosen = selected && blockAt(selected)
+  if (chosen) return chosen
+  const blocks = blocksOf()
+  const texts = blocks.filter(block => block.closest(TEXTS))
+  const inSight = (block: Element) => {
+    const { top, bottom } = block.getBoundingClientRect()
+    return bottom > 60 && top < window.innerHeight - 80
+  }
+  return texts.find(inSight) ?? blocks.find(inSight) ?? blocks[0]
+}
+
+/** The part that is read after or before another; undefined at the ends. */
+export function blockBeside(block: Element, by: 1 | -1): Element | undefined {
+  const blocks = blocksOf()
+  const at = blocks.indexOf(block)
+  if (at >= 0) return blocks[at + by]
+  const after = blocks.findIndex(one => block.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_FOLLOWING)
+  return by === 1 ? blocks[after] : blocks[(after < 0 ? blocks.length : after) - 1]
+}

@@ -1,0 +1,29 @@
+/** The names under which `reading.css` shows what is spoken (CSS Custom Highlight API of the W3C). */
+const WORD = 'spoken-word'
+const SENTENCE = 'spoken-sentence'
+
+/** Browsers without it let hear alone. */
+const highlights = (): HighlightRegistry | undefined => globalThis.CSS?.highlights
+
+const set = (name: string, range: Range | undefined): void => {
+  if (range) highlights()?.set(name, new Highlight(range))
+  else highlights()?.delete(name)
+}
+
+export const markSentence = (range: Range | undefined): void => set(SENTENCE, range)
+export const markWord = (range: Range | undefined): void => set(WORD, range)
+
+/** Brings what is spoken into the middle of the page where it is out of sight. */
+export function bringSpokenIntoSight(range: Range | undefined): void {
+  const page = document.getElementById('page')
+  if (!range || !page) return
+  const spoken = range.getBoundingClientRect()
+  const sight = page.getBoundingClientRect()
+  // the bar stands over the foot of the page
+  const [least, most] = [sight.top + 24, sight.bottom - 96]
+  if (spoken.top < least || spoken.bottom > most)
+    page.scrollBy({ top: spoken.top - sight.top - sight.height / 3, behavior: smooth() })
+}
+
+const smooth = (): ScrollBehavior =>
+  window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 'instant' : 'smooth'

@@ -1,0 +1,156 @@
+import { heardAt, type SpokenTime, type Told, timesOf } from '@oppen/core/speech'
+import { proxy, type Remote, wrap } from 'comlink'
+import type { Utterance, Voice } from './voice.js'
+import type { VoiceWorker } from './voice.worker.js'
+
+/** Higher and lower variants that the synthesizer has. */
+export const VARIANTS = { usual: '', higher: 'f2', lower: 'm3' } as const
+export type Variant = keyof typeof VARIANTS
+
+/** So many sentences are kept: the one that is heard, the one before, and those next. */
+const KEPT = 4
+/** How long before it is heard sound is given to the device, in seconds. */
+const AHEAD = 0.03
+
+/** Sound as it comes from the worker. */
+type Made = {
+  readonly chunks: Float32Array[]
+  readonly told: Told[]
+  rate: number
+  /** Called with each stretch, and when it is whole. */
+  more: () => void
+  whole: boolean
+  failed: unknown
+}
+
+const RATE = 22_050
+
+/** Oppen's own voice: a synthesizer in a worker, so that nothing is needed but what ships with Oppen. */
+export class OwnVoice implements Voice {
+  readonly #variant: Variant
+  readonly #made = new Map<string, Made>()
+  #worker: Remote<VoiceWorker> | undefined
+  #context: AudioContext | undefined
+  #end: (() => void) | undefined
+
+  constructor(variant: Variant) {
+    this.#variant = variant
+  }
+
+  get #speech(): Remote<VoiceWorker> {
+    this.#worker ??= wrap<VoiceWorker>(
+      new Worker(new URL('./voice.worker.ts', import.meta.url), { type: 'module', name: 'voice' }),
+    )
+    return this.#worker
+  }
+
+  speaks(language: string): Promise<boolean> {
+    return this.#speech.speaks(language)
+  }
+
+  prepare(utterance: Utterance): void {
+    this.#make(utterance)
+  }
+
+  #make({ spoken: { text }, language, speed }: Utterance): Made {
+    const key = `${language} ${speed} ${text}`
+    const had = this.#made.get(key)
+    if (had && !had.failed) return had
+    const made: Made = { chunks: [], told: [], rate: RATE, more: () => {}, whole: false, failed: undefined }
+    this.#made.set(key, made)
+    for (const old of [...this.#made.keys()].slice(0, -KEPT)) this.#made.delete(old)
+    const toSpeak = { text, language, speed, variant: VARIANTS[this.#variant] }
+    const heard = proxy(({ samples, told }: { samples: Float32Array; told: readonly Told[] }) => {
+      if (samples.length) made.chunks.push(samples)
+      made.told.push(...told)
+      made.more()
+    })
+    this.#speech
+      .speak(toSpeak, heard)
+      .then(done => {
+        if (done.is !== 'spoken') throw new Error(done.is)
+      })
+      .catch((error: unknown) => {
+        made.failed = error
+      })
+      .finally(() => {
+        made.whole = true
+        made.more()
+      })
+    return made
+  }
+
+  /** Resolves once everything was heard. */
+  speak(utterance: Utterance, heard: (time: SpokenTime) => void): Promise<void> {
+    this.stop()
+    const made = this.#make(utterance)
+    this.#context ??= new AudioContext()
+    const context = this.#context
+    void context.resume()
+    return new Promise((resolve, reject) => {
+      const sources: AudioBufferSourceNode[] = []
+      let [given, frame] = [0, 0]
+      let begins: number | undefined
+      let next = 0
+      let last: SpokenTime | undefined
+      const over = (error?: unknown) => {
+        cancelAnimationFrame(frame)
+        made.more = () => {}
+        this.#end = undefined
+        for (const source of sources) {
+          source.onended = null
+          source.stop()
+        }
+        if (error) reject(error)
+        else resolve()
+      }
+      const give = () => {
+        for (; given < made.chunks.length; given++) {
+          const samples = made.chunks[given] as Float32Array<ArrayBuffer>
+          const buffer = context.createBuffer(1, samples.length, made.rate)
+          buffer.copyToChannel(samples, 0)
+          const source = context.createBufferSource()
+          source.buffer = buffer
+          source.connect(context.destination)
+          const at = Math.max(next, context.currentTime + AHEAD)
+          // what comes too late makes everything after it later
+          begins = begins === undefined ? at : begins + (next && at - next)
+          source.start(at)
+          next = at + buffer.duration
+          source.onended = () => {
+            if (made.whole && source === sources.at(-1) && given === made.chunks.length) over()
+          }
+          sources.push(source)
+        }
+        if (!made.whole) return
+        if (made.failed) over(made.failed)
+        else if (!sources.length) over()
+      }
+      const show = () => {
+        frame = requestAnimationFrame(show)
+        if (begins === undefined) return
+        const since = context.currentTime - begins - (context.outputLatency || 0)
+        const now = heardAt(timesOf(utterance.spoken, made.told), since)
+        if (!now || now.from === last?.from) return
+        last = now
+        heard(now)
+      }
+      this.#end = () => over()
+      made.more = give
+      give()
+      show()
+    })
+  }
+
+  pause(): void {
+    void this.#context?.suspend()
+  }
+
+  resume(): void {
+    void this.#context?.resume()
+  }
+
+  stop(): void {
+    this.#end?.()
+  }
+}

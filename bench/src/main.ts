@@ -13,6 +13,7 @@ import { firstLoad } from './firstLoad.js'
 import { averages, handBackToAll, reportsForAll } from './marks.js'
 import { checksAtOnce, figures, formulas } from './quiz.js'
 import { quizPage } from './quizPage.js'
+import { readAloud } from './readAloud.js'
 import { guidedText } from './readingHelp.js'
 import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
@@ -146,8 +147,16 @@ async function guide(): Promise<void> {
     `a guide through 10,000 words, slowed four times: ${guided.median.toFixed(0)} ms for a picture, 95 of 100 within ${guided.slowest.toFixed(0)} ms; a bare page that scrolls ${scrolled.median.toFixed(0)} and ${scrolled.slowest.toFixed(0)} ms`,
   )
 }
+/** Read aloud: from the press to the first sound, and how close marks keep to the sound. */
+async function aloud(): Promise<void> {
+  const { cold, warm, late, minutes } = await readAloud(address)
+  print(
+    `read aloud: first sound ${cold.toFixed(0)} ms after the first press on a device, ${warm.toFixed(0)} ms after a later one; over ${minutes} minutes ${late.length} words were marked, half within ${late.median.toFixed(0)} ms of their sound, 99 of 100 within ${late.most.toFixed(0)} ms, the latest after ${late.latest.toFixed(0)} ms (asked: 80)`,
+  )
+}
 if (process.argv.includes('reading')) {
   await guide()
+  await aloud()
   await end()
 }
 if (process.argv.includes('book')) {

@@ -12,7 +12,7 @@ const WORDS = 10_000
 const LINES = 150
 
 const TEXT = 'the rain ran down to the sea and on by noon it was dry '
-const paragraphs = (): string[] => {
+export const paragraphs = (): string[] => {
   const words = TEXT.repeat(Math.ceil(WORDS / TEXT.trim().split(' ').length))
     .trim()
     .split(' ')

@@ -140,4 +140,21 @@ test('a teacher sets how text is for a pupil to begin with, and the pupil’s ow
   await pupil.page.getByRole('button', { name: 'Reading help' }).click()
   await help.getByRole('button', { name: 'Back to how it began' }).click()
   await expect(html).toHaveAttribute('data-read-paper', 'straw')
+
+  // what a pupil uses is shown to the teacher where the pupil says so
+  await pupil.page.getByRole('button', { name: 'Reading help' }).click()
+  await help.getByText('mist').click()
+  await help.getByText('My teachers may see what I chose').click()
+  await accessible(pupil.page)
+  await help.getByRole('button', { name: 'Use it' }).click()
+  await expect(html).toHaveAttribute('data-read-paper', 'mist')
+  await page.reload()
+  await page
+    .getByRole('button', { name: /Nia Falk/ })
+    .first()
+    .click()
+  await place.getByText('Reading help to begin with').click()
+  await expect(
+    place.getByText('Nia Falk lets you see what helps: mist paper, numbered paragraphs.'),
+  ).toBeVisible()
 })

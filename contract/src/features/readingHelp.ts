@@ -26,12 +26,17 @@ export const readingSettings = z.object({
   voice: z.enum(VOICES),
   listen: z.boolean(),
   points: z.boolean(),
+  shown: z.boolean(),
 }) satisfies z.ZodType<ReadingSettings>
 
 /** Null goes back to what a teacher set for the beginning, or to the usual. */
 const settings = z.object({ settings: readingSettings.nullable() })
 
-export const readingBeginning = z.object({ settings: readingSettings.nullable() })
+export const readingBeginning = z.object({
+  settings: readingSettings.nullable(),
+  /** What the pupil chose, where the pupil says that teachers may see it. */
+  uses: readingSettings.nullable(),
+})
 export type ReadingBeginning = z.infer<typeof readingBeginning>
 
 export const readingHelpShapes = {

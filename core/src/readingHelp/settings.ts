@@ -34,6 +34,8 @@ export type ReadingSettings = {
   readonly listen: boolean
   /** Whether a button that somebody points at says its name. */
   readonly points: boolean
+  /** Whether teachers may see what this person chose; nobody sees it otherwise. */
+  readonly shown: boolean
 }
 
 /** As text is for whoever has chosen nothing. */
@@ -50,6 +52,7 @@ export const USUAL: ReadingSettings = {
   voice: 'usual',
   listen: false,
   points: false,
+  shown: false,
 }
 
 /** What holds for somebody: what they chose, else what a teacher set for their beginning. */

@@ -28,7 +28,7 @@ describe('what makes text easier to read', () => {
     expect(await readingOf(another)).toEqual({ own: large, beginning: null })
     for (const who of [teacher, school.family, school.bo])
       expect(await readingOf(who)).toEqual({ own: null, beginning: null })
-    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: null })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: null, uses: null })
     // saved twice at once, and again, it is one choice
     await Promise.all([1, 2, 3].map(() => anna.get('saveReadingSettings', {}, { settings: guided })))
     expect((await readingOf(anna)).own).toEqual(guided)
@@ -42,9 +42,20 @@ describe('what makes text easier to read', () => {
     expect(await readingOf(anna)).toEqual({ own: null, beginning: guided })
     await anna.get('saveReadingSettings', {}, { settings: large })
     expect(await readingOf(anna)).toEqual({ own: large, beginning: guided })
-    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: guided })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: guided, uses: null })
     await teacher.get('setReadingBeginning', at(), { settings: null })
     expect(await readingOf(anna)).toEqual({ own: large, beginning: null })
+  })
+
+  it('is seen by teachers of the class where the pupil says so, for as long', async () => {
+    await anna.get('saveReadingSettings', {}, { settings: { ...large, shown: true } })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({
+      settings: null,
+      uses: { ...large, shown: true },
+    })
+    expect((await school.bo.ask('seeReadingBeginning', at())).status).toBe(404)
+    await anna.get('saveReadingSettings', {}, { settings: large })
+    expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: null, uses: null })
   })
 
   it('comes to an open screen at once', async () => {

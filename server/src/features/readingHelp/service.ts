@@ -23,7 +23,7 @@ export async function saveReadingSettings(
   return { done: true }
 }
 
-/** What a teacher set for the beginning of a pupil, as JSON. What the pupil chose since is nobody else's to see. */
+/** What a teacher set for the beginning of a pupil, as JSON. What the pupil chose since is only told where the pupil says so. */
 export async function seeReadingBeginning(world: World, params: InClass): Promise<string> {
   const json = await beginningJson(world.db, params)
   if (json === undefined) throw new Refused('not_found')

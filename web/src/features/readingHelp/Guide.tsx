@@ -50,22 +50,24 @@ export default function Guide({ count, begin }: Props) {
           />
         ))}
       </div>
-      <div
-        ref={buttons}
-        role="toolbar"
-        aria-label={say('reading_guide_moves')}
-        className="fixed top-0 left-0 z-20 flex flex-col overflow-hidden rounded-[var(--radius-card)] border border-edge bg-sheet shadow-lg"
-      >
-        <Press words={say('reading_line_back')} onPress={() => move(-1)}>
-          <ChevronUp size={20} aria-hidden="true" />
-        </Press>
-        <Press words={say('reading_line_on')} onPress={() => move(1)}>
-          <ChevronDown size={20} aria-hidden="true" />
-        </Press>
-        <Press words={say('reading_guide_away')} onPress={() => setReading(null)}>
-          <X size={18} aria-hidden="true" />
-        </Press>
-      </div>
+      <aside aria-label={say('reading_guide_moves')}>
+        <div
+          ref={buttons}
+          role="toolbar"
+          aria-label={say('reading_guide_moves')}
+          className="fixed top-0 left-0 z-20 flex flex-col overflow-hidden rounded-[var(--radius-card)] border border-edge bg-sheet shadow-lg"
+        >
+          <Press words={say('reading_line_back')} onPress={() => move(-1)}>
+            <ChevronUp size={20} aria-hidden="true" />
+          </Press>
+          <Press words={say('reading_line_on')} onPress={() => move(1)}>
+            <ChevronDown size={20} aria-hidden="true" />
+          </Press>
+          <Press words={say('reading_guide_away')} onPress={() => setReading(null)}>
+            <X size={18} aria-hidden="true" />
+          </Press>
+        </div>
+      </aside>
     </>
   )
 }

@@ -9,7 +9,9 @@ import { useIds, useTie } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { showToast } from '../../parts/toast.js'
+import { listWords } from '../../words/numbers.js'
 import { say } from '../../words/say.js'
+import { inWords } from './inWords.js'
 import { ReadingFields } from './ReadingFields.js'
 
 /** How text is for a pupil to begin with; what the pupil chooses afterwards is not shown here, nor anywhere else. */
@@ -30,6 +32,11 @@ export default function PlaceReading({ place }: { readonly place: RegisterPlace 
   const settings = edits ?? data.settings ?? USUAL
   return (
     <div className="flex flex-col gap-3">
+      {data.uses && (
+        <p className="rounded-[var(--radius-card)] bg-pale px-3 py-2 text-[0.9375rem]">
+          {say('reading_shows_you', { name: place.name, what: listWords(inWords(data.uses)) })}
+        </p>
+      )}
       <p className="text-soft">{say('reading_begins_lead')}</p>
       <ReadingFields
         settings={settings}

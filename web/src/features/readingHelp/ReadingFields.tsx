@@ -6,6 +6,7 @@ import {
   type ReadingSettings,
   ROOMS,
   SIZES,
+  SPEEDS,
   VOICES,
 } from '@oppen/core/readingHelp'
 import { Minus, Plus } from 'lucide-react'
@@ -68,6 +69,12 @@ export function ReadingFields({ settings, onChange, sample }: Props) {
         options={VOICES.map(voice => ({ value: voice, words: say(`listen_voice_${voice}`) }))}
         value={settings.voice}
         onChange={voice => onChange({ voice })}
+      />
+      <Choices
+        question={say('listen_pace')}
+        options={SPEEDS.map(speed => ({ value: speed, words: `${speed} %` }))}
+        value={settings.speed}
+        onChange={speed => onChange({ speed })}
       />
       <div className="flex flex-col gap-1.5">
         <Tick on={settings.listen} onChange={listen => onChange({ listen })}>

@@ -10,6 +10,7 @@ import { readingOf } from '../../app/reading.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
+import { Tick } from '../../parts/Tick.js'
 import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
 import { ReadingFields } from './ReadingFields.js'
@@ -32,7 +33,10 @@ export default function ReadingPanel({ onClose, onRead }: Props) {
   const [settings, setSettings] = useState(() => readingOf(me))
   const [sample] = useState(() => firstSentence(sampleOf(textInSight()), LOCALE) || say('reading_sample'))
   const panel = useRef<HTMLElement>(null)
-  useEffect(() => panel.current?.focus(), [])
+  useEffect(() => {
+    panel.current?.focus()
+    void import('./aloud/useReader.js').then(({ warmUp }) => warmUp()).catch(() => undefined)
+  }, [])
   const save = useCommand<ReadingSettings | null>({
     do: async chosen => {
       await call(routes.saveReadingSettings, {}, { settings: chosen })
@@ -95,7 +99,14 @@ export default function ReadingPanel({ onClose, onRead }: Props) {
             {say('reading_reset')}
           </Button>
         )}
-        <p className="w-full text-sm text-soft">{say('reading_private')}</p>
+        <div className="w-full text-sm text-soft">
+          {me.account.kind === 'pupil' && (
+            <Tick on={settings.shown} onChange={shown => setSettings(now => ({ ...now, shown }))}>
+              {say('reading_shown')}
+            </Tick>
+          )}
+          <p>{say(settings.shown ? 'reading_shown_to' : 'reading_private')}</p>
+        </div>
       </footer>
     </section>
   )

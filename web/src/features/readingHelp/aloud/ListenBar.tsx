@@ -43,47 +43,48 @@ export default function ListenBar({ asked, onClose }: Props) {
   const { state } = reader
   const isReading = state.is === 'reading' || state.is === 'fetching'
   return (
-    <section
+    <aside
       aria-label={say('listen')}
-      role="toolbar"
       className="listen-bar fixed inset-x-0 z-20 mx-auto flex w-fit max-w-[calc(100vw-1rem)] flex-wrap items-center justify-center gap-x-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-1.5 py-1 shadow-lg"
     >
-      <Press words={say('listen_back')} onPress={() => reader.move(-1)}>
-        <SkipBack size={20} aria-hidden="true" />
-      </Press>
-      <button
-        type="button"
-        onClick={() => play(reader, extent)}
-        className="flex h-12 min-w-28 items-center justify-center gap-2 rounded-[var(--radius-card)] bg-blue px-3 font-semibold text-on-blue"
-      >
-        {isReading ? <Pause size={20} aria-hidden="true" /> : <Ear size={20} aria-hidden="true" />}
-        {say(isReading ? 'listen_pause' : state.is === 'paused' ? 'listen_on' : 'listen_read')}
-      </button>
-      <Press words={say('listen_next')} onPress={() => reader.move(1)}>
-        <SkipForward size={20} aria-hidden="true" />
-      </Press>
-      <fieldset className="flex rounded-[var(--radius-card)] border border-edge text-sm">
-        <legend className="sr-only">{say('listen_extent')}</legend>
-        {EXTENTS.map(one => (
-          <label
-            key={one}
-            className="flex min-h-9 cursor-pointer items-center px-2 first-of-type:rounded-s-[var(--radius-card)] last-of-type:rounded-e-[var(--radius-card)] has-checked:bg-pale has-checked:font-semibold has-checked:underline has-focus-visible:ring-3 has-focus-visible:ring-ochre"
-          >
-            <input
-              type="radio"
-              name="listen-extent"
-              className="sr-only"
-              checked={extent === one}
-              onChange={() => setExtent(one)}
-            />
-            {say(`listen_extent_${one}`)}
-          </label>
-        ))}
-      </fieldset>
-      <Speed settings={settings} />
-      <Press words={say('listen_close')} onPress={onClose}>
-        <X size={18} aria-hidden="true" />
-      </Press>
+      <div role="toolbar" aria-label={say('listen')} className="contents">
+        <Press words={say('listen_back')} onPress={() => reader.move(-1)}>
+          <SkipBack size={20} aria-hidden="true" />
+        </Press>
+        <button
+          type="button"
+          onClick={() => play(reader, extent)}
+          className="flex h-12 min-w-28 items-center justify-center gap-2 rounded-[var(--radius-card)] bg-blue px-3 font-semibold text-on-blue"
+        >
+          {isReading ? <Pause size={20} aria-hidden="true" /> : <Ear size={20} aria-hidden="true" />}
+          {say(isReading ? 'listen_pause' : state.is === 'paused' ? 'listen_on' : 'listen_read')}
+        </button>
+        <Press words={say('listen_next')} onPress={() => reader.move(1)}>
+          <SkipForward size={20} aria-hidden="true" />
+        </Press>
+        <fieldset className="flex rounded-[var(--radius-card)] border border-edge text-sm max-md:order-1">
+          <legend className="sr-only">{say('listen_extent')}</legend>
+          {EXTENTS.map(one => (
+            <label
+              key={one}
+              className="flex min-h-9 cursor-pointer items-center px-2 first-of-type:rounded-s-[var(--radius-card)] last-of-type:rounded-e-[var(--radius-card)] has-checked:bg-pale has-checked:font-semibold has-checked:underline has-focus-visible:ring-3 has-focus-visible:ring-ochre"
+            >
+              <input
+                type="radio"
+                name="listen-extent"
+                className="sr-only"
+                checked={extent === one}
+                onChange={() => setExtent(one)}
+              />
+              {say(`listen_extent_${one}`)}
+            </label>
+          ))}
+        </fieldset>
+        <Speed settings={settings} />
+        <Press words={say('listen_close')} onPress={onClose}>
+          <X size={18} aria-hidden="true" />
+        </Press>
+      </div>
       <p
         role="status"
         className={
@@ -92,7 +93,7 @@ export default function ListenBar({ asked, onClose }: Props) {
       >
         {wordsOf(state)}
       </p>
-    </section>
+    </aside>
   )
 }
 
@@ -151,7 +152,7 @@ function Speed({ settings }: { readonly settings: ReadingSettings }) {
     if (speed) save.go({ ...settings, speed })
   }
   return (
-    <div className="flex items-center">
+    <div className="flex items-center max-md:hidden">
       <Press words={say('listen_slower')} onPress={() => to(-1)}>
         <Minus size={18} aria-hidden="true" />
       </Press>

@@ -16,12 +16,21 @@ const isShown = (element: Element): boolean =>
   element.getClientRects().length > 0 &&
   element.getBoundingClientRect().width > 1 &&
   !!element.textContent?.trim() &&
-  !element.closest('[aria-hidden=true], [data-silent], [role=toolbar], [contenteditable=true]')
+  !element.closest('[aria-hidden=true], [role=toolbar]')
 
 /** The smallest parts of an element, or itself where it has none. */
 function partsOf(element: Element): Element[] {
   const parts = [...element.querySelectorAll(PARTS)].filter(part => !part.querySelector(PARTS))
   return parts.length ? parts : [element]
+}
+
+/** Where somebody writes: what they wrote is read on its own. */
+const EDITOR = '.ProseMirror'
+
+/** Everything that is read on with a part of a page, from the top: of what somebody writes its parts alone. */
+function blocksWith(block: Element): Element[] {
+  const editor = block.closest(EDITOR)
+  return editor ? partsOf(editor).filter(isShown) : blocksOf()
 }
 
 /** Everything that is read of a page, from its top. */
@@ -32,18 +41,27 @@ export function blocksOf(): Element[] {
   const blocks = new Set(
     all.filter(one => !all.some(other => other !== one && other.contains(one))).flatMap(partsOf),
   )
-  return [...blocks].filter(isShown)
+  return [...blocks].filter(block => isShown(block) && !block.closest(EDITOR))
 }
 
 /** What is read where somebody presses: the smallest part that has words. */
 export function blockAt(target: Element): Element | undefined {
   const block = target.closest(PRESSED)
-  if (!block || !page()?.contains(block) || !isShown(block)) return undefined
+  if (!block || !page()?.contains(block) || !isShown(block) || block.closest(EDITOR)) return undefined
   return block.matches(TEXTS) ? partsOf(block).find(part => part.contains(target)) : block
 }
 
-/** Where reading begins when nothing was pressed: at what is selected, else at the first part in sight. */
+/** The part of what is being written that the caret stands in. */
+function writtenHere(): Element | undefined {
+  const editor = document.activeElement?.closest(EDITOR)
+  const node = document.getSelection()?.anchorNode
+  return editor ? partsOf(editor).find(part => isShown(part) && (!node || part.contains(node))) : undefined
+}
+
+/** Where reading begins when nothing was pressed: at what is being written or selected, else at the first part in sight. */
 export function firstBlock(): Element | undefined {
+  const own = writtenHere()
+  if (own) return own
   const selection = document.getSelection()
   const node = selection && !selection.isCollapsed ? selection.anchorNode : null
   const selected = node instanceof Element ? node : node?.parentElement
@@ -60,7 +78,7 @@ export function firstBlock(): Element | undefined {
 
 /** The part that is read after or before another; undefined at the ends. */
 export function blockBeside(block: Element, by: 1 | -1): Element | undefined {
-  const blocks = blocksOf()
+  const blocks = blocksWith(block)
   const at = blocks.indexOf(block)
   if (at >= 0) return blocks[at + by]
   const after = blocks.findIndex(one => block.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_FOLLOWING)

@@ -1,7 +1,13 @@
 import { heardAt, type SpokenTime, type Told, timesOf } from '@oppen/core/speech'
-import { proxy, type Remote, wrap } from 'comlink'
+import { proxy } from 'comlink'
+import type { Spoke } from './synthesizer.js'
 import type { Utterance, Voice } from './voice.js'
 import type { VoiceWorker } from './voice.worker.js'
+import { workerOf } from './workers.js'
+
+const speech = workerOf<VoiceWorker>(
+  () => new Worker(new URL('./voice.worker.ts', import.meta.url), { type: 'module', name: 'voice' }),
+)
 
 /** Higher and lower variants that the synthesizer has. */
 export const VARIANTS = { usual: '', higher: 'f2', lower: 'm3' } as const
@@ -25,11 +31,19 @@ type Made = {
 
 const RATE = 22_050
 
+/**
+ * For whoever measures (User Timing of the W3C): how long after its sound a word was marked, and how long it is until the first is heard,
+ * in seconds. Nothing of it is kept.
+ */
+function tell(what: 'spoken word' | 'spoken sound', seconds: number): void {
+  performance.clearMarks(what)
+  performance.mark(what, { detail: seconds })
+}
+
 /** Oppen's own voice: a synthesizer in a worker, so that nothing is needed but what ships with Oppen. */
 export class OwnVoice implements Voice {
   readonly #variant: Variant
   readonly #made = new Map<string, Made>()
-  #worker: Remote<VoiceWorker> | undefined
   #context: AudioContext | undefined
   #end: (() => void) | undefined
 
@@ -37,15 +51,8 @@ export class OwnVoice implements Voice {
     this.#variant = variant
   }
 
-  get #speech(): Remote<VoiceWorker> {
-    this.#worker ??= wrap<VoiceWorker>(
-      new Worker(new URL('./voice.worker.ts', import.meta.url), { type: 'module', name: 'voice' }),
-    )
-    return this.#worker
-  }
-
   speaks(language: string): Promise<boolean> {
-    return this.#speech.speaks(language)
+    return speech(worker => worker.speaks(language))
   }
 
   prepare(utterance: Utterance): void {
@@ -57,26 +64,30 @@ export class OwnVoice implements Voice {
     const had = this.#made.get(key)
     if (had && !had.failed) return had
     const made: Made = { chunks: [], told: [], rate: RATE, more: () => {}, whole: false, failed: undefined }
+    let [come, asked] = [0, Number.POSITIVE_INFINITY]
     this.#made.set(key, made)
     for (const old of [...this.#made.keys()].slice(0, -KEPT)) this.#made.delete(old)
     const toSpeak = { text, language, speed, variant: VARIANTS[this.#variant] }
     const heard = proxy(({ samples, told }: { samples: Float32Array; told: readonly Told[] }) => {
       if (samples.length) made.chunks.push(samples)
       made.told.push(...told)
+      come++
+      made.whole = come >= asked
       made.more()
     })
-    this.#speech
-      .speak(toSpeak, heard)
-      .then(done => {
-        if (done.is !== 'spoken') throw new Error(done.is)
-      })
-      .catch((error: unknown) => {
+    speech<{ spoke: Spoke; sounds: number }>(worker => worker.speak(toSpeak, heard)).then(
+      ({ spoke, sounds }) => {
+        asked = sounds
+        made.whole = come >= asked
+        if (spoke.is === 'no_voice') made.failed = new Error(spoke.is)
+        made.more()
+      },
+      (error: unknown) => {
         made.failed = error
-      })
-      .finally(() => {
         made.whole = true
         made.more()
-      })
+      },
+    )
     return made
   }
 
@@ -116,6 +127,7 @@ export class OwnVoice implements Voice {
           // what comes too late makes everything after it later
           begins = begins === undefined ? at : begins + (next && at - next)
           source.start(at)
+          if (source.buffer && !sources.length) tell('spoken sound', at - context.currentTime)
           next = at + buffer.duration
           source.onended = () => {
             if (made.whole && source === sources.at(-1) && given === made.chunks.length) over()
@@ -134,6 +146,7 @@ export class OwnVoice implements Voice {
         if (!now || now.from === last?.from) return
         last = now
         heard(now)
+        tell('spoken word', since - now.at)
       }
       this.#end = () => over()
       made.more = give

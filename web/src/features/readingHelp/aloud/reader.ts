@@ -23,6 +23,17 @@ export type ReaderWorld = {
   readonly heard: (range: Range) => void
 }
 
+/** What a part of the page said when it was last looked at, and its sentences: a long text is parted once. */
+const parted = new WeakMap<Element, { readonly text: string; readonly sentences: readonly Span[] }>()
+
+function sentencesIn(block: Element, { text }: BlockText = textOf(block)): readonly Span[] {
+  const known = parted.get(block)
+  if (known?.text === text) return known.sentences
+  const sentences = sentencesOf(text, 'en')
+  parted.set(block, { text, sentences })
+  return sentences
+}
+
 /** Where it reads: a part of the page, and which of its sentences. */
 type Place = { readonly block: Element; readonly sentence: number }
 
@@ -55,7 +66,7 @@ export class Reader {
   /** Reads a part of a page, or from a place in it. */
   read(block: Element, extent: Extent, at = 0): void {
     const text = textOf(block)
-    const sentences = sentencesOf(text.text, 'en')
+    const sentences = sentencesIn(block, text)
     const found = spanAt(sentences, at) ?? sentences.at(-1)
     if (!found) return
     this.#extent = extent
@@ -157,7 +168,7 @@ export class Reader {
   /** Reads one sentence; true where it cannot be read and nothing more is. */
   async #sentence({ block, sentence }: Place, run: number): Promise<boolean> {
     const text = textOf(block)
-    const span = this.#word ?? sentencesOf(text.text, 'en')[sentence]
+    const span = this.#word ?? sentencesIn(block, text)[sentence]
     if (!span) return false
     const language = text.language ?? (await this.#world.languageOf(text.text))
     const voice = await this.#voiceFor(language)
@@ -180,18 +191,19 @@ export class Reader {
       bringSpokenIntoSight(word)
       this.#world.heard(word)
     })
-    void this.#prepareNext(language, voice)
+    void this.#prepareNext(voice)
     await said
     return false
   }
 
-  /** What comes next in the same part is made while this is heard. */
-  async #prepareNext(language: string, voice: Voice): Promise<void> {
+  /** What comes next is made while this is heard. */
+  async #prepareNext(voice: Voice): Promise<void> {
     const next = this.#extent === 'on' && this.#place && beside(this.#place, 1)
     if (!next) return
     const text = textOf(next.block)
-    const span = sentencesOf(text.text, 'en')[next.sentence]
-    if (span && next.block === this.#place?.block) voice.prepare(this.#utterance(text, span, language))
+    const span = sentencesIn(next.block, text)[next.sentence]
+    const language = text.language ?? (await this.#world.languageOf(text.text))
+    if (span) voice.prepare(this.#utterance(text, span, language))
   }
 
   #utterance(text: BlockText, { from, to }: Span, language: string): Utterance {
@@ -204,11 +216,11 @@ export class Reader {
 
 /** The sentence before or behind another, in the same part of the page or the next that has one. */
 function beside({ block, sentence }: Place, by: 1 | -1): Place | undefined {
-  const count = sentencesOf(textOf(block).text, 'en').length
+  const count = sentencesIn(block).length
   const next = sentence + by
   if (next >= 0 && next < count) return { block, sentence: next }
   for (let other = blockBeside(block, by); other; other = blockBeside(other, by)) {
-    const sentences = sentencesOf(textOf(other).text, 'en').length
+    const sentences = sentencesIn(other).length
     if (sentences) return { block: other, sentence: by === 1 ? 0 : sentences - 1 }
   }
   return undefined

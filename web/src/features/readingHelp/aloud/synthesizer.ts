@@ -14,6 +14,9 @@ export type ToSpeak = {
 /** A stretch of sound, with the words that begin in it, in UTF-16 units of the text. */
 export type Sound = { readonly samples: Float32Array; readonly told: readonly Told[] }
 
+/** What became of it: samples a second, or that there is no voice for the language. */
+export type Spoke = { readonly is: 'spoken'; readonly rate: number } | { readonly is: 'no_voice' }
+
 /** Fetches a file of the voices by its name. */
 export type FetchPart = (name: string) => Promise<ArrayBuffer>
 
@@ -66,9 +69,12 @@ export async function synthesizer(fetchPart: FetchPart) {
   }
 
   /** Speaks a text, with each stretch of sound as it is made. `heard` says whether it is to go on. */
-  async function speak({ text, language, speed, variant }: ToSpeak, heard: (sound: Sound) => boolean) {
+  async function speak(
+    { text, language, speed, variant }: ToSpeak,
+    heard: (sound: Sound) => boolean,
+  ): Promise<Spoke> {
     const part = voiceFor(table, language)
-    if (!part) return { is: 'no_voice' as const }
+    if (!part) return { is: 'no_voice' }
     const [voice] = await Promise.all([engine(), dictionary(part.dictionary)])
     voice.set_voice(`${part.voice}${variant && `+${variant}`}`)
     voice.set_rate(Math.round((USUAL_RATE * speed) / 100))
@@ -82,7 +88,7 @@ export async function synthesizer(fetchPart: FetchPart) {
       }))
       return !heard({ samples: Float32Array.from(samples, one => one / 32_768), told })
     })
-    return { is: 'spoken' as const, rate }
+    return { is: 'spoken', rate }
   }
   return { speak, speaks: (language: string) => voiceFor(table, language) !== undefined }
 }

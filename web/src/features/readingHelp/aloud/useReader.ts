@@ -1,5 +1,4 @@
 import type { ReadingSettings } from '@oppen/core/readingHelp'
-import { wrap } from 'comlink'
 import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import { LOCALE } from '../../../words/language.js'
 import { DeviceVoice } from './deviceVoice.js'
@@ -7,14 +6,11 @@ import { tellHeard } from './follow.js'
 import { OwnVoice } from './ownVoice.js'
 import { Reader } from './reader.js'
 import type { WordsWorker } from './words.worker.js'
+import { workerOf } from './workers.js'
 
-let worker: ReturnType<typeof wrap<WordsWorker>> | undefined
-const words = () => {
-  worker ??= wrap<WordsWorker>(
-    new Worker(new URL('./words.worker.ts', import.meta.url), { type: 'module', name: 'words' }),
-  )
-  return worker
-}
+const words = workerOf<WordsWorker>(
+  () => new Worker(new URL('./words.worker.ts', import.meta.url), { type: 'module', name: 'words' }),
+)
 
 /** One for each way to speak; what was fetched and made for it is used again. */
 const own = new Map<ReadingSettings['voice'], OwnVoice>()
@@ -22,6 +18,14 @@ function ownVoice(voice: Exclude<ReadingSettings['voice'], 'device'>): OwnVoice 
   const made = own.get(voice) ?? new OwnVoice(voice)
   own.set(voice, made)
   return made
+}
+
+/** Fetches what speaks before somebody asks for it; what does not come is fetched again when it is needed. */
+export function warmUp(): void {
+  void ownVoice('usual')
+    .speaks(LOCALE)
+    .catch(() => undefined)
+  void words(worker => worker.languageOf('', LOCALE)).catch(() => undefined)
 }
 
 /** What reads this page aloud, as somebody chose; it is silent once nobody asks for it any more. */
@@ -32,13 +36,11 @@ export function useReader({ voice, speed }: Pick<ReadingSettings, 'voice' | 'spe
     return new Reader({
       voices: voice === 'device' ? [device, ours] : [ours, device],
       // where it cannot be fetched a text is taken for one in the language of the page
-      languageOf: text =>
-        words()
-          .languageOf(text, LOCALE)
-          .catch(() => LOCALE),
+      languageOf: text => words(worker => worker.languageOf(text, LOCALE)).catch(() => LOCALE),
       heard: tellHeard,
     })
   }, [voice])
+  useEffect(warmUp, [])
   useEffect(() => reader.setSpeed(speed), [reader, speed])
   useEffect(() => () => reader.stop(), [reader])
   useSyncExternalStore(

@@ -1,6 +1,6 @@
 import { version } from '@echogarden/espeak-ng-emscripten/package.json'
 import { expose, transfer } from 'comlink'
-import { type Sound, synthesizer, type ToSpeak } from './synthesizer.js'
+import { type Sound, type Spoke, synthesizer, type ToSpeak } from './synthesizer.js'
 
 const fetchPart = async (name: string): Promise<ArrayBuffer> => {
   const answer = await fetch(`/assets/voices-${version}/${name}`)
@@ -18,20 +18,21 @@ const ready = () => {
   return made
 }
 
-/** Whoever asks for something new does not wait for what was asked for before. */
-let latest = 0
-
 const worker = {
-  prepare: async (): Promise<void> => void (await ready()),
   speaks: async (language: string): Promise<boolean> => (await ready()).speaks(language),
-  speak: async (toSpeak: ToSpeak, heard: (sound: Sound) => void) => {
-    const one = ++latest
+  speak: async (
+    toSpeak: ToSpeak,
+    heard: (sound: Sound) => void,
+  ): Promise<{ spoke: Spoke; sounds: number }> => {
     const { speak } = await ready()
-    if (one !== latest) return { is: 'left' as const }
-    return speak(toSpeak, sound => {
+    let sounds = 0
+    const spoke = await speak(toSpeak, sound => {
+      sounds++
       heard(transfer(sound, [sound.samples.buffer]))
       return true
     })
+    // they go another way than this answer, and may come after it
+    return { spoke, sounds }
   },
 }
 

@@ -1,0 +1,167 @@
+import { expect, type Page, test } from '@playwright/test'
+import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
+import { School } from '../school.js'
+
+let school: School
+test.beforeAll(async () => {
+  school = await School.open()
+})
+test.afterAll(() => school.close())
+
+const TITLE = 'Why the hill is wetter than the harbour'
+const directions = (page: Page) => page.getByText(/^Read the page about the hill/).last()
+
+async function openWork(page: Page): Promise<void> {
+  await page
+    .getByRole('link', { name: new RegExp(TITLE) })
+    .first()
+    .click()
+  await expect(directions(page)).toBeVisible()
+}
+
+/** What is marked on the page as being heard. */
+const marked = (page: Page, what: 'word' | 'sentence') =>
+  page.evaluate(name => {
+    const [range] = (CSS.highlights.get(name) ?? []) as Iterable<Range>
+    return range?.toString() ?? ''
+  }, `spoken-${what}`)
+
+/** Writes down each word that is marked from now on, also one that is heard for a moment only. */
+const listen = (page: Page) =>
+  page.evaluate(() => {
+    const words: string[] = []
+    Object.assign(window, { heardWords: words })
+    const look = () => {
+      const [range] = (CSS.highlights.get('spoken-word') ?? []) as Iterable<Range>
+      const word = range?.toString() ?? ''
+      if (word && word !== words.at(-1)) words.push(word)
+      requestAnimationFrame(look)
+    }
+    look()
+  })
+const heard = (page: Page) =>
+  page.evaluate(() => (window as unknown as { heardWords: string[] }).heardWords.join(' '))
+
+const bar = (page: Page) => page.getByRole('toolbar', { name: 'Read aloud' })
+
+/** Presses a word of a text, in its middle. */
+async function pressWord(page: Page, text: RegExp, word: string): Promise<void> {
+  const at = await page
+    .getByText(text)
+    .last()
+    .evaluate((element, word) => {
+      const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT)
+      while (walker.nextNode()) {
+        const from = walker.currentNode.textContent?.indexOf(word) ?? -1
+        if (from < 0) continue
+        const range = document.createRange()
+        range.setStart(walker.currentNode, from)
+        range.setEnd(walker.currentNode, from + word.length)
+        const { left, top, width, height } = range.getBoundingClientRect()
+        return { x: left + width / 2, y: top + height / 2 }
+      }
+      throw new Error(`there is no ${word}`)
+    }, word)
+  await page.mouse.click(at.x, at.y)
+}
+
+test('a child asks what it says, and hears it word by word; stops, goes on, hears one word, and slower from then on', async ({
+  browser,
+}) => {
+  const { page } = await deviceOf(browser, school.address, 'ada.moreno')
+  await openWork(page)
+  await listen(page)
+  await page.getByRole('button', { name: 'Reading help' }).click()
+  await page.getByRole('button', { name: /What does that say\?/ }).click()
+  await expect(bar(page)).toBeVisible()
+  await expect.poll(() => marked(page, 'sentence')).toMatch(/^Read the page about the hill.*boats\?$/)
+  await expect.poll(() => heard(page)).toMatch(/^Read the page about the hill behind/)
+  await accessible(page)
+
+  // it waits where it was, and goes on from there
+  await bar(page).getByRole('button', { name: 'Pause' }).click()
+  const stopped = await marked(page, 'word')
+  await expect(bar(page).getByRole('button', { name: 'Go on' })).toBeVisible()
+  await page.keyboard.press('Alt+l')
+  await expect.poll(() => marked(page, 'word')).not.toBe(stopped)
+  await expect(bar(page).getByRole('button', { name: 'Pause' })).toBeVisible()
+
+  // one word, and nothing after it
+  await bar(page).getByText('the word', { exact: true }).click()
+  await pressWord(page, /^Read the page about the hill/, 'harbour')
+  await expect.poll(() => heard(page)).toMatch(/ harbour$/)
+  await expect(bar(page).getByRole('button', { name: 'Read to me' })).toBeVisible()
+  expect(await marked(page, 'word')).toBe('')
+
+  // Escape stops, and once more puts it away
+  await page.keyboard.press('Alt+l')
+  await expect.poll(() => marked(page, 'word')).not.toBe('')
+  await page.keyboard.press('Escape')
+  expect(await marked(page, 'word')).toBe('')
+  await bar(page).getByRole('button', { name: 'Slower' }).click()
+  await expect(bar(page).getByLabel('Speed')).toHaveText('80 %')
+  await page.keyboard.press('Escape')
+  await expect(bar(page)).toBeHidden()
+
+  // on every page of every device, as it was chosen
+  await page.keyboard.press('Alt+r')
+  const help = page.getByRole('dialog', { name: 'Reading help' })
+  await help.getByText('“Read to me” on every page').click()
+  await help.getByRole('button', { name: 'Use it' }).click()
+  await expect(bar(page)).toBeVisible()
+  const phone = await device(browser, school.address, { phone: true })
+  await signIn(phone.page, 'ada.moreno')
+  await expect(bar(phone.page)).toBeVisible()
+  await expect(bar(phone.page).getByLabel('Speed')).toHaveText('80 %')
+  await noSideways(phone.page)
+  await accessible(phone.page)
+  await bar(phone.page).getByRole('button', { name: 'Read to me' }).click()
+  await expect.poll(() => marked(phone.page, 'sentence')).not.toBe('')
+})
+
+test('the guide moves with the voice, and what is in another language is spoken in it or said to be unknown', async ({
+  browser,
+}) => {
+  const [teacher, pupil] = [
+    await deviceOf(browser, school.address, 'ms.varga'),
+    await deviceOf(browser, school.address, 'goran.pell'),
+  ]
+  await teacher.page
+    .getByRole('navigation', { name: 'Classes' })
+    .getByRole('link', { name: /^Garden Science/ })
+    .click()
+  await teacher.page.getByRole('link', { name: 'Talk' }).first().click()
+  const post = async (words: string) => {
+    await teacher.page.getByRole('button', { name: 'Write a notice' }).click()
+    const form = teacher.page.getByRole('dialog', { name: 'New notice' })
+    await form.getByRole('textbox', { name: 'What is it about?' }).fill(words)
+    await form.getByRole('button', { name: 'Post' }).click()
+    await expect(form).toBeHidden()
+  }
+  await post('A maré sobe duas vezes por dia. Depois desce outra vez até às pedras do cais.')
+  await post('ຝົນຕົກຢູ່ເທິງພູ ແລະ ນ້ຳໄຫຼລົງສູ່ທະເລ')
+
+  const { page } = pupil
+  await page.keyboard.press('Alt+r')
+  const help = page.getByRole('dialog', { name: 'Reading help' })
+  await help.getByText('1 line bright').click()
+  await help.getByRole('button', { name: 'Use it' }).click()
+  await openWork(page)
+  await listen(page)
+  await page.keyboard.press('Alt+l')
+  await expect.poll(() => heard(page)).toMatch(/^Read the/)
+  const guide = page.getByRole('toolbar', { name: 'Reading guide' })
+  await expect(guide).toBeVisible()
+  const top = () => guide.evaluate(one => one.getBoundingClientRect().top)
+  const first = await top()
+  await expect.poll(() => heard(page)).toMatch(/the rain/)
+  expect(await top()).toBeGreaterThan(first)
+  await page.keyboard.press('Escape')
+
+  await page.getByRole('link', { name: 'Talk' }).first().click()
+  await pressWord(page, /^A maré sobe/, 'maré')
+  await expect.poll(() => heard(page)).toMatch(/A maré sobe duas/)
+  await pressWord(page, /^ຝົນຕົກ/, 'ຝົນ')
+  await expect(page.getByText('This text seems to be in Lao. No voice here speaks it.')).toBeVisible()
+  await accessible(page)
+})

@@ -15,10 +15,13 @@ import { loadWords } from './words/wording.js'
 import './style.css'
 
 // the screens are kept on the device once everything else has had its turn
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  window.addEventListener('load', () =>
-    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), 2_000),
-  )
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  const keep = () =>
+    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), 2_000)
+  // the page is shown before it runs: it may be there as a whole by now
+  if (document.readyState === 'complete') keep()
+  else window.addEventListener('load', keep)
+}
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')

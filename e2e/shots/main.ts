@@ -297,6 +297,13 @@ async function readWithHelp(page: Page): Promise<void> {
   await help.getByText('more room').click()
   await help.getByText('straw').click()
   await help.getByText('shorter', { exact: true }).click()
+  await help.getByRole('button', { name: 'Use it' }).click()
+  // read aloud as far as a word, and stopped there
+  await page.keyboard.press('Alt+l')
+  await page.waitForFunction(() =>
+    [...((CSS.highlights.get('spoken-word') ?? []) as Iterable<Range>)].some(word => `${word}` === 'harbour'),
+  )
+  await page.keyboard.press('Alt+l')
 }
 
 async function fillPost(page: Page): Promise<void> {

@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
+import { openHill } from '../hillWork.js'
 import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
 import { School } from '../school.js'
 
@@ -7,17 +8,6 @@ test.beforeAll(async () => {
   school = await School.open()
 })
 test.afterAll(() => school.close())
-
-const TITLE = 'Why the hill is wetter than the harbour'
-const directions = (page: Page) => page.getByText(/^Read the page about the hill/).last()
-
-async function openWork(page: Page): Promise<void> {
-  await page
-    .getByRole('link', { name: new RegExp(TITLE) })
-    .first()
-    .click()
-  await expect(directions(page)).toBeVisible()
-}
 
 /** What is marked on the page as being heard. */
 const marked = (page: Page, what: 'word' | 'sentence') =>
@@ -69,7 +59,7 @@ test('a child asks what it says, and hears it word by word; stops, goes on, hear
   browser,
 }) => {
   const { page } = await deviceOf(browser, school.address, 'ada.moreno')
-  await openWork(page)
+  await openHill(page)
   await listen(page)
   await page.getByRole('button', { name: 'Reading help' }).click()
   await page.getByRole('button', { name: /What does that say\?/ }).click()
@@ -146,7 +136,7 @@ test('the guide moves with the voice, and what is in another language is spoken 
   const help = page.getByRole('dialog', { name: 'Reading help' })
   await help.getByText('1 line bright').click()
   await help.getByRole('button', { name: 'Use it' }).click()
-  await openWork(page)
+  await openHill(page)
   await listen(page)
   await page.keyboard.press('Alt+l')
   await expect.poll(() => heard(page)).toMatch(/^Read the/)

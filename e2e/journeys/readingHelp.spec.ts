@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
+import { directions, openHill } from '../hillWork.js'
 import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
 import { School } from '../school.js'
 
@@ -8,26 +9,15 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => school.close())
 
-const TITLE = 'Why the hill is wetter than the harbour'
-
-/** The directions of the piece of work, and how large their letters are, in pixels. */
-const directions = (page: Page) => page.getByText(/^Read the page about the hill/).last()
+/** How large the letters of the directions are, in pixels. */
 const sizeOf = (page: Page) =>
   directions(page).evaluate(text => Number.parseFloat(getComputedStyle(text).fontSize))
-
-async function openWork(page: Page): Promise<void> {
-  await page
-    .getByRole('link', { name: new RegExp(TITLE) })
-    .first()
-    .click()
-  await expect(directions(page)).toBeVisible()
-}
 
 test('a pupil makes text larger and calmer, tries it on the first sentence, and finds it so on another device', async ({
   browser,
 }) => {
   const { page } = await deviceOf(browser, school.address, 'ada.moreno')
-  await openWork(page)
+  await openHill(page)
   const before = await sizeOf(page)
   await page.getByRole('button', { name: 'Reading help' }).click()
   const help = page.getByRole('dialog', { name: 'Reading help' })
@@ -49,7 +39,7 @@ test('a pupil makes text larger and calmer, tries it on the first sentence, and 
 
   const phone = await device(browser, school.address, { phone: true })
   await signIn(phone.page, 'ada.moreno')
-  await openWork(phone.page)
+  await openHill(phone.page)
   await expect(phone.page.locator('html')).toHaveAttribute('data-read-room', 'most')
   expect(await sizeOf(phone.page)).toBeCloseTo(17 * 1.3, 1)
   await noSideways(phone.page)
@@ -76,7 +66,7 @@ test('a pupil makes text larger and calmer, tries it on the first sentence, and 
 
 test('a guide keeps the place, line by line, by keys and by touch', async ({ browser }) => {
   const { page } = await deviceOf(browser, school.address, 'goran.pell')
-  await openWork(page)
+  await openHill(page)
   await page.keyboard.press('Alt+r')
   const help = page.getByRole('dialog', { name: 'Reading help' })
   await help.getByText('2 lines bright').click()

@@ -1,3 +1,5 @@
+import { PARTS_EN, PARTS_PT } from './parts.js'
+
 /** A formula as MathML has it (MathML Core), without what only says how it looks. */
 export type MathNode = {
   readonly tag: string
@@ -34,17 +36,6 @@ type Words = {
 }
 
 const NUMBERS = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
-const PARTS: Readonly<Record<number, readonly [string, string]>> = {
-  2: ['half', 'halves'],
-  3: ['third', 'thirds'],
-  4: ['quarter', 'quarters'],
-  5: ['fifth', 'fifths'],
-  6: ['sixth', 'sixths'],
-  7: ['seventh', 'sevenths'],
-  8: ['eighth', 'eighths'],
-  9: ['ninth', 'ninths'],
-  10: ['tenth', 'tenths'],
-}
 const GREEK = {
   α: 'alpha',
   β: 'beta',
@@ -113,7 +104,7 @@ const EN: Words = {
   over: (above, below) => `${above} over ${below}`,
   fraction: (above, below) => `the fraction with numerator ${above} and denominator ${below}`,
   part: (above, below) => {
-    const names = PARTS[below]
+    const names = PARTS_EN[below]
     return names && `${NUMBERS[above] || above} ${names[above === 1 ? 0 : 1]}`
   },
   and: 'and',
@@ -131,17 +122,6 @@ const EN: Words = {
   row: number => `row ${number}`,
 }
 
-const PARTES: Readonly<Record<number, readonly [string, string]>> = {
-  2: ['meio', 'meios'],
-  3: ['terço', 'terços'],
-  4: ['quarto', 'quartos'],
-  5: ['quinto', 'quintos'],
-  6: ['sexto', 'sextos'],
-  7: ['sétimo', 'sétimos'],
-  8: ['oitavo', 'oitavos'],
-  9: ['nono', 'nonos'],
-  10: ['décimo', 'décimos'],
-}
 const NUMEROS = ['', 'um', 'dois', 'três', 'quatro', 'cinco', 'seis', 'sete', 'oito', 'nove']
 
 /** European Portuguese as it is said in schools (common practice). */
@@ -193,7 +173,7 @@ const PT: Words = {
   over: (above, below) => `${above} sobre ${below}`,
   fraction: (above, below) => `a fração com numerador ${above} e denominador ${below}`,
   part: (above, below) => {
-    const names = PARTES[below]
+    const names = PARTS_PT[below]
     return names && `${NUMEROS[above] || above} ${names[above === 1 ? 0 : 1]}`
   },
   and: 'e',

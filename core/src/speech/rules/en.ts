@@ -1,3 +1,4 @@
+import { PARTS_EN } from '../parts.js'
 import { ALONE, always, dayOf, ENDS, monthsOf, NUMBER, type SpokenRule, unitRule } from './rule.js'
 
 const MONTHS = monthsOf('en-GB', 'long')
@@ -44,17 +45,6 @@ function timeOf(written: number, minutes: number, half: string | undefined): str
   return sure ? `${said} ${part}` : said
 }
 
-const PARTS: Readonly<Record<number, readonly [one: string, many: string]>> = {
-  2: ['half', 'halves'],
-  3: ['third', 'thirds'],
-  4: ['quarter', 'quarters'],
-  5: ['fifth', 'fifths'],
-  6: ['sixth', 'sixths'],
-  7: ['seventh', 'sevenths'],
-  8: ['eighth', 'eighths'],
-  9: ['ninth', 'ninths'],
-  10: ['tenth', 'tenths'],
-}
 const GLYPHS: Readonly<Record<string, string>> = {
   '½': 'a half',
   '⅓': 'a third',
@@ -154,7 +144,7 @@ export const EN: readonly SpokenRule[] = [
   {
     pattern: new RegExp(`${ALONE}(${NUMBER})/(\\d+)(?![\\p{L}\\p{N}/]|[.,]\\d)`, 'gu'),
     say: ([, over = '', under = '']) => {
-      const part = PARTS[Number(under)]
+      const part = PARTS_EN[Number(under)]
       if (!/^\d+$/.test(over) || !part || Number(over) >= Number(under)) return `${over} out of ${under}`
       return over === '1' ? `one ${part[0]}` : `${over} ${part[1]}`
     },

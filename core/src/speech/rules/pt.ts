@@ -1,3 +1,4 @@
+import { PARTS_PT } from '../parts.js'
 import { ALONE, always, dayOf, ENDS, monthsOf, NUMBER, type SpokenRule, unitRule } from './rule.js'
 
 const MONTHS = monthsOf('pt-PT', 'long')
@@ -19,17 +20,6 @@ function timeOf(hour: number, minutes: number): string {
   return `${said} e ${minutes === 30 ? 'meia' : minutes === 15 ? 'um quarto' : minutes}`
 }
 
-const PARTS: Readonly<Record<number, readonly [one: string, many: string]>> = {
-  2: ['meio', 'meios'],
-  3: ['terço', 'terços'],
-  4: ['quarto', 'quartos'],
-  5: ['quinto', 'quintos'],
-  6: ['sexto', 'sextos'],
-  7: ['sétimo', 'sétimos'],
-  8: ['oitavo', 'oitavos'],
-  9: ['nono', 'nonos'],
-  10: ['décimo', 'décimos'],
-}
 const GLYPHS: Readonly<Record<string, string>> = {
   '½': 'meio',
   '⅓': 'um terço',
@@ -121,7 +111,7 @@ export const PT: readonly SpokenRule[] = [
   {
     pattern: new RegExp(`${ALONE}(${NUMBER})/(\\d+)(?![\\p{L}\\p{N}/]|[.,]\\d)`, 'gu'),
     say: ([, over = '', under = '']) => {
-      const part = PARTS[Number(under)]
+      const part = PARTS_PT[Number(under)]
       if (!/^\d+$/.test(over) || !part || Number(over) >= Number(under)) return `${over} em ${under}`
       return over === '1' ? `um ${part[0]}` : `${over} ${part[1]}`
     },

@@ -39,7 +39,8 @@ export default function ListenBar({ asked, onClose }: Props) {
   }, [asked])
   usePresses(reader, extent)
   usePointing(reader, settings.points)
-  useKeys(reader, onClose)
+  // where it is wanted on every page only its own button puts it away
+  useKeys(reader, settings.listen ? undefined : onClose)
   const { state } = reader
   const isReading = state.is === 'reading' || state.is === 'fetching'
   return (
@@ -213,9 +214,9 @@ function usePointing(reader: Reader, on: boolean): void {
   }, [reader, on])
 }
 
-/** Escape stops; Alt and the comma or full stop go a sentence back or on. */
-function useKeys(reader: Reader, onClose: () => void): void {
-  const close = useEffectEvent(onClose)
+/** Escape stops, and once more puts it away; Alt and the comma or full stop go a sentence back or on. */
+function useKeys(reader: Reader, onClose: (() => void) | undefined): void {
+  const close = useEffectEvent(() => onClose?.())
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return

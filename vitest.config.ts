@@ -2,9 +2,9 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    // a machine three times slower, with something else to do, still has the time
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
+    // it ends what hangs, and no more: a machine whose neighbours leave it a third of its time still has enough
+    testTimeout: 180_000,
+    hookTimeout: 300_000,
     maxWorkers: '100%',
     projects: [
       // what these import holds nothing of one test that another would see; loading it once takes a third of the time

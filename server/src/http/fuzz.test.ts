@@ -128,7 +128,7 @@ describe('whatever is sent', () => {
         }
       }
     }
-  }, 120_000)
+  }, 600_000)
 
   it('as long as it may be, holds nobody up', async () => {
     const random = new Seeded(SEED)
@@ -147,7 +147,7 @@ describe('whatever is sent', () => {
       }
     }
     expect(slow).toEqual([])
-  }, 240_000)
+  }, 900_000)
 
   it('that is no JSON, is packed, is too long or stands deep, is refused as such and holds nobody up', async () => {
     const [teacher] = people as [Person]
@@ -169,7 +169,7 @@ describe('whatever is sent', () => {
       }
       expect(await send(teacher, name, '{}', 'application/json; charset=nonsense')).toBeLessThan(500)
     }
-  }, 240_000)
+  }, 900_000)
 
   it('in another coding than it says is refused', async () => {
     await signInAll()
@@ -199,7 +199,7 @@ it('every address that leads nowhere, every id that is none and every odd header
       }
     }
   }
-}, 120_000)
+}, 600_000)
 
 it('the server is there at the end, and so are its people', async () => {
   await signInAll()

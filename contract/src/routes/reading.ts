@@ -3,8 +3,6 @@ import { route } from '../wire/route.js'
 
 /** What is read over several things. */
 export const readingRoutes = {
-  // today
-
   // about
   seeAbout: route<Shapes['seeAbout']>()('GET', '/api/classes/:classId/about', 'class.see'),
   seeMembers: route<Shapes['seeMembers']>()('GET', '/api/classes/:classId/members', 'members.see'),

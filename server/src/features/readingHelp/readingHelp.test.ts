@@ -47,6 +47,11 @@ describe('what makes text easier to read', () => {
     expect(await readingOf(anna)).toEqual({ own: large, beginning: null })
   })
 
+  it('is not made to be seen by a teacher who sets how it begins', async () => {
+    await teacher.get('setReadingBeginning', at(), { settings: { ...guided, shown: true } })
+    expect((await readingOf(anna)).beginning).toEqual(guided)
+  })
+
   it('is seen by teachers of the class where the pupil says so, for as long', async () => {
     await anna.get('saveReadingSettings', {}, { settings: { ...large, shown: true } })
     expect(await teacher.get('seeReadingBeginning', at())).toEqual({

@@ -42,7 +42,9 @@ export async function setReadingBeginning(
     const { placeId } = params
     const model = world.db.model(readingBeginnings)
     const row = { placeId, byAccount: viewer.accountId, at: world.clock.now() }
-    if (settings) await model.upsert({ ...row, settings: JSON.stringify(settings) })
+    // whether teachers may see what is chosen is for the pupil alone to say
+    const begins = settings && { ...settings, shown: false }
+    if (begins) await model.upsert({ ...row, settings: JSON.stringify(begins) })
     else await model.destroy({ where: { placeId } })
     const pupil = (await accountAt(world.db, placeId))?.accountId
     if (pupil) world.db.afterCommit(() => void world.live.tellPerson(pupil, { what: 'me' }))

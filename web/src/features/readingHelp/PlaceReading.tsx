@@ -14,7 +14,7 @@ import { say } from '../../words/say.js'
 import { inWords } from './inWords.js'
 import { ReadingFields } from './ReadingFields.js'
 
-/** How text is for a pupil to begin with; what the pupil chooses afterwards is not shown here, nor anywhere else. */
+/** How text is for a pupil to begin with, and what the pupil chose since, where the pupil says that teachers may see it. */
 export default function PlaceReading({ place }: { readonly place: RegisterPlace }) {
   const { classId } = useIds()
   const archived = useTie()?.archived ?? false

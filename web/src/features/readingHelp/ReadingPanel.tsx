@@ -1,11 +1,5 @@
-import { type Me, routes } from '@oppen/contract'
-import type { ReadingSettings } from '@oppen/core/readingHelp'
-import { useQueryClient } from '@tanstack/react-query'
 import { Ear, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { call } from '../../app/api.js'
-import { useCommand } from '../../app/command.js'
-import { reads } from '../../app/queries.js'
 import { readingOf } from '../../app/reading.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
@@ -15,6 +9,7 @@ import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
 import { ReadingFields } from './ReadingFields.js'
 import { firstSentence, sampleOf, textInSight } from './sample.js'
+import { useSaveReading } from './useSaveReading.js'
 
 type Props = {
   /** With whether something was chosen. */
@@ -29,7 +24,6 @@ type Props = {
  */
 export default function ReadingPanel({ onClose, onRead }: Props) {
   const me = useMe()
-  const client = useQueryClient()
   const [settings, setSettings] = useState(() => readingOf(me))
   const [sample] = useState(() => firstSentence(sampleOf(textInSight()), LOCALE) || say('reading_sample'))
   const panel = useRef<HTMLElement>(null)
@@ -37,16 +31,7 @@ export default function ReadingPanel({ onClose, onRead }: Props) {
     panel.current?.focus()
     void import('./aloud/useReader.js').then(({ warmUp }) => warmUp()).catch(() => undefined)
   }, [])
-  const save = useCommand<ReadingSettings | null>({
-    do: async chosen => {
-      await call(routes.saveReadingSettings, {}, { settings: chosen })
-      client.setQueryData(reads.me().queryKey, (now: Me | undefined) =>
-        now ? { ...now, reading: { ...now.reading, own: chosen } } : now,
-      )
-    },
-    again: [reads.me().queryKey],
-    done: () => onClose(true),
-  })
+  const save = useSaveReading(() => onClose(true))
   return (
     <section
       ref={panel}

@@ -1,17 +1,12 @@
-import type { Me } from '@oppen/contract'
-import { routes } from '@oppen/contract'
 import { type ReadingSettings, SPEEDS } from '@oppen/core/readingHelp'
-import { useQueryClient } from '@tanstack/react-query'
 import { Ear, Minus, Pause, Plus, SkipBack, SkipForward, X } from 'lucide-react'
 import { useEffect, useEffectEvent, useState } from 'react'
 import { useLocation } from 'react-router'
-import { call } from '../../../app/api.js'
-import { useCommand } from '../../../app/command.js'
-import { reads } from '../../../app/queries.js'
 import { readingOf } from '../../../app/reading.js'
 import { useMe } from '../../../app/session.js'
 import { LOCALE } from '../../../words/language.js'
 import { say } from '../../../words/say.js'
+import { useSaveReading } from '../useSaveReading.js'
 import { blockAt, firstBlock } from './blocks.js'
 import { EXTENTS, type Extent, type Reader } from './reader.js'
 import { placeAt, textOf } from './text.js'
@@ -138,15 +133,7 @@ const Press = ({ words, onPress, children }: PressProps) => (
 
 /** How quickly: saved with everything else that somebody chose. */
 function Speed({ settings }: { readonly settings: ReadingSettings }) {
-  const client = useQueryClient()
-  const save = useCommand<ReadingSettings>({
-    do: async chosen => {
-      client.setQueryData(reads.me().queryKey, (now: Me | undefined) =>
-        now ? { ...now, reading: { ...now.reading, own: chosen } } : now,
-      )
-      await call(routes.saveReadingSettings, {}, { settings: chosen })
-    },
-  })
+  const save = useSaveReading()
   const at = SPEEDS.indexOf(settings.speed)
   const to = (by: number) => {
     const speed = SPEEDS[at + by]

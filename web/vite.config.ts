@@ -18,7 +18,7 @@ const FROM_THE_START = [
   /(vite\/preload-helper|rolldown_dynamic_import_helper)\.js/,
   /\/node_modules\/(react|react-dom|react-router|scheduler|@tanstack\/(react-query|query-core)(?!\/build\/modern\/(use(Suspense)?Queries|queriesObserver))|i18next|i18next-resources-to-backend|@babel\/runtime)\//,
   /\/node_modules\/lucide-react\/dist\/esm\/(createLucideIcon|Icon|context|defaultAttributes|shared|icons\/(glasses|book-open|check|chevron-right|calendar-days|layout-list|search|sun|calendar-range|chart-line|clipboard-list|folder-open|library|messages-square|sliders-horizontal|plus|users|video|alarm-clock|circle-dashed|circle-dot|circle-slash|corner-down-left|eye|file-check-2|file-check-corner|lock-keyhole|pencil-line|refresh-ccw|umbrella)\.)/,
-  /\/web\/src\/app\/(api|Binder|brand|device|ErrorWords|Fault|firstScreen|isWriting|keptReads|Keys|Look|useLive|Page|pageState|part|phone|places|firstReads|queryClient|reading|ReadingHelp|Screens|screenFiles|scriptFonts|seeAs|session|Shell|Banner|tablet|useChild|waiting|wide)\./,
+  /\/web\/src\/app\/(api|Binder|brand|device|ErrorWords|Fault|firstScreen|isWriting|keptReads|Keys|Look|useLive|usePressedLink|Page|pageState|part|phone|places|firstReads|queryClient|reading|ReadingHelp|Screens|screenFiles|scriptFonts|seeAs|session|Shell|Banner|tablet|useChild|waiting|wide)\./,
   /\/web\/src\/parts\/(Avatar|Button|Columns|Disclosure|Feedback|OwnFace|RoomLink|Sheet|StateLabel|toast|Written)\./,
   /\/web\/src\/words\/(dates|language|numbers|say|states|teacherStates|times|wording)\./,
   /\/web\/src\/features\/(today\/(agenda|CameBack|Lessons|Load|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,

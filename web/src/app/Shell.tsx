@@ -23,6 +23,7 @@ import { readingAttributes, readingOf, useReading } from './reading.js'
 import { MeContext, TimeContext, useMe, useTicking } from './session.js'
 import { useFreeTablet } from './tablet.js'
 import { useLive } from './useLive.js'
+import { usePressedLink } from './usePressedLink.js'
 import { useWaiting } from './waiting.js'
 import { useWide } from './wide.js'
 
@@ -77,6 +78,7 @@ function Inside() {
   const wide = useWide()
   const { all } = useWaiting()
   useLive(me.live)
+  usePressedLink()
   useFocusOnMove()
   useFreeTablet(me)
   useLeft(me)

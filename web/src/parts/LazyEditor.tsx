@@ -1,15 +1,14 @@
-import { type ComponentProps, Suspense } from 'react'
+import { type ComponentProps, Suspense, useDeferredValue } from 'react'
 import { part } from '../app/part.js'
 import { Waiting } from './Feedback.js'
 
 const Editor = part(() => import('./editor/Editor.js'), ['classroom'])
 
-/** The editor, fetched only where somebody writes. */
+/** The editor, fetched only where somebody writes. What stands around it is shown first: it takes longest to begin. */
 export function LazyEditor(props: ComponentProps<typeof Editor>) {
+  const begins = useDeferredValue(true, false)
   return (
-    <Suspense fallback={<Room {...props} />}>
-      <Editor {...props} />
-    </Suspense>
+    <Suspense fallback={<Room {...props} />}>{begins ? <Editor {...props} /> : <Room {...props} />}</Suspense>
   )
 }
 

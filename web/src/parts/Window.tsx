@@ -42,7 +42,8 @@ export function Window({ open, onClose, title, children, size = 'usual' }: Props
   useEscape(open, content, onClose)
   return (
     <Dialog.Root open={open} onOpenChange={next => !next && onClose()}>
-      <Dialog.Portal>
+      {/* named, so that what stands in it need not wait for a first picture without it, and be rendered at a stretch then */}
+      <Dialog.Portal container={globalThis.document?.body}>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/55" />
         <Dialog.Content
           aria-describedby={undefined}

@@ -2,7 +2,7 @@ import type { MarkingPage } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { medianOf } from '@oppen/core/marks'
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useMemo, useState } from 'react'
+import { memo, Suspense, useEffect, useMemo, useState } from 'react'
 import { useLocation, useNavigate, useParams } from 'react-router'
 import { type Shortcut, useShortcutList } from '../../app/Keys.js'
 import { part } from '../../app/part.js'
@@ -195,7 +195,10 @@ function nextAfter(
   return [...rows.slice(here + 1), ...rows.slice(0, Math.max(0, here))].find(fits)
 }
 
-function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }) {
+type HeadProps = { readonly page: MarkingPage; readonly rows: readonly MarkingRow[] }
+
+/** What the work is and how far the class is with it; it stands as it is while one goes from pupil to pupil. */
+const MarkingHead = memo(function MarkingHead({ page, rows }: HeadProps) {
   const time = useNow()
   const { classId, workId } = useIds()
   const { work } = page
@@ -242,7 +245,7 @@ function MarkingHead({ page, rows }: { readonly page: MarkingPage; readonly rows
       </div>
     </header>
   )
-}
+})
 
 function Figure({
   value,

@@ -40,14 +40,14 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   const { status, work } = page
   const { scale } = marking
   const { rubric, keepBack } = marking.work
-  useWatched(draft, 'verdict', 'status')
+  useWatched(draft, withoutLetters)
   const client = useQueryClient()
   const time = useNow()
   const [by, setBy] = useState('')
   const { data: phrases = [] } = useQuery(reads.phrases())
   const number = status.handIns
   const name = firstName(page.pupil.name)
-  const { mark, feedback, levels, sticker } = draft.verdict
+  const { mark, levels, sticker } = draft.verdict
   const sum = rubric ? markByRubric(rubric, levels) : undefined
   const typed = mark.trim() && work.points !== null ? readMarkOn(mark, work.points, scale) : undefined
   const form = useFocusKeys(begin)
@@ -67,7 +67,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   /** What was put over the work goes with it. */
   const sent = async () => {
     await Promise.all([annotations.flush(), draft.hold()])
-    return { number, feedback, seen: seenOf(draft) }
+    return { number, feedback: draft.verdict.feedback, seen: seenOf(draft) }
   }
   const handBack = useCommand({
     do: async () => {
@@ -172,14 +172,7 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
       )}
       {aboutMark && <FieldProblem words={aboutMark} />}
       <div>
-        <TextBox
-          label={say('marking_feedback', { name })}
-          name="feedback"
-          value={feedback}
-          readOnly={busy}
-          onChange={event => draft.write({ feedback: event.target.value })}
-          className="!min-h-28"
-        />
+        <Feedback draft={draft} name={name} readOnly={busy} />
         <div className="mt-1 flex items-center justify-between gap-2">
           <span className="flex items-center gap-1">
             <Phrases written={written} name={name} onUse={use} />
@@ -226,8 +219,36 @@ export function Pen({ params, page, marking, desk: { draft, annotations }, begin
   )
 }
 
+type Draft = Desk['draft']
+
+/** What the pen shows of a draft but for what is renewed with each letter of its feedback. */
+const withoutLetters = ({ verdict: { mark, levels, sticker }, status }: Draft) => [
+  mark,
+  levels,
+  sticker,
+  status.is === 'changed' || status.is === 'refused' ? status : undefined,
+]
+
+type FeedbackProps = { readonly draft: Draft; readonly name: string; readonly readOnly: boolean }
+
+function Feedback({ draft, name, readOnly }: FeedbackProps) {
+  useWatched(draft, ({ verdict }) => [verdict.feedback])
+  return (
+    <TextBox
+      label={say('marking_feedback', { name })}
+      name="feedback"
+      value={draft.verdict.feedback}
+      readOnly={readOnly}
+      onChange={event => draft.write({ feedback: event.target.value })}
+      // of a size of its own: a letter changes nothing around it
+      className="h-28 contain-strict"
+    />
+  )
+}
+
 /** Where what is written stands. */
-function DraftState({ draft }: { readonly draft: Desk['draft'] }) {
+function DraftState({ draft }: { readonly draft: Draft }) {
+  useWatched(draft, ({ status, ready, by, base }) => [status.is, ready, by, base.version])
   const { status, ready, by, base } = draft
   const words = () => {
     if (status.is === 'unsaved') return say('desk_unsaved')

@@ -2,6 +2,7 @@ import type { WorkLine } from '@oppen/contract'
 import type { PlaceId } from '@oppen/core/ids'
 import { wordOfMark } from '@oppen/core/marks'
 import { MessageSquare } from 'lucide-react'
+import { memo } from 'react'
 import { Link } from 'react-router'
 import { useIds, useNow, useTie } from '../../app/session.js'
 import { StateLabel } from '../../parts/StateLabel.js'
@@ -32,8 +33,6 @@ type Props = {
 
 /** Everybody and where they stand; the margin chooses which of them are shown. */
 export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props) {
-  const time = useNow()
-  const scale = useTie()?.markWords
   const { classId } = useIds()
   return (
     <div className="grid grid-cols-[var(--margin-x)_minmax(0,1fr)] lg:border-e lg:border-rule">
@@ -57,48 +56,64 @@ export function PupilList({ rows, shown, work, filter, onFilter, chosen }: Props
       <nav aria-label={say('marking_pupils')} className="pt-2 max-lg:max-h-64 max-lg:overflow-y-auto">
         {!shown.length && <p className="p-4 text-soft">{say('marking_none')}</p>}
         {shown.map(row => (
-          <Link
+          <PupilRow
             key={row.placeId}
-            to={`/c/${classId}/work/${work.id}/marking/${row.placeId}`}
-            replace
-            aria-current={row.placeId === chosen ? 'true' : undefined}
-            className="flex min-h-7 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
-          >
-            <span className="min-w-0 truncate text-[0.9375rem]">{row.name}</span>
-            <span className="flex shrink-0 items-center gap-1.5">
-              {row.newNotes > 0 && (
-                <span
-                  title={say('new_notes', { count: row.newNotes })}
-                  className="flex items-center gap-0.5 rounded-full bg-ochre px-1 text-xs font-bold text-on-ochre"
-                >
-                  <MessageSquare size={11} aria-hidden="true" />
-                  <span aria-hidden="true">{row.newNotes}</span>
-                  <span className="sr-only">{say('new_notes', { count: row.newNotes })}</span>
-                </span>
-              )}
-              {row.draft && (
-                <span
-                  title={say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
-                  className="rounded border border-dashed border-edge px-1 text-xs tabular-nums text-soft"
-                >
-                  {row.draft.mark === null
-                    ? '…'
-                    : ((scale && wordOfMark(row.draft.mark, work.points, scale)) ??
-                      showHundredths(row.draft.mark))}
-                  <span className="sr-only">
-                    {say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
-                  </span>
-                </span>
-              )}
-              <StateLabel
-                small
-                state={row.state}
-                said={teacherStateWords(row.state, { ...time, points: work.points, scale })}
-              />
-            </span>
-          </Link>
+            row={row}
+            address={`/c/${classId}/work/${work.id}/marking/${row.placeId}`}
+            points={work.points}
+            chosen={row.placeId === chosen}
+          />
         ))}
       </nav>
     </div>
   )
 }
+
+type RowProps = {
+  readonly row: MarkingRow
+  readonly address: string
+  readonly points: WorkLine['points']
+  readonly chosen: boolean
+}
+
+/** One pupil; whoever goes from one to the next changes two of them. */
+const PupilRow = memo(function PupilRow({ row, address, points, chosen }: RowProps) {
+  const time = useNow()
+  const scale = useTie()?.markWords
+  return (
+    <Link
+      to={address}
+      replace
+      aria-current={chosen ? 'true' : undefined}
+      className="flex min-h-7 items-center justify-between gap-2 px-3 py-0.5 hover:bg-pale aria-[current=true]:bg-pale aria-[current=true]:font-bold"
+    >
+      <span className="min-w-0 truncate text-[0.9375rem]">{row.name}</span>
+      <span className="flex shrink-0 items-center gap-1.5">
+        {row.newNotes > 0 && (
+          <span
+            title={say('new_notes', { count: row.newNotes })}
+            className="flex items-center gap-0.5 rounded-full bg-ochre px-1 text-xs font-bold text-on-ochre"
+          >
+            <MessageSquare size={11} aria-hidden="true" />
+            <span aria-hidden="true">{row.newNotes}</span>
+            <span className="sr-only">{say('new_notes', { count: row.newNotes })}</span>
+          </span>
+        )}
+        {row.draft && (
+          <span
+            title={say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
+            className="rounded border border-dashed border-edge px-1 text-xs tabular-nums text-soft"
+          >
+            {row.draft.mark === null
+              ? '…'
+              : ((scale && wordOfMark(row.draft.mark, points, scale)) ?? showHundredths(row.draft.mark))}
+            <span className="sr-only">
+              {say(row.draft.ready ? 'desk_row_ready' : 'desk_row_draft', { name: row.draft.by })}
+            </span>
+          </span>
+        )}
+        <StateLabel small state={row.state} said={teacherStateWords(row.state, { ...time, points, scale })} />
+      </span>
+    </Link>
+  )
+})

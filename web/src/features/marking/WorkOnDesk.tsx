@@ -38,7 +38,7 @@ type Props = {
 
 /** A pupil's work as it lies on the teacher's desk: what was handed in, or how far the draft has come. */
 export function WorkOnDesk({ params, page, state, desk: { annotations }, pen, onPen, again }: Props) {
-  useWatched(annotations, 'items', 'status')
+  useWatched(annotations, ({ items, status }) => [items, status])
   const time = useNow()
   const archived = useTie()?.archived ?? false
   const may = !archived && mayFollow('handIn', page.status)

@@ -128,17 +128,17 @@ export function useDesk(
 type Watched = { readonly subscribe: (listener: () => void) => () => void }
 
 /**
- * Renders whoever asks again when something that an autosave has changes, and nobody else: with each letter of a comment the work
- * beside it stays as it is. On the server, where nothing changes, it is as it was made.
+ * Renders whoever asks again when something that it reads of an autosave changes, and nobody else: with each letter of a comment what
+ * stands around it stays as it is. On the server, where nothing changes, it is as it was made.
  */
-export function useWatched<T extends Watched>(of: T, ...parts: readonly (keyof T)[]): void {
+export function useWatched<T extends Watched>(of: T, read: (of: T) => readonly unknown[]): void {
   const state = useRef<readonly unknown[]>([])
-  const read = () => {
-    const now = parts.map(part => of[part])
+  const latest = () => {
+    const now = read(of)
     if (now.some((one, index) => one !== state.current[index])) state.current = now
     return state.current
   }
-  useSyncExternalStore(of.subscribe, read, read)
+  useSyncExternalStore(of.subscribe, latest, latest)
 }
 
 export type Desk = ReturnType<typeof useDesk>

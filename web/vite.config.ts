@@ -6,6 +6,7 @@ import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin, type UserConfig } from 'vite'
 import { viteStaticCopy } from 'vite-plugin-static-copy'
 import { PDF_PARTS } from './pdfParts.js'
+import { pictureParts } from './pictureParts.js'
 import { voiceParts } from './voiceParts.js'
 
 const server = process.env.OPPEN_SERVER ?? 'http://127.0.0.1:4310'
@@ -123,6 +124,9 @@ const RENDERING: UserConfig = {
   },
 }
 
+/** What is made of packages once is kept here. */
+const CACHE = join(import.meta.dirname, '..', '.cache')
+
 const SHOWING: UserConfig = {
   root: import.meta.dirname,
   plugins: [
@@ -131,7 +135,7 @@ const SHOWING: UserConfig = {
     sharedStandsAlone(),
     pictureFirst(),
     ...DATE_WORDS,
-    viteStaticCopy({ targets: [...PDF_PARTS, ...voiceParts(join(import.meta.dirname, '..', '.cache'))] }),
+    viteStaticCopy({ targets: [...PDF_PARTS, ...voiceParts(CACHE), ...pictureParts(CACHE)] }),
   ],
   worker: { format: 'es', plugins: () => [speaksInBrowsers()] },
   build: {

@@ -88,6 +88,7 @@ export type {
 } from './features/timing.js'
 export type { TodayClass, TodayLesson, TodayPage, TodaySubmission } from './features/today.js'
 export type { CarryOverPage, WeekCard, WeekLesson, WeekPage } from './features/week.js'
+export type { WordList, WordOfList } from './features/wordList.js'
 export type { OwnWorkPage, TopicsPage, WorkForm, WorkPage, WorkTrial } from './features/work.js'
 export type { Material, WorkLine } from './features/workParts.js'
 export type { InkVersion, Sheet, WorksheetPage } from './features/worksheets.js'

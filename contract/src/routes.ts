@@ -12,6 +12,7 @@ import { readingHelpRoutes } from './routes/readingHelp.js'
 import { reportRoutes } from './routes/reports.js'
 import { schoolRoutes } from './routes/school.js'
 import { talkRoutes } from './routes/talk.js'
+import { wordListRoutes } from './routes/wordList.js'
 import { workRoutes } from './routes/work.js'
 import { worksheetRoutes } from './routes/worksheets.js'
 
@@ -32,6 +33,7 @@ export const routes = {
   ...readingRoutes,
   ...digestRoutes,
   ...readingHelpRoutes,
+  ...wordListRoutes,
   ...reportRoutes,
   ...portfolioRoutes,
   ...newsRoutes,

@@ -25,6 +25,7 @@ import { talkShapes } from './features/talk.js'
 import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
 import { weekShapes } from './features/week.js'
+import { wordListShapes } from './features/wordList.js'
 import { workShapes } from './features/work.js'
 import { worksheetShapes } from './features/worksheets.js'
 
@@ -43,6 +44,7 @@ export const shapes = {
   ...weekShapes,
   ...markingShapes,
   ...readingHelpShapes,
+  ...wordListShapes,
   ...reportShapes,
   ...portfolioShapes,
   ...markBookShapes,

@@ -1,8 +1,10 @@
+import type { ListedWordId } from '@oppen/core/ids'
 import type { fixedClock } from '@oppen/server/clock'
 import { setBirthday } from '@oppen/server/features/about/birthday'
 import { saveClassFile } from '@oppen/server/features/about/files'
 import { setLinks, writePage } from '@oppen/server/features/about/pages'
 import { addEntry } from '@oppen/server/features/calendar/entries'
+import { saveListedWord } from '@oppen/server/features/wordList/service'
 import type { World } from '@oppen/server/world'
 import { at } from './builders.js'
 import type { DemoSchool } from './demoSchool.js'
@@ -15,6 +17,7 @@ export async function around(world: World, clock: FixedClock, school: DemoSchool
   clock.moveTo(at(world, '2026-09-08T16:10'))
   await aboutGarden(world, school)
   clock.moveTo(at(world, '2026-10-09T15:05'))
+  await listWords(world, school)
   await newsletter(world, school)
   await birthdays(world, school)
   clock.moveTo(at(world, '2026-10-12T07:50'))
@@ -70,6 +73,52 @@ async function aboutGarden(world: World, { garden, words, teachers }: DemoSchool
     html: '<p>We read aloud, we write a little every day, and we keep the drafts.</p>',
     ...NO_TIMES,
   })
+}
+
+/** Words of the garden with what they mean, in the languages of some of its families. */
+async function listWords(world: World, { garden, teachers }: DemoSchool): Promise<void> {
+  const words = [
+    {
+      word: 'compost',
+      meaning: 'What leaves and peel become when they rot. Plants eat it.',
+      example: 'The compost in bed three is warm inside.',
+      translations: [
+        { language: 'pt', word: 'composto' },
+        { language: 'uk', word: 'компост' },
+      ],
+    },
+    {
+      word: 'rainfall',
+      meaning: 'How much rain has come down, in millimetres.',
+      example: 'The rainfall on the hill was 14 mm.',
+      translations: [
+        { language: 'pt', word: 'chuva caída' },
+        { language: 'uk', word: 'кількість опадів' },
+      ],
+    },
+    {
+      word: 'gauge',
+      meaning: 'A thing that measures: a rain gauge measures rain.',
+      example: 'Read the gauge at eye level.',
+      translations: [{ language: 'pt', word: 'medidor' }],
+    },
+    {
+      word: 'harbour',
+      meaning: 'Where boats are safe from the waves.',
+      example: '',
+      translations: [
+        { language: 'pt', word: 'porto' },
+        { language: 'uk', word: 'гавань' },
+      ],
+    },
+  ] as const
+  for (const [index, word] of words.entries())
+    await saveListedWord(
+      world,
+      teachers.varga,
+      { classId: garden.classId, wordId: `word-${index + 1}` as ListedWordId },
+      word,
+    )
 }
 
 async function newsletter(world: World, { garden, teachers }: DemoSchool): Promise<void> {

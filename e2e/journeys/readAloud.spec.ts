@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test'
-import { openHill } from '../hillWork.js'
+import { expect, test } from '@playwright/test'
 import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
+import { bar, heard, listen, marked, openHill, pressWord } from '../reading.js'
 import { School } from '../school.js'
 
 let school: School
@@ -8,52 +8,6 @@ test.beforeAll(async () => {
   school = await School.open()
 })
 test.afterAll(() => school.close())
-
-/** What is marked on the page as being heard. */
-const marked = (page: Page, what: 'word' | 'sentence') =>
-  page.evaluate(name => {
-    const [range] = (CSS.highlights.get(name) ?? []) as Iterable<Range>
-    return range?.toString() ?? ''
-  }, `spoken-${what}`)
-
-/** Writes down each word that is marked from now on, also one that is heard for a moment only. */
-const listen = (page: Page) =>
-  page.evaluate(() => {
-    const words: string[] = []
-    Object.assign(window, { heardWords: words })
-    const look = () => {
-      const [range] = (CSS.highlights.get('spoken-word') ?? []) as Iterable<Range>
-      const word = range?.toString() ?? ''
-      if (word && word !== words.at(-1)) words.push(word)
-      requestAnimationFrame(look)
-    }
-    look()
-  })
-const heard = (page: Page) =>
-  page.evaluate(() => (window as unknown as { heardWords: string[] }).heardWords.join(' '))
-
-const bar = (page: Page) => page.getByRole('toolbar', { name: 'Read aloud' })
-
-/** Presses a word of a text, in its middle. */
-async function pressWord(page: Page, text: RegExp, word: string): Promise<void> {
-  const at = await page
-    .getByText(text)
-    .last()
-    .evaluate((element, word) => {
-      const walker = document.createTreeWalker(element, NodeFilter.SHOW_TEXT)
-      while (walker.nextNode()) {
-        const from = walker.currentNode.textContent?.indexOf(word) ?? -1
-        if (from < 0) continue
-        const range = document.createRange()
-        range.setStart(walker.currentNode, from)
-        range.setEnd(walker.currentNode, from + word.length)
-        const { left, top, width, height } = range.getBoundingClientRect()
-        return { x: left + width / 2, y: top + height / 2 }
-      }
-      throw new Error(`there is no ${word}`)
-    }, word)
-  await page.mouse.click(at.x, at.y)
-}
 
 test('a child asks what it says, and hears it word by word; stops, goes on, hears one word, and slower from then on', async ({
   browser,
@@ -65,7 +19,8 @@ test('a child asks what it says, and hears it word by word; stops, goes on, hear
   await page.getByRole('button', { name: /What does that say\?/ }).click()
   await expect(bar(page)).toBeVisible()
   await expect.poll(() => marked(page, 'sentence')).toMatch(/^Read the page about the hill.*boats\?$/)
-  await expect.poll(() => heard(page)).toMatch(/^Read the page about the hill behind/)
+  // a short word may be over before the next picture of a busy machine
+  await expect.poll(() => heard(page)).toMatch(/page about .*hill behind/)
   await accessible(page)
 
   // it waits where it was, and goes on from there
@@ -139,7 +94,7 @@ test('the guide moves with the voice, and what is in another language is spoken 
   await openHill(page)
   await listen(page)
   await page.keyboard.press('Alt+l')
-  await expect.poll(() => heard(page)).toMatch(/^Read the/)
+  await expect.poll(() => heard(page)).toMatch(/page about/)
   const guide = page.getByRole('toolbar', { name: 'Reading guide' })
   await expect(guide).toBeVisible()
   const top = () => guide.evaluate(one => one.getBoundingClientRect().top)

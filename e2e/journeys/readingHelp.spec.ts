@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
-import { directions, openHill } from '../hillWork.js'
 import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
+import { directions, openHill } from '../reading.js'
 import { School } from '../school.js'
 
 let school: School

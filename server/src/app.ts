@@ -29,6 +29,7 @@ import { talkHandlers } from './features/talk/routes.js'
 import { timingHandlers } from './features/timing/routes.js'
 import { todayHandlers } from './features/today/routes.js'
 import { weekHandlers } from './features/week/routes.js'
+import { wordListHandlers } from './features/wordList/routes.js'
 import { workHandlers } from './features/work/routes.js'
 import { worksheetHandlers } from './features/worksheets/routes.js'
 import { replyToErrors } from './http/errors.js'
@@ -47,6 +48,7 @@ const handlers: Handlers = {
   ...mergingHandlers,
   ...timingHandlers,
   ...workHandlers,
+  ...wordListHandlers,
   ...worksheetHandlers,
   ...answerHandlers,
   ...quizHandlers,

@@ -4,6 +4,7 @@ import { everybody } from './features/accounts/standInPeople.js'
 import { standInProvider } from './features/accounts/standInProvider.js'
 import { smtpTransport } from './features/mail/mailTransport.js'
 import { makeOwnerKey } from './features/school/begin.js'
+import { httpTranslator } from './features/wordList/translator.js'
 import { serveWorld, stopOnSignals, takePort } from './listen.js'
 import { openWorld } from './openWorld.js'
 import { readSettings, type Settings } from './settings.js'
@@ -30,6 +31,7 @@ async function main(settings: Settings): Promise<void> {
     schoolSignIn: standIn?.signIn ?? signIn ?? null,
     mailTransport: settings.mail && smtpTransport(settings.mail.smtp, settings.mail.from),
     pushSubject: settings.pushSubject,
+    translator: settings.translator && httpTranslator(settings.translator.address, settings.translator.key),
     onStep: doing => {
       port.say(doing)
       log.info(doing, 'starting')

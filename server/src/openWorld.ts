@@ -19,6 +19,7 @@ import { standInPush, vapidKeysOf, webPushTransport } from './features/news/push
 import { takeUpSettings } from './features/school/settings.js'
 import { refreshTexts } from './features/search/refresh.js'
 import { recomputeDeadlines } from './features/timing/recomputeDeadlines.js'
+import { dictionaryTranslator, remembering, type Translator } from './features/wordList/translator.js'
 import { type FolderLock, lockFolder } from './folderLock.js'
 import { newId } from './ids.js'
 import { holdReserve, releaseReserve } from './reserve.js'
@@ -41,6 +42,8 @@ export type WorldOptions = {
   readonly mailTransport?: MailTransport | undefined
   /** Under which address push services find whoever runs this; the stand-in shows what is new where there is none. */
   readonly pushSubject?: string | undefined
+  /** What knows words in other languages; a small dictionary stands in where there is none. */
+  readonly translator?: Translator | undefined
   readonly address?: string
   readonly backups?: BackupSettings | undefined
   /** Holds some room of the disk back, so that the next start finds some. */
@@ -124,6 +127,7 @@ async function open(options: WorldOptions, lock: FolderLock): Promise<World> {
     pushTransport: options.pushSubject
       ? webPushTransport(vapidKeysOf(secret), options.pushSubject)
       : standInPush(live),
+    translator: options.translator ? remembering(options.translator) : dictionaryTranslator,
   }
   await runDataSteps(db, dataSteps(world), ({ name, ...step }) =>
     onStep({ what: 'starting_data', said: { name }, ...step }),

@@ -9,6 +9,7 @@ import type { Uploads } from './features/fileStore/uploads.js'
 import type { LiveStreams } from './features/live/streams.js'
 import type { MailTransport } from './features/mail/mailTransport.js'
 import type { PushTransport } from './features/news/pushTransport.js'
+import type { Translator } from './features/wordList/translator.js'
 import type { FolderLock } from './folderLock.js'
 import type { Workers } from './workers/workers.js'
 
@@ -52,6 +53,8 @@ export type World = {
   readonly outbox: MailTransport
   /** What carries news to devices, or the stand-in for it. */
   readonly pushTransport: PushTransport
+  /** What knows words in other languages, or the stand-in for it. */
+  readonly translator: Translator
   /** The identity provider of the school, or the stand-in for it; null where the school has none. */
   schoolSignIn: SchoolSignIn | null
   /** Where people find Oppen: as the school has set it, else where the server listens, once it does. */

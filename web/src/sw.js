@@ -114,7 +114,7 @@ self.addEventListener('fetch', event => {
   if (request.method !== 'GET' || origin !== self.location.origin) return
   if (request.mode === 'navigate' && !pathname.startsWith('/api/')) event.respondWith(page(request))
   else if (FILES.includes(pathname)) event.respondWith(file(request))
-  else if (/^\/assets\/(pdfjs|noto-sans|cldr|voices|voice\.worker|words\.worker)-/.test(pathname))
+  else if (/^\/assets\/(pdfjs|noto-sans|cldr|pictures|voices|voice\.worker|words\.worker)-/.test(pathname))
     event.respondWith(part(request))
   else if (SHOWN.test(pathname) && !request.headers.has('range')) event.respondWith(shown(event, request))
 })

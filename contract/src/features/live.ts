@@ -7,7 +7,7 @@ import type { Message } from './talk.js'
  */
 export type LiveEvent =
   | {
-      readonly what: 'topics' | 'markBook' | 'register' | 'door' | 'auditLog' | 'about'
+      readonly what: 'topics' | 'markBook' | 'register' | 'door' | 'auditLog' | 'about' | 'words'
       readonly classId: ClassId
     }
   | { readonly what: 'talk'; readonly spaceId: SpaceId }

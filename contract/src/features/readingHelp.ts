@@ -2,9 +2,11 @@ import {
   COLUMNS,
   FACES,
   GUIDES,
+  KNOWN_LANGUAGES,
   PAPERS,
   type ReadingSettings,
   ROOMS,
+  SHOWINGS,
   SIZES,
   SPEEDS,
   VOICES,
@@ -26,6 +28,8 @@ export const readingSettings = z.object({
   voice: z.enum(VOICES),
   listen: z.boolean(),
   points: z.boolean(),
+  showing: z.enum(SHOWINGS),
+  known: z.enum(KNOWN_LANGUAGES).nullable(),
   shown: z.boolean(),
 }) satisfies z.ZodType<ReadingSettings>
 

@@ -12,6 +12,7 @@ import type {
   InvitationId,
   JoinRequestId,
   KeyId,
+  ListedWordId,
   MailId,
   MaterialId,
   MergeId,
@@ -63,6 +64,7 @@ type IdOf = {
   talkFileId: TalkFileId
   annotationFileId: AnnotationFileId
   phraseId: PhraseId
+  wordId: ListedWordId
   sheetId: SheetId
   linkId: SharedLinkId
   number: string

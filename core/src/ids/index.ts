@@ -22,6 +22,7 @@ export type MailId = Id<'mail'>
 export type AnnotationFileId = Id<'annotationFile'>
 /** What a teacher says often. */
 export type PhraseId = Id<'phrase'>
+export type ListedWordId = Id<'listedWord'>
 /** A link by which somebody outside sees a kept piece of work. */
 export type SharedLinkId = Id<'sharedLink'>
 export type TalkFileId = Id<'talkFile'>

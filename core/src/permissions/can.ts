@@ -86,6 +86,9 @@ export const ACTIONS = {
   'ownWork.see': ['teacher', 'self', 'leaver'],
   'door.see': ['teacher'],
   'door.work': ['teacher'],
+  /** The words that a class has listed, with what they mean. */
+  'words.see': ['teacher', 'pupil', 'family'],
+  'words.change': ['teacher'],
   'topics.see': ['teacher', 'pupil'],
   'topics.change': ['teacher'],
   'work.post': ['teacher'],

@@ -1,2 +1,3 @@
 export * from './lines.js'
 export * from './settings.js'
+export * from './words.js'

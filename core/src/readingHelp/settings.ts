@@ -1,3 +1,5 @@
+import type { KnownLanguage, Showing } from './words.js'
+
 /** How large letters are, in percent of the usual size. */
 export const SIZES = [100, 115, 130, 150, 175, 200] as const
 /** How much room is between letters, words and lines. */
@@ -34,6 +36,9 @@ export type ReadingSettings = {
   readonly listen: boolean
   /** Whether a button that somebody points at says its name. */
   readonly points: boolean
+  readonly showing: Showing
+  /** The language in which this person wants to see what a word means; null for none. */
+  readonly known: KnownLanguage | null
   /** Whether teachers may see what this person chose; nobody sees it otherwise. */
   readonly shown: boolean
 }
@@ -52,6 +57,8 @@ export const USUAL: ReadingSettings = {
   voice: 'usual',
   listen: false,
   points: false,
+  showing: 'nothing',
+  known: null,
   shown: false,
 }
 

@@ -41,6 +41,7 @@ import { classSettings } from './migrations/2026-12-12-class-settings.js'
 import { carriedOver } from './migrations/2026-12-13-carried-over.js'
 import { readingHelp } from './migrations/2026-12-14-reading-help.js'
 import { readAloud } from './migrations/2026-12-15-read-aloud.js'
+import { listedWords } from './migrations/2026-12-16-listed-words.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -82,6 +83,7 @@ const migrations: readonly Migration[] = [
   carriedOver,
   readingHelp,
   readAloud,
+  listedWords,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -6,8 +6,8 @@ import { Refused } from '../refusal.js'
 /** The worker that reads PDFs decodes scanned pages with modules of its own; no page and no other script may. */
 const READS_PDF = /^\/assets\/pdf\.worker\.[\w.-]+\.mjs$/
 
-/** The worker that speaks fetches its voices: a worker is held to the policy of its own file. */
-const SPEAKS = /^\/assets\/voice\.worker-[\w-]+\.js$/
+/** Workers that fetch voices, or parts of themselves: a worker is held to the policy of its own file. */
+const FETCHES = /^\/assets\/(?:voice|words)\.worker-[\w-]+\.js$/
 
 /** Files of the screens: fetched by a page, never a page themselves. */
 const IS_ASSET = /^\/assets\//
@@ -42,7 +42,7 @@ const OF_ASSETS = Object.entries({
 export function securityHeaders(): RequestHandler {
   const page = headers(["'self'"])
   const readsPdf = headers(["'self'", "'wasm-unsafe-eval'"])
-  const speaks = headers(["'self'"])
+  const fetches = headers(["'self'"])
   return (request, response, next) => {
     const few = IS_ANSWER.test(request.path)
       ? OF_ANSWERS
@@ -50,7 +50,7 @@ export function securityHeaders(): RequestHandler {
         ? OF_ASSETS
         : undefined
     if (READS_PDF.test(request.path)) readsPdf(request, response, next)
-    else if (SPEAKS.test(request.path)) speaks(request, response, next)
+    else if (FETCHES.test(request.path)) fetches(request, response, next)
     else if (few) {
       for (const [name, value] of few) response.setHeader(name, value)
       next()

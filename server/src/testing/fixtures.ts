@@ -120,6 +120,7 @@ export async function oneOfEverything(
     talkFileId: talkFile.id as string,
     annotationFileId: annotationFileId as string,
     phraseId: 'none',
+    wordId: 'none',
     feedKey: 'none',
     uploadId: 'none',
     jobId: 'none',

@@ -2,12 +2,14 @@ import { Glasses } from 'lucide-react'
 import { Suspense, useEffect, useEffectEvent, useRef, useState } from 'react'
 import { say } from '../words/say.js'
 import { part } from './part.js'
-import { readingOf } from './reading.js'
+import { type Asked, readingOf } from './reading.js'
 import { useMe } from './session.js'
 
 const ReadingPanel = part(() => import('../features/readingHelp/ReadingPanel.js'), ['readingHelp'])
 const Guide = part(() => import('../features/readingHelp/Guide.js'), ['readingHelp'])
 const ListenBar = part(() => import('../features/readingHelp/aloud/ListenBar.js'), ['readingHelp'])
+
+const ShownWords = part(() => import('../features/readingHelp/words/ShownWords.js'), ['readingHelp'])
 
 const OPEN = 'oppen:reading'
 export const openReadingHelp = (): void => void window.dispatchEvent(new Event(OPEN))
@@ -26,30 +28,31 @@ export const ReadingButton = ({ className }: { readonly className: string }) => 
   </button>
 )
 
-/** The window of reading help (Alt R), what reads aloud (Alt L), and the guide where somebody wants one. */
+/** The window of reading help (Alt R), what reads aloud (Alt L), what helps with a word (Alt W), and the guide where somebody wants one. */
 export function ReadingHelp() {
-  const { guide, listen } = readingOf(useMe())
+  const { guide, listen, showing } = readingOf(useMe())
   const [open, setOpen] = useState(false)
   /** A guide that was just chosen shows itself; on other pages it waits until a text is pressed. */
   const [begin, setBegin] = useState(false)
-  /** How often it was asked to read, and whether that was put away since. */
-  const [asked, setAsked] = useState(0)
+  /** How often it was asked to read or to help with a word, and whether that was put away since. */
+  const [asked, setAsked] = useState<Asked>({ times: 0, what: 'read' })
   const [away, setAway] = useState(false)
   const opener = useRef<Element | null>(null)
   const show = useEffectEvent(() => {
     opener.current = document.activeElement
     setOpen(true)
   })
-  const read = () => {
-    setAsked(asked + 1)
+  const ask = (what: Asked['what']) => {
+    setAsked({ times: asked.times + 1, what })
     setAway(false)
   }
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     if (!event.altKey || event.ctrlKey || event.metaKey) return
-    const does = event.code === 'KeyR' ? show : event.code === 'KeyL' ? read : undefined
-    if (!does) return
+    const what = ({ KeyL: 'read', KeyW: 'word' } as const)[event.code]
+    if (!what && event.code !== 'KeyR') return
     event.preventDefault()
-    does()
+    if (what) ask(what)
+    else show()
   })
   useEffect(() => {
     const onOpen = () => show()
@@ -70,11 +73,12 @@ export function ReadingHelp() {
   return (
     <Suspense fallback={null}>
       {guide > 0 && <Guide count={guide} begin={begin} />}
-      {(listen || asked > 0) && !away && (
+      {showing !== 'nothing' && <ShownWords showing={showing} />}
+      {(listen || asked.times > 0) && !away && (
         <ListenBar
           asked={asked}
           onClose={() => {
-            setAsked(0)
+            setAsked({ times: 0, what: 'read' })
             setAway(true)
           }}
         />
@@ -82,9 +86,9 @@ export function ReadingHelp() {
       {open && (
         <ReadingPanel
           onClose={close}
-          onRead={() => {
+          onAsk={what => {
             close(false)
-            read()
+            ask(what)
           }}
         />
       )}

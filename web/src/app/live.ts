@@ -174,6 +174,9 @@ function apply(client: QueryClient, event: LiveEvent): void {
     case 'answers':
       againApart(client, ['answers', event.classId, event.workId])
       break
+    case 'words':
+      again('words', event.classId)
+      break
     case 'about':
       for (const key of ['about', 'members', 'week']) again(key, event.classId)
       break

@@ -214,6 +214,11 @@ export const reads = {
       queryKey: ['submission', params.classId, params.workId, params.placeId, 'annotations'],
       queryFn: ({ signal }) => call(routes.seeAnnotations, params, undefined, { signal }),
     }),
+  words: (classId: ClassId) =>
+    queryOptions({
+      queryKey: ['words', classId],
+      queryFn: ({ signal }) => call(routes.seeWordList, { classId }, undefined, { signal }),
+    }),
   phrases: () =>
     queryOptions({
       queryKey: ['phrases'],

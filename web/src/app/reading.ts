@@ -48,3 +48,6 @@ export function useReading(me: Me): void {
     }
   }, [chosen])
 }
+
+/** How often it was asked to begin, and for what: to read what is in sight (or to stop for a while), or to help with one word. */
+export type Asked = { readonly times: number; readonly what: 'read' | 'word' }

@@ -208,6 +208,7 @@ function concerns(viewer: Viewer, event: LiveEvent): boolean {
     case 'topics':
     case 'answers':
     case 'about':
+    case 'words':
       return can(viewer, 'class.see', { kind: 'class', classId: event.classId })
     case 'talk':
       return can(viewer, 'talk.see', { kind: 'space', spaceId: event.spaceId })

@@ -69,6 +69,7 @@ export const PERSON_DATA = {
   annotations: { own: ofPlace, wrote: byAccount },
   annotation_files: { own: ofPlace, wrote: byAccount },
   mark_phrases: { own: ofAccount },
+  listed_words: { wrote: byAccount },
   draft_marks: { own: ofPlace, wrote: byAccount },
   late_forgiven: { own: ofPlace },
   report_words: { own: ofPlace, wrote: byAccount },

@@ -12,6 +12,7 @@ import { Written } from '../../parts/Written.js'
 import { monthWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { timeOfDay, when } from '../../words/times.js'
+import { ClassWords } from '../wordList/ClassWords.js'
 import { ClassFiles } from './ClassFiles.js'
 import { ClassLinks } from './ClassLinks.js'
 import { useRemovePage } from './useRemovePage.js'
@@ -74,6 +75,7 @@ export function ClassAbout({ classId, about, writes }: Props) {
       {pages.map(show)}
       {newsletters.map(show)}
       <ClassFiles classId={classId} files={about.files} writes={writes} />
+      <ClassWords classId={classId} writes={writes} />
     </>
   )
 }

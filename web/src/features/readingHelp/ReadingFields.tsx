@@ -2,19 +2,29 @@ import {
   COLUMNS,
   FACES,
   GUIDES,
+  KNOWN_LANGUAGES,
   PAPERS,
   type ReadingSettings,
   ROOMS,
+  SHOWINGS,
+  type Showing,
   SIZES,
   SPEEDS,
   VOICES,
+  WORD_KINDS,
+  type WordKind,
 } from '@oppen/core/readingHelp'
 import { Minus, Plus } from 'lucide-react'
 import { useEffect, useId } from 'react'
 import { fetchFace, readingAttributes } from '../../app/reading.js'
 import { Button } from '../../parts/Button.js'
+import { Choice } from '../../parts/Field.js'
 import { Tick } from '../../parts/Tick.js'
+import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
+import { languageName } from '../wordList/languageName.js'
+
+const isKind = (showing: Showing): showing is WordKind => (WORD_KINDS as readonly string[]).includes(showing)
 
 type Props = {
   readonly settings: ReadingSettings
@@ -75,6 +85,28 @@ export function ReadingFields({ settings, onChange, sample }: Props) {
         options={SPEEDS.map(speed => ({ value: speed, words: `${speed} %` }))}
         value={settings.speed}
         onChange={speed => onChange({ speed })}
+      />
+      <Choice
+        label={say('word_showing')}
+        value={settings.showing}
+        onChange={showing => onChange({ showing: showing as Showing })}
+        options={SHOWINGS.map(one => ({
+          value: one,
+          label: isKind(one)
+            ? `${say(`word_kind_${one}`)} · ${say(`word_kind_${one}_is`)}`
+            : say(`word_showing_${one}`),
+        }))}
+      />
+      <Choice
+        label={say('word_known')}
+        value={settings.known ?? ''}
+        onChange={known => onChange({ known: (known || null) as ReadingSettings['known'] })}
+        options={[
+          { value: '', label: say('word_known_none') },
+          ...KNOWN_LANGUAGES.map(value => ({ value: value as string, label: languageName(value) })).sort(
+            (a, b) => a.label.localeCompare(b.label, LOCALE),
+          ),
+        ]}
       />
       <div className="flex flex-col gap-1.5">
         <Tick on={settings.listen} onChange={listen => onChange({ listen })}>

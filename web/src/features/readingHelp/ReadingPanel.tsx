@@ -1,4 +1,4 @@
-import { Ear, X } from 'lucide-react'
+import { CircleQuestionMark, Ear, type LucideIcon, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { readingOf } from '../../app/reading.js'
 import { useMe } from '../../app/session.js'
@@ -14,15 +14,15 @@ import { useSaveReading } from './useSaveReading.js'
 type Props = {
   /** With whether something was chosen. */
   readonly onClose: (used: boolean) => void
-  /** Reads aloud what is in sight. */
-  readonly onRead: () => void
+  /** Reads aloud what is in sight, or helps with a word. */
+  readonly onAsk: (what: 'read' | 'word') => void
 }
 
 /**
  * Reading help, beside the page: what is chosen is tried on the first sentence of what is read, and holds for everything once it
  * is used. The page can be read and pressed meanwhile.
  */
-export default function ReadingPanel({ onClose, onRead }: Props) {
+export default function ReadingPanel({ onClose, onAsk }: Props) {
   const me = useMe()
   const [settings, setSettings] = useState(() => readingOf(me))
   const [sample] = useState(() => firstSentence(sampleOf(textInSight()), LOCALE) || say('reading_sample'))
@@ -56,16 +56,14 @@ export default function ReadingPanel({ onClose, onRead }: Props) {
           <X size={18} aria-hidden="true" />
         </button>
       </header>
-      <div className="border-b border-rule px-4 py-3">
-        <button
-          type="button"
-          onClick={onRead}
-          className="flex min-h-14 w-full items-center gap-3 rounded-[var(--radius-card)] bg-blue px-4 py-2 text-start font-semibold text-on-blue"
-        >
-          <Ear size={24} aria-hidden="true" className="shrink-0" />
-          <span className="flex-1">{say('listen_what')}</span>
-          <kbd className="rounded border border-on-blue/50 px-1.5 font-sans text-xs">Alt L</kbd>
-        </button>
+      <div className="grid grid-cols-2 gap-2 border-b border-rule px-4 py-3">
+        <AskFor icon={Ear} words={say('listen_what')} keys="Alt L" onPress={() => onAsk('read')} />
+        <AskFor
+          icon={CircleQuestionMark}
+          words={say('word_what')}
+          keys="Alt W"
+          onPress={() => onAsk('word')}
+        />
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <ReadingFields
@@ -96,3 +94,23 @@ export default function ReadingPanel({ onClose, onRead }: Props) {
     </section>
   )
 }
+
+type AskForProps = {
+  readonly icon: LucideIcon
+  readonly words: string
+  readonly keys: string
+  readonly onPress: () => void
+}
+
+/** What a child asks most, in one press. */
+const AskFor = ({ icon: Icon, words, keys, onPress }: AskForProps) => (
+  <button
+    type="button"
+    onClick={onPress}
+    className="flex min-h-14 items-center gap-2.5 rounded-[var(--radius-card)] bg-blue px-3 py-2 text-start font-semibold text-on-blue"
+  >
+    <Icon size={22} aria-hidden="true" className="shrink-0" />
+    <span className="flex-1 leading-tight">{words}</span>
+    <kbd className="rounded border border-on-blue/50 px-1.5 font-sans text-xs max-md:hidden">{keys}</kbd>
+  </button>
+)

@@ -16,6 +16,8 @@ export function inWords(settings: ReadingSettings): string[] {
     ['speed', say('reading_uses_speed', { speed })],
     ['voice', say('reading_uses_voice', { voice: say(`listen_voice_${voice}`) })],
     ['points', say('reading_uses_points')],
+    ['showing', say('reading_uses_showing')],
+    ['known', say('reading_uses_known')],
   ]
   return chosen.filter(([key]) => settings[key] !== USUAL[key]).map(([, words]) => words)
 }

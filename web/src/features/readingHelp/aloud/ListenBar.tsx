@@ -1,20 +1,25 @@
+import type { ClassId } from '@oppen/core/ids'
 import { type ReadingSettings, SPEEDS } from '@oppen/core/readingHelp'
 import { Ear, Minus, Pause, Plus, SkipBack, SkipForward, X } from 'lucide-react'
-import { useEffect, useEffectEvent, useState } from 'react'
-import { useLocation } from 'react-router'
-import { readingOf } from '../../../app/reading.js'
+import { Suspense, useCallback, useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useLocation, useParams } from 'react-router'
+import { part } from '../../../app/part.js'
+import { type Asked, readingOf } from '../../../app/reading.js'
 import { useMe } from '../../../app/session.js'
-import { LOCALE } from '../../../words/language.js'
 import { say } from '../../../words/say.js'
+import { languageName } from '../../wordList/languageName.js'
 import { useSaveReading } from '../useSaveReading.js'
+import { type WordPlace, wordAt, wordMeant } from '../words/places.js'
 import { blockAt, firstBlock } from './blocks.js'
+import { followVoice } from './follow.js'
 import { EXTENTS, type Extent, type Reader } from './reader.js'
 import { placeAt, textOf } from './text.js'
 import { useReader } from './useReader.js'
 
+const WordCard = part(() => import('../words/WordCard.js'), ['readingHelp'])
+
 type Props = {
-  /** How often it was asked to begin: each time it reads what is in sight, or stops for a while. */
-  readonly asked: number
+  readonly asked: Asked
   readonly onClose: () => void
 }
 
@@ -25,72 +30,121 @@ export default function ListenBar({ asked, onClose }: Props) {
   const reader = useReader(settings)
   const [extent, setExtent] = useState<Extent>('on')
   const { pathname } = useLocation()
+  const { classId } = useParams<{ classId: ClassId }>()
+  /** The word that is helped with. */
+  const [word, setWord] = useState<{ readonly place: WordPlace; readonly byKey: boolean }>()
+  const heard = useHeard()
   // another page is another text
   // biome-ignore lint/correctness/useExhaustiveDependencies: on each address
-  useEffect(() => () => reader.stop(), [reader, pathname])
-  const begin = useEffectEvent(() => play(reader, extent))
+  useEffect(
+    () => () => {
+      reader.stop()
+      setWord(undefined)
+    },
+    [reader, pathname],
+  )
+  const begin = useEffectEvent(({ what }: Asked) => {
+    if (what === 'read') return play(reader, extent)
+    setExtent('word')
+    const place = wordMeant(heard.current)
+    if (!place) return
+    setWord({ place, byKey: true })
+    reader.read(place.block, 'word', place.span.from)
+  })
   useEffect(() => {
-    if (asked) begin()
+    if (asked.times) begin(asked)
   }, [asked])
-  usePresses(reader, extent)
+  usePresses(
+    reader,
+    extent,
+    useCallback(place => setWord(place && { place, byKey: false }), []),
+  )
   usePointing(reader, settings.points)
   // where it is wanted on every page only its own button puts it away
   useKeys(reader, settings.listen ? undefined : onClose)
   const { state } = reader
   const isReading = state.is === 'reading' || state.is === 'fetching'
   return (
-    <aside
-      aria-label={say('listen')}
-      className="listen-bar fixed inset-x-0 z-20 mx-auto flex w-fit max-w-[calc(100vw-1rem)] flex-wrap items-center justify-center gap-x-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-1.5 py-1 shadow-lg"
-    >
-      <div role="toolbar" aria-label={say('listen')} className="contents">
-        <Press words={say('listen_back')} onPress={() => reader.move(-1)}>
-          <SkipBack size={20} aria-hidden="true" />
-        </Press>
-        <button
-          type="button"
-          onClick={() => play(reader, extent)}
-          className="flex h-12 min-w-28 items-center justify-center gap-2 rounded-[var(--radius-card)] bg-blue px-3 font-semibold text-on-blue"
-        >
-          {isReading ? <Pause size={20} aria-hidden="true" /> : <Ear size={20} aria-hidden="true" />}
-          {say(isReading ? 'listen_pause' : state.is === 'paused' ? 'listen_on' : 'listen_read')}
-        </button>
-        <Press words={say('listen_next')} onPress={() => reader.move(1)}>
-          <SkipForward size={20} aria-hidden="true" />
-        </Press>
-        <fieldset className="flex rounded-[var(--radius-card)] border border-edge text-sm max-md:order-1">
-          <legend className="sr-only">{say('listen_extent')}</legend>
-          {EXTENTS.map(one => (
-            <label
-              key={one}
-              className="flex min-h-9 cursor-pointer items-center px-2 first-of-type:rounded-s-[var(--radius-card)] last-of-type:rounded-e-[var(--radius-card)] has-checked:bg-pale has-checked:font-semibold has-checked:underline has-focus-visible:ring-3 has-focus-visible:ring-ochre"
-            >
-              <input
-                type="radio"
-                name="listen-extent"
-                className="sr-only"
-                checked={extent === one}
-                onChange={() => setExtent(one)}
-              />
-              {say(`listen_extent_${one}`)}
-            </label>
-          ))}
-        </fieldset>
-        <Speed settings={settings} />
-        <Press words={say('listen_close')} onPress={onClose}>
-          <X size={18} aria-hidden="true" />
-        </Press>
-      </div>
-      <p
-        role="status"
-        className={
-          state.is === 'no_voice' || state.is === 'failed' ? 'w-full px-2 text-sm text-rust' : 'sr-only'
-        }
+    <>
+      {word && (
+        <Suspense fallback={null}>
+          <WordCard
+            place={word.place}
+            classId={classId}
+            settings={settings}
+            reader={reader}
+            byKey={word.byKey}
+            onPlace={place => setWord({ ...word, place })}
+            onClose={() => setWord(undefined)}
+          />
+        </Suspense>
+      )}
+      <aside
+        aria-label={say('listen')}
+        className="listen-bar fixed inset-x-0 z-20 mx-auto flex w-fit max-w-[calc(100vw-1rem)] flex-wrap items-center justify-center gap-x-1 rounded-[var(--radius-card)] border border-edge bg-sheet px-1.5 py-1 shadow-lg"
       >
-        {wordsOf(state)}
-      </p>
-    </aside>
+        <div role="toolbar" aria-label={say('listen')} className="contents">
+          <Press words={say('listen_back')} onPress={() => reader.move(-1)}>
+            <SkipBack size={20} aria-hidden="true" />
+          </Press>
+          <button
+            type="button"
+            onClick={() => play(reader, extent)}
+            className="flex h-12 min-w-28 items-center justify-center gap-2 rounded-[var(--radius-card)] bg-blue px-3 font-semibold text-on-blue"
+          >
+            {isReading ? <Pause size={20} aria-hidden="true" /> : <Ear size={20} aria-hidden="true" />}
+            {say(isReading ? 'listen_pause' : state.is === 'paused' ? 'listen_on' : 'listen_read')}
+          </button>
+          <Press words={say('listen_next')} onPress={() => reader.move(1)}>
+            <SkipForward size={20} aria-hidden="true" />
+          </Press>
+          <fieldset className="flex rounded-[var(--radius-card)] border border-edge text-sm max-md:order-1">
+            <legend className="sr-only">{say('listen_extent')}</legend>
+            {EXTENTS.map(one => (
+              <label
+                key={one}
+                className="flex min-h-9 cursor-pointer items-center px-2 first-of-type:rounded-s-[var(--radius-card)] last-of-type:rounded-e-[var(--radius-card)] has-checked:bg-pale has-checked:font-semibold has-checked:underline has-focus-visible:ring-3 has-focus-visible:ring-ochre"
+              >
+                <input
+                  type="radio"
+                  name="listen-extent"
+                  className="sr-only"
+                  checked={extent === one}
+                  onChange={() => setExtent(one)}
+                />
+                {say(`listen_extent_${one}`)}
+              </label>
+            ))}
+          </fieldset>
+          <Speed settings={settings} />
+          <Press words={say('listen_close')} onPress={onClose}>
+            <X size={18} aria-hidden="true" />
+          </Press>
+        </div>
+        <p
+          role="status"
+          className={
+            state.is === 'no_voice' || state.is === 'failed' ? 'w-full px-2 text-sm text-rust' : 'sr-only'
+          }
+        >
+          {wordsOf(state)}
+        </p>
+      </aside>
+    </>
   )
+}
+
+/** Where something was heard last. */
+function useHeard() {
+  const heard = useRef<Range>(undefined)
+  useEffect(
+    () =>
+      followVoice(range => {
+        heard.current = range
+      }),
+    [],
+  )
+  return heard
 }
 
 function wordsOf(state: Reader['state']): string {
@@ -98,14 +152,6 @@ function wordsOf(state: Reader['state']): string {
   if (state.is === 'failed') return say('listen_failed')
   if (state.is === 'no_voice') return say('listen_no_voice', { language: languageName(state.language) })
   return ''
-}
-
-function languageName(tag: string): string {
-  try {
-    return new Intl.DisplayNames(LOCALE, { type: 'language' }).of(tag) ?? tag
-  } catch {
-    return tag
-  }
 }
 
 /** Stops for a while what is read, goes on with it, or begins with what is in sight. */
@@ -155,7 +201,7 @@ function Speed({ settings }: { readonly settings: ReadingSettings }) {
 }
 
 /** A press on a text reads it from there; on a choice it chooses as well. */
-function usePresses(reader: Reader, extent: Extent): void {
+function usePresses(reader: Reader, extent: Extent, onWord: (place: WordPlace | undefined) => void): void {
   useEffect(() => {
     const onPress = ({ target, clientX, clientY }: MouseEvent) => {
       if (!(target instanceof Element) || target.closest('a, button, input, textarea, select, [role=dialog]'))
@@ -164,12 +210,14 @@ function usePresses(reader: Reader, extent: Extent): void {
       const block = blockAt(target)
       if (!block) return
       const isChoice = block.matches('label')
-      reader.read(block, isChoice ? 'sentence' : extent, placeAt(textOf(block), clientX, clientY) ?? 0)
+      const at = placeAt(textOf(block), clientX, clientY) ?? 0
+      reader.read(block, isChoice ? 'sentence' : extent, at)
+      onWord(extent === 'word' && !isChoice ? wordAt(block, at) : undefined)
     }
     const page = document.getElementById('page')
     page?.addEventListener('click', onPress)
     return () => page?.removeEventListener('click', onPress)
-  }, [reader, extent])
+  }, [reader, extent, onWord])
 }
 
 /** How long one points at something before it is said, in milliseconds. */

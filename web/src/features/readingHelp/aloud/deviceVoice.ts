@@ -1,5 +1,5 @@
 import { guessedTimes, heardAt, pieceAt, type SpokenTime } from '@oppen/core/speech'
-import type { Utterance, Voice } from './voice.js'
+import { SLOWLY, type Utterance, type Voice } from './voice.js'
 
 /** A device that says nothing of its words for so long will not say anything of them, in milliseconds. */
 const SILENT = 700
@@ -78,6 +78,10 @@ export class DeviceVoice implements Voice {
       utterance.onerror = ({ error }) => over(error === 'interrupted' ? undefined : new Error(error))
       speechSynthesis.speak(utterance)
     })
+  }
+
+  speakSlowly(word: Utterance): Promise<void> {
+    return this.speak({ ...word, speed: SLOWLY }, () => {})
   }
 
   pause(): void {

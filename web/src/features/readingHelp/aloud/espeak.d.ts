@@ -7,6 +7,8 @@ declare module '@echogarden/espeak-ng-emscripten' {
     readonly word_length: number
     /** In milliseconds from the beginning of what is spoken. */
     readonly audio_position: number
+    /** Of a sound, its sign in the International Phonetic Alphabet. */
+    readonly id?: number | string
   }
   export type Synthesizer = {
     readonly samplerate: number

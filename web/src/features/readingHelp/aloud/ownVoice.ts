@@ -1,7 +1,9 @@
 import { heardAt, type SpokenTime, type Told, timesOf } from '@oppen/core/speech'
+import { type SpeechSound, syllableTimes } from '@oppen/core/syllables'
 import { proxy } from 'comlink'
-import type { Spoke } from './synthesizer.js'
-import type { Utterance, Voice } from './voice.js'
+import { cutAt } from './samples.js'
+import type { Sound, Spoke } from './synthesizer.js'
+import { SLOWLY, type Utterance, type Voice } from './voice.js'
 import type { VoiceWorker } from './voice.worker.js'
 import { workerOf } from './workers.js'
 
@@ -22,6 +24,7 @@ const AHEAD = 0.03
 type Made = {
   readonly chunks: Float32Array[]
   readonly told: Told[]
+  readonly speech: SpeechSound[]
   rate: number
   /** Called with each stretch, and when it is whole. */
   more: () => void
@@ -30,6 +33,8 @@ type Made = {
 }
 
 const RATE = 22_050
+/** The pause behind each syllable of a word that is said in its syllables, in seconds. */
+const BETWEEN_SYLLABLES = 0.25
 
 /**
  * For whoever measures (User Timing of the W3C): how long after its sound a word was marked, and how long it is until the first is heard,
@@ -63,14 +68,23 @@ export class OwnVoice implements Voice {
     const key = `${language} ${speed} ${text}`
     const had = this.#made.get(key)
     if (had && !had.failed) return had
-    const made: Made = { chunks: [], told: [], rate: RATE, more: () => {}, whole: false, failed: undefined }
+    const made: Made = {
+      chunks: [],
+      told: [],
+      speech: [],
+      rate: RATE,
+      more: () => {},
+      whole: false,
+      failed: undefined,
+    }
     let [come, asked] = [0, Number.POSITIVE_INFINITY]
     this.#made.set(key, made)
     for (const old of [...this.#made.keys()].slice(0, -KEPT)) this.#made.delete(old)
     const toSpeak = { text, language, speed, variant: VARIANTS[this.#variant] }
-    const heard = proxy(({ samples, told }: { samples: Float32Array; told: readonly Told[] }) => {
+    const heard = proxy(({ samples, told, speech }: Sound) => {
       if (samples.length) made.chunks.push(samples)
       made.told.push(...told)
+      made.speech.push(...speech)
       come++
       made.whole = come >= asked
       made.more()
@@ -151,6 +165,83 @@ export class OwnVoice implements Voice {
       this.#end = () => over()
       made.more = give
       give()
+      show()
+    })
+  }
+
+  async speakSlowly(
+    word: Utterance,
+    syllables: number,
+    heard: (syllable: number | undefined) => void,
+  ): Promise<void> {
+    this.stop()
+    const slow = { ...word, speed: SLOWLY }
+    const made = this.#make(slow)
+    let stopped = false
+    this.#end = () => {
+      stopped = true
+      made.more()
+    }
+    if (!made.whole)
+      await new Promise<void>(resolve => {
+        made.more = () => (made.whole || stopped) && resolve()
+      })
+    if (stopped) return
+    if (made.failed) throw made.failed
+    const times = syllableTimes(made.speech, syllables)
+    const parts = times && times.length > 1 ? cutAt(made.chunks, times.slice(1), made.rate) : []
+    // where nothing is left of one, it cannot be said in parts
+    const said = parts.every(({ length }) => length > 0) ? parts : []
+    await this.#inParts(said, made.rate, heard)
+    if (!stopped) await this.speak(slow, () => {})
+  }
+
+  /** Plays stretches of sound with a pause behind each, and tells of each as it begins; undefined behind the last. */
+  #inParts(
+    parts: readonly Float32Array<ArrayBuffer>[],
+    rate: number,
+    heard: (part: number | undefined) => void,
+  ): Promise<void> {
+    if (!parts.length) return Promise.resolve()
+    this.#context ??= new AudioContext()
+    const context = this.#context
+    void context.resume()
+    let at = context.currentTime + AHEAD
+    const begins = parts.map(samples => {
+      const buffer = context.createBuffer(1, samples.length, rate)
+      buffer.copyToChannel(samples, 0)
+      const source = context.createBufferSource()
+      source.buffer = buffer
+      source.connect(context.destination)
+      source.start(at)
+      const begin = at
+      at += buffer.duration + BETWEEN_SYLLABLES
+      return { source, at: begin }
+    })
+    return new Promise(resolve => {
+      let frame = 0
+      let last: number | undefined
+      const over = () => {
+        cancelAnimationFrame(frame)
+        heard(undefined)
+        for (const { source } of begins) source.stop()
+        resolve()
+      }
+      const ended = this.#end
+      this.#end = () => {
+        ended?.()
+        over()
+      }
+      const show = () => {
+        const now = context.currentTime - (context.outputLatency || 0)
+        if (now >= at) return over()
+        frame = requestAnimationFrame(show)
+        const part = begins.findLastIndex(one => one.at <= now)
+        if (part >= 0 && part !== last) {
+          last = part
+          heard(part)
+        }
+      }
       show()
     })
   }

@@ -109,6 +109,29 @@ export class Reader {
     void this.#once(words)
   }
 
+  /** Says one word slowly, with each of its syllables as it is heard. Resolves when it is over. */
+  async saySlowly(
+    word: string,
+    language: string,
+    syllables: number,
+    heard: (syllable: number | undefined) => void,
+  ): Promise<void> {
+    this.#place = undefined
+    const run = this.#begin()
+    try {
+      const voice = await this.#voiceFor(language)
+      if (run !== this.#run) return
+      if (!voice) return this.#silence({ is: 'no_voice', language })
+      this.#voice = voice
+      this.#set({ is: 'reading' })
+      const utterance = { spoken: spokenOf(word, language), language, speed: this.speed }
+      await voice.speakSlowly(utterance, syllables, heard)
+      if (run === this.#run) this.#silence({ is: 'silent' })
+    } catch {
+      if (run === this.#run) this.#silence({ is: 'failed' })
+    }
+  }
+
   stop(): void {
     this.#run++
     this.#voice?.stop()

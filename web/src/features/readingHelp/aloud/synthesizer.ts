@@ -1,5 +1,6 @@
 import load, { type SpeechEvent, type Synthesizer } from '@echogarden/espeak-ng-emscripten'
 import type { Told } from '@oppen/core/speech'
+import type { SpeechSound } from '@oppen/core/syllables'
 import type { VoiceTable } from '../../../../voiceParts.js'
 
 /** What is to be spoken and how. `speed` in percent of the usual, `pitch` from 0 to 99 with 50 for the usual. */
@@ -11,8 +12,12 @@ export type ToSpeak = {
   readonly variant: string
 }
 
-/** A stretch of sound, with the words that begin in it, in UTF-16 units of the text. */
-export type Sound = { readonly samples: Float32Array; readonly told: readonly Told[] }
+/** A stretch of sound, with the words that begin in it, in UTF-16 units of the text, and the sounds of speech. */
+export type Sound = {
+  readonly samples: Float32Array
+  readonly told: readonly Told[]
+  readonly speech: readonly SpeechSound[]
+}
 
 /** What became of it: samples a second, or that there is no voice for the language. */
 export type Spoke = { readonly is: 'spoken'; readonly rate: number } | { readonly is: 'no_voice' }
@@ -86,7 +91,10 @@ export async function synthesizer(fetchPart: FetchPart) {
         position: unitOf(text_position - 1),
         seconds: audio_position / 1_000,
       }))
-      return !heard({ samples: Float32Array.from(samples, one => one / 32_768), told })
+      const speech = events
+        .filter(({ type }) => type === 'phoneme')
+        .map(({ id, audio_position }) => ({ sign: String(id ?? ''), at: audio_position / 1_000 }))
+      return !heard({ samples: Float32Array.from(samples, one => one / 32_768), told, speech })
     })
     return { is: 'spoken', rate }
   }

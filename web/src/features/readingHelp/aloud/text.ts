@@ -85,8 +85,16 @@ export function rangeOf({ bits }: BlockText, { from, to }: Span): Range | undefi
 /** The place in a text at which a point of the page stands, as a caret would; undefined beside it. */
 export function placeAt({ bits }: BlockText, x: number, y: number): number | undefined {
   const caret = document.caretPositionFromPoint?.(x, y)
-  if (!caret) return undefined
-  const bit = bits.find(({ node }) => node === caret.offsetNode || node.contains(caret.offsetNode))
+  return caret ? placeAtNode({ bits }, caret.offsetNode, caret.offset) : undefined
+}
+
+/** The place in a text of a place in the document; undefined where that is none of it. */
+export function placeAtNode(
+  { bits }: Pick<BlockText, 'bits'>,
+  node: Node,
+  offset: number,
+): number | undefined {
+  const bit = bits.find(one => one.node === node || one.node.contains(node))
   if (!bit) return undefined
-  return bit.node instanceof Text ? bit.from + caret.offset : bit.from
+  return bit.node instanceof Text ? bit.from + offset : bit.from
 }

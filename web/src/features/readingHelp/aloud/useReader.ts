@@ -8,7 +8,8 @@ import { Reader } from './reader.js'
 import type { WordsWorker } from './words.worker.js'
 import { workerOf } from './workers.js'
 
-const words = workerOf<WordsWorker>(
+/** Knows languages, syllables and sorts of words. */
+export const wordsWorker = workerOf<WordsWorker>(
   () => new Worker(new URL('./words.worker.ts', import.meta.url), { type: 'module', name: 'words' }),
 )
 
@@ -25,7 +26,7 @@ export function warmUp(): void {
   void ownVoice('usual')
     .speaks(LOCALE)
     .catch(() => undefined)
-  void words(worker => worker.languageOf('', LOCALE)).catch(() => undefined)
+  void wordsWorker(worker => worker.languageOf('', LOCALE)).catch(() => undefined)
 }
 
 /** What reads this page aloud, as somebody chose; it is silent once nobody asks for it any more. */
@@ -36,7 +37,7 @@ export function useReader({ voice, speed }: Pick<ReadingSettings, 'voice' | 'spe
     return new Reader({
       voices: voice === 'device' ? [device, ours] : [ours, device],
       // where it cannot be fetched a text is taken for one in the language of the page
-      languageOf: text => words(worker => worker.languageOf(text, LOCALE)).catch(() => LOCALE),
+      languageOf: text => wordsWorker(worker => worker.languageOf(text, LOCALE)).catch(() => LOCALE),
       heard: tellHeard,
     })
   }, [voice])

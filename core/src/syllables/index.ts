@@ -1,0 +1,2 @@
+export { type SpeechSound, syllableTimes } from './sounds.js'
+export { knowsSyllables, syllablesOf } from './syllables.js'

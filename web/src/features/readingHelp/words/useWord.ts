@@ -1,0 +1,106 @@
+import { routes, type WordOfList } from '@oppen/contract'
+import type { ClassId } from '@oppen/core/ids'
+import type { KnownLanguage } from '@oppen/core/readingHelp'
+import { listedFor } from '@oppen/core/wordList'
+import { queryOptions, useQueries, useQuery } from '@tanstack/react-query'
+import { call } from '../../../app/api.js'
+import { reads } from '../../../app/queries.js'
+import { LOCALE } from '../../../words/language.js'
+import { textOf } from '../aloud/text.js'
+import { wordsWorker } from '../aloud/useReader.js'
+import type { WordFacts } from '../aloud/words.worker.js'
+import type { WordPlace } from './places.js'
+import { pictureOf } from './wordPictures.js'
+
+/** A word as it stands on the page, in its language (BCP 47). */
+type Standing = { readonly word: string; readonly language: string; readonly facts: WordFacts }
+
+/** What is known of a word is worked out on the device, also without a network. */
+const LOCAL = { networkMode: 'always', staleTime: Number.POSITIVE_INFINITY, retry: 1 } as const
+
+const standing = ({ block, span }: WordPlace) => {
+  const { text, language: said } = textOf(block)
+  const word = text.slice(span.from, span.to)
+  return queryOptions({
+    queryKey: ['word', text, span.from, span.to, said ?? null],
+    queryFn: async (): Promise<Standing> => {
+      const language = said ?? (await wordsWorker(worker => worker.languageOf(text, LOCALE)))
+      const facts = await wordsWorker(worker => worker.aboutWord(text, span, language))
+      return { word, language, facts }
+    },
+    ...LOCAL,
+  })
+}
+
+const picture = (word: string, language: string) =>
+  queryOptions({
+    queryKey: ['word', 'picture', word, language],
+    queryFn: async () => (await pictureOf(word, language)) ?? null,
+    ...LOCAL,
+  })
+
+const translation = (word: string, from: string, to: KnownLanguage) =>
+  queryOptions({
+    queryKey: ['word', 'translation', word, from, to],
+    queryFn: ({ signal }) => call(routes.translateWord, {}, { word, from, to }, { signal }),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  })
+
+export type Translation =
+  | { readonly is: 'none' | 'coming' | 'unknown_word' | 'unknown_language' | 'away' }
+  | { readonly is: 'translated'; readonly word: string; readonly byTeacher: boolean }
+
+export type KnownWord = {
+  /** As it stands on the page; its language once that is found. */
+  readonly word: string
+  readonly language: string | undefined
+  readonly facts: WordFacts | undefined
+  readonly picture: string | undefined
+  readonly listed: WordOfList | undefined
+  readonly translation: Translation
+}
+
+/** Everything that helps with one word: its syllables and sort, a picture, what the class's list says, and what it is called elsewhere. */
+export function useWord(
+  place: WordPlace,
+  classIds: readonly ClassId[],
+  known: KnownLanguage | null,
+): KnownWord {
+  const { text } = textOf(place.block)
+  const word = text.slice(place.span.from, place.span.to)
+  const { data } = useQuery(standing(place))
+  const language = data?.language
+  const base = language?.split('-')[0] ?? ''
+  const shown = useQuery({ ...picture(word, base), enabled: !!language })
+  const lists = useQueries({ queries: classIds.map(classId => reads.words(classId)) })
+  const words = lists.flatMap(({ data }) => data?.words ?? [])
+  const listed = language ? listedFor(word, language, words) : undefined
+  const own = listed?.translations.find(one => one.language === known)?.word
+  const wanted = known !== null && !!language && base !== known && !own
+  const asked = useQuery({
+    ...translation(word, base, known ?? 'en'),
+    enabled: wanted && !lists.some(one => one.isLoading),
+  })
+  // a picture of a thing helps with its name and not with what is done
+  const { kind } = data?.facts ?? {}
+  const fits = !kind || kind === 'noun'
+  return {
+    word,
+    language,
+    facts: data?.facts,
+    picture: fits ? (shown.data ?? undefined) : undefined,
+    listed,
+    translation: own
+      ? { is: 'translated', word: own, byTeacher: true }
+      : !wanted
+        ? { is: 'none' }
+        : asked.isError
+          ? { is: 'away' }
+          : !asked.data
+            ? { is: 'coming' }
+            : asked.data.is === 'translated'
+              ? { ...asked.data, byTeacher: false }
+              : asked.data,
+  }
+}

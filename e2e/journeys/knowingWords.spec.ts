@@ -64,6 +64,10 @@ test('a child who cannot read yet does a piece of work by ear and by picture', a
   await expect.poll(() => heard(page)).toMatch(/rain falls .*hill first$/)
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Hand in', exact: true }).click()
+  // also what is asked before
+  await page.keyboard.press('Alt+l')
+  await expect.poll(() => heard(page)).toMatch(/before you hand/)
+  await page.getByRole('button', { name: 'Hand in now' }).click()
   await expect(page.getByText('With your teacher', { exact: true })).toBeVisible()
 })
 

@@ -77,6 +77,7 @@ export function ReadingHelp() {
       {(listen || asked.times > 0) && !away && (
         <ListenBar
           asked={asked}
+          onChoose={openReadingHelp}
           onClose={() => {
             setAsked({ times: 0, what: 'read' })
             setAway(true)

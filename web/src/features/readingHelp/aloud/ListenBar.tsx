@@ -21,10 +21,12 @@ const WordCard = part(() => import('../words/WordCard.js'), ['readingHelp'])
 type Props = {
   readonly asked: Asked
   readonly onClose: () => void
+  /** Opens reading help. */
+  readonly onChoose: () => void
 }
 
 /** Reads the page aloud: from what is in sight, or from wherever somebody presses. */
-export default function ListenBar({ asked, onClose }: Props) {
+export default function ListenBar({ asked, onClose, onChoose }: Props) {
   const me = useMe()
   const settings = readingOf(me)
   const reader = useReader(settings)
@@ -76,6 +78,7 @@ export default function ListenBar({ asked, onClose }: Props) {
             byKey={word.byKey}
             onPlace={place => setWord({ ...word, place })}
             onClose={() => setWord(undefined)}
+            onChoose={onChoose}
           />
         </Suspense>
       )}
@@ -204,19 +207,19 @@ function Speed({ settings }: { readonly settings: ReadingSettings }) {
 function usePresses(reader: Reader, extent: Extent, onWord: (place: WordPlace | undefined) => void): void {
   useEffect(() => {
     const onPress = ({ target, clientX, clientY }: MouseEvent) => {
-      if (!(target instanceof Element) || target.closest('a, button, input, textarea, select, [role=dialog]'))
-        return
+      if (!(target instanceof Element) || target.closest('a, button, input, textarea, select')) return
       if (document.getSelection()?.isCollapsed === false) return
       const block = blockAt(target)
       if (!block) return
       const isChoice = block.matches('label')
       const at = placeAt(textOf(block), clientX, clientY) ?? 0
       reader.read(block, isChoice ? 'sentence' : extent, at)
-      onWord(extent === 'word' && !isChoice ? wordAt(block, at) : undefined)
+      // a window that is open would keep presses away from what helps with the word
+      const isOnPage = !!block.closest('#page')
+      onWord(extent === 'word' && !isChoice && isOnPage ? wordAt(block, at) : undefined)
     }
-    const page = document.getElementById('page')
-    page?.addEventListener('click', onPress)
-    return () => page?.removeEventListener('click', onPress)
+    document.addEventListener('click', onPress)
+    return () => document.removeEventListener('click', onPress)
   }, [reader, extent, onWord])
 }
 

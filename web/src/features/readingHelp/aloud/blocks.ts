@@ -9,7 +9,12 @@ const OWN = 'h1, h2, h3, p, li, dt, dd, legend, label'
 /** What is read where it is pressed. */
 const PRESSED = `${PARTS}, ${READ_ON}, summary, [role=status], [role=alert], button, a`
 
-const page = (): Element | null => document.getElementById('page')
+/** A window that is laid over the page and has to be answered first. */
+const WINDOW = '[role=dialog][data-state=open], [role=alertdialog][data-state=open]'
+
+/** What is read now: the window that is open, else the page. */
+const page = (): Element | null =>
+  [...document.querySelectorAll(WINDOW)].at(-1) ?? document.getElementById('page')
 
 /** What is spoken on its own: neither a picture nor a control alone, and to be seen. */
 const isShown = (element: Element): boolean =>
@@ -68,7 +73,8 @@ export function firstBlock(): Element | undefined {
   const chosen = selected && blockAt(selected)
   if (chosen) return chosen
   const blocks = blocksOf()
-  const texts = blocks.filter(block => block.closest(TEXTS))
+  // what a window asks stands at its top
+  const texts = page()?.matches(WINDOW) ? [] : blocks.filter(block => block.closest(TEXTS))
   const inSight = (block: Element) => {
     const { top, bottom } = block.getBoundingClientRect()
     return bottom > 60 && top < window.innerHeight - 80

@@ -6,7 +6,6 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { part } from '../../../app/part.js'
 import { placesOf, tiesOfChild } from '../../../app/places.js'
-import { openReadingHelp } from '../../../app/ReadingHelp.js'
 import { isTeacher, tieTo, useMe } from '../../../app/session.js'
 import { Button } from '../../../parts/Button.js'
 import { Waiting } from '../../../parts/Feedback.js'
@@ -28,10 +27,21 @@ type Props = {
   readonly byKey: boolean
   readonly onPlace: (place: WordPlace) => void
   readonly onClose: () => void
+  /** Opens reading help, where the language is chosen that is known best. */
+  readonly onChoose: () => void
 }
 
 /** One word and what helps with it: how it is said, what sort of word it is, a picture, what it means, and what it is called elsewhere. */
-export default function WordCard({ place, classId, settings, reader, byKey, onPlace, onClose }: Props) {
+export default function WordCard({
+  place,
+  classId,
+  settings,
+  reader,
+  byKey,
+  onPlace,
+  onClose,
+  onChoose,
+}: Props) {
   const known = useWord(place, useClassesHere(classId), settings.known)
   const card = useRef<HTMLElement>(null)
   const isLow = useMarked(place)
@@ -94,7 +104,7 @@ export default function WordCard({ place, classId, settings, reader, byKey, onPl
       </div>
       {listed?.meaning && <p className="text-[1.0625rem]">{listed.meaning}</p>}
       {listed?.example && <p className="border-s-2 border-edge ps-2 text-soft">{listed.example}</p>}
-      <InKnown known={known} settings={settings} />
+      <InKnown known={known} settings={settings} onChoose={onChoose} />
       {classId && !!language && <OnList key={word} classId={classId} word={word} listed={listed} />}
       <Unknown known={known} />
       <div className="flex flex-wrap items-center gap-2">
@@ -201,20 +211,20 @@ function OnList({ classId, word, listed }: OnListProps) {
   )
 }
 
-/** What the word is called in the language that its reader knows best. */
-function InKnown({
-  known: { translation },
-  settings: { known },
-}: {
+type InKnownProps = {
   readonly known: KnownWord
   readonly settings: ReadingSettings
-}) {
+  readonly onChoose: () => void
+}
+
+/** What the word is called in the language that its reader knows best. */
+function InKnown({ known: { translation }, settings: { known }, onChoose }: InKnownProps) {
   if (!known)
     return (
       <p>
         <button
           type="button"
-          onClick={openReadingHelp}
+          onClick={onChoose}
           className="min-h-6 rounded text-[0.9375rem] text-blue underline underline-offset-2"
         >
           {say('word_in_mine')}

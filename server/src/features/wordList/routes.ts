@@ -5,5 +5,5 @@ export const wordListHandlers = {
   seeWordList: async ({ world, params }) => written(await seeWordList(world, params)),
   saveListedWord: ({ world, viewer, params, body }) => saveListedWord(world, viewer, params, body),
   removeListedWord: ({ world, params }) => removeListedWord(world, params),
-  translateWord: ({ world, body }) => translateWord(world, body),
+  translateWord: ({ world, viewer, body }) => translateWord(world, viewer, body),
 } satisfies Partial<Handlers>

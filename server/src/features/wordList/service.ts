@@ -1,4 +1,5 @@
 import type { ClassId, ListedWordId } from '@oppen/core/ids'
+import { AttemptLog } from '@oppen/core/joining'
 import type { Viewer } from '@oppen/core/permissions'
 import { foldedWord, type ListedWord, readListedWord, WORD_LIMITS } from '@oppen/core/wordList'
 import { Refused, take } from '../../refusal.js'
@@ -55,8 +56,21 @@ export async function removeListedWord(world: World, { classId, wordId }: OfWord
   return { done: true }
 }
 
-/** What a word is called in another language. Refuses `translator_away` where what knows it does not answer. */
-export async function translateWord(world: World, asked: Asked): Promise<Translated> {
+/** So many words somebody may ask for in so long a time, in milliseconds: whoever reads asks for a few in a minute. */
+const ASKED = { most: 120, window: 10 * 60_000 } as const
+const asking = new WeakMap<World, AttemptLog>()
+
+/**
+ * What a word is called in another language. Refuses `translator_away` where what knows it does not answer, and `too_many_attempts` where
+ * somebody asks without end: a service outside may be paid by the word.
+ */
+export async function translateWord(world: World, { accountId }: Viewer, asked: Asked): Promise<Translated> {
+  const log = asking.get(world) ?? new AttemptLog(ASKED.window)
+  asking.set(world, log)
+  const now = world.clock.now()
+  const free = log.freeAt(accountId, now, ASKED.most)
+  if (free > now) throw new Refused('too_many_attempts', { minutes: Math.ceil((free - now) / 60_000) })
+  log.note(accountId, now)
   try {
     return await world.translator.translate({ ...asked, word: foldedWord(asked.word) })
   } catch (error) {

@@ -137,6 +137,17 @@ describe('a word in another language', () => {
     ).toBe(422)
   })
 
+  it('is not asked for without end, and by nobody else’s asking', async () => {
+    for (let asked = 0; asked < 120; asked++) await ask('rain', 'en', 'pt')
+    expect(await anna.ask('translateWord', {}, { word: 'rain', from: 'en', to: 'pt' })).toMatchObject({
+      status: 429,
+      error: { code: 'too_many_attempts', params: { minutes: 10 } },
+    })
+    expect(await school.bo.get('translateWord', {}, { word: 'rain', from: 'en', to: 'pt' })).toMatchObject({
+      word: 'chuva',
+    })
+  })
+
   it('has a dictionary whose rows are whole', () => {
     for (const row of new Set(DICTIONARY.byWord.values()))
       expect([row, row.every(Boolean) && row.length]).toEqual([row, 6])
@@ -210,7 +221,9 @@ describe('a translation service', () => {
   it('that is away is said to be away, and nothing else waits for it', async () => {
     const away = { ...school.world, translator: httpTranslator('http://127.0.0.1:1', undefined) }
     const { translateWord } = await import('./service.js')
-    await expect(translateWord(away, { word: 'rain', from: 'en', to: 'pt' })).rejects.toMatchObject({
+    await expect(
+      translateWord(away, school.built.teacher, { word: 'rain', from: 'en', to: 'pt' }),
+    ).rejects.toMatchObject({
       code: 'translator_away',
     })
   })

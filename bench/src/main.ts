@@ -22,6 +22,7 @@ import { longRoom, newsIn, talkLive } from './talk.js'
 import { firstPaints } from './web.js'
 import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
+import { wordsOfText } from './words.js'
 
 /** The figures of docs/PERFORMANCE.md: ratios against a bare baseline, all in one run. */
 const OUT = 'bench/dist'
@@ -154,7 +155,15 @@ async function aloud(): Promise<void> {
     `read aloud: first sound ${cold.toFixed(0)} ms after the first press on a device, ${warm.toFixed(0)} ms after a later one; over ${minutes} minutes ${late.length} words were marked, half within ${late.median.toFixed(0)} ms of their sound, 99 of 100 within ${late.most.toFixed(0)} ms, the latest after ${late.latest.toFixed(0)} ms (asked: 80)`,
   )
 }
+/** Syllables and sorts of words of a long text, as a worker finds them. */
+function knownWords(): void {
+  const { syllables, kinds, bare, words } = wordsOfText()
+  print(
+    `of ${words} words, in a worker: syllables ${syllables.toFixed(0)} ms (${(syllables / bare).toFixed(1)} of finding the words alone, ${bare.toFixed(0)} ms), sorts ${kinds.toFixed(0)} ms (${(kinds / bare).toFixed(1)})`,
+  )
+}
 if (process.argv.includes('reading')) {
+  knownWords()
   await guide()
   await aloud()
   await end()

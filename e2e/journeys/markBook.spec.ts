@@ -163,6 +163,8 @@ test('marks that are typed without a network are saved on the device, and sent o
   const { ties } = await (await page.request.get('/api/me')).json()
   const { classId } = ties.find((one: { className: string }) => one.className === 'Garden Science')
   await page.goto(`/c/${classId}/mark-book`)
+  // the table is there before the network goes
+  await expect(cell(page, 'Goran Pell', 'Bean height chart')).toBeVisible()
   await context.setOffline(true)
   await cell(page, 'Goran Pell', 'Bean height chart').click()
   await page.keyboard.type('6.5')

@@ -298,12 +298,15 @@ async function readWithHelp(page: Page): Promise<void> {
   await help.getByText('straw').click()
   await help.getByText('shorter', { exact: true }).click()
   await help.getByRole('button', { name: 'Use it' }).click()
-  // read aloud as far as a word, and stopped there
+  // read aloud as far as a word, stopped there, and asked what that is
   await page.keyboard.press('Alt+l')
   await page.waitForFunction(() =>
     [...((CSS.highlights.get('spoken-word') ?? []) as Iterable<Range>)].some(word => `${word}` === 'harbour'),
   )
-  await page.keyboard.press('Alt+l')
+  await page.keyboard.press('Alt+w')
+  const card = page.getByRole('dialog', { name: 'About this word' })
+  await card.getByText('Where boats are safe from the waves.').waitFor()
+  await card.getByText('noun', { exact: true }).waitFor()
 }
 
 async function fillPost(page: Page): Promise<void> {

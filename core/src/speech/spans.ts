@@ -32,6 +32,19 @@ export function wordsOf(text: string, language: string): Span[] {
   return words
 }
 
+/** So far around a place its words are looked for, in UTF-16 units. */
+const NEAR = 300
+
+/** The words around a place of a text, however long it is; those at either end may be parts of words. */
+export function wordsNear(text: string, at: number, language: string): Span[] {
+  const blank = text.lastIndexOf(' ', Math.max(0, at - NEAR))
+  const from = at - NEAR <= 0 ? 0 : Math.max(blank + 1, at - 2 * NEAR)
+  return wordsOf(text.slice(from, at + NEAR), language).map(word => ({
+    from: word.from + from,
+    to: word.to + from,
+  }))
+}
+
 /** Browsers need a time for each segment that grows with the text it stands in: no more than this is given to them at once. */
 const STRETCH = { word: 500, sentence: 2_000 }
 

@@ -10,12 +10,33 @@ import {
   spanAt,
   spokenOf,
   timesOf,
+  wordsNear,
   wordsOf,
 } from './index.js'
 
 const said = (text: string, language: string) => spokenOf(text, language).text
 const cut = (text: string, language: string) =>
   sentencesOf(text, language).map(({ from, to }) => text.slice(from, to))
+
+describe('the words around a place', () => {
+  it('have the word that stands there and its neighbours, wherever that is in a text of any length', () => {
+    const words = fc.array(fc.stringMatching(/^[a-z’é]{1,12}$/), { minLength: 3, maxLength: 400 })
+    fc.assert(
+      fc.property(words, fc.nat(), (all, where) => {
+        const text = all.join(' ')
+        const every = wordsOf(text, 'en')
+        const at = where % text.length
+        const found = spanAt(every, at)
+        const near = wordsNear(text, at, 'en')
+        const place = near.findIndex(one => one.from === found?.from && one.to === found.to)
+        expect(found === undefined || place >= 0).toBe(true)
+        const next = found && every[every.indexOf(found) + 1]
+        if (next) expect(near[place + 1]?.from).toBe(next.from)
+      }),
+    )
+    expect(wordsNear('x '.repeat(500_000), 700_000, 'en').length).toBeLessThan(1_000)
+  })
+})
 
 describe('a text as it is said', () => {
   // common practice of British English, as newsreaders and teachers say it

@@ -7,7 +7,7 @@ import { randomName } from '../../app/randomName.js'
 import { useMe } from '../../app/session.js'
 import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
-import { LazyEditor } from '../../parts/LazyEditor.js'
+import { LateEditor } from '../../parts/LazyEditor.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
 import { AddFiles, type Attach } from './AddFiles.js'
@@ -69,8 +69,8 @@ export function WriteMessage(props: Props) {
           </Button>
         </p>
       )}
-      <LazyEditor
-        key={edition}
+      <LateEditor
+        edition={edition}
         small
         html={html}
         onChange={next => kept.put({ html: next, once: randomName(20) })}

@@ -1,4 +1,4 @@
-import { type Span, sentencesOf, spanAt, spokenOf, wordsOf } from '@oppen/core/speech'
+import { type Span, sentencesOf, spanAt, spokenOf, wordsNear } from '@oppen/core/speech'
 import { blockBeside } from './blocks.js'
 import { bringSpokenIntoSight, markSentence, markWord } from './marks.js'
 import { type BlockText, rangeOf, saidOf, textOf } from './text.js'
@@ -70,7 +70,7 @@ export class Reader {
     const found = spanAt(sentences, at) ?? sentences.at(-1)
     if (!found) return
     this.#extent = extent
-    this.#word = extent === 'word' ? spanAt(wordsOf(text.text, 'en'), at) : undefined
+    this.#word = extent === 'word' ? spanAt(wordsNear(text.text, at, 'en'), at) : undefined
     this.#place = { block, sentence: sentences.indexOf(found) }
     void this.#go()
   }

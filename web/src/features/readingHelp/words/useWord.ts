@@ -18,14 +18,21 @@ type Standing = { readonly word: string; readonly language: string; readonly fac
 /** What is known of a word is worked out on the device, also without a network. */
 const LOCAL = { networkMode: 'always', staleTime: Number.POSITIVE_INFINITY, retry: 1 } as const
 
-const standing = ({ block, span }: WordPlace) => {
+/** So much of a text on each side of a word says what sort of word it is, and so much of its beginning which language it is in. */
+const AROUND = 1_000
+
+const standing = ({ block, span: { from, to } }: WordPlace) => {
   const { text, language: said } = textOf(block)
-  const word = text.slice(span.from, span.to)
+  const word = text.slice(from, to)
+  const start = Math.max(0, from - AROUND)
+  const near = text.slice(start, to + AROUND)
+  const begins = text.slice(0, AROUND)
   return queryOptions({
-    queryKey: ['word', text, span.from, span.to, said ?? null],
+    queryKey: ['word', near, from - start, word, said ?? begins],
     queryFn: async (): Promise<Standing> => {
-      const language = said ?? (await wordsWorker(worker => worker.languageOf(text, LOCALE)))
-      const facts = await wordsWorker(worker => worker.aboutWord(text, span, language))
+      const language = said ?? (await wordsWorker(worker => worker.languageOf(begins, LOCALE)))
+      const span = { from: from - start, to: to - start }
+      const facts = await wordsWorker(worker => worker.aboutWord(near, span, language))
       return { word, language, facts }
     },
     ...LOCAL,

@@ -8,6 +8,7 @@ import { type Asked, readingOf } from '../../../app/reading.js'
 import { useMe } from '../../../app/session.js'
 import { say } from '../../../words/say.js'
 import { languageName } from '../../wordList/languageName.js'
+import { Press } from '../Press.js'
 import { useSaveReading } from '../useSaveReading.js'
 import { type WordPlace, wordAt, wordMeant } from '../words/places.js'
 import { blockAt, firstBlock } from './blocks.js'
@@ -166,19 +167,6 @@ function play(reader: Reader, extent: Extent): void {
     if (block) reader.read(block, extent === 'word' ? 'sentence' : extent)
   }
 }
-
-type PressProps = { readonly words: string; readonly onPress: () => void; readonly children: React.ReactNode }
-const Press = ({ words, onPress, children }: PressProps) => (
-  <button
-    type="button"
-    aria-label={words}
-    title={words}
-    onClick={onPress}
-    className="flex size-11 items-center justify-center rounded-[var(--radius-card)] hover:bg-pale"
-  >
-    {children}
-  </button>
-)
 
 /** How quickly: saved with everything else that somebody chose. */
 function Speed({ settings }: { readonly settings: ReadingSettings }) {

@@ -15,6 +15,7 @@ import { languageName } from '../../wordList/languageName.js'
 import { bringSpokenIntoSight, markLookedUp } from '../aloud/marks.js'
 import type { Reader } from '../aloud/reader.js'
 import { rangeOf, textOf } from '../aloud/text.js'
+import { Press } from '../Press.js'
 import { type WordPlace, wordBeside } from './places.js'
 import { type KnownWord, useWord } from './useWord.js'
 
@@ -263,16 +264,3 @@ function Unknown({ known: { facts, language } }: { readonly known: KnownWord }) 
   if (!keys.length) return null
   return <p className="text-sm text-soft">{keys.map(key => say(key, { language: name })).join(' ')}</p>
 }
-
-type PressProps = { readonly words: string; readonly onPress: () => void; readonly children: React.ReactNode }
-const Press = ({ words, onPress, children }: PressProps) => (
-  <button
-    type="button"
-    aria-label={words}
-    title={words}
-    onClick={onPress}
-    className="flex size-11 items-center justify-center rounded-[var(--radius-card)] hover:bg-pale"
-  >
-    {children}
-  </button>
-)

@@ -1,4 +1,4 @@
-import { isScreenLanguage, LOCALES } from '../language/index.js'
+import { baseLanguage, isScreenLanguage, LOCALES } from '../language/index.js'
 import { foldLetters } from '../texts/index.js'
 
 /** The languages that cards and messages to families are written in, by BCP 47 tag, each by its own name. */
@@ -33,6 +33,6 @@ const ALSO: Readonly<Record<string, Language>> = {
 /** Reads a language by its tag ("pt", "pt-PT") or name; null for one that Oppen does not write. */
 export function readLanguage(text: string): Language | null {
   const tag = foldLetters(text.slice(0, 80)).trim()
-  const base = tag.split(/[-_]/)[0] ?? ''
+  const base = baseLanguage(tag)
   return isLanguage(base) ? base : (ALSO[tag] ?? null)
 }

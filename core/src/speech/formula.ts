@@ -1,3 +1,4 @@
+import { baseLanguage } from '../language/index.js'
 import { PARTS_EN, PARTS_PT } from './parts.js'
 
 /** A formula as MathML has it (MathML Core), without what only says how it looks. */
@@ -195,7 +196,7 @@ const LANGUAGES: Readonly<Record<string, Words>> = { en: EN, pt: PT }
 
 /** A formula as people say it; undefined in a language that Oppen does not say formulas in. */
 export function spokenFormula(formula: MathNode, language: string): string | undefined {
-  const words = LANGUAGES[language.split('-')[0] ?? '']
+  const words = LANGUAGES[baseLanguage(language)]
   return words && say(formula, words).replace(/\s+/g, ' ').trim()
 }
 

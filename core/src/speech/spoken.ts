@@ -1,3 +1,4 @@
+import { baseLanguage } from '../language/index.js'
 import { EN } from './rules/en.js'
 import { PT } from './rules/pt.js'
 import type { SpokenRule } from './rules/rule.js'
@@ -21,7 +22,7 @@ type Found = Span & { readonly say: string }
  * and else as it stands. `instead` is what is said for each `INSTEAD` of the text, in order.
  */
 export function spokenOf(text: string, language: string, instead: readonly string[] = []): Spoken {
-  const found = findings(text, RULES[language.split('-')[0] ?? ''] ?? [], instead)
+  const found = findings(text, RULES[baseLanguage(language)] ?? [], instead)
   const pieces: Piece[] = []
   const said: string[] = []
   let [length, last, done] = [0, ' ', 0]

@@ -40,7 +40,7 @@ const ONSET =
 /** Those of them that two syllables share all the same: "his-to-ry", "dis-cov-er". */
 const SHARED = /^(?:s[ckmnptw]|gh|kn|tw|dw)$/
 
-function consonantsStaying(consonants: string, _before: string, after: string): number {
+function consonantsStaying(consonants: string, after: string): number {
   const { length } = consonants
   // "lit-tle", "ta-bled": the consonant before the l goes with it
   if (consonants.endsWith('l') && /^e[sd]?$/.test(after) && length > 1)

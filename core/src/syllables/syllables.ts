@@ -1,3 +1,4 @@
+import { baseLanguage } from '../language/index.js'
 import { partedAt } from './cuts.js'
 import { englishCuts } from './english.js'
 import { portugueseCuts } from './portuguese.js'
@@ -8,16 +9,14 @@ const CUTS: Readonly<Record<string, (word: string) => number[]>> = { en: english
 const LONGEST = 40
 
 /** Whether syllables are known in a language (BCP 47). */
-export const knowsSyllables = (language: string): boolean => baseOf(language) in CUTS
-
-const baseOf = (language: string): string => language.toLowerCase().split('-')[0] ?? ''
+export const knowsSyllables = (language: string): boolean => baseLanguage(language) in CUTS
 
 /**
  * The syllables of a word, which make it again when they are joined; a hyphen or an apostrophe stays where it is.
  * Undefined where Oppen knows none in its language (BCP 47), or where it is no word of letters.
  */
 export function syllablesOf(word: string, language: string): string[] | undefined {
-  const cutsOf = CUTS[baseOf(language)]
+  const cutsOf = CUTS[baseLanguage(language)]
   if (!cutsOf || word.length > LONGEST || !/^\p{L}[\p{L}\p{M}'’-]*$/u.test(word)) return undefined
   const whole = word.normalize('NFC')
   const small = whole.toLowerCase()

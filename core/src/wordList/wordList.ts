@@ -1,3 +1,4 @@
+import { baseLanguage } from '../language/index.js'
 import { err, type Outcome, ok } from '../outcome/index.js'
 import type { KnownLanguage } from '../readingHelp/words.js'
 
@@ -81,7 +82,7 @@ const SHORTEST = 2
 /** A word and what it may come from, such as "leaves", "leaf" and "leafe", each once; in small letters. */
 export function formsOf(word: string, language: string): string[] {
   const folded = foldedWord(word)
-  const forms = (ENDINGS[language.split('-')[0] ?? ''] ?? []).flatMap(([ending, instead]) =>
+  const forms = (ENDINGS[baseLanguage(language)] ?? []).flatMap(([ending, instead]) =>
     ending.test(folded) ? [folded.replace(ending, instead)] : [],
   )
   return [...new Set([folded, ...forms.filter(form => form.length > SHORTEST)])]

@@ -56,8 +56,8 @@ export async function removeListedWord(world: World, { classId, wordId }: OfWord
   return { done: true }
 }
 
-/** So many words somebody may ask for in so long a time, in milliseconds: whoever reads asks for a few in a minute. */
-const ASKED = { most: 120, window: 10 * 60_000 } as const
+/** So many words somebody may ask for in so long a time, in milliseconds: whoever goes from word to word by key asks for one a second. */
+const ASKED = { most: 600, window: 10 * 60_000 } as const
 const asking = new WeakMap<World, AttemptLog>()
 
 /**

@@ -30,9 +30,10 @@ export const dictionaryTranslator: Translator = {
   },
 }
 
-/** So long a service may take, in milliseconds, and so much it may say, in characters. */
+/** So long a service may take, in milliseconds, and so much it may say: a word in characters, and all of its answer in bytes. */
 const PATIENCE = 4_000
 const MOST = 200
+const ANSWER = 64 * 1024
 
 const said = z.object({ translatedText: z.string().trim().min(1).max(MOST) })
 
@@ -58,7 +59,7 @@ export const httpTranslator = (address: string, key: string | undefined): Transl
     // it says so of a language that it does not have
     if (answer.status === 400) return { is: 'unknown_language' }
     if (!answer.ok) throw new Error(`the translation service answered ${answer.status}`)
-    const read = said.safeParse(await answer.json())
+    const read = said.safeParse(JSON.parse(await textOf(answer)))
     if (!read.success) return { is: 'unknown_word' }
     const { translatedText } = read.data
     // what it gives back as it was is not translated
@@ -67,6 +68,18 @@ export const httpTranslator = (address: string, key: string | undefined): Transl
       : { is: 'translated', word: translatedText }
   },
 })
+
+/** The text of an answer, up to the most that is read of it. Throws where there is more. */
+async function textOf({ body }: Response): Promise<string> {
+  const chunks: Uint8Array[] = []
+  let size = 0
+  for await (const chunk of body ?? []) {
+    size += chunk.length
+    if (size > ANSWER) throw new Error('the translation service says too much')
+    chunks.push(chunk)
+  }
+  return Buffer.concat(chunks).toString()
+}
 
 /** So many words are kept: a class reads the same text. */
 const KEPT = 2_000

@@ -6,6 +6,7 @@ import { type Person, type SmallSchool, smallSchool } from '@oppen/demo'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { listen } from '../../testing/listen.js'
 import { DICTIONARY } from './dictionary.js'
+import { translateWord } from './service.js'
 import { dictionaryTranslator, httpTranslator, remembering } from './translator.js'
 
 let school: SmallSchool
@@ -138,7 +139,9 @@ describe('a word in another language', () => {
   })
 
   it('is not asked for without end, and by nobody else’s asking', async () => {
-    for (let asked = 0; asked < 120; asked++) await ask('rain', 'en', 'pt')
+    const viewer = { ...school.built.teacher, accountId: (await anna.get('me', {})).account.id }
+    for (let asked = 0; asked < 600; asked++)
+      await translateWord(school.world, viewer, { word: 'rain', from: 'en', to: 'pt' })
     expect(await anna.ask('translateWord', {}, { word: 'rain', from: 'en', to: 'pt' })).toMatchObject({
       status: 429,
       error: { code: 'too_many_attempts', params: { minutes: 10 } },
@@ -211,8 +214,13 @@ describe('a translation service', () => {
     ['says nothing that can be read', '<html>', undefined],
     ['gives the word back as it was', JSON.stringify({ translatedText: 'RAIN' }), { is: 'unknown_word' }],
     ['says too much', JSON.stringify({ translatedText: 'x'.repeat(5_000) }), { is: 'unknown_word' }],
+    [
+      'says it without end',
+      JSON.stringify({ translatedText: 'chuva', more: 'x'.repeat(5_000_000) }),
+      undefined,
+    ],
   ])('that %s is not believed', async (_, said, expected) => {
-    answer = response => response.end(said)
+    answer = response => void response.end(said)
     const translated = httpTranslator(address(), undefined).translate({ word: 'rain', from: 'en', to: 'pt' })
     if (expected) expect(await translated).toEqual(expected)
     else await expect(translated).rejects.toThrow()
@@ -220,7 +228,6 @@ describe('a translation service', () => {
 
   it('that is away is said to be away, and nothing else waits for it', async () => {
     const away = { ...school.world, translator: httpTranslator('http://127.0.0.1:1', undefined) }
-    const { translateWord } = await import('./service.js')
     await expect(
       translateWord(away, school.built.teacher, { word: 'rain', from: 'en', to: 'pt' }),
     ).rejects.toMatchObject({

@@ -2,7 +2,6 @@ import {
   COLUMNS,
   FACES,
   GUIDES,
-  KNOWN_LANGUAGES,
   PAPERS,
   type ReadingSettings,
   ROOMS,
@@ -15,14 +14,13 @@ import {
   type WordKind,
 } from '@oppen/core/readingHelp'
 import { Minus, Plus } from 'lucide-react'
-import { useEffect, useId } from 'react'
+import { useEffect, useId, useMemo } from 'react'
 import { fetchFace, readingAttributes } from '../../app/reading.js'
 import { Button } from '../../parts/Button.js'
 import { Choice } from '../../parts/Field.js'
 import { Tick } from '../../parts/Tick.js'
-import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
-import { languageName } from '../wordList/languageName.js'
+import { languageChoices } from '../wordList/languageName.js'
 
 const isKind = (showing: Showing): showing is WordKind => (WORD_KINDS as readonly string[]).includes(showing)
 
@@ -35,6 +33,7 @@ type Props = {
 
 /** Everything that makes text easier to read, by what a reader would say is wrong with it; a sample shows each choice at once. */
 export function ReadingFields({ settings, onChange, sample }: Props) {
+  const languages = useMemo(languageChoices, [])
   return (
     <div className="flex flex-col gap-4">
       <Sample settings={settings} text={sample} />
@@ -101,12 +100,7 @@ export function ReadingFields({ settings, onChange, sample }: Props) {
         label={say('word_known')}
         value={settings.known ?? ''}
         onChange={known => onChange({ known: (known || null) as ReadingSettings['known'] })}
-        options={[
-          { value: '', label: say('word_known_none') },
-          ...KNOWN_LANGUAGES.map(value => ({ value: value as string, label: languageName(value) })).sort(
-            (a, b) => a.label.localeCompare(b.label, LOCALE),
-          ),
-        ]}
+        options={[{ value: '', label: say('word_known_none') }, ...languages]}
       />
       <div className="flex flex-col gap-1.5">
         <Tick on={settings.listen} onChange={listen => onChange({ listen })}>

@@ -84,4 +84,19 @@ describe('on each paper', () => {
         expect(contrast(colour(name), sheet), name).toBeGreaterThanOrEqual(4.5)
     },
   )
+
+  it.each(['spoken', 'shown'])('what is marked as %s can be read, by day and by night', name => {
+    const [day = '', dark = ''] = [...css.matchAll(new RegExp(`--color-${name}: (#\\w+);`, 'g'))].map(
+      ([, colour]) => colour,
+    )
+    for (const [mark, colours] of [
+      [day, theme],
+      [dark, night],
+    ] as const) {
+      const colour = (one: string) => value(colours, `--color-${one}`) ?? ''
+      expect(contrast(colour('ink'), mark), `${name} ${mark}`).toBeGreaterThanOrEqual(7)
+      for (const one of ['soft', 'blue', 'rust'])
+        expect(contrast(colour(one), mark), `${one} on ${name} ${mark}`).toBeGreaterThanOrEqual(4.5)
+    }
+  })
 })

@@ -89,7 +89,7 @@ function OneWord({ word: { word, meaning, example, translations }, onChange, onR
         {translations.length > 0 && (
           <p className="text-sm text-soft">
             {translations.map(({ language, word: other }, index) => (
-              <span key={language}>
+              <span key={`${language} ${other}`}>
                 {index > 0 && ' · '}
                 {languageName(language)}:{' '}
                 <span lang={language} dir="auto" className="font-semibold text-ink">

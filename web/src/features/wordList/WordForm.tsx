@@ -13,10 +13,9 @@ import { Button } from '../../parts/Button.js'
 import { Problem } from '../../parts/Feedback.js'
 import { Choice, Field, TextBox } from '../../parts/Field.js'
 import { showToast } from '../../parts/toast.js'
-import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
 import { useKeptForm } from '../about/useKeptForm.js'
-import { languageName } from './languageName.js'
+import { languageChoices, languageName } from './languageName.js'
 
 type Line = { readonly language: KnownLanguage; readonly word: string }
 type Form = {
@@ -129,13 +128,7 @@ function OneLanguage({
   readonly line: Line
   readonly onChange: (line: Partial<Line>) => void
 }) {
-  const options = useMemo(
-    () =>
-      KNOWN_LANGUAGES.map(value => ({ value: value as string, label: languageName(value) })).sort((a, b) =>
-        a.label.localeCompare(b.label, LOCALE),
-      ),
-    [],
-  )
+  const options = useMemo(languageChoices, [])
   return (
     <div className="grid grid-cols-[10rem_minmax(0,1fr)] gap-2">
       <Choice

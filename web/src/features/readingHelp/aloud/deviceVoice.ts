@@ -1,3 +1,4 @@
+import { baseLanguage } from '@oppen/core/language'
 import { guessedTimes, heardAt, pieceAt, type SpokenTime } from '@oppen/core/speech'
 import { SLOWLY, type Utterance, type Voice } from './voice.js'
 
@@ -10,14 +11,12 @@ export function voiceOf(
   language: string,
 ): SpeechSynthesisVoice | undefined {
   const tag = language.toLowerCase().replace('_', '-')
-  const base = tag.split('-')[0]
+  const base = baseLanguage(tag)
   const rank = (voice: SpeechSynthesisVoice) => {
     const own = voice.lang.toLowerCase().replace('_', '-')
     return (own === tag ? 4 : 0) + (voice.localService ? 2 : 0) + (voice.default ? 1 : 0)
   }
-  return voices
-    .filter(voice => voice.lang.toLowerCase().split(/[-_]/)[0] === base)
-    .toSorted((a, b) => rank(b) - rank(a))[0]
+  return voices.filter(voice => baseLanguage(voice.lang) === base).toSorted((a, b) => rank(b) - rank(a))[0]
 }
 
 /** The voices of the device (Web Speech API of the W3C's community group), where it has some. */

@@ -1,3 +1,4 @@
+import { baseLanguage } from '@oppen/core/language'
 /** What finds the language of a text: the likeliest, how likely each is, and whether that is sure (`eld`). */
 export type Detector = {
   detect(text: string): {
@@ -13,7 +14,7 @@ const FEW = 8
 /** The language of a text, by its letters; what is short or could be either is in the one that is expected. */
 export function languageFound(detector: Detector, text: string, expected: string): string {
   const found = detector.detect(text.slice(0, 1_000))
-  const [base = expected] = expected.split('-')
+  const base = baseLanguage(expected)
   if (!found.language || found.language === base) return expected
   const letters = text.match(/\p{L}/gu) ?? []
   const scores = found.getScores()

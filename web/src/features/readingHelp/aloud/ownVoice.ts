@@ -223,6 +223,7 @@ export class OwnVoice implements Voice {
       let last: number | undefined
       const over = () => {
         cancelAnimationFrame(frame)
+        this.#end = undefined
         heard(undefined)
         for (const { source } of begins) source.stop()
         resolve()

@@ -1,4 +1,5 @@
 import load, { type SpeechEvent, type Synthesizer } from '@echogarden/espeak-ng-emscripten'
+import { baseLanguage } from '@oppen/core/language'
 import type { Told } from '@oppen/core/speech'
 import type { SpeechSound } from '@oppen/core/syllables'
 import type { VoiceTable } from '../../../../voiceParts.js'
@@ -31,7 +32,7 @@ export const USUAL_RATE = 145
 /** The voice for a language: of its own place, else of the language; undefined where there is none. */
 export const voiceFor = ({ voices }: Pick<VoiceTable, 'voices'>, language: string) => {
   const tag = language.toLowerCase()
-  return voices[tag] ?? voices[tag.split('-')[0] ?? '']
+  return voices[tag] ?? voices[baseLanguage(tag)]
 }
 
 /**

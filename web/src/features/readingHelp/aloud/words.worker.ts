@@ -1,3 +1,4 @@
+import { baseLanguage } from '@oppen/core/language'
 import type { Showing, WordKind } from '@oppen/core/readingHelp'
 import type { Span } from '@oppen/core/speech'
 import { expose } from 'comlink'
@@ -12,7 +13,7 @@ export type WordFacts = {
   readonly kind: WordKind | null | undefined
 }
 
-const knowsKinds = (language: string): boolean => language.split('-')[0] === KINDS_KNOWN_IN
+const knowsKinds = (language: string): boolean => baseLanguage(language) === KINDS_KNOWN_IN
 
 // what is large is fetched when it is first needed
 const syllables = () => import('@oppen/core/syllables')

@@ -1,7 +1,8 @@
 import { routes, type WordOfList } from '@oppen/contract'
 import type { ClassId } from '@oppen/core/ids'
+import { baseLanguage } from '@oppen/core/language'
 import type { KnownLanguage } from '@oppen/core/readingHelp'
-import { listedFor } from '@oppen/core/wordList'
+import { listedFor, WORD_LIMITS } from '@oppen/core/wordList'
 import { queryOptions, useQueries, useQuery } from '@tanstack/react-query'
 import { call } from '../../../app/api.js'
 import { reads } from '../../../app/queries.js'
@@ -78,13 +79,17 @@ export function useWord(
   const word = text.slice(place.span.from, place.span.to)
   const { data } = useQuery(standing(place))
   const language = data?.language
-  const base = language?.split('-')[0] ?? ''
+  const base = language ? baseLanguage(language) : ''
   const shown = useQuery({ ...picture(word, base), enabled: !!language })
   const lists = useQueries({ queries: classIds.map(classId => reads.words(classId)) })
   const words = lists.flatMap(({ data }) => data?.words ?? [])
   const listed = language ? listedFor(word, language, words) : undefined
-  const own = listed?.translations.find(one => one.language === known)?.word
-  const wanted = known !== null && !!language && base !== known && !own
+  // there may be two words for one
+  const own = listed?.translations
+    .filter(one => one.language === known)
+    .map(one => one.word)
+    .join(', ')
+  const wanted = known !== null && !!language && base !== known && !own && word.length <= WORD_LIMITS.word
   const asked = useQuery({
     ...translation(word, base, known ?? 'en'),
     enabled: wanted && !lists.some(one => one.isLoading),

@@ -1,4 +1,5 @@
 import { version } from '@iconify-json/noto/package.json'
+import { baseLanguage } from '@oppen/core/language'
 import { formsOf } from '@oppen/core/wordList'
 import type { PictureIndex } from '../../../../pictureParts.js'
 
@@ -22,7 +23,7 @@ function indexOf(language: string): Promise<PictureIndex> {
 
 /** Where a picture of what a word names is found; undefined where there is none. Rejects where nothing can be fetched. */
 export async function pictureOf(word: string, language: string): Promise<string | undefined> {
-  const base = language.split('-')[0] ?? ''
+  const base = baseLanguage(language)
   if (!NAMED.has(base)) return undefined
   const index = await indexOf(base)
   const form = formsOf(word, base).find(one => Object.hasOwn(index, one))

@@ -14,6 +14,7 @@ const FEATURES = [
   'classes',
   'joining',
   'readingHelp',
+  'wordList',
   'about',
   'submissions',
   'talk',

@@ -114,6 +114,8 @@ test('a family sees what a word is called in its own language: from the class, e
   const { page } = family
   await page.goto(`${school.address}/child/${await childOf(page)}/talk`)
   const notice = /^Boots for the rain at the harbour/
+  // a page that the server did not render in time hears keys once it shows something
+  await expect(page.getByText(notice).last()).toBeVisible()
   await page.keyboard.press('Alt+w')
   await card(page).getByRole('button', { name: 'In my language' }).click()
   const help = page.getByRole('dialog', { name: 'Reading help' })

@@ -1,3 +1,4 @@
+import type { ClassId, PlaceId } from '@oppen/core/ids'
 import {
   COLUMNS,
   FACES,
@@ -12,7 +13,7 @@ import {
   VOICES,
 } from '@oppen/core/readingHelp'
 import { z } from 'zod'
-import { done } from '../wire/shapes.js'
+import { done, id } from '../wire/shapes.js'
 
 /** What makes text easier to read for one person. */
 export const readingSettings = z.object({
@@ -38,8 +39,21 @@ const settings = z.object({ settings: readingSettings.nullable() })
 
 export const readingBeginning = z.object({
   settings: readingSettings.nullable(),
-  /** What the pupil chose, where the pupil says that teachers may see it. */
+  /** What the pupil chose, where the pupil or a family of the pupil says that teachers may see it. */
   uses: readingSettings.nullable(),
+})
+
+/** The children of a family by class, and whether this family says that teachers there may see which help is used. */
+const readingShown = z.object({
+  children: z.array(
+    z.object({
+      classId: id<ClassId>(),
+      placeId: id<PlaceId>(),
+      name: z.string(),
+      className: z.string(),
+      shown: z.boolean(),
+    }),
+  ),
 })
 export type ReadingBeginning = z.infer<typeof readingBeginning>
 
@@ -47,4 +61,6 @@ export const readingHelpShapes = {
   saveReadingSettings: { body: settings, reply: done },
   seeReadingBeginning: { reply: readingBeginning },
   setReadingBeginning: { body: settings, reply: done },
+  seeReadingShown: { reply: readingShown },
+  setReadingShown: { body: z.object({ shown: z.boolean() }), reply: done },
 }

@@ -14,4 +14,10 @@ export const readingHelpRoutes = {
     '/api/classes/:classId/places/:placeId/reading',
     'register.change',
   ),
+  seeReadingShown: route<Shapes['seeReadingShown']>()('GET', '/api/account/reading/children', 'account.self'),
+  setReadingShown: route<Shapes['setReadingShown']>()(
+    'PUT',
+    '/api/classes/:classId/places/:placeId/reading/shown',
+    'readingHelp.show',
+  ),
 }

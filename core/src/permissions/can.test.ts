@@ -49,6 +49,7 @@ describe('one pupil’s things', () => {
     ['face.see', ['owner', 'coTeacher', 'pupil', 'family']],
     ['ownWork.see', ['owner', 'coTeacher', 'pupil', 'leaver']],
     ['class.leave', ['pupil']],
+    ['readingHelp.show', ['family']],
     ['week.see', ['owner', 'coTeacher', 'pupil', 'otherPupil']],
     ['week.change', ['owner', 'coTeacher']],
     ['work.change', ['owner', 'coTeacher']],

@@ -84,6 +84,8 @@ export const ACTIONS = {
   'auditLog.see': ['teacher'],
   'face.see': ['teacher', 'self', 'ownFamily'],
   'ownWork.see': ['teacher', 'self', 'leaver'],
+  /** Saying for the own child that teachers may see which reading help is used. */
+  'readingHelp.show': ['ownFamily'],
   'door.see': ['teacher'],
   'door.work': ['teacher'],
   /** The words that a class has listed, with what they mean. */

@@ -42,6 +42,7 @@ import { carriedOver } from './migrations/2026-12-13-carried-over.js'
 import { readingHelp } from './migrations/2026-12-14-reading-help.js'
 import { readAloud } from './migrations/2026-12-15-read-aloud.js'
 import { listedWords } from './migrations/2026-12-16-listed-words.js'
+import { readingShown } from './migrations/2026-12-17-reading-shown.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -84,6 +85,7 @@ const migrations: readonly Migration[] = [
   readingHelp,
   readAloud,
   listedWords,
+  readingShown,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

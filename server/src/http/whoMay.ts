@@ -52,6 +52,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   changeAccount: signedIn,
   chooseLanguage: signedIn,
   saveReadingSettings: signedIn,
+  seeReadingShown: signedIn,
   changeSecret: signedIn,
   changePicture: signedIn,
   removePicture: signedIn,
@@ -304,6 +305,7 @@ export const MAY: Readonly<Record<RouteName, readonly Who[]>> = {
   saveReportWords: teachers,
   seeReadingBeginning: teachers,
   setReadingBeginning: teachers,
+  setReadingShown: ['annasFamily'],
   beginReports: teachers,
   // made for whoever began them alone
   seeReportJob: [],

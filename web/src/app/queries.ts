@@ -306,6 +306,11 @@ export const reads = {
       queryKey: ['register', classId, 'reading', placeId],
       queryFn: ({ signal }) => call(routes.seeReadingBeginning, { classId, placeId }, undefined, { signal }),
     }),
+  readingShown: () =>
+    queryOptions({
+      queryKey: ['account', 'readingShown'],
+      queryFn: ({ signal }) => call(routes.seeReadingShown, {}, undefined, { signal }),
+    }),
   overview: (classId: ClassId) =>
     queryOptions({
       queryKey: ['overview', classId],

@@ -37,6 +37,7 @@ export const ON_PLACE: Readonly<Record<string, OnPlace>> = {
   goals_reached: 'stays',
   report_words: 'stays',
   reading_beginnings: 'stays',
+  reading_shown: 'stays',
   stand_ins: 'stays',
   door_entries: 'stays',
   invitations: 'stays',

@@ -63,6 +63,28 @@ describe('what makes text easier to read', () => {
     expect(await teacher.get('seeReadingBeginning', at())).toEqual({ settings: null, uses: null })
   })
 
+  it('is seen by teachers where a family of the pupil says so, class by class, for as long as it follows the child', async () => {
+    const { family, bo } = school
+    await anna.get('saveReadingSettings', {}, { settings: large })
+    const uses = async () => (await teacher.get('seeReadingBeginning', at())).uses
+    const said = async () =>
+      (await family.get('seeReadingShown', {})).children.map(({ name, shown }) => [name, shown])
+    expect(await said()).toEqual([['Anna Reyes', false]])
+    await Promise.all([1, 2].map(() => family.get('setReadingShown', at(), { shown: true })))
+    expect([await uses(), await said()]).toEqual([large, [['Anna Reyes', true]]])
+    for (const who of [bo, anna, teacher])
+      expect((await who.ask('setReadingShown', at(), { shown: false })).status).toBe(404)
+    expect((await bo.get('seeReadingShown', {})).children).toEqual([])
+    await family.get('setReadingShown', at(), { shown: false })
+    expect(await uses()).toBeNull()
+    await family.get('setReadingShown', at(), { shown: true })
+    const { db } = school.world
+    await db.write(() =>
+      db.run('delete from family_links where place_id = $placeId', { placeId: at().placeId }),
+    )
+    expect(await uses()).toBeNull()
+  })
+
   it('comes to an open screen at once', async () => {
     const heard = await listen(anna)
     await teacher.get('setReadingBeginning', at(), { settings: guided })

@@ -3,8 +3,8 @@ import type { Viewer } from '@oppen/core/permissions'
 import type { ReadingSettings } from '@oppen/core/readingHelp'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
-import { readingBeginnings, readingSettings } from './models.js'
-import { accountAt, beginningJson } from './queries.js'
+import { readingBeginnings, readingSettings, readingShown } from './models.js'
+import { accountAt, beginningJson, shownJson } from './queries.js'
 
 type InClass = { readonly classId: ClassId; readonly placeId: PlaceId }
 
@@ -23,7 +23,7 @@ export async function saveReadingSettings(
   return { done: true }
 }
 
-/** What a teacher set for the beginning of a pupil, as JSON. What the pupil chose since is only told where the pupil says so. */
+/** What a teacher set for the beginning of a pupil, as JSON. What the pupil chose since is only told where the pupil or a family says so. */
 export async function seeReadingBeginning(world: World, params: InClass): Promise<string> {
   const json = await beginningJson(world.db, params)
   if (json === undefined) throw new Refused('not_found')
@@ -48,6 +48,25 @@ export async function setReadingBeginning(
     else await model.destroy({ where: { placeId } })
     const pupil = (await accountAt(world.db, placeId))?.accountId
     if (pupil) world.db.afterCommit(() => void world.live.tellPerson(pupil, { what: 'me' }))
+  })
+  return { done: true }
+}
+
+/** The children of whoever asks, and whether teachers may see which help they use as far as this family says it; as JSON. */
+export const seeReadingShown = async (world: World, { accountId }: Viewer): Promise<string> =>
+  (await shownJson(world.db, accountId)) ?? ''
+
+/** Says for the own child whether teachers of the class may see which help it uses. */
+export async function setReadingShown(
+  world: World,
+  { accountId }: Viewer,
+  { placeId }: InClass,
+  shown: boolean,
+): Promise<{ done: true }> {
+  await world.db.write(async () => {
+    const model = world.db.model(readingShown)
+    if (shown) await model.upsert({ placeId, byAccount: accountId, at: world.clock.now() })
+    else await model.destroy({ where: { placeId, byAccount: accountId } })
   })
   return { done: true }
 }

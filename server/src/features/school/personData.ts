@@ -75,6 +75,7 @@ export const PERSON_DATA = {
   report_words: { own: ofPlace, wrote: byAccount },
   reading_settings: { own: ofAccount },
   reading_beginnings: { own: ofPlace, wrote: byAccount },
+  reading_shown: { own: ofPlace, wrote: byAccount },
   goals_reached: { own: ofPlace, wrote: byAccount },
   kept_works: { own: ofPlace, wrote: byAccount },
   shared_links: { own: `${ofPlace} or made_by = $account`, hidden: ['source', 'hash'] },

@@ -7,6 +7,7 @@ import { Problem } from '../../parts/Feedback.js'
 import { Tick } from '../../parts/Tick.js'
 import { LOCALE } from '../../words/language.js'
 import { say } from '../../words/say.js'
+import { ChildrenShown } from './ChildrenShown.js'
 import { ReadingFields } from './ReadingFields.js'
 import { firstSentence, sampleOf, textInSight } from './sample.js'
 import { useSaveReading } from './useSaveReading.js'
@@ -89,6 +90,7 @@ export default function ReadingPanel({ onClose, onAsk }: Props) {
             </Tick>
           )}
           <p>{say(settings.shown ? 'reading_shown_to' : 'reading_private')}</p>
+          {me.account.kind === 'family' && <ChildrenShown />}
         </div>
       </footer>
     </section>

@@ -1,0 +1,36 @@
+import { type ReplyOf, routes } from '@oppen/contract'
+import { useQuery } from '@tanstack/react-query'
+import { call } from '../../app/api.js'
+import { useCommand } from '../../app/command.js'
+import { reads } from '../../app/queries.js'
+import { Problem } from '../../parts/Feedback.js'
+import { Tick } from '../../parts/Tick.js'
+import { say } from '../../words/say.js'
+
+type Child = ReplyOf<typeof routes.seeReadingShown>['children'][number]
+
+/** For a family: whether teachers may see which help a child uses, class by class. */
+export function ChildrenShown() {
+  const { data } = useQuery(reads.readingShown())
+  const set = useCommand<Child>({
+    do: ({ classId, placeId, shown }) =>
+      call(routes.setReadingShown, { classId, placeId }, { shown: !shown }),
+    again: [reads.readingShown().queryKey],
+  })
+  if (!data?.children.length) return null
+  return (
+    <fieldset className="flex flex-col gap-1.5 border-t border-rule pt-3">
+      <legend className="sr-only">{say('reading_children')}</legend>
+      <p aria-hidden="true" className="text-[0.9375rem] font-semibold text-ink">
+        {say('reading_children')}
+      </p>
+      {data.children.map(child => (
+        <Tick key={child.placeId} on={child.shown} onChange={() => set.go(child)}>
+          {say('reading_child_shown', { name: child.name, class: child.className })}
+        </Tick>
+      ))}
+      <p>{say('reading_children_lead')}</p>
+      {set.words && <Problem words={set.words} />}
+    </fieldset>
+  )
+}

@@ -8,6 +8,7 @@ export const LIMITS = {
   notice: 20_000,
   directions: 60_000,
   draft: 300_000,
+  passage: 200_000,
 } as const
 
 export type TextKind = keyof typeof LIMITS

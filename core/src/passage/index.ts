@@ -1,0 +1,2 @@
+export * from './anchor.js'
+export * from './text.js'

@@ -1,0 +1,2 @@
+export { reading } from './kind.js'
+export * from './reading.js'

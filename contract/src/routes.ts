@@ -4,6 +4,7 @@ import { formRoutes } from './routes/form.js'
 import { markBookRoutes } from './routes/markBook.js'
 import { markingRoutes } from './routes/marking.js'
 import { newsRoutes } from './routes/news.js'
+import { passageRoutes } from './routes/passage.js'
 import { peopleRoutes } from './routes/people.js'
 import { portfolioRoutes } from './routes/portfolio.js'
 import { quizRoutes } from './routes/quiz.js'
@@ -27,6 +28,7 @@ export const routes = {
   ...workRoutes,
   ...worksheetRoutes,
   ...quizRoutes,
+  ...passageRoutes,
   ...markBookRoutes,
   ...markingRoutes,
   ...formRoutes,

@@ -13,6 +13,7 @@ import { mailShapes } from './features/mail.js'
 import { markBookShapes } from './features/markBook.js'
 import { markingShapes } from './features/marking.js'
 import { newsShapes } from './features/news.js'
+import { passageShapes } from './features/passage.js'
 import { portfolioShapes } from './features/portfolio.js'
 import { progressShapes } from './features/progress.js'
 import { quizShapes } from './features/quiz.js'
@@ -40,6 +41,7 @@ export const shapes = {
   ...worksheetShapes,
   ...answerShapes,
   ...quizShapes,
+  ...passageShapes,
   ...formShapes,
   ...weekShapes,
   ...markingShapes,

@@ -4,12 +4,14 @@ import {
   type FormDetails,
   type Question as OpenQuestion,
   type QuizDetails,
+  type ReadingDetails,
   type WorkForm,
 } from '@oppen/contract'
 import type { Question } from '@oppen/core/questions'
 import type { TimeRule, TimingRules } from '@oppen/core/timing'
 import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import { type QuizRules, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
+import { EMPTY_PASSAGE, type Passage } from '@oppen/core/work/kinds/reading'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
 export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
@@ -23,6 +25,8 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly question?: OpenQuestion
   /** How a quiz runs, and its questions. */
   readonly quiz?: QuizDetails
+  /** A passage and the questions about it, of a reading. */
+  readonly reading?: ReadingDetails
   /** Who answers a form, and its questions. */
   readonly form?: FormDetails
 }
@@ -39,6 +43,7 @@ export function formOf({
   template,
   question,
   quiz,
+  reading,
   form,
   ...rest
 }: PlainWork): WorkForm {
@@ -52,6 +57,7 @@ export function formOf({
     ...(template !== undefined && { assignment: { template } }),
     ...(question && { question }),
     ...(quiz && { quiz }),
+    ...(reading && { reading }),
     ...(form && { form }),
   }
   return { ...EMPTY_WORK, title: 'Work', details, ...rest, rules }
@@ -76,6 +82,20 @@ export const quizWith = (questions: readonly Question[], rules: Partial<QuizRule
   ...USUAL_RULES,
   ...rules,
   key: { sections: [{ id: 's1', title: '', pick: null, questions: [...questions] }] },
+})
+
+/** A reading of a passage with these questions; what is not said is as usual. */
+export const readingWith = (
+  passage: Partial<Passage>,
+  questions: readonly Question[] = [],
+  rules: Partial<QuizRules> = {},
+): ReadingDetails => ({
+  ...quizWith(questions, rules),
+  passage: {
+    ...EMPTY_PASSAGE,
+    html: '<p>The tide rises. It falls again.</p>',
+    ...passage,
+  } as ReadingDetails['passage'],
 })
 
 /** A question that a teacher marks, the plainest that there is. */

@@ -14,6 +14,7 @@ import { joiningHandlers } from './features/joining/routes.js'
 import { formHandlers } from './features/kinds/form/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
 import { quizHandlers } from './features/kinds/quiz/routes.js'
+import { readingHandlers } from './features/kinds/reading/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markBookHandlers } from './features/markBook/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
@@ -52,6 +53,7 @@ const handlers: Handlers = {
   ...worksheetHandlers,
   ...answerHandlers,
   ...quizHandlers,
+  ...readingHandlers,
   ...formHandlers,
   ...weekHandlers,
   ...markingHandlers,

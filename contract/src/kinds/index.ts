@@ -5,12 +5,14 @@ import { formDetails } from './form/index.js'
 import { handoutDetails } from './handout/index.js'
 import { question } from './question/index.js'
 import { quizDetails } from './quiz/index.js'
+import { readingDetails } from './reading/index.js'
 
 const DETAILS = {
   handout: handoutDetails,
   assignment: assignmentDetails,
   question,
   quiz: quizDetails,
+  reading: readingDetails,
   form: formDetails,
 } satisfies Readonly<Record<WorkKind, z.ZodType>>
 

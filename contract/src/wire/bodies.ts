@@ -14,6 +14,8 @@ const MORE: Partial<Record<RouteName, number>> = {
   tryWork: 1_536,
   // questions at once, and long answers or a drawing among them
   saveAnswers: 512,
+  countReading: 32,
+  saveReadingMark: 64,
   checkAnswer: 128,
   drawQuestion: 256,
   tryQuiz: 1_536,

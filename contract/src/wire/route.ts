@@ -18,9 +18,11 @@ import type {
   MergeId,
   MessageId,
   NoteId,
+  OwnWordId,
   PageId,
   PhraseId,
   PlaceId,
+  ReadingMarkId,
   SessionId,
   SharedLinkId,
   SheetId,
@@ -65,6 +67,8 @@ type IdOf = {
   annotationFileId: AnnotationFileId
   phraseId: PhraseId
   wordId: ListedWordId
+  markId: ReadingMarkId
+  ownWordId: OwnWordId
   sheetId: SheetId
   linkId: SharedLinkId
   number: string

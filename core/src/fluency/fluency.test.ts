@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fluencyOf, LONGEST_LISTENING } from './index.js'
+import { accuracyOf, fluencyOf, LONGEST_LISTENING } from './index.js'
 
 describe('words read correctly in a minute', () => {
   it.each([
@@ -16,7 +16,7 @@ describe('words read correctly in a minute', () => {
   ])('%o: %i', (listening, perMinute, accuracy) => {
     const counted = fluencyOf(listening, 200)
     expect(counted).toMatchObject({ ok: true, value: { perMinute } })
-    expect(counted.ok && counted.value.accuracy).toBeCloseTo(accuracy, 12)
+    expect(counted.ok && accuracyOf(counted.value)).toBeCloseTo(accuracy, 12)
   })
 
   it.each([

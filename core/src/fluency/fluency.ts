@@ -16,9 +16,10 @@ export type Fluency = {
   readonly correct: number
   /** Words read correctly in a minute, rounded. */
   readonly perMinute: number
-  /** Which part of the words read was correct, from 0 to 1. */
-  readonly accuracy: number
 }
+
+/** Which part of the words read was correct, from 0 to 1. */
+export const accuracyOf = ({ correct, read }: Pick<Fluency, 'correct' | 'read'>): number => correct / read
 
 /** The longest reading that is counted, in seconds: an hour. */
 export const LONGEST_LISTENING = 3_600
@@ -45,6 +46,5 @@ export function fluencyOf({ slips, last, seconds }: Listening, words: number): O
     slips: own.size,
     correct,
     perMinute: Math.round((correct * 60) / seconds),
-    accuracy: correct / read,
   })
 }

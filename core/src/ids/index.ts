@@ -42,6 +42,8 @@ export type ClassFileId = Id<'classFile'>
 export type EntryId = Id<'entry'>
 /** What is said in one place: a notice with its replies, a room, a letter. */
 export type ConversationId = Id<'conversation'>
+export type ReadingMarkId = Id<'readingMark'>
+export type OwnWordId = Id<'ownWord'>
 export type MessageId = Id<'message'>
 /** One page of a worksheet. */
 export type SheetId = Id<'sheet'>

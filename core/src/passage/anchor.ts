@@ -7,7 +7,7 @@ import type { Span } from '../speech/index.js'
 export type Anchor = Span & { readonly exact: string; readonly prefix: string; readonly suffix: string }
 
 /** So much of what stands around a stretch is kept with it, and so long it may be; in UTF-16 units. */
-export const ANCHOR_LIMITS = { around: 24, exact: 20_000 } as const
+export const ANCHOR_LIMITS = { around: 24, exact: 8_000 } as const
 
 /** An anchor for a stretch of a text. Throws where it is none of the text. */
 export function anchorAt(text: string, { from, to }: Span): Anchor {

@@ -44,6 +44,7 @@ describe('one pupil’s things', () => {
     ['submission.see', ['owner', 'coTeacher', 'pupil']],
     ['submission.write', ['pupil']],
     ['submission.mark', ['owner', 'coTeacher']],
+    ['fluency.see', ['owner', 'coTeacher', 'pupil']],
     ['sideNote.write', ['owner', 'coTeacher', 'pupil']],
     ['outcome.see', ['owner', 'coTeacher', 'pupil', 'family']],
     ['face.see', ['owner', 'coTeacher', 'pupil', 'family']],

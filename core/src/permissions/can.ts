@@ -104,6 +104,8 @@ export const ACTIONS = {
   'answers.reply': ['teacher', 'pupil'],
   'submission.see': ['teacher', 'self'],
   'submission.write': ['self'],
+  /** How reading aloud was counted, over time. */
+  'fluency.see': ['teacher', 'self'],
   'draft.bringBack': ['teacher', 'self'],
   'submission.mark': ['teacher'],
   /** A form that is asked of a pupil or of the pupil’s family. */

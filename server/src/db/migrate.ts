@@ -43,6 +43,7 @@ import { readingHelp } from './migrations/2026-12-14-reading-help.js'
 import { readAloud } from './migrations/2026-12-15-read-aloud.js'
 import { listedWords } from './migrations/2026-12-16-listed-words.js'
 import { readingShown } from './migrations/2026-12-17-reading-shown.js'
+import { reading } from './migrations/2026-12-18-reading.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -86,6 +87,7 @@ const migrations: readonly Migration[] = [
   readAloud,
   listedWords,
   readingShown,
+  reading,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -1,6 +1,7 @@
 import { addressOf, type RouteName, routes } from '@oppen/contract'
 import type { CircleFileId, ConversationId, PlaceId, WorkId } from '@oppen/core/ids'
 import type { Viewer } from '@oppen/core/permissions'
+import type { Question } from '@oppen/core/questions'
 import { ROOM } from '@oppen/core/talk'
 import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import {
@@ -18,6 +19,7 @@ import {
   type Person,
   placeOf,
   quizWith,
+  readingWith,
   Seeded,
   submissionOf,
   type TestServer,
@@ -273,6 +275,7 @@ async function keptPiece({ anna, owner }: Pick<Spares, 'anna' | 'owner'>) {
   }
 }
 
+const ALOUD = { ...WHY, kind: 'recording', ask: { most: 60 } } as Question
 const QUIZ = quizWith([WHY], { attempts: null })
 const { key: _, ...asked } = WHY
 const FORM = formWith([{ ...asked, required: false } as FormQuestion], { answeredBy: 'both' })
@@ -300,6 +303,11 @@ async function freshWork(name: RouteName) {
     ].includes(name)
   )
     return { workId: await buildWork(world, built, { title: 'To check', kind: 'quiz', quiz: QUIZ }), topicId }
+  if (['seeReadingMarks', 'saveReadingMark', 'removeReadingMark', 'countReading'].includes(name)) {
+    const reading = readingWith({}, [ALOUD], { attempts: null })
+    const readId = await buildWork(world, built, { title: 'To read', kind: 'reading', reading })
+    return { workId: readId, topicId }
+  }
   if (['seeForm', 'answerForm', 'seeFormResults', 'takeFormAnswers'].includes(name)) {
     return {
       workId: await buildWork(world, built, { title: 'To answer', kind: 'form', form: FORM }),

@@ -121,6 +121,8 @@ export async function oneOfEverything(
     annotationFileId: annotationFileId as string,
     phraseId: 'none',
     wordId: 'none',
+    markId: 'none',
+    ownWordId: 'none',
     feedKey: 'none',
     uploadId: 'none',
     jobId: 'none',

@@ -25,7 +25,13 @@ export const SOURCES = {
     `from works w where w.id ${IN} and w.removed_at is null`,
   ),
   directions: reading(
-    { ref: 'w.id', classId: 'w.class_id', workId: 'w.id', at: 'w.posted_at', html: 'w.directions' },
+    {
+      ref: 'w.id',
+      classId: 'w.class_id',
+      workId: 'w.id',
+      at: 'w.posted_at',
+      html: "w.directions || coalesce(w.details ->> '$.passage.html', '')",
+    },
     `from works w where w.id ${IN} and w.removed_at is null`,
   ),
   material: reading(

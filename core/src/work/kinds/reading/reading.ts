@@ -1,5 +1,6 @@
 import { err, type Outcome, ok } from '../../../outcome/index.js'
-import type { Anchor } from '../../../passage/index.js'
+import { type Anchor, findAnchor, passageText } from '../../../passage/index.js'
+import type { Span } from '../../../speech/index.js'
 import { isBlank } from '../../../texts/index.js'
 
 /** Where questions stand: after the passage, beside it, or at the places that they are about. */
@@ -64,4 +65,24 @@ export function checkPassage({ html, words }: Pick<Passage, 'html' | 'words'>): 
   if (words.length > READING_LIMITS.words) return err('passage_words', { most: READING_LIMITS.words })
   const empty = words.findIndex(({ word }) => !word.trim())
   return empty < 0 ? ok(true) : err('passage_word_empty', { number: empty + 1 })
+}
+
+/** So much of a passage is read aloud at once, in UTF-16 units: more than an hour of it. */
+const LONGEST_ALOUD = 30_000
+
+/** The lines of a passage that a question is about, in its text; null where it is about none, or they are there no more. */
+export function linesOfQuestion(
+  text: string,
+  { about }: Pick<Passage, 'about'>,
+  questionId: string,
+): Span | null {
+  const anchor = Object.hasOwn(about, questionId) ? about[questionId] : undefined
+  return anchor ? findAnchor(text, anchor) : null
+}
+
+/** What is read aloud where a question asks for it: the lines that it is about, else the passage from its beginning. */
+export function textReadAloud(passage: Pick<Passage, 'html' | 'about'>, questionId: string): string {
+  const text = passageText(passage.html)
+  const { from, to } = linesOfQuestion(text, passage, questionId) ?? { from: 0, to: text.length }
+  return text.slice(from, Math.min(to, from + LONGEST_ALOUD))
 }

@@ -1,4 +1,3 @@
-import type { QuizDetails } from '@oppen/contract'
 import type { AccountId, Instant } from '@oppen/core/ids'
 import type { Hundredths } from '@oppen/core/marks'
 import {
@@ -20,6 +19,7 @@ import {
 import { Refused } from '../../../refusal.js'
 import type { World } from '../../../world.js'
 import { findSubmission, type SubmissionAddress, type SubmissionNow } from '../../submissions/moves.js'
+import { askedIn } from '../asked.js'
 import type { AnswerRow, AttemptRow } from './models.js'
 import { postedBy, type Sitting, sittingOf } from './queries.js'
 
@@ -29,10 +29,11 @@ export type StoredAnswer = Omit<AnswerRow, 'workId' | 'placeId' | 'attempt'>
 /** A quiz as it was posted, with its questions. */
 export type Quiz = { readonly rules: QuizRules; readonly sections: readonly Section[] }
 
-/** The quiz of a submission. Refuses `not_found` for work of another kind. */
+/** What a submission asks, attempt by attempt. Refuses `not_found` for work of a kind that does not. */
 export function quizOf({ details, kind }: Pick<SubmissionNow, 'details' | 'kind'>): Quiz {
-  if (kind !== 'quiz' || !details.quiz) throw new Refused('not_found')
-  const { key, ...rules }: QuizDetails = details.quiz
+  const asked = askedIn(kind, details)
+  if (!asked) throw new Refused('not_found')
+  const { key, ...rules } = asked
   return { rules, sections: key?.sections ?? [] }
 }
 

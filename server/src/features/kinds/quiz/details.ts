@@ -2,41 +2,47 @@ import { setImmediate } from 'node:timers/promises'
 import type { Details, QuizDetails } from '@oppen/contract'
 import { checkQuestion, type Question } from '@oppen/core/questions'
 import { LIMITS } from '@oppen/core/texts'
-import { checkSections, type Section, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
+import { checkSections, type QuizRules, type Section, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 import { readHtml } from '../../../html.js'
 import { Refused, take } from '../../../refusal.js'
 import type { World } from '../../../world.js'
 import { ownFile } from '../ownFile.js'
-
-const PATH = 'details.quiz.key.sections'
 
 /**
  * A quiz as it is stored, as JSON: how it runs, and under `key`, which is for teachers alone, its questions. Refuses what
  * `checkSections` and `checkQuestion` refuse, with the question; a draft may lack anything.
  */
 export async function readQuiz(world: World, { quiz }: Details, draft: boolean): Promise<string> {
-  const { key, note: _, ...rules }: QuizDetails = quiz ?? USUAL_RULES
-  const sections = key?.sections ?? []
-  if (!draft) take(checkSections(sections), PATH)
+  const path = 'details.quiz.key.sections'
+  if (!draft) take(checkSections(quiz?.key?.sections ?? []), path)
+  return JSON.stringify(await readAsked(world, quiz ?? USUAL_RULES, { path, draft }))
+}
+
+/** How questions run, and the questions, read one by one; where they are in the form is said by `path`. */
+export async function readAsked(
+  world: World,
+  { key, note: _, ...rules }: QuizDetails,
+  { path, draft }: { readonly path: string; readonly draft: boolean },
+): Promise<QuizRules & { key: { sections: Section[] } }> {
   const read: Section[] = []
-  for (const [at, section] of sections.entries()) {
+  for (const [at, section] of (key?.sections ?? []).entries()) {
     const questions: Question[] = []
     for (const [index, question] of section.questions.entries()) {
-      const path = `${PATH}.${at}.questions.${index}`
-      if (!draft) take(checkQuestion(question), path)
-      questions.push(await readQuestion(world, question, path))
+      const where = `${path}.${at}.questions.${index}`
+      if (!draft) take(checkQuestion(question), where)
+      questions.push(await readQuestion(world, question, where))
       // a hundred of them are not looked at in one go
       await setImmediate()
     }
-    read.push({ ...section, title: readTitle(section.title), questions })
+    read.push({ ...section, title: readTitle(section.title, path), questions })
   }
-  return JSON.stringify({ ...rules, key: { sections: read } })
+  return { ...rules, key: { sections: read } }
 }
 
-function readTitle(typed: string): string {
+function readTitle(typed: string, path: string): string {
   const title = typed.trim()
   if (title.length <= LIMITS.title) return title
-  throw new Refused('text_long', { what: 'title', most: LIMITS.title, got: title.length }, PATH)
+  throw new Refused('text_long', { what: 'title', most: LIMITS.title, got: title.length }, path)
 }
 
 /** What a question is asked on, where that is a picture. Refuses `question_no_picture` for one from elsewhere. */

@@ -204,7 +204,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/results',
     file: 'kinds/quiz/ResultsScreen',
-    words: ['classroom', 'quiz', 'results'],
+    words: ['classroom', 'quiz', 'reading', 'results'],
     reads: 'seeQuizResults',
   },
   {

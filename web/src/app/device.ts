@@ -11,6 +11,9 @@ export const PRESS = 'oppen press '
 /** Answers to quizzes that have not arrived. */
 export const QUIZ = 'oppen quiz '
 
+/** Marks in passages that have not arrived, each under a name of its own. */
+export const MARKS = 'oppen marks '
+
 /** Files that have not arrived, in a store of their own. */
 export const KEPT_FILES = 'oppen files'
 
@@ -64,7 +67,7 @@ const sentInk = (accountId = ''): string[] =>
 export function unsentHere(accountId: string): string[] {
   const left = new Set<string>()
   for (const key of Object.keys(localStorage))
-    for (const kind of [PAGE, INK, PRESS, QUIZ]) {
+    for (const kind of [PAGE, INK, PRESS, QUIZ, MARKS]) {
       if (!key.startsWith(`${kind}${accountId} `)) continue
       if (kind === PAGE && !readKept<Page>(key)?.dirty) continue
       if (kind === INK && readKept<{ sent: boolean }>(key)?.sent !== false) continue

@@ -1,6 +1,12 @@
 import type { SyntheticEvent } from 'react'
 
-type Props = { readonly address: string; readonly label: string; readonly className?: string }
+type Props = {
+  readonly address: string
+  readonly label: string
+  readonly className?: string
+  /** Told how long it is, in seconds, once that is known. */
+  readonly onLength?: (seconds: number) => void
+}
 
 /** Farther than any recording lasts, in seconds. */
 const END = 1e6
@@ -19,7 +25,7 @@ function findLength({ currentTarget: sound }: SyntheticEvent<HTMLAudioElement>):
 }
 
 /** Something to listen to, with how long it is. */
-export const Sound = ({ address, label, className = 'h-10 w-full' }: Props) => (
+export const Sound = ({ address, label, className = 'h-10 w-full', onLength }: Props) => (
   // biome-ignore lint/a11y/useMediaCaption: a recording of a pupil or a teacher has none
   <audio
     controls
@@ -27,6 +33,9 @@ export const Sound = ({ address, label, className = 'h-10 w-full' }: Props) => (
     src={address}
     aria-label={label}
     onLoadedMetadata={findLength}
+    onDurationChange={({ currentTarget: { duration } }) => {
+      if (Number.isFinite(duration)) onLength?.(duration)
+    }}
     className={className}
   />
 )

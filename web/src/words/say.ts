@@ -14,6 +14,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/planning.json') &
   typeof import('../../../words/en/portfolio.json') &
   typeof import('../../../words/en/quiz.json') &
+  typeof import('../../../words/en/reading.json') &
   typeof import('../../../words/en/form.json') &
   typeof import('../../../words/en/building.json') &
   typeof import('../../../words/en/results.json') &

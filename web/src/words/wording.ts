@@ -28,6 +28,7 @@ export const NAMESPACES = [
   'news',
   'week',
   'quiz',
+  'reading',
   'form',
   'building',
   'results',

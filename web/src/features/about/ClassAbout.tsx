@@ -3,7 +3,7 @@ import { timeNow } from '@oppen/core/about'
 import type { ClassId } from '@oppen/core/ids'
 import { Suspense, useState } from 'react'
 import { part } from '../../app/part.js'
-import { useNow } from '../../app/session.js'
+import { useNow, useTie } from '../../app/session.js'
 import { useArrival } from '../../app/useArrival.js'
 import { Button } from '../../parts/Button.js'
 import { Empty, Waiting } from '../../parts/Feedback.js'
@@ -13,6 +13,7 @@ import { monthWords } from '../../words/dates.js'
 import { say } from '../../words/say.js'
 import { timeOfDay, when } from '../../words/times.js'
 import { ClassWords } from '../wordList/ClassWords.js'
+import { OwnWords } from '../wordList/OwnWords.js'
 import { ClassFiles } from './ClassFiles.js'
 import { ClassLinks } from './ClassLinks.js'
 import { useRemovePage } from './useRemovePage.js'
@@ -25,6 +26,7 @@ type Props = { readonly classId: ClassId; readonly about: AboutPage; readonly wr
 export function ClassAbout({ classId, about, writes }: Props) {
   // the page that is being written: one that is there, or a new one
   const [writing, setWriting] = useState<ClassPage | 'new' | null>(null)
+  const isPupil = useTie()?.role === 'pupil'
   const pages = about.pages.filter(page => page.kind !== 'newsletter')
   const newsletters = about.pages.filter(page => page.kind === 'newsletter')
   const done = () => setWriting(null)
@@ -76,6 +78,7 @@ export function ClassAbout({ classId, about, writes }: Props) {
       {newsletters.map(show)}
       <ClassFiles classId={classId} files={about.files} writes={writes} />
       <ClassWords classId={classId} writes={writes} />
+      {isPupil && <OwnWords />}
     </>
   )
 }

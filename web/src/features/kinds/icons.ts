@@ -1,5 +1,6 @@
 import type { WorkKind } from '@oppen/core/work'
 import {
+  BookOpenText,
   ClipboardPenLine,
   FileText,
   HelpCircle,
@@ -14,5 +15,6 @@ export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
   assignment: PencilRuler,
   question: HelpCircle,
   quiz: ListChecks,
+  reading: BookOpenText,
   form: ClipboardPenLine,
 }

@@ -11,5 +11,6 @@ export const OUTCOME: Readonly<
   assignment: null,
   question: null,
   quiz: null,
+  reading: null,
   form: part(() => import('./form/FormAnswer.js'), ['answers', 'doing', 'form', 'quiz']),
 }

@@ -12,5 +12,6 @@ export const OWN: Readonly<Record<WorkKind, ComponentType<OwnProps>>> = {
   assignment: OwnAssignment,
   question: OwnQuestion,
   quiz: part(() => import('./quiz/OwnQuiz.js'), ['answers', 'doing', 'quiz']),
+  reading: part(() => import('./reading/OwnReading.js'), ['about', 'answers', 'doing', 'quiz', 'reading']),
   form: part(() => import('./form/OwnForm.js'), ['answers', 'doing', 'form', 'quiz']),
 }

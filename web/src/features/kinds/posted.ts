@@ -23,6 +23,16 @@ export const POSTED: Readonly<Record<WorkKind, Posted>> = {
     Fields: part(() => import('./quiz/editing/QuizFields.js'), ['building', 'doing', 'quiz']),
     Preview: part(() => import('./quiz/QuizPreview.js'), ['answers', 'doing', 'quiz', 'building']),
   },
+  reading: {
+    Fields: part(
+      () => import('./reading/editing/ReadingFields.js'),
+      ['building', 'doing', 'quiz', 'reading', 'about'],
+    ),
+    Preview: part(
+      () => import('./reading/ReadingPreview.js'),
+      ['about', 'answers', 'doing', 'quiz', 'building', 'reading'],
+    ),
+  },
   form: {
     Fields: part(() => import('./form/FormFields.js'), ['building', 'form', 'quiz']),
     Preview: part(() => import('./form/FormPreview.js'), ['answers', 'doing', 'form', 'quiz']),

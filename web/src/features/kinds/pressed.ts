@@ -15,17 +15,20 @@ const text: Looked = async (_, { draft, work }, { html }) =>
   sameText(html, draft?.html ?? templateOf(work) ?? '') ? (draft?.version ?? 0) : null
 const nothing: Looked = async () => null
 
+const answers: Looked = async (params, _, { html }) => {
+  const { attempts, sections } = await call(routes.seeQuiz, params)
+  const open = attempts.find(
+    ({ number, handedInAt }) => handedInAt === null && attemptLooked(number) === html,
+  )
+  return open ? questionsOf(sections).reduce((sum, { version }) => sum + version, 0) : null
+}
+
 /** What was looked at when a hand-in was pressed and could not be sent, by the kind of work. */
 export const PRESSED: Readonly<Record<WorkKind, Looked>> = {
   handout: nothing,
   assignment: text,
   question: nothing,
   form: nothing,
-  quiz: async (params, _, { html }) => {
-    const { attempts, sections } = await call(routes.seeQuiz, params)
-    const open = attempts.find(
-      ({ number, handedInAt }) => handedInAt === null && attemptLooked(number) === html,
-    )
-    return open ? questionsOf(sections).reduce((sum, { version }) => sum + version, 0) : null
-  },
+  quiz: answers,
+  reading: answers,
 }

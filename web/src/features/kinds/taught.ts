@@ -13,5 +13,6 @@ export const TAUGHT_LINK: Readonly<Record<WorkKind, ComponentType<TaughtLinkProp
   assignment: null,
   question: AllAnswersLink,
   quiz: ResultsLink,
+  reading: ResultsLink,
   form: FormResultsLink,
 }

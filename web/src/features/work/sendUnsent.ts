@@ -11,6 +11,7 @@ import { keptFiles, submissionsWithFiles } from '../files/keptFiles.js'
 import { sendKept } from '../files/sendFile.js'
 import { PRESSED } from '../kinds/pressed.js'
 import { sendAnswers } from '../kinds/quiz/sendAnswers.js'
+import { sendMarks } from '../kinds/reading/marks/keptMarks.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
@@ -65,7 +66,8 @@ async function sendSubmission(
   const version = await sendPage(draft, params)
   const ink = await sendStrokes(owner, params)
   const answers = await sendAnswers(accountId, params)
-  const some = files.length > 0 || version !== undefined || ink !== undefined || answers
+  const marks = await sendMarks(accountId, params)
+  const some = files.length > 0 || version !== undefined || ink !== undefined || answers || marks
   if (some) arrived.submissions += 1
   const press = readPendingHandIn(draft)
   if (!press || isOpen(draft)) return

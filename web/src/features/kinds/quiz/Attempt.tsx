@@ -3,7 +3,8 @@ import type { PlaceId } from '@oppen/core/ids'
 import { isMarkedByKey, isUnanswered } from '@oppen/core/questions'
 import { mayCheck, questionsOf } from '@oppen/core/work/kinds/quiz'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { type ReactNode, useEffect, useState } from 'react'
+import { createPortal } from 'react-dom'
 import { call } from '../../../app/api.js'
 import { useCommand } from '../../../app/command.js'
 import type { SubmissionParams } from '../../../app/queries.js'
@@ -29,10 +30,14 @@ type Props = {
   readonly page: SubmissionPage
   readonly quiz: QuizPage
   readonly attempt: QuizPage['attempts'][number]
+  /** What stands below a question, such as the way to what it is about. */
+  readonly below?: ((questionId: string) => ReactNode) | undefined
+  /** Where a question stands that stands elsewhere on the page: a list for it. */
+  readonly placeOf?: ((questionId: string) => Element | undefined) | undefined
 }
 
 /** The attempt that is open: its questions, each saved as it is answered, and the way to hand it in. */
-export function Attempt({ params, page, quiz, attempt }: Props) {
+export function Attempt({ params, page, quiz, attempt, below, placeOf }: Props) {
   const autosave = useQuiz(params, quiz, attempt.number)
   const uploads = useUploads(params)
   const files = useAnswerFiles(params, page, uploads)
@@ -49,7 +54,7 @@ export function Attempt({ params, page, quiz, attempt }: Props) {
   return (
     <>
       <h2 className="text-lg">{say('quiz_attempt', { number: attempt.number })}</h2>
-      <Overview all={all} autosave={autosave} at={single ? at : null} onGo={go} />
+      {all.length > 0 && <Overview all={all} autosave={autosave} at={single ? at : null} onGo={go} />}
       {quiz.sections
         .filter(section => section.questions.some(one => shown.includes(one)))
         .map(section => (
@@ -58,13 +63,19 @@ export function Attempt({ params, page, quiz, attempt }: Props) {
             <ol className="flex flex-col gap-8">
               {section.questions
                 .filter(one => shown.includes(one))
-                .map(asked => (
-                  <Question
-                    key={asked.question.id}
-                    number={numbers.get(asked.question.id) ?? 0}
-                    {...{ params, quiz, attempt, asked, autosave, files }}
-                  />
-                ))}
+                .map(asked => {
+                  const { id } = asked.question
+                  const place = placeOf?.(id)
+                  const shownHere = (
+                    <Question
+                      key={id}
+                      number={numbers.get(id) ?? 0}
+                      below={below?.(id)}
+                      {...{ params, quiz, attempt, asked, autosave, files }}
+                    />
+                  )
+                  return place ? createPortal(shownHere, place, id) : shownHere
+                })}
             </ol>
           </section>
         ))}
@@ -130,14 +141,15 @@ function Overview({ all, autosave, at, onGo }: OverviewProps) {
   )
 }
 
-type QuestionProps = Omit<Props, 'page'> & {
+type QuestionProps = Omit<Props, 'page' | 'below' | 'placeOf'> & {
+  readonly below: ReactNode
   readonly asked: AskedInQuiz
   readonly number: number
   readonly autosave: QuizAutosave
   readonly files: AnswerFiles
 }
 
-function Question({ params, quiz, attempt, asked, number, autosave, files }: QuestionProps) {
+function Question({ params, quiz, attempt, asked, number, autosave, files, below }: QuestionProps) {
   const client = useQueryClient()
   const { question } = asked
   const local = autosave.get(question.id)
@@ -174,6 +186,7 @@ function Question({ params, quiz, attempt, asked, number, autosave, files }: Que
       onChange={answer => autosave.change(question.id, answer)}
       onFlag={flagged => autosave.flag(question.id, flagged)}
     >
+      {below}
       {elsewhere && (
         <div
           role="alert"

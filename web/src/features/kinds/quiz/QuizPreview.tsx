@@ -15,7 +15,7 @@ import {
   withoutKey,
 } from '@oppen/core/questions'
 import { questionsOf, scoreOf } from '@oppen/core/work/kinds/quiz'
-import { useState } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Refusal } from '../../../app/api.js'
 import { useNow } from '../../../app/session.js'
 import { Button } from '../../../parts/Button.js'
@@ -50,7 +50,10 @@ export default function QuizPreview({ form: { details } }: PreviewProps) {
 
 const NOTHING = { version: 0, flagged: false, checks: 0, wrongChecks: 0, solved: false }
 
-function Tried({ question, number }: { readonly question: Question; readonly number: number }) {
+type TriedProps = { readonly question: Question; readonly number: number; readonly children?: ReactNode }
+
+/** One question to be tried by its teacher. */
+export function Tried({ question, number, children }: TriedProps) {
   const time = useNow()
   const [answer, setAnswer] = useState<Answer | null>(null)
   const [checked, setChecked] = useState<Answer | null>(null)
@@ -71,6 +74,7 @@ function Tried({ question, number }: { readonly question: Question; readonly num
       locked={false}
       onChange={setAnswer}
     >
+      {children}
       {isMarkedByKey(question) && (
         <div>
           <Button onClick={() => setChecked(answer)} disabled={isUnanswered(answer)}>

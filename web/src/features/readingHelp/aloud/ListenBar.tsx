@@ -127,9 +127,7 @@ export default function ListenBar({ asked, onClose, onChoose }: Props) {
         </div>
         <p
           role="status"
-          className={
-            state.is === 'no_voice' || state.is === 'failed' ? 'w-full px-2 text-sm text-rust' : 'sr-only'
-          }
+          className={wordsOf(state) && state.is !== 'fetching' ? 'w-full px-2 text-sm text-rust' : 'sr-only'}
         >
           {wordsOf(state)}
         </p>
@@ -154,6 +152,7 @@ function useHeard() {
 function wordsOf(state: Reader['state']): string {
   if (state.is === 'fetching') return say('listen_fetching')
   if (state.is === 'failed') return say('listen_failed')
+  if (state.is === 'unspoken') return say('listen_unspoken')
   if (state.is === 'no_voice') return say('listen_no_voice', { language: languageName(state.language) })
   return ''
 }

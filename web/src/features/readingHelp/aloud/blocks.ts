@@ -16,6 +16,9 @@ const WINDOW = '[role=dialog][data-state=open], [role=alertdialog][data-state=op
 const page = (): Element | null =>
   [...document.querySelectorAll(WINDOW)].at(-1) ?? document.getElementById('page')
 
+/** What its teacher wants read without help: it is not spoken. */
+export const UNSPOKEN = '[data-unspoken] [data-passage-part]'
+
 /** What is spoken on its own: neither a picture nor a control alone, and to be seen. */
 const isShown = (element: Element): boolean =>
   element.getClientRects().length > 0 &&
@@ -46,7 +49,7 @@ export function blocksOf(): Element[] {
   const blocks = new Set(
     all.filter(one => !all.some(other => other !== one && other.contains(one))).flatMap(partsOf),
   )
-  return [...blocks].filter(block => isShown(block) && !block.closest(EDITOR))
+  return [...blocks].filter(block => isShown(block) && !block.closest(`${EDITOR}, ${UNSPOKEN}`))
 }
 
 /** What is read where somebody presses: the smallest part that has words. */

@@ -1,5 +1,5 @@
 import { type Span, sentencesOf, spanAt, spokenOf, wordsNear } from '@oppen/core/speech'
-import { blockBeside } from './blocks.js'
+import { blockBeside, UNSPOKEN } from './blocks.js'
 import { bringSpokenIntoSight, markSentence, markWord } from './marks.js'
 import { type BlockText, rangeOf, saidOf, textOf } from './text.js'
 import type { Utterance, Voice } from './voice.js'
@@ -12,6 +12,9 @@ export type ReaderState =
   | { readonly is: 'silent' | 'fetching' | 'reading' | 'paused' }
   /** No voice here speaks the language of the text (BCP 47). */
   | { readonly is: 'no_voice'; readonly language: string }
+  /** Its teacher wants it read without help. */
+  /** A teacher wants this text read without help. */
+  | { readonly is: 'unspoken' }
   /** What speaks could not be fetched, or failed. */
   | { readonly is: 'failed' }
 
@@ -65,6 +68,11 @@ export class Reader {
 
   /** Reads a part of a page, or from a place in it. */
   read(block: Element, extent: Extent, at = 0): void {
+    if (block.closest(UNSPOKEN)) {
+      this.stop()
+      this.#silence({ is: 'unspoken' })
+      return
+    }
     const text = textOf(block)
     const sentences = sentencesIn(block, text)
     const found = spanAt(sentences, at) ?? sentences.at(-1)

@@ -1,4 +1,5 @@
 import { baseLanguage } from '@oppen/core/language'
+import type { TextFigures } from '@oppen/core/readability'
 import type { Showing, WordKind } from '@oppen/core/readingHelp'
 import type { Span } from '@oppen/core/speech'
 import { expose } from 'comlink'
@@ -30,6 +31,10 @@ const worker = {
       kind: knowsKinds(language) ? kindAt(await tagger(), text, from) : null,
     }
   },
+
+  /** How hard a text is, by its figures. */
+  figuresOf: async (text: string, language: string): Promise<TextFigures> =>
+    (await import('@oppen/core/readability')).figuresOf(text, language),
 
   /** What is shown of a text: every other syllable, or the words of one sort; null where its language is not known. */
   shownOf: async (text: string, showing: Showing, language: string): Promise<readonly Span[] | null> => {

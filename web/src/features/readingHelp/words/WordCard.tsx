@@ -12,10 +12,12 @@ import { Waiting } from '../../../parts/Feedback.js'
 import { LOCALE } from '../../../words/language.js'
 import { say } from '../../../words/say.js'
 import { languageName } from '../../wordList/languageName.js'
+import { UNSPOKEN } from '../aloud/blocks.js'
 import { bringSpokenIntoSight, markLookedUp } from '../aloud/marks.js'
 import type { Reader } from '../aloud/reader.js'
 import { rangeOf, textOf } from '../aloud/text.js'
 import { Press } from '../Press.js'
+import { OnOwnList } from './OnOwnList.js'
 import { type WordPlace, wordBeside } from './places.js'
 import { type KnownWord, useWord } from './useWord.js'
 
@@ -52,6 +54,7 @@ export default function WordCard({
   }, [byKey])
   const { word, language, facts, picture, listed } = known
   const syllables = facts?.syllables ?? undefined
+  const unspoken = place.block.closest(UNSPOKEN) !== null
   const move = (by: 1 | -1) => {
     const next = wordBeside(place, by)
     if (!next) return
@@ -106,20 +109,29 @@ export default function WordCard({
       {listed?.meaning && <p className="text-[1.0625rem]">{listed.meaning}</p>}
       {listed?.example && <p className="border-s-2 border-edge ps-2 text-soft">{listed.example}</p>}
       <InKnown known={known} settings={settings} onChoose={onChoose} />
+      <OnOwnList key={`own ${word}`} place={place} word={word} />
       {classId && !!language && <OnList key={word} classId={classId} word={word} listed={listed} />}
       <Unknown known={known} />
       <div className="flex flex-wrap items-center gap-2">
-        <Button variant="primary" onClick={() => reader.read(place.block, 'word', place.span.from)}>
-          <Ear size={18} aria-hidden="true" />
-          {say('word_hear')}
-        </Button>
-        <Button
-          disabled={!language}
-          onClick={() => void reader.saySlowly(word, language ?? LOCALE, syllables?.length ?? 1, setHeard)}
-        >
-          <Snail size={18} aria-hidden="true" />
-          {say('word_slowly')}
-        </Button>
+        {unspoken ? (
+          <p className="text-sm">{say('listen_unspoken')}</p>
+        ) : (
+          <>
+            <Button variant="primary" onClick={() => reader.read(place.block, 'word', place.span.from)}>
+              <Ear size={18} aria-hidden="true" />
+              {say('word_hear')}
+            </Button>
+            <Button
+              disabled={!language}
+              onClick={() =>
+                void reader.saySlowly(word, language ?? LOCALE, syllables?.length ?? 1, setHeard)
+              }
+            >
+              <Snail size={18} aria-hidden="true" />
+              {say('word_slowly')}
+            </Button>
+          </>
+        )}
         <span className="ms-auto flex">
           <Press words={say('word_before')} onPress={() => move(-1)}>
             <ChevronLeft size={20} aria-hidden="true" className="rtl:-scale-x-100" />

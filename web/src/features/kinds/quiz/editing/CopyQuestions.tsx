@@ -67,7 +67,8 @@ function Questions({ from, onFile, onCopy, onClose }: QuestionsProps) {
     },
     done: onClose,
   })
-  const all = questionsOf<Question>(data?.form.details.quiz?.key?.sections ?? [])
+  const details = data?.form.details
+  const all = questionsOf<Question>((details?.quiz ?? details?.reading)?.key?.sections ?? [])
   const turn = (id: string) => {
     const next = new Set(picked)
     if (!next.delete(id)) next.add(id)

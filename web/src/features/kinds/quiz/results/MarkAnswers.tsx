@@ -13,6 +13,7 @@ import { Field } from '../../../../parts/Field.js'
 import { Sound } from '../../../../parts/Sound.js'
 import { say } from '../../../../words/say.js'
 import { DrawingShown } from '../../../questions/Strokes.js'
+import { CountReading } from '../../reading/CountReading.js'
 import { readAnswersTo, readResults } from '../reads.js'
 
 type Given = ReplyOf<typeof routes.seeAnswersTo>['answers'][number] & { readonly name: string }
@@ -65,6 +66,7 @@ function MarkOne({ classId, workId, question, given, name }: OneProps) {
   const [points, setPoints] = useState(stored)
   const [note, setNote] = useState(given.note)
   const { placeId, attempt } = given
+  const [length, setLength] = useState<number | null>(null)
   const mark = useCommand({
     do: () =>
       call(
@@ -94,7 +96,11 @@ function MarkOne({ classId, workId, question, given, name }: OneProps) {
         }
         picture={question.picture}
         name={name}
+        onLength={setLength}
       />
+      {given.answer.kind === 'recording' && given.fileId !== null && (
+        <CountReading {...{ classId, workId, placeId, attempt, name, length }} questionId={question.id} />
+      )}
       <form
         className="grid items-end gap-2 sm:grid-cols-[7rem_1fr_auto]"
         onSubmit={event => {
@@ -129,17 +135,19 @@ type ShownProps = {
   readonly file: string | undefined
   readonly picture: string | null
   readonly name: string
+  /** Told how long a recording is, in seconds. */
+  readonly onLength: (seconds: number) => void
 }
 
 /** What was answered: a text, a drawing, something spoken. */
-function Shown({ answer, file, picture, name }: ShownProps) {
+function Shown({ answer, file, picture, name, onLength }: ShownProps) {
   if (answer.kind === 'drawing')
     return (
       <DrawingShown picture={picture} strokes={answer.strokes} label={say('quiz_drawing_by', { name })} />
     )
   if (answer.kind === 'recording')
     return file ? (
-      <Sound address={file} label={say('quiz_recording_by', { name })} />
+      <Sound address={file} label={say('quiz_recording_by', { name })} onLength={onLength} />
     ) : (
       <p className="text-soft">{say('quiz_recording_waits')}</p>
     )

@@ -42,3 +42,12 @@ ${Array.from({ length: 76 }, (_, mm) => {
 <path d="M25 70 Q 180 20 360 70 Q 180 105 25 70" fill="#5c8a52" stroke="#2f5130" stroke-width="3"/>
 <path d="M25 70 H360" stroke="#2f5130" stroke-width="2"/>
 </svg>`
+
+export const CRAB = `<svg xmlns="http://www.w3.org/2000/svg" width="640" height="360">
+<rect width="640" height="360" fill="#d9e4e2"/><path d="M0 210 Q 160 190 320 212 T 640 205 V360 H0 Z" fill="#8a7556"/>
+<ellipse cx="320" cy="240" rx="92" ry="62" fill="#a8512f" stroke="#5b2a17" stroke-width="5"/>
+<g stroke="#5b2a17" stroke-width="9" fill="none" stroke-linecap="round"><path d="M240 262l-62 34M246 282l-50 44M400 262l62 34M394 282l50 44"/><path d="M245 215l-70-40M395 215l58-26"/></g>
+<path d="M175 175q-52-30-30-66q18 26 44 18q22 30-14 48z" fill="#b8613c" stroke="#5b2a17" stroke-width="5"/>
+<path d="M453 189q-8-28 14-34q2 14 18 12q4 22-32 22z" fill="#c98058" stroke="#5b2a17" stroke-width="4"/>
+<g fill="#20302c"><circle cx="292" cy="178" r="10"/><circle cx="348" cy="178" r="10"/></g><path d="M292 188v16M348 188v16" stroke="#5b2a17" stroke-width="6"/>
+</svg>`

@@ -34,6 +34,7 @@ import { GAUGE, JAR, picture } from './pictures.js'
 import { ADAS_LOG, GARDEN, NUMBERS, type PlannedClass, type PlannedWork, WORDS } from './plan.js'
 import { quizzes } from './quizzes.js'
 import { Seeded } from './random.js'
+import { readings } from './readings.js'
 import { pupilOf, talk } from './talking.js'
 import { readHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
 
@@ -99,6 +100,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await doing(world, clock, school)
   await keeping(world, clock, school)
   await quizzes(world, clock, school)
+  await readings(world, clock, school)
   await forms(world, clock, school)
   await around(world, clock, school)
   await talk(world, clock, school)

@@ -11,6 +11,7 @@ import { Problem, Waiting } from '../../parts/Feedback.js'
 import { problemWords } from '../../words/problem.js'
 import { say } from '../../words/say.js'
 import { when } from '../../words/times.js'
+import { ON_DESK } from '../kinds/onDesk.js'
 import { PageVersions } from '../work/PageVersions.js'
 import { useMarkSubmissionRead } from '../work/useMarkSubmissionRead.js'
 import { LazySheetVersions } from '../worksheets/LazyWorksheet.js'
@@ -65,6 +66,7 @@ export function WorkOnDesk({ params, page, state, desk: { annotations }, pen, on
         worksheet: page.worksheet?.version ? {} : null,
       }
   const canWrite = !!handIn && !archived
+  const OnDesk = ON_DESK[page.work.kind]
   const current = textPage(work.number)
   const mark = (look: PassageLook) => {
     if (!quote) return
@@ -123,6 +125,11 @@ export function WorkOnDesk({ params, page, state, desk: { annotations }, pen, on
           onNumber={goToNote}
           empty={<p className="text-soft">{nothingWords(page, state)}</p>}
         />
+        {OnDesk && (
+          <Suspense fallback={<Waiting />}>
+            <OnDesk params={params} page={page} />
+          </Suspense>
+        )}
         <MarginNotes
           params={params}
           notes={[...items.values()].filter(isNote)}

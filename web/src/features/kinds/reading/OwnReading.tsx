@@ -219,7 +219,7 @@ const Sides = ({ side, count, onChoose }: SidesProps) => (
   <div
     role="group"
     aria-label={say('reading_sides')}
-    className="sticky top-0 z-10 flex rounded-[var(--radius-card)] border border-edge bg-sheet lg:hidden"
+    className="sticky top-0 z-10 -mx-1 flex border-b border-rule bg-sheet px-1 py-1 lg:hidden"
   >
     {(['text', 'questions'] as const).map(one => (
       <button

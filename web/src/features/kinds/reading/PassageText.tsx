@@ -28,7 +28,7 @@ export const PassageText = ({ passage, parts, root, label, describedBy, behind, 
     data-passage=""
     data-unspoken={passage.aloud ? undefined : ''}
     onKeyDown={onKeyDown}
-    className="passage rounded-[var(--radius-card)] outline-offset-8"
+    className="rounded-[var(--radius-card)] px-1 -outline-offset-2"
   >
     {parts.map((part, at) => (
       <div key={part.from}>

@@ -32,7 +32,7 @@ export function WordsToKnow({ words, language, writes }: Props) {
       <h2 id="reading-words" className="mb-2 text-lg">
         {say('reading_words')}
       </h2>
-      <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
+      <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
         {words.map(word => (
           <li key={word.id} className="flex gap-3 rounded-[var(--radius-card)] border border-rule p-3">
             {word.picture && (

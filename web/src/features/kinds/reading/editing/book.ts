@@ -17,4 +17,4 @@ export class TextProblem extends Error {
 
 /** About how many words stand in formatted text. */
 export const wordCount = (html: string): number =>
-  html.replaceAll(/<[^<>]*>/g, ' ').match(/[\p{L}\p{N}]+/gu)?.length ?? 0
+  html.replaceAll(/<[^<>]*>|&[a-z0-9#]+;/gi, ' ').match(/[\p{L}\p{N}]+/gu)?.length ?? 0

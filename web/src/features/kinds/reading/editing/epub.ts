@@ -75,7 +75,7 @@ async function unzipped(file: File): Promise<Map<string, Uint8Array>> {
       worker.addEventListener('error', () => reject(new TextProblem('broken'))),
     )
     const bytes = new Uint8Array(await file.arrayBuffer())
-    const found = await Promise.race([wrap<UnzipWorker>(worker).unzip(bytes), failed])
+    const found = await Promise.race([wrap<UnzipWorker>(worker).unzipped(bytes), failed])
     if (found === 'large') throw new TextProblem('large')
     if (found === 'broken') throw new TextProblem('broken')
     return new Map(Object.entries(found))

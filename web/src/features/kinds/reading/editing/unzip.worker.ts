@@ -1,27 +1,7 @@
 import { expose } from 'comlink'
-import { type UnzipFileInfo, unzipSync } from 'fflate'
+import { unzipped } from './unzip.js'
 
-/** So much a book may unpack to, and a file of it, in bytes; and so many files are looked at. */
-const MOST = { all: 200_000_000, one: 20_000_000, files: 5_000 }
-
-const worker = {
-  /** The files of a ZIP by their paths; or why not. */
-  unzip: (bytes: Uint8Array): Record<string, Uint8Array> | 'large' | 'broken' => {
-    let [size, count] = [0, 0]
-    const taken = ({ name, originalSize }: UnzipFileInfo): boolean => {
-      if (name.endsWith('/') || originalSize > MOST.one) return false
-      size += originalSize
-      count += 1
-      if (size > MOST.all || count > MOST.files) throw new RangeError('too much')
-      return true
-    }
-    try {
-      return unzipSync(bytes, { filter: taken })
-    } catch (error) {
-      return error instanceof RangeError ? 'large' : 'broken'
-    }
-  },
-}
+const worker = { unzipped }
 
 export type UnzipWorker = typeof worker
 expose(worker)

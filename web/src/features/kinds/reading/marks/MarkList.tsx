@@ -1,4 +1,4 @@
-import type { Passage } from '@oppen/core/work/kinds/reading'
+import type { MarkColour, Passage } from '@oppen/core/work/kinds/reading'
 import { Trash2 } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { Empty } from '../../../../parts/Feedback.js'
@@ -9,8 +9,8 @@ import type { PlacedMark } from './useMarks.js'
 type Props = {
   readonly marks: readonly PlacedMark[]
   readonly meanings: Passage['meanings']
-  readonly onShow: (mark: PlacedMark) => void
-  /** Undefined where they are only looked at. */
+  /** Each undefined where they are only looked at. */
+  readonly onShow?: (mark: PlacedMark) => void
   readonly onNote?: (mark: PlacedMark, note: string) => void
   readonly onRemove?: (mark: PlacedMark) => void
   /** The one that was just made: its note is begun. */
@@ -27,15 +27,20 @@ export function MarkList({ marks, meanings, onShow, onNote, onRemove, fresh }: P
         return (
           <li key={mark.id} className="flex flex-col gap-1">
             <div className="flex items-start gap-2">
-              <button
-                type="button"
-                onClick={() => onShow(mark)}
-                disabled={!mark.span}
-                className="min-w-0 flex-1 rounded text-start hover:bg-pale"
-              >
-                <Swatch colour={mark.colour} /> <span className="text-sm font-semibold">{meaning}</span>
-                <q className="block truncate text-[0.9375rem] text-soft">{mark.anchor.exact}</q>
-              </button>
+              {onShow ? (
+                <button
+                  type="button"
+                  onClick={() => onShow(mark)}
+                  disabled={!mark.span}
+                  className="min-w-0 flex-1 rounded text-start hover:bg-pale"
+                >
+                  <Marked colour={mark.colour} meaning={meaning} words={mark.anchor.exact} />
+                </button>
+              ) : (
+                <p className="min-w-0 flex-1">
+                  <Marked colour={mark.colour} meaning={meaning} words={mark.anchor.exact} />
+                </p>
+              )}
               {onRemove && (
                 <button
                   type="button"
@@ -64,6 +69,15 @@ export function MarkList({ marks, meanings, onShow, onNote, onRemove, fresh }: P
     </ul>
   )
 }
+
+type MarkedProps = { readonly colour: MarkColour; readonly meaning: string; readonly words: string }
+
+const Marked = ({ colour, meaning, words }: MarkedProps) => (
+  <>
+    <Swatch colour={colour} /> <span className="text-sm font-semibold">{meaning}</span>
+    <q className="block truncate text-[0.9375rem] text-soft">{words}</q>
+  </>
+)
 
 type NoteProps = {
   readonly label: string

@@ -91,7 +91,7 @@ function Count({ passage, before, length, name, ...at }: CountProps) {
                 aria-pressed={slips.has(index)}
                 aria-label={say(`fluency_word_${is}`, { word: text.slice(from, to) })}
                 onClick={() => tap(index)}
-                className={`rounded px-0.5 hover:bg-pale ${is === 'slip' ? 'bg-ochre-pale font-semibold text-rust line-through decoration-2' : is === 'unread' ? 'text-soft opacity-60' : ''} ${index === last ? 'border-e-4 border-blue' : ''}`}
+                className={`rounded px-0.5 hover:bg-pale ${is === 'slip' ? 'bg-ochre-pale font-semibold text-rust line-through decoration-2' : is === 'unread' ? 'text-soft italic' : ''} ${index === last ? 'border-e-4 border-blue' : ''}`}
               >
                 {text.slice(from, to)}
               </button>

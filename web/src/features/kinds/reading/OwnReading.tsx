@@ -31,7 +31,7 @@ import { MarkList } from './marks/MarkList.js'
 import { MarksSaved } from './marks/MarksSaved.js'
 import { type Marks, useMarks } from './marks/useMarks.js'
 import { selectBeside, useSelected } from './marks/useSelected.js'
-import { passageOnPage, rangeOfSpan, showSpan } from './onPage.js'
+import { passageOnPage, rangeOfSpan, selectedSpan, showSpan } from './onPage.js'
 import { PassageText } from './PassageText.js'
 import { AboutLines, BackToQuestion } from './ToLines.js'
 import { useQuestionPlaces } from './useQuestionPlaces.js'
@@ -99,22 +99,25 @@ function Reading({ params, page, quiz, reading }: Props) {
   const selected = useSelected(root)
   useShown(root, marks, about?.span)
   const mark = (colour: MarkColour) => {
-    if (!selected) return
-    if (selected.span.to - selected.span.from > ANCHOR_LIMITS.exact)
+    // what is selected now, which may be later than what was rendered
+    const span = root.current ? selectedSpan(root.current, document.getSelection()) : undefined
+    if (!span) return
+    if (span.to - span.from > ANCHOR_LIMITS.exact)
       return showToast(say('reading_mark_long', { most: ANCHOR_LIMITS.exact }))
-    setFresh(marks.add(selected.span, colour).id)
+    setFresh(marks.add(span, colour).id)
     document.getSelection()?.removeAllRanges()
   }
   const onKeyDown = (event: React.KeyboardEvent) => {
+    const { current } = root
     // keys of what stands within the passage are its own
-    if (event.target !== root.current || event.ctrlKey || event.metaKey || event.altKey) return
+    if (!current || event.target !== current || event.ctrlKey || event.metaKey || event.altKey) return
     const by = event.key === 'ArrowDown' || event.key === 'ArrowRight' ? 1 : -1
-    const isArrow = event.key.startsWith('Arrow')
     const colour = MARK_COLOURS[Number(event.key) - 1]
-    if (isArrow && root.current) {
+    if (event.key.startsWith('Arrow')) {
       event.preventDefault()
-      selectBeside(root.current, passage.language, selected?.span, { by, more: event.shiftKey })
-    } else if (colour && selected) {
+      const now = selectedSpan(current, document.getSelection())
+      selectBeside(current, passage.language, now, { by, more: event.shiftKey })
+    } else if (colour) {
       event.preventDefault()
       mark(colour)
     } else if (event.key === 'Escape') document.getSelection()?.removeAllRanges()

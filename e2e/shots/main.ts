@@ -126,12 +126,17 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'quiz-results',
-    who: 'mr.bell',
-    go: async page => {
-      await openQuiz(page)
-      await page.getByRole('link', { name: 'Pupils and questions' }).click()
-      await page.getByRole('columnheader', { name: 'Time taken' }).waitFor()
-    },
+    views: [
+      {
+        who: 'mr.bell',
+        go: async page => {
+          await openQuiz(page)
+          await page.getByRole('link', { name: 'Pupils and questions' }).click()
+          await page.getByRole('columnheader', { name: 'Time taken' }).waitFor()
+        },
+      },
+      { who: 'ada.moreno', go: readStory },
+    ],
   },
   {
     name: 'talk',
@@ -381,4 +386,16 @@ try {
 } finally {
   await browser.close()
   await school.close()
+}
+
+/** The story of Words & Stories beside its questions, with what was marked in it. */
+async function readStory(page: Page): Promise<void> {
+  await inClass(page, 'Words & Stories', 'Topics')
+  await page
+    .getByRole('link', { name: /The crab that waited/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.getByRole('button', { name: 'Show the lines it is about' }).nth(1).click()
+  await page.getByRole('button', { name: 'Back to question 2' }).waitFor()
 }

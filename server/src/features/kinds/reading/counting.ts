@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import type { BodyOf, ReplyOf, routes } from '@oppen/contract'
 import { fluencyOf } from '@oppen/core/fluency'
 import type { ClassId, PlaceId } from '@oppen/core/ids'
@@ -38,6 +39,22 @@ export async function countReading(
     world.db.afterCommit(() => void world.live.tell({ what: 'answers', classId, workId }))
     return counted
   })
+}
+
+/** So much of a text is gone through at a stretch, in UTF-16 units. */
+const STRETCH = 4_000
+
+/** How many words a text has. A long one is gone through in stretches, with others served in between. */
+async function countWords(text: string, language: string): Promise<number> {
+  let [count, from] = [0, 0]
+  while (from < text.length) {
+    const space = text.lastIndexOf(' ', from + STRETCH)
+    const to = from + STRETCH >= text.length || space <= from ? from + STRETCH : space
+    count += wordsOf(text.slice(from, to), language).length
+    from = to
+    await setImmediate()
+  }
+  return count
 }
 
 /** Everything that was counted of a pupil in a class, as JSON: for the pupil as far as it was handed back. Refuses `not_found`. */

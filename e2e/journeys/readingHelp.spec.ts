@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { accessible, device, deviceOf, noSideways, signIn } from '../people.js'
+import { accessible, classIdOf, device, deviceOf, noSideways, signIn } from '../people.js'
 import { directions, openHill } from '../reading.js'
 import { School } from '../school.js'
 
@@ -142,6 +142,49 @@ test('a teacher sets how text is for a pupil to begin with, and the pupil’s ow
   await page.reload()
   await place.getByText('Reading help to begin with').click()
   await expect(
-    place.getByText('Nia Falk lets you see what helps: mist paper, numbered paragraphs.'),
+    place.getByText('You may see what helps Nia Falk: mist paper, numbered paragraphs.'),
   ).toBeVisible()
+})
+
+test('a family lets the teachers of its child see which help is used, on a phone, and takes it back', async ({
+  browser,
+}) => {
+  const [pupil, family, teacher] = [
+    await deviceOf(browser, school.address, 'ada.moreno'),
+    await device(browser, school.address, { phone: true }),
+    await deviceOf(browser, school.address, 'ms.varga'),
+  ]
+  await pupil.page.getByRole('button', { name: 'Reading help' }).click()
+  const chooses = pupil.page.getByRole('dialog', { name: 'Reading help' })
+  await chooses.getByText('wide letters').click()
+  await chooses.getByRole('button', { name: 'Use it' }).click()
+  await expect(pupil.page.locator('html')).toHaveAttribute('data-read-face', 'wide')
+  const seen = teacher.page.getByText('You may see what helps Ada Moreno: ', { exact: false })
+  const look = async () => {
+    const classId = await classIdOf(teacher.page, 'Garden Science')
+    await teacher.page.goto(`/c/${classId}/register`)
+    await teacher.page
+      .getByRole('button', { name: /Ada Moreno/ })
+      .first()
+      .click()
+    await teacher.page.getByText('Reading help to begin with').click()
+    await expect(teacher.page.getByText('What they choose is theirs', { exact: false })).toBeVisible()
+  }
+  await look()
+  await expect(seen).toBeHidden()
+
+  await signIn(family.page, 'mr.moreno')
+  await family.page.getByRole('button', { name: 'Reading help' }).click()
+  const help = family.page.getByRole('dialog', { name: 'Reading help' })
+  const tick = help.getByLabel('Ada Moreno’s teachers in Garden Science may see it')
+  await tick.check()
+  await expect(tick).toBeChecked()
+  await noSideways(family.page)
+  await accessible(family.page)
+  await look()
+  await expect(seen).toBeVisible()
+  await tick.uncheck()
+  await expect(tick).not.toBeChecked()
+  await look()
+  await expect(seen).toBeHidden()
 })

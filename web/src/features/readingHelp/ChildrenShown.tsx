@@ -1,5 +1,6 @@
 import { type ReplyOf, routes } from '@oppen/contract'
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { call } from '../../app/api.js'
 import { useCommand } from '../../app/command.js'
 import { reads } from '../../app/queries.js'
@@ -24,11 +25,21 @@ export function ChildrenShown() {
       <p aria-hidden="true" className="text-[0.9375rem] font-semibold text-ink">
         {say('reading_children')}
       </p>
-      {data.children.map(child => (
-        <Tick key={child.placeId} on={child.shown} onChange={() => set.go(child)}>
-          {say('reading_child_shown', { name: child.name, class: child.className })}
-        </Tick>
-      ))}
+      {data.children.map(child => {
+        const { shown } = pressed?.placeId === child.placeId && !set.words ? pressed : child
+        return (
+          <Tick
+            key={child.placeId}
+            on={shown}
+            onChange={next => {
+              setPressed({ ...child, shown: next })
+              set.go({ ...child, shown: next })
+            }}
+          >
+            {say('reading_child_shown', { name: child.name, class: child.className })}
+          </Tick>
+        )
+      })}
       <p>{say('reading_children_lead')}</p>
       {set.words && <Problem words={set.words} />}
     </fieldset>

@@ -22,12 +22,11 @@ export async function countReading(
   { attempt, questionId, slips, last, seconds }: BodyOf<typeof routes.countReading>,
 ): Promise<ReplyOf<typeof routes.countReading>> {
   const { workId, placeId, classId } = address
+  const passage = (await findSubmission(world, address)).details.reading?.passage
+  if (!passage) throw new Refused('not_found')
+  const words = await countWords(textReadAloud(passage, questionId), passage.language)
   return world.db.write(async () => {
-    const { details } = await findSubmission(world, address)
-    const passage = details.reading?.passage
-    if (!passage || !(await answeredAt(world.db, address, attempt, questionId)))
-      throw new Refused('not_found')
-    const words = wordsOf(textReadAloud(passage, questionId), passage.language).length
+    if (!(await answeredAt(world.db, address, attempt, questionId))) throw new Refused('not_found')
     const counted = take(fluencyOf({ slips, last, seconds }, words))
     const tapped = JSON.stringify([...new Set(slips)].sort((one, other) => one - other))
     const { correct, perMinute } = counted

@@ -150,7 +150,7 @@ test('a family lets the teachers of its child see which help is used, on a phone
   browser,
 }) => {
   const [pupil, family, teacher] = [
-    await deviceOf(browser, school.address, 'ada.moreno'),
+    await deviceOf(browser, school.address, 'bram.okoye'),
     await device(browser, school.address, { phone: true }),
     await deviceOf(browser, school.address, 'ms.varga'),
   ]
@@ -159,12 +159,12 @@ test('a family lets the teachers of its child see which help is used, on a phone
   await chooses.getByText('wide letters').click()
   await chooses.getByRole('button', { name: 'Use it' }).click()
   await expect(pupil.page.locator('html')).toHaveAttribute('data-read-face', 'wide')
-  const seen = teacher.page.getByText('You may see what helps Ada Moreno: ', { exact: false })
+  const seen = teacher.page.getByText('You may see what helps Bram Okoye: ', { exact: false })
   const look = async () => {
     const classId = await classIdOf(teacher.page, 'Garden Science')
     await teacher.page.goto(`/c/${classId}/register`)
     await teacher.page
-      .getByRole('button', { name: /Ada Moreno/ })
+      .getByRole('button', { name: /Bram Okoye/ })
       .first()
       .click()
     await teacher.page.getByText('Reading help to begin with').click()
@@ -173,10 +173,10 @@ test('a family lets the teachers of its child see which help is used, on a phone
   await look()
   await expect(seen).toBeHidden()
 
-  await signIn(family.page, 'mr.moreno')
+  await signIn(family.page, 'ms.okoye')
   await family.page.getByRole('button', { name: 'Reading help' }).click()
   const help = family.page.getByRole('dialog', { name: 'Reading help' })
-  const tick = help.getByLabel('Ada Moreno’s teachers in Garden Science may see it')
+  const tick = help.getByLabel('Bram Okoye’s teachers in Garden Science may see it')
   await tick.check()
   await expect(tick).toBeChecked()
   await noSideways(family.page)

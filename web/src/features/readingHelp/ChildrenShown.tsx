@@ -13,9 +13,10 @@ type Child = ReplyOf<typeof routes.seeReadingShown>['children'][number]
 /** For a family: whether teachers may see which help a child uses, class by class. */
 export function ChildrenShown() {
   const { data } = useQuery(reads.readingShown())
+  /** As it was pressed, which is seen before the server has answered. */
+  const [pressed, setPressed] = useState<Child | null>(null)
   const set = useCommand<Child>({
-    do: ({ classId, placeId, shown }) =>
-      call(routes.setReadingShown, { classId, placeId }, { shown: !shown }),
+    do: ({ classId, placeId, shown }) => call(routes.setReadingShown, { classId, placeId }, { shown }),
     again: [reads.readingShown().queryKey],
   })
   if (!data?.children.length) return null

@@ -46,7 +46,7 @@ export default function ReadingPanel({ onClose, onAsk }: Props) {
       }}
       className="fixed z-30 flex flex-col border border-edge bg-sheet shadow-xl outline-none max-md:inset-x-0 max-md:bottom-0 max-md:max-h-[72dvh] max-md:rounded-t-[var(--radius-card)] md:inset-y-4 md:end-4 md:w-[26rem] md:rounded-[var(--radius-card)]"
     >
-      <header className="flex items-center justify-between gap-4 border-b border-rule px-4 py-2">
+      <div className="flex items-center justify-between gap-4 border-b border-rule px-4 py-2">
         <h2 className="text-lg">{say('reading_help')}</h2>
         <button
           type="button"
@@ -56,7 +56,7 @@ export default function ReadingPanel({ onClose, onAsk }: Props) {
         >
           <X size={18} aria-hidden="true" />
         </button>
-      </header>
+      </div>
       <div className="grid grid-cols-2 gap-2 border-b border-rule px-4 py-3">
         <AskFor icon={Ear} words={say('listen_what')} keys="Alt L" onPress={() => onAsk('read')} />
         <AskFor
@@ -73,7 +73,7 @@ export default function ReadingPanel({ onClose, onAsk }: Props) {
           sample={sample}
         />
       </div>
-      <footer className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-3">
+      <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-3">
         {save.words && <Problem words={save.words} />}
         <Button variant="primary" disabled={save.busy} onClick={() => save.go(settings)}>
           {say('reading_use')}
@@ -92,7 +92,7 @@ export default function ReadingPanel({ onClose, onAsk }: Props) {
           <p>{say(settings.shown ? 'reading_shown_to' : 'reading_private')}</p>
           {me.account.kind === 'family' && <ChildrenShown />}
         </div>
-      </footer>
+      </div>
     </section>
   )
 }

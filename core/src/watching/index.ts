@@ -1,0 +1,2 @@
+export * from './jumps.js'
+export * from './runs.js'

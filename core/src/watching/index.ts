@@ -1,2 +1,3 @@
 export * from './jumps.js'
 export * from './runs.js'
+export * from './stops.js'

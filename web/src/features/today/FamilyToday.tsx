@@ -83,9 +83,16 @@ function ChildToday({ child, page, readAt }: ChildProps) {
           }
         />
       </Row>
-      <AgendaList title={say('today_family')} submissions={agenda.family} readAt={readAt} to={toOutcome} />
+      <AgendaList
+        title={say('today_family')}
+        of={child.name}
+        submissions={agenda.family}
+        readAt={readAt}
+        to={toOutcome}
+      />
       <AgendaList
         title={say('today_hand')}
+        of={child.name}
         submissions={agenda.needsAHand.filter(one => !agenda.family.includes(one))}
         readAt={readAt}
         to={toOutcome}

@@ -40,15 +40,27 @@ type Shown = {
   readonly to: (submission: TodaySubmission) => string
 }
 
-type ListProps = Shown & { readonly title: ReactNode }
+type ListProps = Shown & {
+  readonly title: ReactNode
+  /** Whose it is, where the page has the same part of several: told to those who go by the parts of a page. */
+  readonly of?: string
+}
 
 /** One part of somebody's day, its title in the margin; nothing where there is nothing. */
-export function AgendaList({ title, ...shown }: ListProps) {
+export function AgendaList({ title, of, ...shown }: ListProps) {
   const id = useId()
   if (!shown.submissions.length) return null
   return (
     <section aria-labelledby={id}>
-      <Row margin={<Title id={id}>{title}</Title>} className="py-2">
+      <Row
+        margin={
+          <Title id={id}>
+            {title}
+            {of && <span className="sr-only">, {of}</span>}
+          </Title>
+        }
+        className="py-2"
+      >
         <Lines {...shown} />
       </Row>
     </section>

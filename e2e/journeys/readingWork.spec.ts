@@ -198,6 +198,18 @@ test('reading aloud is recorded, heard by the teacher, and counted on the text',
   await page.getByLabel('Title').fill('Six words aloud')
   await editor(page, 'Text to read').fill('The mud is soft and cold.')
   await page.getByRole('button', { name: 'Ask to read aloud' }).click()
+  await page
+    .getByLabel('Where the questions stand')
+    .selectOption('in the text, behind the lines they are about')
+  await page
+    .getByRole('button', { name: /Read this aloud and record yourself/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Choose its lines' }).click()
+  await page
+    .getByRole('dialog', { name: 'Choose its lines' })
+    .getByRole('button', { name: 'The mud is soft and cold.' })
+    .dblclick()
   await page.getByRole('button', { name: 'Post', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: /October/ })).toBeVisible()
 
@@ -206,6 +218,8 @@ test('reading aloud is recorded, heard by the teacher, and counted on the text',
   await nia.page.goto(`/c/${classId}/topics`)
   await nia.page.getByRole('link', { name: /Six words aloud/ }).click()
   await nia.page.getByRole('button', { name: 'Begin' }).click()
+  // it stands in the text, behind its lines
+  await expect(passage(nia.page).getByRole('heading', { name: /^Question 1/ })).toBeVisible()
   await nia.page.getByRole('button', { name: 'Record your answer' }).click()
   await nia.page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(nia.page.getByText(/^0:(0[1-9]|[1-5]\d)$/)).toBeVisible()

@@ -4,7 +4,7 @@ import type { Span } from '@oppen/core/speech'
 import { questionsOf } from '@oppen/core/work/kinds/quiz'
 import { MARK_COLOURS, type MarkColour, type Passage } from '@oppen/core/work/kinds/reading'
 import { useSuspenseQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
 import type { SubmissionParams } from '../../../app/queries.js'
 import { useMe, useNow } from '../../../app/session.js'
 import { Empty } from '../../../parts/Feedback.js'
@@ -92,36 +92,12 @@ function Reading({ params, page, quiz, reading }: Props) {
   const asked = questionsOf(quiz.sections).map(({ question }) => question.id)
   const places = useQuestionPlaces(passage, asked)
   const marks = useMarks(params, places.text)
-  const [fresh, setFresh] = useState<string>()
   const [about, setAbout] = useState<{ readonly id: string; readonly span: Span } | null>(null)
   /** On a narrow screen either is there, where questions stand beside the passage. */
   const [side, setSide] = useState<'text' | 'questions'>('text')
   const selected = useSelected(root)
+  const { mark, fresh, onKeyDown } = useMarking(root, marks, passage.language)
   useShown(root, marks, about?.span)
-  const mark = (colour: MarkColour) => {
-    // what is selected now, which may be later than what was rendered
-    const span = root.current ? selectedSpan(root.current, document.getSelection()) : undefined
-    if (!span) return
-    if (span.to - span.from > ANCHOR_LIMITS.exact)
-      return showToast(say('reading_mark_long', { most: ANCHOR_LIMITS.exact }))
-    setFresh(marks.add(span, colour).id)
-    document.getSelection()?.removeAllRanges()
-  }
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    const { current } = root
-    // keys of what stands within the passage are its own
-    if (!current || event.target !== current || event.ctrlKey || event.metaKey || event.altKey) return
-    const by = event.key === 'ArrowDown' || event.key === 'ArrowRight' ? 1 : -1
-    const colour = MARK_COLOURS[Number(event.key) - 1]
-    if (event.key.startsWith('Arrow')) {
-      event.preventDefault()
-      const now = selectedSpan(current, document.getSelection())
-      selectBeside(current, passage.language, now, { by, more: event.shiftKey })
-    } else if (colour) {
-      event.preventDefault()
-      mark(colour)
-    } else if (event.key === 'Escape') document.getSelection()?.removeAllRanges()
-  }
   const toLines = (id: string, span: Span) => {
     setAbout({ id, span })
     setSide('text')
@@ -210,6 +186,36 @@ function Reading({ params, page, quiz, reading }: Props) {
   )
 }
 
+/** Marking what is selected, and choosing sentences, by key: `fresh` is the mark that was made last. */
+function useMarking(root: RefObject<HTMLDivElement | null>, marks: Marks, language: string) {
+  const [fresh, setFresh] = useState<string>()
+  const mark = (colour: MarkColour) => {
+    // what is selected now, which may be later than what was rendered
+    const span = root.current ? selectedSpan(root.current, document.getSelection()) : undefined
+    if (!span) return
+    if (span.to - span.from > ANCHOR_LIMITS.exact)
+      return showToast(say('reading_mark_long', { most: ANCHOR_LIMITS.exact }))
+    setFresh(marks.add(span, colour).id)
+    document.getSelection()?.removeAllRanges()
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    const { current } = root
+    // keys of what stands within the passage are its own
+    if (!current || event.target !== current || event.ctrlKey || event.metaKey || event.altKey) return
+    const by = event.key === 'ArrowDown' || event.key === 'ArrowRight' ? 1 : -1
+    const colour = MARK_COLOURS[Number(event.key) - 1]
+    if (event.key.startsWith('Arrow')) {
+      event.preventDefault()
+      const now = selectedSpan(current, document.getSelection())
+      selectBeside(current, language, now, { by, more: event.shiftKey })
+    } else if (colour) {
+      event.preventDefault()
+      mark(colour)
+    } else if (event.key === 'Escape') document.getSelection()?.removeAllRanges()
+  }
+  return { mark, fresh, onKeyDown }
+}
+
 type SidesProps = {
   readonly side: 'text' | 'questions'
   readonly count: number
@@ -242,7 +248,7 @@ type BesideProps = {
   readonly marks: Marks
   readonly passage: Passage
   readonly fresh: string | undefined
-  readonly root: React.RefObject<HTMLDivElement | null>
+  readonly root: RefObject<HTMLDivElement | null>
 }
 
 /** The margin of a passage: what is marked, with the notes on it. */
@@ -265,11 +271,7 @@ const MarksBeside = ({ marks, passage, fresh, root }: BesideProps) => (
 )
 
 /** Shows on the page what is marked, and the lines that a question is about. */
-function useShown(
-  root: React.RefObject<HTMLDivElement | null>,
-  { all }: Marks,
-  about: Span | undefined,
-): void {
+function useShown(root: RefObject<HTMLDivElement | null>, { all }: Marks, about: Span | undefined): void {
   useEffect(() => {
     const passage = root.current && passageOnPage(root.current)
     if (!passage) return

@@ -1,5 +1,5 @@
 import type { Passage } from '@oppen/core/work/kinds/reading'
-import type { ReactNode, RefObject } from 'react'
+import type { KeyboardEvent, ReactNode, RefObject } from 'react'
 import { Written } from '../../../parts/Written.js'
 import type { PassagePart } from './parts.js'
 
@@ -11,7 +11,7 @@ type Props = {
   readonly describedBy?: string
   /** What stands behind a part. */
   readonly behind?: (part: number) => ReactNode
-  readonly onKeyDown?: (event: React.KeyboardEvent) => void
+  readonly onKeyDown?: (event: KeyboardEvent) => void
 }
 
 /** A passage on the page. It can be gone through by key, sentence by sentence; where Oppen may not read it aloud, it says so to what does. */

@@ -1,7 +1,7 @@
 import { passageText } from '@oppen/core/passage'
 import type { Span } from '@oppen/core/speech'
 import { linesOfQuestion, type Passage } from '@oppen/core/work/kinds/reading'
-import { useCallback, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { type PassagePart, partAt, partsOf } from './parts.js'
 
 export type QuestionPlaces = {
@@ -31,15 +31,16 @@ export function useQuestionPlaces(passage: Passage, questionIds: readonly string
     const span = lines.get(id)
     return within && span ? partAt(parts, span.to - 1) : undefined
   }
-  const list = useCallback(
-    (part: number) => (element: Element | null) =>
-      setLists(before => {
-        const { [part]: there, ...others } = before
-        if (!element) return others
-        return there === element ? before : { ...others, [part]: element }
-      }),
-    [],
-  )
+  // each list is taken by the same function as long as it is there: another would take it anew with every rendering
+  const [takes] = useState(() => new Map<number, (element: Element | null) => void>())
+  const list = (part: number) => {
+    const take =
+      takes.get(part) ??
+      ((element: Element | null) =>
+        setLists(({ [part]: _, ...others }) => (element ? { ...others, [part]: element } : others)))
+    takes.set(part, take)
+    return take
+  }
   return {
     text,
     parts,

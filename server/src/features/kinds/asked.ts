@@ -1,10 +1,19 @@
-import type { Details, QuizDetails } from '@oppen/contract'
+import type { Details, QuizDetails, ReadingDetails } from '@oppen/contract'
 import type { WorkKind } from '@oppen/core/work'
 
-/** The questions that a work asks and how they run, of the kinds that are answered attempt by attempt; undefined of others. */
-export function askedIn(kind: WorkKind, details: Details): QuizDetails | undefined {
-  if (kind === 'quiz') return details.quiz
-  if (kind !== 'reading' || !details.reading) return undefined
-  const { passage: _, ...asked } = details.reading
+/** What each kind of work asks attempt by attempt; null for kinds that do not. A kind that is added has to say it. */
+const ASKED: Readonly<Record<WorkKind, ((details: Details) => QuizDetails | undefined) | null>> = {
+  handout: null,
+  assignment: null,
+  question: null,
+  quiz: ({ quiz }) => quiz,
+  reading: ({ reading }) => reading && withoutPassage(reading),
+  form: null,
+}
+
+function withoutPassage({ passage: _, ...asked }: ReadingDetails): QuizDetails {
   return asked
 }
+
+/** The questions that a work asks and how they run; undefined where it asks none attempt by attempt. */
+export const askedIn = (kind: WorkKind, details: Details): QuizDetails | undefined => ASKED[kind]?.(details)

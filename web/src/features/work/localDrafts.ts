@@ -44,16 +44,19 @@ export function localDraftsOf(draft: string): LocalDrafts {
   }
 }
 
-const open = new Set<string>()
+/** How many parts of this page have each draft open. */
+const open = new Map<string, number>()
 const times = new Map<string, number>()
 
 /** Says that a draft is open on this page, which sees to what is kept of it here. Gives the way to say that it is closed. */
 export function openedDraft(draft: string): () => void {
-  open.add(draft)
+  open.set(draft, (open.get(draft) ?? 0) + 1)
   times.set(draft, timesOpened(draft) + 1)
   const release = hold(draft)
   return () => {
-    open.delete(draft)
+    const left = (open.get(draft) ?? 1) - 1
+    if (left) open.set(draft, left)
+    else open.delete(draft)
     release()
   }
 }

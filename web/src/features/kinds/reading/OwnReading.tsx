@@ -86,7 +86,7 @@ type Props = {
 }
 
 function Reading({ params, page, quiz, reading }: Props) {
-  const { account } = useMe()
+  const { account, seenAs } = useMe()
   const passage: Passage = reading.passage
   const root = useRef<HTMLDivElement>(null)
   const asked = questionsOf(quiz.sections).map(({ question }) => question.id)
@@ -131,7 +131,11 @@ function Reading({ params, page, quiz, reading }: Props) {
   const number = about ? asked.indexOf(about.id) + 1 : 0
   return (
     <>
-      <WordsToKnow words={passage.words} language={passage.language} writes={account.kind === 'pupil'} />
+      <WordsToKnow
+        words={passage.words}
+        language={passage.language}
+        writes={account.kind === 'pupil' && !seenAs}
+      />
       {!passage.aloud && (
         <p className="max-w-prose border-s-4 border-ochre bg-ochre-pale px-3 py-2">
           {say('reading_unspoken')}

@@ -11,6 +11,7 @@ import { useCommand } from '../../../app/command.js'
 import { readOwnWords } from '../../../app/ownWords.js'
 import { randomName } from '../../../app/randomName.js'
 import { useMe } from '../../../app/session.js'
+import { Problem } from '../../../parts/Feedback.js'
 import { say } from '../../../words/say.js'
 import { textOf } from '../aloud/text.js'
 import type { WordPlace } from './places.js'
@@ -19,8 +20,9 @@ type Props = { readonly place: WordPlace; readonly word: string }
 
 /** A word of a passage that a pupil looks up goes to the pupil's own list, with the sentence in which it stands. */
 export function OnOwnList(props: Props) {
-  const { account } = useMe()
-  const isKept = account.kind === 'pupil' && props.place.block.closest('[data-passage-part]') !== null
+  const { account, seenAs } = useMe()
+  const isKept =
+    account.kind === 'pupil' && !seenAs && props.place.block.closest('[data-passage-part]') !== null
   return isKept && props.word.length <= WORD_LIMITS.word ? <Kept {...props} /> : null
 }
 
@@ -46,6 +48,7 @@ function Kept({ place: { block, span }, word }: Props) {
   useEffect(() => {
     if (isNew) keep()
   }, [isNew])
+  if (save.words) return <Problem words={save.words} />
   if (!there) return null
   return (
     <p className="flex items-center gap-1.5 text-sm text-soft">

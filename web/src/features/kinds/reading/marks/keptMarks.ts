@@ -1,6 +1,7 @@
 import { routes } from '@oppen/contract'
 import type { ReadingMarkId } from '@oppen/core/ids'
 import { call } from '../../../../app/api.js'
+import { notYet } from '../../../../app/delivery.js'
 import { keep, MARKS, readKept } from '../../../../app/device.js'
 import type { SubmissionParams } from '../../../../app/queries.js'
 import type { Mark, MarkChange } from './marksAutosave.js'
@@ -37,13 +38,23 @@ export function sendMark(params: SubmissionParams, id: ReadingMarkId, mark: Mark
   return call(routes.saveReadingMark, address, { colour, anchor, note })
 }
 
-/** Sends the marks of one submission that were left on this device. Gives whether anything arrived; rejects as `call` does. */
+/**
+ * Sends the marks of one submission that were left on this device. One that is refused stays, and holds up no other: its page says
+ * why when it is opened. Gives whether anything arrived; rejects as `call` does where nothing can be sent.
+ */
 export async function sendMarks(accountId: string, params: SubmissionParams): Promise<boolean> {
   const kept = keptMarks(accountId, params)
-  const left = Object.entries(kept.read())
-  for (const [id, { mark }] of left) {
-    await sendMark(params, id as ReadingMarkId, mark)
-    kept.keep(id, undefined)
+  let some = false
+  for (const [id, { mark, at }] of Object.entries(kept.read())) {
+    try {
+      await sendMark(params, id as ReadingMarkId, mark)
+    } catch (error) {
+      if (notYet(error)) throw error
+      continue
+    }
+    some = true
+    // unless it was changed in another tab meanwhile
+    if (kept.read()[id]?.at === at) kept.keep(id, undefined)
   }
-  return left.length > 0
+  return some
 }

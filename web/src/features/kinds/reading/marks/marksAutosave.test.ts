@@ -93,6 +93,23 @@ describe('marks in a passage', () => {
     expect([autosave.status.is, world.device.size]).toEqual(['refused', 1])
   })
 
+  it('that are refused hold up no other', async () => {
+    const { send } = world
+    const refusing: World = Object.assign(Object.create(world), {
+      send: (id: ReadingMarkId, change: Mark | null) =>
+        id === 'a' ? Promise.resolve({ is: 'refused', error: new Error('no') } as const) : send(id, change),
+    })
+    autosave = new MarksAutosave(refusing)
+    autosave.put(mark('a'))
+    autosave.put(mark('b'))
+    await autosave.flush()
+    expect([...world.server.keys(), ...world.device.keys(), autosave.status.is]).toEqual([
+      'b',
+      'a',
+      'refused',
+    ])
+  })
+
   it('say where the device has no room', () => {
     world.full = true
     autosave.put(mark('a'))

@@ -92,18 +92,24 @@ export class MarksAutosave extends Autosave<MarksStatus> {
   }
 
   async #sendAll(): Promise<void> {
+    // one that is refused stays here, and holds up no other
+    const refused = new Map<MarkChange, unknown>()
     for (;;) {
-      const [id] = Object.keys(this.#changes)
-      const change = id === undefined ? undefined : this.#changes[id]
-      if (id === undefined || !change) break
+      const next = Object.entries(this.#changes).find(([, change]) => !refused.has(change))
+      if (!next) break
+      const [id, change] = next
       this.set({ is: 'saving' })
       const reached = await this.#world.send(id as ReadingMarkId, change.mark)
-      if (reached.is === 'refused') return this.set({ is: 'refused', error: reached.error })
+      if (reached.is === 'refused') {
+        refused.set(change, reached.error)
+        continue
+      }
       if (reached.is !== 'saved') return this.failing({ is: 'unsaved', why: reached.is })
       this.succeeded()
       // unless it was changed again meanwhile
       if (this.#changes[id] === change) this.#keep(id, undefined)
     }
-    this.set({ is: 'saved' })
+    const [error] = refused.values()
+    this.set(refused.size ? { is: 'refused', error } : { is: 'saved' })
   }
 }

@@ -2,12 +2,13 @@ import { anchorAt, anchorsIn } from '@oppen/core/passage'
 import type { Span } from '@oppen/core/speech'
 import type { MarkColour } from '@oppen/core/work/kinds/reading'
 import { useQuery } from '@tanstack/react-query'
-import { useCallback, useMemo, useSyncExternalStore } from 'react'
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react'
 import { later, reach } from '../../../../app/delivery.js'
 import type { SubmissionParams } from '../../../../app/queries.js'
 import { randomName } from '../../../../app/randomName.js'
 import { useMe } from '../../../../app/session.js'
 import { useAutosave } from '../../../../app/useAutosave.js'
+import { draftKey, openedDraft } from '../../../work/localDrafts.js'
 import { readMarks } from '../reads.js'
 import { keptMarks, sendMark } from './keptMarks.js'
 import { type Mark, MarksAutosave, type MarksStatus } from './marksAutosave.js'
@@ -41,6 +42,8 @@ export function useMarks(params: SubmissionParams, text: string): Marks {
     })
   }, [account.id, classId, workId, placeId])
   useAutosave(autosave)
+  // what is open here is sent from here
+  useEffect(() => openedDraft(draftKey(account.id, workId, placeId)), [account.id, workId, placeId])
   const snapshot = useCallback(() => autosave.status, [autosave])
   const status = useSyncExternalStore(autosave.subscribe, snapshot, snapshot)
   // what has just arrived may not have been read again yet

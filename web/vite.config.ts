@@ -24,7 +24,7 @@ const FROM_THE_START = [
   /\/web\/src\/words\/(dates|language|numbers|say|states|teacherStates|times|wording)\./,
   /\/web\/src\/features\/(today\/(agenda|CameBack|Lessons|Load|NoticesToday|PupilToday|Summary|TodayScreen)|work\/(SubmissionLine|useSubmissionState))\./,
   /\/contract\/src\/(page|routes\/everyday|screens|wire\/route|index)\./,
-  /\/core\/src\/(joining\/names\.|readMarkers\/|today\/|work\/(?!kinds\/(question\/index|(quiz|form|reading)\/(?!kind\.)))|outcome\/|marks\/(mark|rounding|scale)\.|readingHelp\/settings\.|timing\/when|zone\/(days|locale)\.|language\/|texts\/(scripts|limits|index)\.)/,
+  /\/core\/src\/(joining\/names\.|readMarkers\/|today\/|work\/(?!kinds\/(question\/index|(quiz|form|reading|video)\/(?!kind\.)))|outcome\/|marks\/(mark|rounding|scale)\.|readingHelp\/settings\.|timing\/when|zone\/(days|locale)\.|language\/|texts\/(scripts|limits|index)\.)/,
 ]
 
 const oneOf = (patterns: readonly RegExp[]) => (id: string) => patterns.some(one => one.test(id))

@@ -13,6 +13,7 @@ import { readingHelpRoutes } from './routes/readingHelp.js'
 import { reportRoutes } from './routes/reports.js'
 import { schoolRoutes } from './routes/school.js'
 import { talkRoutes } from './routes/talk.js'
+import { watchingRoutes } from './routes/watching.js'
 import { wordListRoutes } from './routes/wordList.js'
 import { workRoutes } from './routes/work.js'
 import { worksheetRoutes } from './routes/worksheets.js'
@@ -29,6 +30,7 @@ export const routes = {
   ...worksheetRoutes,
   ...quizRoutes,
   ...passageRoutes,
+  ...watchingRoutes,
   ...markBookRoutes,
   ...markingRoutes,
   ...formRoutes,

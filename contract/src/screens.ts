@@ -202,6 +202,12 @@ export const SCREENS = [
     reads: 'seeFormResults',
   },
   {
+    path: '/c/:classId/work/:workId/watching',
+    file: 'kinds/video/WatchingScreen',
+    words: ['classroom', 'quiz', 'results', 'video'],
+    reads: 'seeWatching',
+  },
+  {
     path: '/c/:classId/work/:workId/results',
     file: 'kinds/quiz/ResultsScreen',
     words: ['classroom', 'quiz', 'reading', 'results'],

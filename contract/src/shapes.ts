@@ -25,6 +25,7 @@ import { submissionShapes } from './features/submissions.js'
 import { talkShapes } from './features/talk.js'
 import { timingShapes } from './features/timing.js'
 import { todayShapes } from './features/today.js'
+import { watchingShapes } from './features/watching.js'
 import { weekShapes } from './features/week.js'
 import { wordListShapes } from './features/wordList.js'
 import { workShapes } from './features/work.js'
@@ -42,6 +43,7 @@ export const shapes = {
   ...answerShapes,
   ...quizShapes,
   ...passageShapes,
+  ...watchingShapes,
   ...formShapes,
   ...weekShapes,
   ...markingShapes,

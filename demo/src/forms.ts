@@ -5,6 +5,7 @@ import {
   type Question as OpenQuestion,
   type QuizDetails,
   type ReadingDetails,
+  type VideoDetails,
   type WorkForm,
 } from '@oppen/contract'
 import type { Question } from '@oppen/core/questions'
@@ -12,6 +13,7 @@ import type { TimeRule, TimingRules } from '@oppen/core/timing'
 import type { FormQuestion } from '@oppen/core/work/kinds/form'
 import { type QuizRules, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 import { EMPTY_PASSAGE, type Passage } from '@oppen/core/work/kinds/reading'
+import { EMPTY_VIDEO, type GuidedVideo } from '@oppen/core/work/kinds/video'
 
 /** A work in a few words: local times of the school for what is fixed, rules for what is not. */
 export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
@@ -27,6 +29,8 @@ export type PlainWork = Partial<Omit<WorkForm, 'rules'>> & {
   readonly quiz?: QuizDetails
   /** A passage and the questions about it, of a reading. */
   readonly reading?: ReadingDetails
+  /** A video with its stops and their questions. */
+  readonly video?: VideoDetails
   /** Who answers a form, and its questions. */
   readonly form?: FormDetails
 }
@@ -44,6 +48,7 @@ export function formOf({
   question,
   quiz,
   reading,
+  video,
   form,
   ...rest
 }: PlainWork): WorkForm {
@@ -58,6 +63,7 @@ export function formOf({
     ...(question && { question }),
     ...(quiz && { quiz }),
     ...(reading && { reading }),
+    ...(video && { video }),
     ...(form && { form }),
   }
   return { ...EMPTY_WORK, title: 'Work', details, ...rest, rules }
@@ -96,6 +102,21 @@ export const readingWith = (
     html: '<p>The tide rises. It falls again.</p>',
     ...passage,
   } as ReadingDetails['passage'],
+})
+
+/** A guided video of a minute that asks nothing, unless questions and stops are given. Its file is no file that there is. */
+export const videoWith = (
+  guided: Partial<GuidedVideo>,
+  questions: readonly Question[] = [],
+  rules: Partial<QuizRules> = {},
+): VideoDetails => ({
+  ...quizWith(questions, rules),
+  guided: {
+    ...EMPTY_VIDEO,
+    address: '/api/classes/none/works/none/materials/none',
+    seconds: 60,
+    ...guided,
+  } as VideoDetails['guided'],
 })
 
 /** A question that a teacher marks, the plainest that there is. */

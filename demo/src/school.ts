@@ -36,6 +36,7 @@ import { quizzes } from './quizzes.js'
 import { Seeded } from './random.js'
 import { readings } from './readings.js'
 import { pupilOf, talk } from './talking.js'
+import { videos } from './videos.js'
 import { readHandouts, roofQuestion, schoolYear, timetables, weeks } from './weeks.js'
 
 const HOUR = 3_600_000
@@ -101,6 +102,7 @@ async function build(world: World, clock: FixedClock): Promise<DemoSchool> {
   await keeping(world, clock, school)
   await quizzes(world, clock, school)
   await readings(world, clock, school)
+  await videos(world, clock, school)
   await forms(world, clock, school)
   await around(world, clock, school)
   await talk(world, clock, school)

@@ -146,6 +146,9 @@ type RouteOf<N extends RouteName> = (typeof routes)[N]
 /** Headers of a request that carries a part of a file. */
 export const TUS = { 'tus-resumable': '1.0.0', 'content-type': 'application/offset+octet-stream' } as const
 
+type Begun = { readonly name: string; readonly type?: string; readonly size: number }
+type Beginning = { status: number; id: string; error: WireError['error'] | undefined }
+
 /** Somebody with a browser: asks by routes of the contract, keeps cookies, and checks each reply's shape. */
 export class Person {
   cookie = ''
@@ -193,14 +196,27 @@ export class Person {
     return this
   }
 
-  /** Begins an upload by the tus protocol, of which the given bytes come along at once; gives its id. */
-  async begin(
-    submission: ParamsOf<RouteOf<'beginUpload'>>,
-    { name, type = '', size }: { readonly name: string; readonly type?: string; readonly size: number },
+  /** Begins an upload for a submission by the tus protocol, of which the given bytes come along at once; gives its id. */
+  begin(submission: ParamsOf<RouteOf<'beginUpload'>>, file: Begun, bytes?: Uint8Array): Promise<Beginning> {
+    return this.beginAt(addressOf(routes.beginUpload, submission), file, bytes)
+  }
+
+  /** The same for a file beside the directions of a work. */
+  beginMaterial(
+    work: ParamsOf<RouteOf<'beginMaterial'>>,
+    file: Begun,
+    bytes?: Uint8Array,
+  ): Promise<Beginning> {
+    return this.beginAt(addressOf(routes.beginMaterial, work), file, bytes)
+  }
+
+  private async beginAt(
+    address: string,
+    { name, type = '', size }: Begun,
     bytes: Uint8Array = new Uint8Array(),
-  ): Promise<{ status: number; id: string; error: WireError['error'] | undefined }> {
+  ): Promise<Beginning> {
     const base64 = (text: string) => Buffer.from(text).toString('base64')
-    const response = await this.fetch(addressOf(routes.beginUpload, submission), {
+    const response = await this.fetch(address, {
       method: 'POST',
       body: Uint8Array.from(bytes),
       headers: {

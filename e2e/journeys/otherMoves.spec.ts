@@ -124,7 +124,9 @@ test('a pupil joins another class with the account they have, and the wrong chil
 test('a family sees two children side by side, and each alone on a phone', async ({ browser }) => {
   const wide = await device(browser, school.address)
   await signIn(wide.page, 'mr.moreno')
-  await expect(wide.page.getByRole('region', { name: 'Ada Moreno', exact: true })).toContainText('Soil jar drawing')
+  await expect(wide.page.getByRole('region', { name: 'Ada Moreno', exact: true })).toContainText(
+    'Soil jar drawing',
+  )
   await expect(wide.page.getByRole('region', { name: 'Luis Moreno', exact: true })).toBeVisible()
   await wide.context.close()
   const phone = await device(browser, school.address, { phone: true })

@@ -15,6 +15,7 @@ import { formHandlers } from './features/kinds/form/routes.js'
 import { answerHandlers } from './features/kinds/question/routes.js'
 import { quizHandlers } from './features/kinds/quiz/routes.js'
 import { readingHandlers } from './features/kinds/reading/routes.js'
+import { videoHandlers } from './features/kinds/video/routes.js'
 import { mailHandlers } from './features/mail/routes.js'
 import { markBookHandlers } from './features/markBook/routes.js'
 import { markingHandlers } from './features/marking/routes.js'
@@ -54,6 +55,7 @@ const handlers: Handlers = {
   ...answerHandlers,
   ...quizHandlers,
   ...readingHandlers,
+  ...videoHandlers,
   ...formHandlers,
   ...weekHandlers,
   ...markingHandlers,

@@ -165,6 +165,11 @@ export const workShapes = {
     reply: done,
   },
   addMaterial: { reply: material },
+  beginMaterial: {},
+  sendMaterialPart: {},
+  seeMaterialUpload: {},
+  dropMaterialUpload: {},
+  takeMaterial: { body: z.object({ uploadId: z.string().min(1).max(64) }), reply: material },
   removeMaterial: { reply: done },
   seeMaterial: {},
 }

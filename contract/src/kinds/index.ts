@@ -6,6 +6,7 @@ import { handoutDetails } from './handout/index.js'
 import { question } from './question/index.js'
 import { quizDetails } from './quiz/index.js'
 import { readingDetails } from './reading/index.js'
+import { videoDetails } from './video/index.js'
 
 const DETAILS = {
   handout: handoutDetails,
@@ -13,6 +14,7 @@ const DETAILS = {
   question,
   quiz: quizDetails,
   reading: readingDetails,
+  video: videoDetails,
   form: formDetails,
 } satisfies Readonly<Record<WorkKind, z.ZodType>>
 

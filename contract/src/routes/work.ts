@@ -67,6 +67,36 @@ export const workRoutes = {
     'work.change',
     { carries: 'file' },
   ),
+  // a large file beside the directions in parts, as those of pupils
+  beginMaterial: route<Shapes['beginMaterial']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/materials/uploads',
+    'work.change',
+    { carries: 'file' },
+  ),
+  sendMaterialPart: route<Shapes['sendMaterialPart']>()(
+    'PATCH',
+    '/api/classes/:classId/works/:workId/materials/uploads/:uploadId',
+    'work.change',
+    { carries: 'file' },
+  ),
+  seeMaterialUpload: route<Shapes['seeMaterialUpload']>()(
+    'HEAD',
+    '/api/classes/:classId/works/:workId/materials/uploads/:uploadId',
+    'work.change',
+    { carries: 'file' },
+  ),
+  dropMaterialUpload: route<Shapes['dropMaterialUpload']>()(
+    'DELETE',
+    '/api/classes/:classId/works/:workId/materials/uploads/:uploadId',
+    'work.change',
+    { carries: 'file' },
+  ),
+  takeMaterial: route<Shapes['takeMaterial']>()(
+    'POST',
+    '/api/classes/:classId/works/:workId/materials/whole',
+    'work.change',
+  ),
   removeMaterial: route<Shapes['removeMaterial']>()(
     'DELETE',
     '/api/classes/:classId/works/:workId/materials/:materialId',

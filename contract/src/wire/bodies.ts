@@ -16,6 +16,7 @@ const MORE: Partial<Record<RouteName, number>> = {
   saveAnswers: 512,
   countReading: 32,
   saveReadingMark: 64,
+  saveWatched: 64,
   checkAnswer: 128,
   drawQuestion: 256,
   tryQuiz: 1_536,

@@ -44,6 +44,8 @@ export const FILE_LIMITS = {
   size: 20 * MIB,
   /** Bytes of the largest file that can be sent in parts. */
   largest: 100 * MIB,
+  /** Bytes of a video that a teacher puts beside a work: a lesson is longer than what a pupil records. */
+  lesson: 500 * MIB,
   /** Files on one submission. */
   count: 20,
   /** Pages of one worksheet, and so of a PDF that becomes one. */

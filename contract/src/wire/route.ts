@@ -30,6 +30,7 @@ import type {
   TabletId,
   TalkFileId,
   TopicId,
+  ViewingId,
   WorkId,
 } from '@oppen/core/ids'
 import type { Action } from '@oppen/core/permissions'
@@ -69,6 +70,7 @@ type IdOf = {
   wordId: ListedWordId
   markId: ReadingMarkId
   ownWordId: OwnWordId
+  viewingId: ViewingId
   sheetId: SheetId
   linkId: SharedLinkId
   number: string

@@ -44,6 +44,8 @@ export type EntryId = Id<'entry'>
 export type ConversationId = Id<'conversation'>
 export type ReadingMarkId = Id<'readingMark'>
 export type OwnWordId = Id<'ownWord'>
+/** A page of a video that was opened, on some device. */
+export type ViewingId = Id<'viewing'>
 export type MessageId = Id<'message'>
 /** One page of a worksheet. */
 export type SheetId = Id<'sheet'>

@@ -1,3 +1,5 @@
+export * from './byPart.js'
 export * from './jumps.js'
+export * from './moments.js'
 export * from './runs.js'
 export * from './stops.js'

@@ -10,35 +10,33 @@ export type Watched = readonly Run[]
 /** The longest video that is followed, in seconds: twelve hours. */
 export const LONGEST_VIDEO = 43_200
 
+/** So many runs are followed of one pupil: whoever watches makes some hundreds in an hour at most. */
+export const MOST_RUNS = 4_000
+
 /**
- * What was watched with another stretch that was played at one go. Its ends are rounded to whole seconds, so that what is stopped
- * within a second and gone on with counts that second once. Nothing is added by a stretch that rounds to nothing; what lies outside of the longest
- * video is left out.
+ * What was watched with further stretches, each played at one go. Their ends are rounded to whole seconds, so that what is stopped
+ * within a second and gone on with counts that second once. Nothing is added by a stretch that rounds to nothing; what lies outside
+ * of the longest video is left out.
  */
-export function withPlayed(watched: Watched, played: Stretch): Run[] {
-  const from = Math.max(0, Math.round(played.from))
-  const to = Math.min(LONGEST_VIDEO, Math.round(played.to))
-  if (!(from < to)) return [...watched]
-  const runs: Run[] = []
-  let at = from
-  for (const run of watched) {
-    if (run.to <= from || run.from >= to) {
-      // what was not played before stands before the runs behind it
-      if (run.from >= to && at < to) {
-        put(runs, { from: at, to, times: 1 })
-        at = to
-      }
-      put(runs, run)
-      continue
-    }
-    if (run.from > at) put(runs, { from: at, to: run.from, times: 1 })
-    if (run.from < from) put(runs, { ...run, to: from })
-    const [start, end] = [Math.max(run.from, from), Math.min(run.to, to)]
-    put(runs, { from: start, to: end, times: run.times + 1 })
-    if (run.to > to) put(runs, { ...run, from: to })
-    at = end
+export function withPlayed(watched: Watched, ...played: readonly Stretch[]): Run[] {
+  const change = new Map<number, number>()
+  const add = ({ from, to }: Stretch, times: number) => {
+    change.set(from, (change.get(from) ?? 0) + times)
+    change.set(to, (change.get(to) ?? 0) - times)
   }
-  if (at < to) put(runs, { from: at, to, times: 1 })
+  for (const run of watched) add(run, run.times)
+  for (const stretch of played) {
+    const from = Math.max(0, Math.round(stretch.from))
+    const to = Math.min(LONGEST_VIDEO, Math.round(stretch.to))
+    if (from < to) add({ from, to }, 1)
+  }
+  const moments = [...change.keys()].sort((one, other) => one - other)
+  const runs: Run[] = []
+  let times = 0
+  for (const [at, from] of moments.entries()) {
+    times += change.get(from) ?? 0
+    if (times > 0) put(runs, { from, to: moments[at + 1] ?? from, times })
+  }
   return runs
 }
 

@@ -9,11 +9,11 @@ describe('stops', () => {
   it.each([
     [[], 60, null],
     [[stop(0), stop(60)], 60, null],
-    [[stop(61)], 60, { code: 'stop_outside', params: { at: 61 } }],
+    [[stop(61)], 60, { code: 'stop_outside', params: { second: 61 } }],
     [[stop(61)], null, null],
     [[stop(-1)], null, { code: 'stop_outside' }],
     [[stop(Number.NaN)], null, { code: 'stop_outside' }],
-    [[stop(20), stop(10), stop(10.5)], 60, { code: 'stops_close', params: { at: 10.5 } }],
+    [[stop(20), stop(10), stop(10.5)], 60, { code: 'stops_close', params: { second: 10.5 } }],
     [Array.from({ length: MOST_STOPS + 1 }, (_, at) => stop(at * 2)), null, { code: 'stops_many' }],
   ])('%#: of a video can be posted, or are refused', (stops, length, refusal) => {
     const checked = checkStops(stops, length)

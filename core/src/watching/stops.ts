@@ -11,15 +11,15 @@ export const MOST_STOPS = 60
 
 /**
  * Whether stops can be posted with a video of so many seconds; null where its length is not known. Refuses `stops_many` with `most`,
- * `stop_outside` and `stops_close` with the moment `at`.
+ * `stop_outside` and `stops_close` with the `second`.
  */
 export function checkStops(stops: readonly Stop[], length: number | null): Outcome<true> {
   if (stops.length > MOST_STOPS) return err('stops_many', { most: MOST_STOPS })
   const moments = stops.map(({ at }) => at).sort((one, other) => one - other)
   const outside = moments.find(at => !(at >= 0 && at <= (length ?? Number.POSITIVE_INFINITY)))
-  if (outside !== undefined) return err('stop_outside', { at: outside })
+  if (outside !== undefined) return err('stop_outside', { second: outside })
   const close = moments.find((at, index) => index > 0 && at - (moments[index - 1] ?? 0) < BETWEEN_STOPS)
-  return close === undefined ? ok(true) : err('stops_close', { at: close })
+  return close === undefined ? ok(true) : err('stops_close', { second: close })
 }
 
 /**

@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest'
 import {
   furthestSeen,
   gapsOf,
-  isReached,
   LONGEST_VIDEO,
   lengthPlayed,
   lengthSeen,
   mayGoTo,
   playedBySecond,
   type Run,
+  reachedOf,
   type Stretch,
   seenOf,
   type Watched,
@@ -20,7 +20,8 @@ const LENGTH = 60
 const stretch = fc
   .tuple(fc.double({ min: 0, max: LENGTH, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }))
   .map(([from, long]): Stretch => ({ from, to: Math.min(LENGTH, from + long) }))
-const all = (played: readonly Stretch[]): Run[] => played.reduce<Run[]>(withPlayed, [])
+const all = (played: readonly Stretch[]): Run[] =>
+  played.reduce<Run[]>((runs, one) => withPlayed(runs, one), [])
 
 /** The same kept as a number for each second. */
 function bySecond(played: readonly Stretch[]): number[] {
@@ -71,6 +72,19 @@ describe('what was watched, against a number for each second', () => {
         )
       )
     }))
+
+  it('is the same whether it arrives in one batch or one by one', () => {
+    fc.assert(
+      fc.property(
+        fc.array(stretch, { maxLength: 20 }),
+        fc.array(stretch, { maxLength: 20 }),
+        (one, other) =>
+          JSON.stringify(withPlayed(withPlayed([], ...one), ...other)) ===
+          JSON.stringify(all([...one, ...other])),
+      ),
+      { seed: 20_261_202 },
+    )
+  })
 
   it('does not hang on the order in which it arrives', () => {
     const shuffled = fc
@@ -125,12 +139,13 @@ describe('going to a place', () => {
     expect(mayGoTo(5, [], { skipping: false }).ok).toBe(false)
   })
 
-  it('that was jumped over does not count as reached', () => {
-    expect([0, 31, 40].map(from => isReached(from, watched, { skipping: false }))).toEqual([
-      true,
-      true,
-      false,
-    ])
+  it('that was jumped over does not count, unless what comes before was played with it', () => {
+    const to = (...froms: number[]) => froms.map(from => ({ from, to: from + 10 }))
+    const reached = (...froms: number[]) =>
+      reachedOf(to(...froms), watched, { skipping: false }).map(({ from }) => from)
+    expect(reached(0, 31, 60, 40, 51)).toEqual([0, 31, 40, 51])
+    expect(reachedOf(to(60), watched, { skipping: true })).toHaveLength(1)
+    expect(reachedOf(to(60), watched, { skipping: false, opened: [60] })).toHaveLength(1)
   })
 })
 
@@ -142,4 +157,10 @@ it('of a class, second by second, is the sum of all, also of seconds behind the 
   ])
   expect(playedBySecond([one, other], 5)).toEqual([1, 1, 3, 1, 1])
   expect(playedBySecond([], 2)).toEqual([0, 0])
+})
+
+it('ahead is possible as far as a choice has led', () => {
+  const watched = all([{ from: 0, to: 30 }])
+  const may = (place: number) => mayGoTo(place, watched, { skipping: false, opened: [50] }).ok
+  expect([40, 50, 52, 53].map(may)).toEqual([true, true, true, false])
 })

@@ -44,6 +44,7 @@ import { readAloud } from './migrations/2026-12-15-read-aloud.js'
 import { listedWords } from './migrations/2026-12-16-listed-words.js'
 import { readingShown } from './migrations/2026-12-17-reading-shown.js'
 import { reading } from './migrations/2026-12-18-reading.js'
+import { video } from './migrations/2026-12-19-video.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -88,6 +89,7 @@ const migrations: readonly Migration[] = [
   listedWords,
   readingShown,
   reading,
+  video,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

@@ -25,6 +25,7 @@ import {
   type TestServer,
   takePlace,
   testServer,
+  videoWith,
   WHY,
   writeDraft,
 } from '@oppen/demo'
@@ -148,7 +149,11 @@ async function freshIds(name: RouteName, spares: Spares): Promise<Record<string,
     params.materialId = material.id
   }
   if (routes[name].path.includes(':uploadId'))
-    params.uploadId = (await people.anna.begin(submission, { name: 'x.png', size: 10 })).id
+    params.uploadId = (
+      routes[name].path.includes('/materials/')
+        ? await people.owner.beginMaterial({ classId, workId: workId as WorkId }, { name: 'x.png', size: 10 })
+        : await people.anna.begin(submission, { name: 'x.png', size: 10 })
+    ).id
   if (name === 'removeReply') {
     const answer = { classId, workId: workId as WorkId, answerOf: params.answerOf as PlaceId }
     const given = { text: 'an answer', choices: [], version: 0 }
@@ -307,6 +312,11 @@ async function freshWork(name: RouteName) {
     const reading = readingWith({}, [ALOUD], { attempts: null })
     const readId = await buildWork(world, built, { title: 'To read', kind: 'reading', reading })
     return { workId: readId, topicId }
+  }
+  if (['seeVideo', 'saveWatched', 'seeWatching'].includes(name)) {
+    const video = videoWith({})
+    const videoId = await buildWork(world, built, { title: 'To watch', kind: 'video', video })
+    return { workId: videoId, topicId }
   }
   if (['seeForm', 'answerForm', 'seeFormResults', 'takeFormAnswers'].includes(name)) {
     return {

@@ -123,6 +123,7 @@ export async function oneOfEverything(
     wordId: 'none',
     markId: 'none',
     ownWordId: 'none',
+    viewingId: 'none',
     feedKey: 'none',
     uploadId: 'none',
     jobId: 'none',

@@ -14,6 +14,9 @@ export const QUIZ = 'oppen quiz '
 /** Marks in passages that have not arrived, each under a name of its own. */
 export const MARKS = 'oppen marks '
 
+/** What was watched of videos and has not arrived, by the page that played it. */
+export const WATCHED = 'oppen watched '
+
 /** Files that have not arrived, in a store of their own. */
 export const KEPT_FILES = 'oppen files'
 
@@ -67,7 +70,7 @@ const sentInk = (accountId = ''): string[] =>
 export function unsentHere(accountId: string): string[] {
   const left = new Set<string>()
   for (const key of Object.keys(localStorage))
-    for (const kind of [PAGE, INK, PRESS, QUIZ, MARKS]) {
+    for (const kind of [PAGE, INK, PRESS, QUIZ, MARKS, WATCHED]) {
       if (!key.startsWith(`${kind}${accountId} `)) continue
       if (kind === PAGE && !readKept<Page>(key)?.dirty) continue
       if (kind === INK && readKept<{ sent: boolean }>(key)?.sent !== false) continue

@@ -15,6 +15,7 @@ type Words = typeof import('../../../words/en/everyday.json') &
   typeof import('../../../words/en/portfolio.json') &
   typeof import('../../../words/en/quiz.json') &
   typeof import('../../../words/en/reading.json') &
+  typeof import('../../../words/en/video.json') &
   typeof import('../../../words/en/form.json') &
   typeof import('../../../words/en/building.json') &
   typeof import('../../../words/en/results.json') &

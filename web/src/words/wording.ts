@@ -29,6 +29,7 @@ export const NAMESPACES = [
   'week',
   'quiz',
   'reading',
+  'video',
   'form',
   'building',
   'results',

@@ -5,13 +5,20 @@ import type { Content, KindRules } from './kind.js'
 import { question } from './question/kind.js'
 import { quiz } from './quiz/kind.js'
 import { reading } from './reading/kind.js'
+import { video } from './video/kind.js'
 
 export { ASKS, CONTENTS, type Content, type KindRules } from './kind.js'
 
 /** Every kind of posted work. A kind is added here, and each layer asks for its part of it by type. */
-export const KINDS = { handout, assignment, question, quiz, reading, form } as const satisfies Readonly<
-  Record<string, KindRules>
->
+export const KINDS = {
+  handout,
+  assignment,
+  question,
+  quiz,
+  reading,
+  video,
+  form,
+} as const satisfies Readonly<Record<string, KindRules>>
 
 export type WorkKind = keyof typeof KINDS
 export const WORK_KINDS = Object.keys(KINDS) as readonly WorkKind[]

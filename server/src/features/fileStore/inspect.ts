@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { FILE_KINDS, FILE_LIMITS, type FileKind, kindOfFile } from '@oppen/contract'
+import { FILE_KINDS, FILE_LIMITS, kindOfFile } from '@oppen/contract'
 import sharp from 'sharp'
 import { Refused } from '../../refusal.js'
 import { writeThrough } from '../../sync.js'
@@ -11,6 +11,8 @@ export type Incoming = {
   /** What the sender says that it is. */
   readonly declared?: string
   readonly size: number
+  /** The most bytes of a video, where that is more than usual. */
+  readonly mostOfVideo?: number
   /** Where to put what is written anew; the file itself is left as it is. */
   readonly into: string
 }
@@ -29,19 +31,18 @@ const PICTURE_SECONDS = 12
  * `file_large` and `file_picture`.
  */
 export async function inspect(coming: Incoming): Promise<Inspected> {
-  const { path, name, declared, size } = coming
+  const { path, name, declared, size, mostOfVideo } = coming
   const utf16 = await utf16Of(path, name)
   const type = utf16 ?? (await trueType(path, name, declared))
   const kind = type && kindOfFile(type)
   if (!type || !kind) throw new Refused('file_type', { name })
-  refuseLarge(kind, name, size)
+  refuseLarge(kind === 'video' && mostOfVideo ? mostOfVideo : FILE_KINDS[kind].most, name, size)
   if (utf16) return { type, path: await asUtf8(coming) }
   if (kind === 'picture') return { type, path: await strippedPicture(coming) }
   return { type, path }
 }
 
-function refuseLarge(kind: FileKind, name: string, size: number): void {
-  const { most } = FILE_KINDS[kind]
+function refuseLarge(most: number, name: string, size: number): void {
   if (size > most) throw new Refused('file_large', { name, most: most / 1024 / 1024 })
 }
 

@@ -1,6 +1,6 @@
 import { readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import { ERRORS, FILE_LIMITS, type WireError } from '@oppen/contract'
+import { ERRORS, type WireError } from '@oppen/contract'
 import { FileStore as Parts } from '@tus/file-store'
 import { MemoryLocker, Server, ERRORS as TUS, type Upload } from '@tus/server'
 import type { Request, Response } from 'express'
@@ -24,6 +24,8 @@ type Begin = {
   /** What the upload is for: it is found again under the same name alone. */
   readonly owner: string
   readonly newId: () => string
+  /** The most bytes of one. */
+  readonly most: number
   /** Makes room for the bytes that are to come; throws a refusal where they are too many. */
   readonly admit: (id: string, size: number) => Promise<void>
   /** Told when an upload is given up by who began it. */
@@ -83,7 +85,7 @@ export class Uploads {
       path: begin.path,
       datastore: this.#parts,
       locker: this.#locker,
-      maxSize: FILE_LIMITS.largest,
+      maxSize: begin.most,
       generateUrl: (_, { id }) => `${begin.path}/${id}`,
       namingFunction: begin.newId,
       onUploadCreate: async (_, upload) => {

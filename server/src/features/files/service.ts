@@ -43,6 +43,7 @@ export async function upload(
     path,
     owner,
     newId: () => newId(world),
+    most: FILE_LIMITS.largest,
     admit: (id, size) => reserve(world, address, { id, owner, size }),
     dropped: id => world.db.write(() => forgetUpload(world, id)),
   })
@@ -75,6 +76,10 @@ const GOOD_FOR_NOTHING: readonly ErrorCode[] = [
 ]
 
 type Taking<P, T> = {
+  /** Whose upload it is, as it was begun. */
+  readonly owner: string
+  /** Takes the whole upload into the store; outside of any command. */
+  readonly store: () => Promise<Upload>
   /** Makes of the stored file what is to be kept; outside of any command. */
   readonly prepare: (upload: Upload) => Promise<P>
   /** Keeps it; inside of a command. */
@@ -82,21 +87,19 @@ type Taking<P, T> = {
 }
 
 /**
- * Takes a whole upload for a submission, exactly once: whoever asks again, because the answer did not come, or asks twice at
+ * Takes a whole upload, exactly once: whoever asks again, because the answer did not come, or asks twice at
  * once, gets the same answer. The bytes stay until what names them is on the disk, so that a cut loses nothing.
  */
-export async function takeUpload<P, T>(
+export async function takeOnce<P, T>(
   world: World,
-  address: SubmissionAddress,
   uploadId: string,
-  { prepare, keep }: Taking<P, T>,
+  { owner, store, prepare, keep }: Taking<P, T>,
 ): Promise<T> {
-  const owner = ownerOf(address)
   return world.uploads.oneByOne(uploadId, async () => {
     const taken = await takenUpload(world.db, uploadId, owner)
     if (taken !== undefined) return JSON.parse(taken) as T
     const reply = await refusing(world, uploadId, async () => {
-      const prepared = await prepare(await storeUpload(world, address, uploadId))
+      const prepared = await prepare(await store())
       return world.db.write(async () => {
         const kept = await keep(prepared)
         await world.db
@@ -110,6 +113,19 @@ export async function takeUpload<P, T>(
     return reply
   })
 }
+
+/** Takes a whole upload for a submission, as `takeOnce` does. */
+export const takeUpload = <P, T>(
+  world: World,
+  address: SubmissionAddress,
+  uploadId: string,
+  taking: Pick<Taking<P, T>, 'prepare' | 'keep'>,
+): Promise<T> =>
+  takeOnce(world, uploadId, {
+    ...taking,
+    owner: ownerOf(address),
+    store: () => storeUpload(world, address, uploadId),
+  })
 
 /** Lets go of the bytes of an upload that is refused for what it is. */
 async function refusing<T>(world: World, uploadId: string, act: () => Promise<T>): Promise<T> {

@@ -1,4 +1,4 @@
-import type { Details, QuizDetails, ReadingDetails } from '@oppen/contract'
+import type { Details, QuizDetails, ReadingDetails, VideoDetails } from '@oppen/contract'
 import type { WorkKind } from '@oppen/core/work'
 
 /** What each kind of work asks attempt by attempt; null for kinds that do not. A kind that is added has to say it. */
@@ -8,10 +8,15 @@ const ASKED: Readonly<Record<WorkKind, ((details: Details) => QuizDetails | unde
   question: null,
   quiz: ({ quiz }) => quiz,
   reading: ({ reading }) => reading && withoutPassage(reading),
+  video: ({ video }) => video && withoutVideo(video),
   form: null,
 }
 
 function withoutPassage({ passage: _, ...asked }: ReadingDetails): QuizDetails {
+  return asked
+}
+
+function withoutVideo({ guided: _, ...asked }: VideoDetails): QuizDetails {
   return asked
 }
 

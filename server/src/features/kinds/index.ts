@@ -6,6 +6,7 @@ import type { ServerKind } from './kind.js'
 import { question } from './question/index.js'
 import { quiz } from './quiz/index.js'
 import { reading } from './reading/index.js'
+import { video } from './video/index.js'
 
 /** Every kind of work on the server. */
 export const SERVER_KINDS = {
@@ -14,6 +15,7 @@ export const SERVER_KINDS = {
   question,
   quiz,
   reading,
+  video,
   form,
 } as const satisfies Readonly<Record<WorkKind, ServerKind>>
 

@@ -6,12 +6,13 @@ import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
 import { sendStored } from '../fileStore/sending.js'
-import { receive, type Upload } from '../fileStore/upload.js'
+import { receive, tidyFileName, type Upload } from '../fileStore/upload.js'
+import { takeOnce } from '../files/service.js'
 import type { WorkAddress } from '../submissions/address.js'
 import { notifyTopics } from '../submissions/notify.js'
 import { findWork } from '../submissions/works.js'
 import { materials } from './models.js'
-import { materialOf, materialsOf } from './queriesOfPosting.js'
+import { materialOf, materialsOf, roomOfMaterials } from './queriesOfPosting.js'
 
 /** Takes a file that comes with the directions. */
 export async function addMaterial(world: World, address: WorkAddress, request: Request): Promise<Material> {
@@ -19,19 +20,73 @@ export async function addMaterial(world: World, address: WorkAddress, request: R
   return saveMaterial(world, address, await receive(world.files, request))
 }
 
+const ownerOf = ({ workId }: WorkAddress): string => `materials ${workId}`
+
+/**
+ * Answers a request of the upload protocol for a file beside the directions, which may be as large as a lesson is long. Refuses
+ * `room_class` where the class has no room for it.
+ */
+export async function uploadMaterial(
+  world: World,
+  address: WorkAddress & { readonly uploadId?: string },
+  request: Request,
+  response: Response,
+): Promise<undefined> {
+  const owner = ownerOf(address)
+  await findWork(world, address)
+  if (address.uploadId) await world.uploads.find(address.uploadId, owner)
+  return world.uploads.answer(request, response, {
+    path: address.uploadId ? request.path.replace(/\/[^/]+$/, '') : request.path,
+    owner,
+    newId: () => newId(world),
+    most: FILE_LIMITS.lesson,
+    admit: (_, size) => hasRoom(world, address, size),
+    dropped: async () => undefined,
+  })
+}
+
+async function hasRoom(world: World, { classId }: WorkAddress, size: number): Promise<void> {
+  const most = world.limits.class
+  const left = Math.max(0, most - (await roomOfMaterials(world.db, classId)))
+  const inMib = (bytes: number) => Math.floor(bytes / 1024 / 1024)
+  if (size > left) throw new Refused('room_class', { most: inMib(most), left: inMib(left) })
+}
+
+/** Takes a whole upload beside the directions, once however often it is asked. Refuses what the store does. */
+export const takeMaterial = (world: World, address: WorkAddress, uploadId: string): Promise<Material> =>
+  takeOnce(world, uploadId, {
+    owner: ownerOf(address),
+    store: async () => {
+      const { path, name, declared, size } = await world.uploads.received(uploadId, ownerOf(address))
+      await findWork(world, address)
+      const tidy = tidyFileName(name)
+      const owner = ownerOf(address)
+      const coming = { name: tidy, declared, size, owner, mostOfVideo: FILE_LIMITS.lesson }
+      return { ...(await world.files.admit(path, coming)), name: tidy }
+    },
+    prepare: async file => file,
+    keep: file => putMaterial(world, address, file),
+  })
+
 /** Puts a stored file beside the directions. */
 export async function saveMaterial(world: World, address: WorkAddress, upload: Upload): Promise<Material> {
-  const { workId, classId } = address
+  return world.db.write(() => putMaterial(world, address, upload))
+}
+
+/** The same inside a command. */
+async function putMaterial(
+  world: World,
+  { workId, classId }: WorkAddress,
+  upload: Upload,
+): Promise<Material> {
   const { name, hash, type, size } = upload
   const id = newId<MaterialId>(world)
-  await world.db.write(async () => {
-    const here = await materialsOf(world.db, workId)
-    if (here.length >= FILE_LIMITS.count) throw new Refused('files_many', { most: FILE_LIMITS.count })
-    await world.db
-      .model(materials)
-      .create({ id, workId, kind: 'file', title: name, url: null, hash, type, size, position: here.length })
-    notifyTopics(world, classId)
-  })
+  const here = await materialsOf(world.db, workId)
+  if (here.length >= FILE_LIMITS.count) throw new Refused('files_many', { most: FILE_LIMITS.count })
+  await world.db
+    .model(materials)
+    .create({ id, workId, kind: 'file', title: name, url: null, hash, type, size, position: here.length })
+  notifyTopics(world, classId)
   return { id, kind: 'file', title: name, url: null, type, size }
 }
 

@@ -96,6 +96,17 @@ export const worksOfTopic = (db: Database, classId: ClassId, topicId: TopicId | 
     { classId, topicId },
   )
 
+/** How much room all files of a class take, those of pupils and those beside directions. */
+export const roomOfMaterials = async (db: Database, classId: ClassId): Promise<number> =>
+  (
+    await db.row<{ used: number }>(
+      `select (select coalesce(sum(m.size), 0) from materials m join works w on w.id = m.work_id where w.class_id = $classId)
+         + (select coalesce(sum(f.size), 0) from files f join places p on p.id = f.place_id where p.class_id = $classId)
+         + (select coalesce(sum(size), 0) from uploads where class_id = $classId) as used`,
+      { classId },
+    )
+  )?.used ?? 0
+
 /** A file of the directions, where the viewer teaches the class or has a submission of work that is open. */
 export const materialOf = (
   db: Database,

@@ -13,7 +13,7 @@ import {
 import { sendExport } from './export.js'
 import { setExtension } from './extension.js'
 import { handIn, improve, takeBack } from './handIn.js'
-import { addMaterial, removeMaterial, sendMaterial } from './materials.js'
+import { addMaterial, removeMaterial, sendMaterial, takeMaterial, uploadMaterial } from './materials.js'
 import { seeOwnWork } from './ownWork.js'
 import { changeWork, pinWork, postWork, removeWork, restoreWork, seeWork } from './posting.js'
 import { outcomeJson, submissionJson } from './queries.js'
@@ -38,6 +38,14 @@ export const workHandlers = {
   restoreWork: ({ world, params }) => restoreWork(world, params),
   pinWork: ({ world, params, body }) => pinWork(world, params, body.pinned),
   addMaterial: ({ world, params, request }) => addMaterial(world, params, request),
+  beginMaterial: ({ world, params, request, response }) => uploadMaterial(world, params, request, response),
+  sendMaterialPart: ({ world, params, request, response }) =>
+    uploadMaterial(world, params, request, response),
+  seeMaterialUpload: ({ world, params, request, response }) =>
+    uploadMaterial(world, params, request, response),
+  dropMaterialUpload: ({ world, params, request, response }) =>
+    uploadMaterial(world, params, request, response),
+  takeMaterial: ({ world, params, body }) => takeMaterial(world, params, body.uploadId),
   removeMaterial: ({ world, params }) => removeMaterial(world, params),
   seeMaterial: ({ world, viewer, params, response }) => sendMaterial(world, viewer, params, response),
   readHandout: ({ world, viewer, params }) => readHandout(world, viewer, params),

@@ -22,22 +22,21 @@ export type Upload = {
 const PART = 4 * 1024 * 1024
 const RETRIES = [0, 1_000, 3_000, 5_000, 10_000]
 
-/**
- * Sends a file for a submission in parts. After a cut, also after the page was closed, it goes on where it stopped.
- *
- * @param progress - how many bytes have come, of how many
- */
-export function sendUpload(
-  params: SubmissionParams,
-  file: File,
-  progress: (sent: number, of: number) => void,
-): Upload {
+/** Told how many bytes have come, of how many. */
+type Progress = (sent: number, of: number) => void
+
+/** Sends a file for a submission in parts, as `sendParts` does. */
+export const sendUpload = (params: SubmissionParams, file: File, progress: Progress): Upload =>
+  sendParts(addressOf(routes.beginUpload, params), file, progress)
+
+/** Sends a file in parts to where uploads are begun. After a cut, also after the page was closed, it goes on where it stopped. */
+export function sendParts(endpoint: string, file: File, progress: Progress): Upload {
   const as = seenAsHeader()
   let upload: TusUpload
   let given = false
   const whole = new Promise<string>((resolve, reject) => {
     upload = new TusUpload(file, {
-      endpoint: addressOf(routes.beginUpload, params),
+      endpoint,
       metadata: { filename: file.name, filetype: file.type },
       chunkSize: PART,
       // the stand-in pupil sends files too
@@ -63,24 +62,24 @@ export function sendUpload(
 }
 
 /** Sends a file and puts it onto the submission. */
-export function sendFile(
-  params: SubmissionParams,
-  file: File,
-  progress: (sent: number, of: number) => void,
-): Sending {
+export function sendFile(params: SubmissionParams, file: File, progress: Progress): Sending {
   const { whole, cancel } = sendUpload(params, file, progress)
   return { arrived: whole.then(uploadId => add(params, uploadId)), cancel }
 }
 
 /** Puts a whole upload onto the submission; where the answer is cut off it asks again, which puts it there once. */
-async function add(params: SubmissionParams, uploadId: string, tries = 0): Promise<SubmissionFile> {
+const add = (params: SubmissionParams, uploadId: string): Promise<SubmissionFile> =>
+  askAgain(() => call(routes.addFile, params, { uploadId }))
+
+/** Asks once more where no answer came, for what is done once however often it is asked. Rejects as `ask` does. */
+export async function askAgain<T>(ask: () => Promise<T>, tries = 0): Promise<T> {
   try {
-    return await call(routes.addFile, params, { uploadId })
+    return await ask()
   } catch (error) {
     const wait = RETRIES[tries]
     if (wait === undefined || !(error instanceof Unreachable)) throw error
     await new Promise(done => setTimeout(done, wait))
-    return add(params, uploadId, tries + 1)
+    return askAgain(ask, tries + 1)
   }
 }
 
@@ -91,7 +90,7 @@ async function add(params: SubmissionParams, uploadId: string, tries = 0): Promi
 export function sendKept(
   params: SubmissionParams,
   kept: KeptFile,
-  progress: (sent: number, of: number) => void,
+  progress: Progress,
 ): { readonly arrived: Promise<void>; readonly cancel: () => void } {
   const given = new AbortController()
   const givenUp = new Promise<void>(done => given.signal.addEventListener('abort', () => done()))

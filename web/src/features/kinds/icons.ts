@@ -7,6 +7,7 @@ import {
   ListChecks,
   type LucideIcon,
   PencilRuler,
+  SquarePlay,
 } from 'lucide-react'
 
 /** The icon of each kind of work. */
@@ -16,5 +17,6 @@ export const KIND_ICON: Readonly<Record<WorkKind, LucideIcon>> = {
   question: HelpCircle,
   quiz: ListChecks,
   reading: BookOpenText,
+  video: SquarePlay,
   form: ClipboardPenLine,
 }

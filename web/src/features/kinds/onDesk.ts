@@ -13,5 +13,6 @@ export const ON_DESK: Readonly<Record<WorkKind, OnDesk | null>> = {
   question: null,
   quiz: null,
   reading: part(() => import('./reading/MarksOnDesk.js'), ['reading']),
+  video: null,
   form: null,
 }

@@ -12,5 +12,6 @@ export const OUTCOME: Readonly<
   question: null,
   quiz: null,
   reading: null,
+  video: null,
   form: part(() => import('./form/FormAnswer.js'), ['answers', 'doing', 'form', 'quiz']),
 }

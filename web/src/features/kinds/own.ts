@@ -13,5 +13,6 @@ export const OWN: Readonly<Record<WorkKind, ComponentType<OwnProps>>> = {
   question: OwnQuestion,
   quiz: part(() => import('./quiz/OwnQuiz.js'), ['answers', 'doing', 'quiz']),
   reading: part(() => import('./reading/OwnReading.js'), ['about', 'answers', 'doing', 'quiz', 'reading']),
+  video: part(() => import('./video/OwnVideo.js'), ['answers', 'doing', 'quiz', 'video']),
   form: part(() => import('./form/OwnForm.js'), ['answers', 'doing', 'form', 'quiz']),
 }

@@ -33,6 +33,10 @@ export const POSTED: Readonly<Record<WorkKind, Posted>> = {
       ['about', 'answers', 'doing', 'quiz', 'building', 'reading'],
     ),
   },
+  video: {
+    Fields: part(() => import('./video/editing/VideoFields.js'), ['building', 'doing', 'quiz', 'video']),
+    Preview: part(() => import('./video/VideoPreview.js'), ['answers', 'doing', 'quiz', 'building', 'video']),
+  },
   form: {
     Fields: part(() => import('./form/FormFields.js'), ['building', 'form', 'quiz']),
     Preview: part(() => import('./form/FormPreview.js'), ['answers', 'doing', 'form', 'quiz']),

@@ -31,4 +31,5 @@ export const PRESSED: Readonly<Record<WorkKind, Looked>> = {
   form: nothing,
   quiz: answers,
   reading: answers,
+  video: answers,
 }

@@ -4,6 +4,7 @@ import type { ComponentType } from 'react'
 import { FormResultsLink } from './form/FormResultsLink.js'
 import { AllAnswersLink } from './question/AllAnswersLink.js'
 import { ResultsLink } from './quiz/ResultsLink.js'
+import { WatchingLink } from './video/WatchingLink.js'
 
 export type TaughtLinkProps = { readonly classId: ClassId; readonly workId: WorkId }
 
@@ -14,5 +15,6 @@ export const TAUGHT_LINK: Readonly<Record<WorkKind, ComponentType<TaughtLinkProp
   question: AllAnswersLink,
   quiz: ResultsLink,
   reading: ResultsLink,
+  video: WatchingLink,
   form: FormResultsLink,
 }

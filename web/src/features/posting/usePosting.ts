@@ -78,8 +78,23 @@ export function usePosting(begun: Begun, begunFiles: readonly Material[]) {
       const workId = await state.idOf()
       if (!workId) throw state.problem ?? new Error(say('post_picture_failed'))
       const material = await call(routes.addMaterial, { classId, workId }, formWith(file))
-      setFiles([...files, material])
+      setFiles(before => [...before, material])
       return addressOf(routes.seeMaterial, { classId, workId, materialId: material.id })
+    } catch (error) {
+      throw new Error(problemWords(error, time))
+    }
+  }
+  // a video is large: it comes in parts, and goes on after a cut
+  const addVideo = async (file: File, progress: (sent: number, of: number) => void) => {
+    try {
+      const workId = await state.idOf()
+      if (!workId) throw state.problem ?? new Error(say('post_picture_failed'))
+      const { askAgain, sendParts } = await import('../files/sendFile.js')
+      const place = { classId, workId }
+      const uploadId = await sendParts(addressOf(routes.beginMaterial, place), file, progress).whole
+      const material = await askAgain(() => call(routes.takeMaterial, place, { uploadId }))
+      setFiles(before => [...before, material])
+      return addressOf(routes.seeMaterial, { ...place, materialId: material.id })
     } catch (error) {
       throw new Error(problemWords(error, time))
     }
@@ -104,6 +119,7 @@ export function usePosting(begun: Begun, begunFiles: readonly Material[]) {
     setSpot,
     takeDay,
     addPicture,
+    addVideo,
   }
 }
 

@@ -12,6 +12,7 @@ import { sendKept } from '../files/sendFile.js'
 import { PRESSED } from '../kinds/pressed.js'
 import { sendAnswers } from '../kinds/quiz/sendAnswers.js'
 import { sendMarks } from '../kinds/reading/marks/keptMarks.js'
+import { sendWatched } from '../kinds/video/keptWatched.js'
 import { inkStore } from '../worksheets/inkStore.js'
 import { type LocalDraft, MOST_ASIDE } from './draftAutosave.js'
 import { draftKey, isOpen, timesOpened, unsent, whileClosed } from './localDrafts.js'
@@ -67,7 +68,8 @@ async function sendSubmission(
   const ink = await sendStrokes(owner, params)
   const answers = await sendAnswers(accountId, params)
   const marks = await sendMarks(accountId, params)
-  const some = files.length > 0 || version !== undefined || ink !== undefined || answers || marks
+  const watched = await sendWatched(accountId, params)
+  const some = files.length > 0 || version !== undefined || ink !== undefined || answers || marks || watched
   if (some) arrived.submissions += 1
   const press = readPendingHandIn(draft)
   if (!press || isOpen(draft)) return

@@ -15,7 +15,7 @@ import {
   withoutKey,
 } from '@oppen/core/questions'
 import { questionsOf, scoreOf } from '@oppen/core/work/kinds/quiz'
-import { type ReactNode, useState } from 'react'
+import { type ReactNode, useRef, useState } from 'react'
 import { Refusal } from '../../../app/api.js'
 import { useNow } from '../../../app/session.js'
 import { Button } from '../../../parts/Button.js'
@@ -50,10 +50,21 @@ export default function QuizPreview({ form: { details } }: PreviewProps) {
 
 const NOTHING = { version: 0, flagged: false, checks: 0, wrongChecks: 0, solved: false }
 
-type TriedProps = { readonly question: Question; readonly number: number; readonly children?: ReactNode }
+type TriedProps = {
+  readonly question: Question
+  readonly number: number
+  readonly children?: ReactNode
+  /** Told how far it is, whenever it is answered or checked. */
+  readonly onTry?: (now: {
+    readonly answered: boolean
+    readonly solved: boolean
+    readonly tries: number
+  }) => void
+}
 
 /** One question to be tried by its teacher. */
-export function Tried({ question, number, children }: TriedProps) {
+export function Tried({ question, number, children, onTry }: TriedProps) {
+  const tries = useRef(0)
   const time = useNow()
   const [answer, setAnswer] = useState<Answer | null>(null)
   const [checked, setChecked] = useState<Answer | null>(null)
@@ -66,18 +77,27 @@ export function Tried({ question, number, children }: TriedProps) {
   const fresh = checked !== null && answerText(checked) === answerText(answer)
   const read = fresh ? readAnswerTo(asked, checked, marking) : undefined
   const result = read?.ok ? resultOf(question, checked as Answer, marking) : null
+  const check = () => {
+    setChecked(answer)
+    tries.current += 1
+    const solved = answer !== null && resultOf(question, answer, marking)?.share === 1
+    onTry?.({ answered: true, solved, tries: tries.current })
+  }
   return (
     <QuizQuestion
       number={number}
       asked={{ question: asked, answer: checked, result, ...NOTHING }}
       answer={answer}
       locked={false}
-      onChange={setAnswer}
+      onChange={given => {
+        setAnswer(given)
+        onTry?.({ answered: !isUnanswered(given), solved: false, tries: tries.current })
+      }}
     >
       {children}
       {isMarkedByKey(question) && (
         <div>
-          <Button onClick={() => setChecked(answer)} disabled={isUnanswered(answer)}>
+          <Button onClick={check} disabled={isUnanswered(answer)}>
             {say('quiz_check')}
           </Button>
         </div>

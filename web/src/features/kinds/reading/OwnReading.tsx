@@ -6,20 +6,10 @@ import { MARK_COLOURS, type MarkColour, type Passage } from '@oppen/core/work/ki
 import { useSuspenseQuery } from '@tanstack/react-query'
 import { type KeyboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
 import type { SubmissionParams } from '../../../app/queries.js'
-import { useMe, useNow } from '../../../app/session.js'
-import { Empty } from '../../../parts/Feedback.js'
-import { Row, Sheet } from '../../../parts/Sheet.js'
+import { useMe } from '../../../app/session.js'
 import { showToast } from '../../../parts/toast.js'
-import { Written } from '../../../parts/Written.js'
 import { say } from '../../../words/say.js'
-import { when } from '../../../words/times.js'
-import { WithNotes } from '../../marking/LazyVerdict.js'
-import { ClassThread } from '../../work/ClassThread.js'
-import { MaterialList } from '../../work/Materials.js'
-import { SideNote } from '../../work/SideNote.js'
-import { SubmissionHead } from '../../work/SubmissionHead.js'
-import { TeacherSays } from '../../work/TeacherSays.js'
-import { useSubmissionState } from '../../work/useSubmissionState.js'
+import { OwnSheet } from '../../work/OwnSheet.js'
 import type { OwnProps } from '../ownProps.js'
 import { Attempt } from '../quiz/Attempt.js'
 import { Between } from '../quiz/Between.js'
@@ -39,42 +29,12 @@ import { WordsToKnow } from './WordsToKnow.js'
 
 /** A reading as its pupil has it: the words to know, the passage to mark, and its questions. */
 export default function OwnReading({ params, page }: OwnProps) {
-  const time = useNow()
-  const { work, status } = page
-  const { state } = useSubmissionState(work, status)
   const { data: quiz } = useSuspenseQuery(readQuiz(params))
-  const { reading } = work.details
+  const { reading } = page.work.details
   return (
-    <div className="flex min-h-full flex-col">
-      <div className="flex-1">
-        <Sheet title={work.title}>
-          <SubmissionHead page={page} own={{ params, handIns: page.handIns }} />
-          {state.is === 'opens' || !reading ? (
-            <Row>
-              <Empty>
-                {say('work_locked', { at: when(state.is === 'opens' ? state.at : time.now, time) })}
-              </Empty>
-            </Row>
-          ) : (
-            <Row>
-              <div className="flex min-w-0 flex-col gap-6">
-                <TeacherSays page={page} />
-                <WithNotes params={params} page={page} />
-                {work.directions && (
-                  <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
-                )}
-                <MaterialList materials={work.materials} html={work.directions} />
-                <Reading {...{ params, page, quiz, reading }} />
-                <div className="grid gap-6 border-t border-rule pt-5 lg:grid-cols-2">
-                  <SideNote params={params} who={say('work_note_who')} />
-                  <ClassThread address={params} thread={page.thread} />
-                </div>
-              </div>
-            </Row>
-          )}
-        </Sheet>
-      </div>
-    </div>
+    <OwnSheet params={params} page={page}>
+      {reading && <Reading {...{ params, page, quiz, reading }} />}
+    </OwnSheet>
   )
 }
 

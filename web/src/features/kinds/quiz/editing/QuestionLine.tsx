@@ -11,7 +11,7 @@ type Props = {
   readonly last: boolean
   readonly onOpen: () => void
   readonly onMove: (by: number) => void
-  readonly onCopy: () => void
+  readonly onCopy?: () => void
   readonly onRemove: () => void
 }
 
@@ -64,9 +64,11 @@ export function QuestionLine({
       >
         <ArrowDown size={16} aria-hidden="true" />
       </button>
-      <button type="button" className={ICON} aria-label={say('quiz_copy', said)} onClick={onCopy}>
-        <Copy size={16} aria-hidden="true" />
-      </button>
+      {onCopy && (
+        <button type="button" className={ICON} aria-label={say('quiz_copy', said)} onClick={onCopy}>
+          <Copy size={16} aria-hidden="true" />
+        </button>
+      )}
       <button type="button" className={ICON} aria-label={say('take_off', said)} onClick={onRemove}>
         <X size={16} aria-hidden="true" />
       </button>

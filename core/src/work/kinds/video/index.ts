@@ -1,0 +1,2 @@
+export { video } from './kind.js'
+export * from './video.js'

@@ -1,0 +1,72 @@
+import type { ClassId, Instant, ViewingId, WorkId } from '@oppen/core/ids'
+import { type Database, jsonArray, jsonNested, jsonObject } from '../../../db/index.js'
+import type { SubmissionAddress } from '../../submissions/address.js'
+import { FROM_WORK, fromAsked, PUPIL, WORK_HEAD } from '../../submissions/fragments.js'
+
+/** The stops that a place passed in a work; both named by a row. */
+const passedOf = (work: string, place: string) =>
+  jsonArray(
+    jsonObject({ stopId: 's.stop_id', wayId: 's.way_id' }),
+    `from video_passed s where s.work_id = ${work} and s.place_id = ${place} order by s.at, s.stop_id`,
+  )
+
+/** How far one pupil is with a video, as JSON. */
+export const videoJson = (db: Database, { workId, placeId }: SubmissionAddress) =>
+  db.json(
+    `select ${jsonObject({
+      position: 'coalesce(max(v.position), 0)',
+      watched: jsonNested("coalesce(max(v.watched), '[]')"),
+      passed: passedOf('$workId', '$placeId'),
+    })} as json from video_watched v where v.work_id = $workId and v.place_id = $placeId`,
+    { workId, placeId },
+  )
+
+/** What is known of one pupil’s watching; undefined where nothing was watched. */
+export const watchedOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
+  db.row<{ watched: string; stopped: string; back: string; position: number; at: Instant }>(
+    `select watched, stopped, back, position, at from video_watched
+     where work_id = $workId and place_id = $placeId`,
+    { workId, placeId },
+  )
+
+/** The number of the last batch of a viewing, and when another one played last. */
+export const viewingsOf = (db: Database, { workId, placeId }: SubmissionAddress, viewingId: ViewingId) =>
+  db.row<{ number: number | null; other: Instant | null }>(
+    `select max(iif(id = $viewingId, number, null)) as number, max(iif(id <> $viewingId, at, null)) as other
+     from video_viewings where work_id = $workId and place_id = $placeId`,
+    { workId, placeId, viewingId },
+  )
+
+/** Forgets all but so many of the viewings of one pupil, the oldest first. */
+export const forgetViewings = (db: Database, { workId, placeId }: SubmissionAddress, most: number) =>
+  db.run(
+    `delete from video_viewings where work_id = $workId and place_id = $placeId and id not in (
+       select id from video_viewings where work_id = $workId and place_id = $placeId order by at desc limit $most)`,
+    { workId, placeId, most },
+  )
+
+/** How a class has watched a video, as JSON. */
+export const watchingJson = (db: Database, classId: ClassId, workId: WorkId) =>
+  db.json(
+    `select ${jsonObject({
+      ...WORK_HEAD,
+      pupils: jsonArray(
+        jsonObject({
+          ...PUPIL,
+          watched: jsonNested("coalesce(v.watched, '[]')"),
+          stopped: jsonNested("coalesce(v.stopped, '[]')"),
+          back: jsonNested("coalesce(v.back, '[]')"),
+          position: 'coalesce(v.position, 0)',
+          at: 'v.at',
+          passed: passedOf('w.id', 'p.id'),
+          answers: jsonArray(
+            jsonObject({ questionId: 'n.question_id', share: 'n.share' }),
+            `from quiz_answers n where n.work_id = w.id and n.place_id = p.id
+               and n.attempt = (select max(number) from quiz_attempts t where t.work_id = w.id and t.place_id = p.id)`,
+          ),
+        }),
+        fromAsked('left join video_watched v on v.work_id = w.id and v.place_id = p.id'),
+      ),
+    })} as json ${FROM_WORK} and w.kind = 'video'`,
+    { classId, workId },
+  )

@@ -1,0 +1,84 @@
+import { seenOf, type Watched } from '@oppen/core/watching'
+import type { Chapter, VideoStop } from '@oppen/core/work/kinds/video'
+import { Slider } from 'radix-ui'
+import { playTime } from '../../../words/playTime.js'
+import { say } from '../../../words/say.js'
+import { StopIcon } from './StopIcon.js'
+
+type Props = {
+  readonly at: number
+  readonly seconds: number
+  readonly watched: Watched
+  readonly stops: readonly VideoStop[]
+  readonly done: ReadonlySet<string>
+  readonly chapters: readonly Chapter[]
+  readonly onGo: (place: number) => void
+  readonly onLook: (stop: VideoStop) => void
+}
+
+/** A video as a line with what was seen of it in ink, and its stops below. */
+export function TimeLine({ at, seconds, watched, stops, done, chapters, onGo, onLook }: Props) {
+  const share = (second: number) => `${seconds ? (100 * Math.min(second, seconds)) / seconds : 0}%`
+  return (
+    <div className="min-w-0 flex-1 px-2" data-unspoken>
+      <Slider.Root
+        min={0}
+        max={Math.max(1, seconds)}
+        step={1}
+        value={[Math.min(at, seconds)]}
+        onValueChange={([place]) => place !== undefined && onGo(place)}
+        className="relative flex h-7 touch-none items-center select-none"
+      >
+        <Slider.Track className="relative h-2.5 flex-1 rounded-sm border border-edge bg-linen">
+          {seenOf(watched).map(({ from, to }) => (
+            <span
+              key={from}
+              aria-hidden="true"
+              className="absolute inset-y-0 bg-blue/55"
+              style={{ insetInlineStart: share(from), width: share(to - from) }}
+            />
+          ))}
+          {chapters.map(chapter => (
+            <span
+              key={chapter.at}
+              aria-hidden="true"
+              className="absolute -inset-y-1 w-px bg-ink"
+              style={{ insetInlineStart: share(chapter.at) }}
+            />
+          ))}
+          <Slider.Range className="absolute h-full" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label={say('video_moment')}
+          aria-valuetext={say('video_moment_of', { at: playTime(at), of: playTime(seconds) })}
+          className="block h-6 w-2 rounded-sm border border-sheet bg-margin focus-visible:outline-2 focus-visible:outline-blue"
+        />
+      </Slider.Root>
+      {stops.length > 0 && (
+        <ul aria-label={say('video_stops')} className="relative mx-1 h-7">
+          {stops.map(stop => (
+            <li
+              key={stop.id}
+              className="absolute -translate-x-1/2 rtl:translate-x-1/2"
+              style={{ insetInlineStart: share(stop.at) }}
+            >
+              <button
+                type="button"
+                onClick={() => onLook(stop)}
+                aria-label={say(done.has(stop.id) ? 'video_stop_done_at' : 'video_stop_at', {
+                  kind: say(`video_stop_${stop.kind}`),
+                  at: playTime(stop.at),
+                })}
+                className={`grid size-6 place-items-center rounded-full border ${
+                  done.has(stop.id) ? 'border-blue bg-pale text-blue' : 'border-dashed border-edge bg-sheet'
+                }`}
+              >
+                <StopIcon kind={stop.kind} />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}

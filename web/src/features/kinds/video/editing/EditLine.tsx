@@ -1,0 +1,101 @@
+import type { VideoStop } from '@oppen/core/work/kinds/video'
+import { Slider } from 'radix-ui'
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { playTime } from '../../../../words/playTime.js'
+import { say } from '../../../../words/say.js'
+import { StopIcon } from '../StopIcon.js'
+
+type Props = {
+  readonly at: number
+  readonly seconds: number
+  readonly stops: readonly VideoStop[]
+  /** The stop whose fields are open. */
+  readonly chosen: string | null
+  readonly onGo: (place: number) => void
+  readonly onChoose: (stop: VideoStop) => void
+  readonly onMove: (stop: VideoStop, at: number) => void
+}
+
+const MOVES: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }
+
+/** The line of a video that is being written: its stops are dragged along it, or moved by arrow keys. */
+export function EditLine({ at, seconds, stops, chosen, onGo, onChoose, onMove }: Props) {
+  const line = useRef<HTMLUListElement>(null)
+  const [dragged, setDragged] = useState<{ readonly id: string; readonly at: number }>()
+  const share = (second: number) => `${seconds ? (100 * Math.min(second, seconds)) / seconds : 0}%`
+  const within = (second: number) => Math.min(Math.max(0, Math.round(second * 10) / 10), seconds)
+  const secondAt = ({ clientX }: PointerEvent): number => {
+    const box = line.current?.getBoundingClientRect()
+    if (!box?.width) return 0
+    const part = (clientX - box.left) / box.width
+    return within(seconds * (getComputedStyle(line.current as Element).direction === 'rtl' ? 1 - part : part))
+  }
+  const onKey = (event: KeyboardEvent, stop: VideoStop) => {
+    const by = MOVES[event.key]
+    if (!by) return
+    event.preventDefault()
+    onMove(stop, within(stop.at + by * (event.shiftKey ? 10 : 1)))
+  }
+  return (
+    <div className="min-w-0 flex-1 px-2">
+      <Slider.Root
+        min={0}
+        max={Math.max(1, seconds)}
+        step={0.1}
+        value={[Math.min(at, seconds)]}
+        onValueChange={([place]) => place !== undefined && onGo(place)}
+        className="relative flex h-7 touch-none items-center select-none"
+      >
+        <Slider.Track className="relative h-2.5 flex-1 rounded-sm border border-edge bg-linen">
+          <Slider.Range className="absolute h-full bg-pale" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label={say('video_moment')}
+          aria-valuetext={say('video_moment_of', { at: playTime(at), of: playTime(seconds) })}
+          className="block h-6 w-2 rounded-sm border border-sheet bg-margin focus-visible:outline-2 focus-visible:outline-blue"
+        />
+      </Slider.Root>
+      <ul ref={line} aria-label={say('video_stops')} className="relative mx-1 h-9">
+        {stops.map(stop => {
+          const place = dragged?.id === stop.id ? dragged.at : stop.at
+          return (
+            <li
+              key={stop.id}
+              className="absolute -translate-x-1/2 rtl:translate-x-1/2"
+              style={{ insetInlineStart: share(place) }}
+            >
+              <div
+                role="slider"
+                tabIndex={0}
+                aria-label={say(`video_stop_${stop.kind}`)}
+                aria-valuemin={0}
+                aria-valuemax={Math.floor(seconds)}
+                aria-valuenow={place}
+                aria-valuetext={playTime(place)}
+                onKeyDown={event => onKey(event, stop)}
+                onPointerDown={event => {
+                  event.currentTarget.setPointerCapture(event.pointerId)
+                  setDragged({ id: stop.id, at: stop.at })
+                  onChoose(stop)
+                }}
+                onPointerMove={event =>
+                  dragged?.id === stop.id && setDragged({ id: stop.id, at: secondAt(event) })
+                }
+                onPointerUp={() => {
+                  if (dragged && dragged.at !== stop.at) onMove(stop, dragged.at)
+                  setDragged(undefined)
+                }}
+                onPointerCancel={() => setDragged(undefined)}
+                className={`grid size-8 cursor-grab touch-none place-items-center rounded-full border bg-sheet ${
+                  chosen === stop.id ? 'border-2 border-blue text-blue' : 'border-edge'
+                }`}
+              >
+                <StopIcon kind={stop.kind} size={16} />
+              </div>
+            </li>
+          )
+        })}
+      </ul>
+    </div>
+  )
+}

@@ -204,7 +204,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/watching',
     file: 'kinds/video/WatchingScreen',
-    words: ['classroom', 'quiz', 'results', 'video'],
+    words: ['answers', 'classroom', 'quiz', 'results', 'video'],
     reads: 'seeWatching',
   },
   {

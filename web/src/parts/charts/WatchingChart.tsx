@@ -63,7 +63,11 @@ export default function WatchingChart({ parts }: Props) {
               tick={TICK}
               width={32}
             />
-            <Legend iconSize={10} wrapperStyle={{ fontSize: 13 }} />
+            <Legend
+              iconSize={10}
+              wrapperStyle={{ fontSize: 13 }}
+              formatter={(name: string) => <span className="text-ink">{name}</span>}
+            />
             <Area
               dataKey={seen}
               type="step"

@@ -117,7 +117,7 @@ export function Player({ guided, title, playing, element, watched, done, stop, c
         <span className="shrink-0 px-1 text-[0.9375rem] tabular-nums">
           {playTime(at)} <span className="text-soft">/ {playTime(seconds)}</span>
         </span>
-        <div className="order-last flex basis-full sm:order-none sm:flex-1 sm:basis-60">
+        <div className="order-first flex basis-full pb-1">
           <TimeLine
             {...{ at, seconds, watched, done }}
             stops={guided.stops}
@@ -126,6 +126,7 @@ export function Player({ guided, title, playing, element, watched, done, stop, c
             onLook={playing.look}
           />
         </div>
+        <span className="flex-1" />
         <Speeds fastest={guided.watching.fastest} speed={playing.speed} onChoose={playing.setSpeed} />
         {guided.captions.length > 0 && (
           <button

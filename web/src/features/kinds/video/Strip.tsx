@@ -8,7 +8,7 @@ export const Strip = ({ watched, seconds }: Props) => (
     aria-hidden="true"
     viewBox={`0 0 ${Math.max(1, seconds)} 10`}
     preserveAspectRatio="none"
-    className="h-3 w-full min-w-40 rounded-sm border border-edge bg-linen rtl:-scale-x-100"
+    className="h-3 w-full min-w-28 rounded-sm border border-edge bg-linen rtl:-scale-x-100"
   >
     {watched.map(({ from, to, times }) => (
       <rect

@@ -98,19 +98,21 @@ function Pupils({ page: { pupils, stops, seconds } }: { readonly page: WatchingP
                 <th scope="row" className="py-1.5 pe-3 text-start font-normal whitespace-nowrap">
                   {pupil.name}
                 </th>
-                <td className="w-1/4 pe-3">
+                <td className="w-1/5 pe-3">
                   <Strip watched={watched} seconds={seconds} />
                 </td>
                 <td className="pe-3 whitespace-nowrap tabular-nums">
-                  {share} %<span className="text-soft"> · {playTime(lengthPlayed(watched))}</span>
+                  {watched.length > 0 && (
+                    <>
+                      {share} %<span className="text-soft"> · {playTime(lengthPlayed(watched))}</span>
+                    </>
+                  )}
                 </td>
-                <td className="pe-3">
-                  <Stretches all={seenOf(watched, 2)} />
-                </td>
+                <td className="pe-3">{watched.length > 0 && <Stretches all={seenOf(watched, 2)} />}</td>
                 <td className="pe-3">{watched.length > 0 && <Stretches all={gapsOf(watched, seconds)} />}</td>
                 {stops.map(stop => (
-                  <td key={stop.id} className="pe-3 whitespace-nowrap">
-                    {stopOf(pupil, stop)}
+                  <td key={stop.id} className="max-w-40 truncate pe-3">
+                    {watched.length > 0 && stopOf(pupil, stop)}
                   </td>
                 ))}
                 <td className="whitespace-nowrap text-soft">{pupil.at !== null && when(pupil.at, time)}</td>
@@ -141,7 +143,7 @@ function Stretches({ all }: { readonly all: readonly Stretch[] }) {
     .join(', ')
   const more = all.length - longest.length
   return (
-    <span className="tabular-nums">
+    <span className="whitespace-nowrap tabular-nums">
       {words}
       {more > 0 && <span className="text-soft"> {say('watching_more', { count: more })}</span>}
     </span>

@@ -1,14 +1,14 @@
 import { CAPTION_LIMITS, type Cue, inOrder, toWebVtt } from '@oppen/core/captions'
 import type { GuidedVideo } from '@oppen/core/work/kinds/video'
-import { Captions, FileUp, Plus, X } from 'lucide-react'
+import { Captions, FileUp, Plus } from 'lucide-react'
 import { useState } from 'react'
 import { Button } from '../../../../parts/Button.js'
 import { ChooseFile } from '../../../../parts/ChooseFile.js'
 import { FieldProblem } from '../../../../parts/Feedback.js'
-import { Field } from '../../../../parts/Field.js'
+import { Cell, Off } from '../../../../parts/inputs.js'
 import { say } from '../../../../words/say.js'
 import { saveText } from './saveText.js'
-import { TimeField } from './TimeField.js'
+import { TimeCell } from './TimeField.js'
 
 type Props = {
   readonly guided: GuidedVideo
@@ -81,44 +81,35 @@ export function CaptionsFields({ guided: { captions, language }, at, seconds, on
         )}
       </div>
       {told && <p role="status">{told}</p>}
-      <ol className="flex flex-col gap-2">
+      <ol className="flex flex-col gap-1.5">
         {shown.map((cue, index) => {
           const number = from + index
           return (
-            <li key={number} className="flex flex-wrap items-end gap-2">
-              <div className="w-24">
-                <TimeField
-                  label={say('captions_from')}
-                  at={cue.from}
-                  most={seconds}
-                  onChange={begins => change(number, { from: begins })}
-                />
-              </div>
-              <div className="w-24">
-                <TimeField
-                  label={say('captions_to')}
-                  at={cue.to}
-                  most={seconds}
-                  onChange={to => change(number, { to })}
-                />
-              </div>
-              <div className="min-w-48 flex-1">
-                <Field
-                  label={say('captions_text', { number: number + 1 })}
-                  value={cue.text}
-                  maxLength={CAPTION_LIMITS.text}
-                  onFocus={() => onGo(cue.from)}
-                  onChange={event => change(number, { text: event.target.value })}
-                />
-              </div>
-              <button
-                type="button"
-                aria-label={say('take_off', { name: cue.text || String(number + 1) })}
+            <li key={number} className="flex flex-wrap items-center gap-1.5">
+              <TimeCell
+                label={say('captions_line_from', { number: number + 1 })}
+                at={cue.from}
+                most={seconds}
+                onChange={begins => change(number, { from: begins })}
+              />
+              <TimeCell
+                label={say('captions_line_to', { number: number + 1 })}
+                at={cue.to}
+                most={seconds}
+                onChange={to => change(number, { to })}
+              />
+              <Cell
+                label={say('captions_text', { number: number + 1 })}
+                value={cue.text}
+                maxLength={CAPTION_LIMITS.text}
+                onFocus={() => onGo(cue.from)}
+                onChange={event => change(number, { text: event.target.value })}
+                className="flex-1 basis-40"
+              />
+              <Off
+                label={say('take_off', { name: cue.text || String(number + 1) })}
                 onClick={() => onChange(captions.filter((_, one) => one !== number))}
-                className="mb-1 rounded p-2 hover:bg-pale"
-              >
-                <X size={16} aria-hidden="true" />
-              </button>
+              />
               {cue.to <= cue.from && (
                 <div className="basis-full">
                   <FieldProblem words={say('problem_caption_backward', { number: number + 1 })} />

@@ -45,7 +45,7 @@ export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onCh
     [STOP_KEYS.choice]: () => onAdd('choice'),
   })
   return (
-    <div className="flex flex-col gap-2">
+    <div className="sticky top-0 z-10 flex flex-col gap-2 border-b border-rule bg-sheet pb-1">
       {/* biome-ignore lint/a11y/useMediaCaption: its captions are written below */}
       <video
         ref={element}
@@ -55,7 +55,7 @@ export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onCh
         playsInline
         aria-label={say('video_file')}
         onClick={turn}
-        className="max-h-80 w-full bg-black"
+        className="max-h-[min(20rem,34vh)] w-full bg-black"
       />
       <div className="flex flex-wrap items-center gap-1">
         <button
@@ -69,7 +69,7 @@ export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onCh
         <span className="px-1 text-[0.9375rem] tabular-nums">
           {playTime(playing.at)} <span className="text-soft">/ {playTime(seconds)}</span>
         </span>
-        <div className="order-last flex basis-full">
+        <div className="order-first flex basis-full">
           <EditLine {...{ seconds, stops, chosen, onChoose, onMove }} at={playing.at} onGo={playing.goTo} />
         </div>
         <fieldset className="ms-auto flex flex-wrap gap-1.5">

@@ -1,5 +1,6 @@
-import { useState } from 'react'
+import { type ChangeEvent, useState } from 'react'
 import { Field } from '../../../../parts/Field.js'
+import { Cell } from '../../../../parts/inputs.js'
 import { playTime, typedTime } from '../../../../words/playTime.js'
 import { say } from '../../../../words/say.js'
 
@@ -11,25 +12,43 @@ type Props = {
   readonly onChange: (at: number) => void
 }
 
-/** A moment of a video, typed as minutes and seconds. What cannot be read stays, and says how it is written. */
-export function TimeField({ label, at, most, onChange }: Props) {
+/** What was typed for a moment of a video: what cannot be read stays as it is, and changes nothing. */
+function useTyped({ at, most, onChange }: Props) {
   const [typed, setTyped] = useState<string>()
   const read = typed === undefined ? at : typedTime(typed)
   const wrong = read === undefined || read > most
-  return (
-    <Field
-      label={label}
-      value={typed ?? exact(at)}
-      inputMode="numeric"
-      className="tabular-nums"
-      problem={wrong ? say('video_time_wrong', { most: playTime(most) }) : undefined}
-      onChange={event => {
+  return {
+    wrong,
+    input: {
+      value: typed ?? exact(at),
+      inputMode: 'numeric' as const,
+      onChange: (event: ChangeEvent<HTMLInputElement>) => {
         const { value } = event.target
         setTyped(value)
         const next = typedTime(value)
         if (next !== undefined && next <= most) onChange(next)
-      }}
-      onBlur={() => !wrong && setTyped(undefined)}
+      },
+      onBlur: () => !wrong && setTyped(undefined),
+    },
+  }
+}
+
+/** A moment of a video, typed as minutes and seconds; it says how that is written. */
+export function TimeField(props: Props) {
+  const { wrong, input } = useTyped(props)
+  const problem = wrong ? say('video_time_wrong', { most: playTime(props.most) }) : undefined
+  return <Field label={props.label} className="tabular-nums" problem={problem} {...input} />
+}
+
+/** The same in a column of many. */
+export function TimeCell(props: Props) {
+  const { wrong, input } = useTyped(props)
+  return (
+    <Cell
+      label={props.label}
+      aria-invalid={wrong}
+      className="w-20 tabular-nums aria-invalid:border-rust"
+      {...input}
     />
   )
 }

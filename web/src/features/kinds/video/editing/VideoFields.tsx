@@ -106,6 +106,8 @@ export default function VideoFields({ posting, begun, begunBy }: FieldsProps) {
           {say('video_file')}
         </h2>
         <ChooseVideo posting={posting} chosen={guided.address !== null} onTake={part => set(part)} />
+      </section>
+      <div className="flex flex-col gap-5">
         {guided.address && (
           <EditPlayer
             {...{ guided, player, seconds, stops, chosen }}
@@ -115,83 +117,83 @@ export default function VideoFields({ posting, begun, begunBy }: FieldsProps) {
           />
         )}
         {problemAt(GUIDED) && <FieldProblem words={problemAt(GUIDED) ?? ''} />}
-      </section>
-      {guided.address && (
-        <>
-          <section aria-labelledby="video-stops-written" className="flex flex-col gap-1">
-            <h2 id="video-stops-written" className="text-lg">
-              {say('video_stops')}
-            </h2>
-            {!stops.length && <p className="text-soft">{say('video_stops_none')}</p>}
-            <ol>
-              {stops.map(stop => (
-                <li key={stop.id} className="border-b border-rule py-1">
-                  <button
-                    type="button"
-                    aria-expanded={chosen === stop.id}
-                    onClick={() => {
-                      setChosen(chosen === stop.id ? null : stop.id)
-                      player.playing.goTo(stop.at)
-                    }}
-                    className="flex w-full items-center gap-2 rounded px-1 py-1 text-start hover:bg-pale"
-                  >
-                    <span className="w-14 text-end text-soft tabular-nums">{playTime(stop.at)}</span>
-                    <StopIcon kind={stop.kind} size={17} />
-                    <span className="min-w-0 flex-1 truncate">{stopWords(stop, questions)}</span>
-                  </button>
-                  {chosen === stop.id ? (
-                    <StopFields
-                      {...{ stop, seconds, questions, problemOf }}
-                      onChange={change}
-                      onRemove={() => remove(stop)}
-                      onFile={addPicture}
-                      onQuestion={next =>
-                        set(
-                          {},
-                          questions.map(one => (one.id === next.id ? next : one)),
-                        )
-                      }
-                      onAddQuestion={kind => addQuestion(stop, kind)}
-                      onRemoveQuestion={id => removeQuestion(stop, id)}
-                      pictureAt={player.pictureAt}
-                    />
-                  ) : (
-                    stop.kind === 'questions' &&
-                    stop.questions.map(
-                      id => problemOf(id) && <FieldProblem key={id} words={problemOf(id) ?? ''} />,
-                    )
-                  )}
-                </li>
-              ))}
-            </ol>
-            {problemAt(SECTIONS) && <FieldProblem words={problemAt(SECTIONS) ?? ''} />}
-          </section>
-          <WatchingFields
-            rules={guided.watching}
-            onChange={part => set({ watching: { ...guided.watching, ...part } })}
-          />
-          <div className="max-w-sm">
-            <Choice
-              label={say('video_language')}
-              value={guided.language}
-              onChange={language => set({ language })}
-              options={languages.map(value => ({ value, label: languageName(value) }))}
+        {guided.address && (
+          <>
+            <section aria-labelledby="video-stops-written" className="flex flex-col gap-1">
+              <h2 id="video-stops-written" className="text-lg">
+                {say('video_stops')}
+              </h2>
+              {!stops.length && <p className="text-soft">{say('video_stops_none')}</p>}
+              <ol>
+                {stops.map(stop => (
+                  <li key={stop.id} className="border-b border-rule py-1">
+                    <button
+                      type="button"
+                      aria-expanded={chosen === stop.id}
+                      onClick={() => {
+                        setChosen(chosen === stop.id ? null : stop.id)
+                        player.playing.goTo(stop.at)
+                      }}
+                      className="flex w-full items-center gap-2 rounded px-1 py-1 text-start hover:bg-pale"
+                    >
+                      <span className="w-14 text-end text-soft tabular-nums">{playTime(stop.at)}</span>
+                      <StopIcon kind={stop.kind} size={17} />
+                      <span className="min-w-0 flex-1 truncate">{stopWords(stop, questions)}</span>
+                    </button>
+                    {chosen === stop.id ? (
+                      <StopFields
+                        {...{ stop, seconds, questions, problemOf }}
+                        onChange={change}
+                        onRemove={() => remove(stop)}
+                        onFile={addPicture}
+                        onQuestion={next =>
+                          set(
+                            {},
+                            questions.map(one => (one.id === next.id ? next : one)),
+                          )
+                        }
+                        onAddQuestion={kind => addQuestion(stop, kind)}
+                        onRemoveQuestion={id => removeQuestion(stop, id)}
+                        pictureAt={player.pictureAt}
+                      />
+                    ) : (
+                      stop.kind === 'questions' &&
+                      stop.questions.map(
+                        id => problemOf(id) && <FieldProblem key={id} words={problemOf(id) ?? ''} />,
+                      )
+                    )}
+                  </li>
+                ))}
+              </ol>
+              {problemAt(SECTIONS) && <FieldProblem words={problemAt(SECTIONS) ?? ''} />}
+            </section>
+            <WatchingFields
+              rules={guided.watching}
+              onChange={part => set({ watching: { ...guided.watching, ...part } })}
             />
-          </div>
-          <CaptionsFields
-            {...{ guided, seconds }}
-            at={player.playing.at}
-            onChange={captions => set({ captions })}
-            onGo={player.playing.goTo}
-          />
-          <ChaptersFields
-            chapters={guided.chapters}
-            at={player.playing.at}
-            seconds={seconds}
-            onChange={chapters => set({ chapters })}
-          />
-        </>
-      )}
+            <div className="max-w-sm">
+              <Choice
+                label={say('video_language')}
+                value={guided.language}
+                onChange={language => set({ language })}
+                options={languages.map(value => ({ value, label: languageName(value) }))}
+              />
+            </div>
+            <CaptionsFields
+              {...{ guided, seconds }}
+              at={player.playing.at}
+              onChange={captions => set({ captions })}
+              onGo={player.playing.goTo}
+            />
+            <ChaptersFields
+              chapters={guided.chapters}
+              at={player.playing.at}
+              seconds={seconds}
+              onChange={chapters => set({ chapters })}
+            />
+          </>
+        )}
+      </div>
       {questions.length > 0 && <Running quiz={asked} set={rules => set({}, questions, rules)} placed />}
       {begun.posted && begunBy.length > 0 && questions.length > 0 && (
         <Rescoring quiz={asked} onNote={note => set({}, questions, { note })} />

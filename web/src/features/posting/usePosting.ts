@@ -99,6 +99,14 @@ export function usePosting(begun: Begun, begunFiles: readonly Material[]) {
       throw new Error(problemWords(error, time))
     }
   }
+  // what took its place is there by now; in posted work it is seen until the change is saved
+  const dropFile = async (address: string | null) => {
+    const { workId, form: now } = state.now.current
+    const file = files.find(({ id }) => address?.endsWith(`/${id}`))
+    if (begun.posted || !workId || !file || now.directions?.includes(`/${file.id}"`)) return
+    await call(routes.removeMaterial, { classId, workId, materialId: file.id }).catch(() => undefined)
+    setFiles(before => before.filter(one => one !== file))
+  }
   return {
     state,
     form,
@@ -120,6 +128,7 @@ export function usePosting(begun: Begun, begunFiles: readonly Material[]) {
     takeDay,
     addPicture,
     addVideo,
+    dropFile,
   }
 }
 

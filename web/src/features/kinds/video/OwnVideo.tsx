@@ -165,11 +165,10 @@ const NO_ANSWERS: ReturnType<typeof answersNow> = new Map()
 /** The player with what is said beside it. */
 function Watch({ guided, title, watched, answers = NO_ANSWERS, questions, holds }: WatchProps) {
   const time = useNow()
-  const element = useRef<HTMLVideoElement>(null)
   const start = useRef(watched.position)
   const { passed } = watched
   const done = doneWith(guided.stops, passed, guided.watching.mustAnswer, answers)
-  const playing = usePlaying(element, {
+  const playing = usePlaying({
     guided,
     start: start.current,
     watched: () => watched.watched,
@@ -186,7 +185,7 @@ function Watch({ guided, title, watched, answers = NO_ANSWERS, questions, holds 
   return (
     <div className={`grid gap-x-8 gap-y-5 ${said ? 'lg:grid-cols-[minmax(0,1fr)_19rem]' : ''}`}>
       <Player
-        {...{ guided, title, playing, element, done }}
+        {...{ guided, title, playing, done }}
         watched={watched.watched}
         stop={
           stop && (

@@ -14,7 +14,6 @@ type Props = {
   readonly guided: GuidedVideo
   readonly title: string
   readonly playing: Playing
-  readonly element: RefObject<HTMLVideoElement | null>
   readonly watched: ReturnType<PlayingOptions['watched']>
   readonly done: ReadonlySet<string>
   /** What stands below the picture while a stop is open. */
@@ -34,7 +33,7 @@ const KEYS = [
 const ICON = 'grid size-9 shrink-0 place-items-center rounded-[var(--radius-card)] hover:bg-pale'
 
 /** A video with its line, and what stands at the stop that is open. */
-export function Player({ guided, title, playing, element, watched, done, stop, children }: Props) {
+export function Player({ guided, title, playing, watched, done, stop, children }: Props) {
   const frame = useRef<HTMLDivElement>(null)
   const [captions, setCaptions] = useState(guided.captions.length > 0)
   const [silent, setSilent] = useState(false)
@@ -42,8 +41,7 @@ export function Player({ guided, title, playing, element, watched, done, stop, c
   const { at, seconds } = playing
   const turn = () => (playing.playing ? playing.pause() : playing.play())
   const mute = () => {
-    if (!element.current) return
-    element.current.muted = !silent
+    if (playing.video) playing.video.muted = !silent
     setSilent(!silent)
   }
   useShortcutList(KEYS)
@@ -65,7 +63,7 @@ export function Player({ guided, title, playing, element, watched, done, stop, c
       <div className="relative grid place-items-center bg-black">
         {/* biome-ignore lint/a11y/useMediaCaption: its captions stand over it, and beside it */}
         <video
-          ref={element}
+          ref={playing.ref}
           src={guided.address ?? undefined}
           poster={guided.poster ?? undefined}
           preload="metadata"

@@ -3,6 +3,7 @@ import type { Chapter, VideoStop } from '@oppen/core/work/kinds/video'
 import { Slider } from 'radix-ui'
 import { playTime } from '../../../words/playTime.js'
 import { say } from '../../../words/say.js'
+import { rowsOf } from './rows.js'
 import { StopIcon } from './StopIcon.js'
 
 type Props = {
@@ -19,6 +20,7 @@ type Props = {
 /** A video as a line with what was seen of it in ink, and its stops below. */
 export function TimeLine({ at, seconds, watched, stops, done, chapters, onGo, onLook }: Props) {
   const share = (second: number) => `${seconds ? (100 * Math.min(second, seconds)) / seconds : 0}%`
+  const rows = rowsOf(stops, seconds)
   return (
     <div className="min-w-0 flex-1 px-2" data-unspoken>
       <Slider.Root
@@ -55,12 +57,16 @@ export function TimeLine({ at, seconds, watched, stops, done, chapters, onGo, on
         />
       </Slider.Root>
       {stops.length > 0 && (
-        <ul aria-label={say('video_stops')} className="relative mx-1 h-7">
-          {stops.map(stop => (
+        <ul
+          aria-label={say('video_stops')}
+          className="relative mx-1"
+          style={{ height: `${28 * (1 + Math.max(...rows))}px` }}
+        >
+          {stops.map((stop, index) => (
             <li
               key={stop.id}
-              className="absolute -translate-x-1/2 rtl:translate-x-1/2"
-              style={{ insetInlineStart: share(stop.at) }}
+              className="absolute -translate-x-1/2 focus-within:z-10 hover:z-10 rtl:translate-x-1/2"
+              style={{ insetInlineStart: share(stop.at), top: `${28 * (rows[index] ?? 0)}px` }}
             >
               <button
                 type="button"

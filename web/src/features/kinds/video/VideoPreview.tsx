@@ -35,7 +35,6 @@ type TriesProps = {
 }
 
 function Tries({ guided, questions, checks, title }: TriesProps) {
-  const element = useRef<HTMLVideoElement>(null)
   const [watched, setWatched] = useState<Watched>([])
   const now = useRef(watched)
   const [passed, setPassed] = useState<readonly Passed[]>([])
@@ -43,7 +42,7 @@ function Tries({ guided, questions, checks, title }: TriesProps) {
   const byId = new Map(questions.map((question, index) => [question.id, { question, number: index + 1 }]))
   const { mustAnswer } = guided.watching
   const done = doneWith(guided.stops, passed, mustAnswer, answers)
-  const playing = usePlaying(element, {
+  const playing = usePlaying({
     guided,
     start: 0,
     watched: () => now.current,
@@ -65,7 +64,7 @@ function Tries({ guided, questions, checks, title }: TriesProps) {
     <div className="mt-4 flex flex-col gap-5">
       <p className="text-soft">{say('video_try_hint')}</p>
       <Player
-        {...{ guided, title, playing, element, watched, done }}
+        {...{ guided, title, playing, watched, done }}
         stop={
           stop && (
             <StopPanel

@@ -8,7 +8,7 @@ import {
   withPlayed,
 } from '@oppen/core/watching'
 import type { GuidedVideo, Speed, VideoStop } from '@oppen/core/work/kinds/video'
-import { type RefObject, useEffect, useEffectEvent, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
 
 /** What a player is told about its video and its viewer, and whom it tells what is played. */
 export type PlayingOptions = {
@@ -28,6 +28,10 @@ export type PlayingOptions = {
 }
 
 export type Playing = {
+  /** To be given to the `video` element. */
+  readonly ref: (video: HTMLVideoElement | null) => void
+  /** The element, once it is there. */
+  readonly video: HTMLVideoElement | null
   /** The moment that is shown, in seconds. */
   readonly at: number
   readonly seconds: number
@@ -56,8 +60,9 @@ const LAP = 5
 const BACK = 1
 
 /** Plays a video with stops in a `video` element: stops it where it must be, and lets nobody further than they may. */
-export function usePlaying(element: RefObject<HTMLVideoElement | null>, options: PlayingOptions): Playing {
+export function usePlaying(options: PlayingOptions): Playing {
   const { guided, start } = options
+  const [video, setVideo] = useState<HTMLVideoElement | null>(null)
   const [at, setAt] = useState(start)
   const [seconds, setSeconds] = useState(guided.seconds ?? 0)
   const [playing, setPlaying] = useState(false)
@@ -84,7 +89,7 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
     now.current.put = place
     now.current.last = place
     setAt(place)
-    if (element.current) element.current.currentTime = place
+    if (video) video.currentTime = place
   }
   const watchedNow = (): Watched => {
     const { from, last } = now.current
@@ -94,7 +99,7 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
     mayGoTo(place, watchedNow(), { skipping: guided.watching.skipping, opened: options.opened })
 
   const open = (met: VideoStop) => {
-    element.current?.pause()
+    video?.pause()
     close(met.at)
     put(met.at)
     setStop(met)
@@ -102,7 +107,6 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
   }
 
   const tick = useEffectEvent(() => {
-    const video = element.current
     if (!video || video.seeking || stop) return
     const { last, left } = now.current
     const to = video.currentTime
@@ -145,7 +149,6 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
   }
 
   const onSeeking = useEffectEvent(() => {
-    const video = element.current
     if (!video) return
     const target = video.currentTime
     const { put: expected } = now.current
@@ -157,12 +160,12 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
     if (!goTo(target)) put(last)
   })
   const onPlay = useEffectEvent(() => {
-    if (stop) element.current?.pause()
+    if (stop) video?.pause()
     else setPlaying(true)
   })
   const onPlaying = useEffectEvent(() => {
     setWaiting(false)
-    if (now.current.from === null) now.current.from = element.current?.currentTime ?? null
+    if (now.current.from === null) now.current.from = video?.currentTime ?? null
   })
   const onPause = useEffectEvent(() => {
     tick()
@@ -170,28 +173,26 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
     setPlaying(false)
   })
   const onLoaded = useEffectEvent(() => {
-    const video = element.current
     if (!video) return
+    setFailed(false)
     if (Number.isFinite(video.duration)) setSeconds(video.duration)
     if (now.current.placed) return
     now.current.placed = true
     if (now.current.last > 0 && now.current.last < video.duration) put(now.current.last)
   })
   const onHidden = useEffectEvent(() => {
-    if (document.hidden && guided.watching.pauses) element.current?.pause()
+    if (document.hidden && guided.watching.pauses) video?.pause()
     // whatever comes, so much is told
     close(now.current.last)
-    if (element.current && !element.current.paused) now.current.from = now.current.last
+    if (video && !video.paused) now.current.from = now.current.last
   })
   const onRate = useEffectEvent(() => {
-    const video = element.current
     if (!video) return
     if (video.playbackRate > guided.watching.fastest) video.playbackRate = guided.watching.fastest
     showSpeed(video.playbackRate)
   })
 
   useEffect(() => {
-    const video = element.current
     if (!video) return
     const stopped = new AbortController()
     const on = (name: string, run: () => void) =>
@@ -224,14 +225,16 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
       video.cancelVideoFrameCallback?.(frame)
       onHidden()
     }
-  }, [element])
+  }, [video])
 
   const play = () => {
     if (stop) return
     setRefused(undefined)
-    void element.current?.play().catch(() => setPlaying(false))
+    void video?.play().catch(() => setPlaying(false))
   }
   return {
+    ref: setVideo,
+    video,
     at: stop?.at ?? at,
     seconds,
     playing,
@@ -242,7 +245,7 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
     refused,
     play,
     pause: () => {
-      element.current?.pause()
+      video?.pause()
       options.onStopped(now.current.last)
     },
     goTo,
@@ -257,10 +260,10 @@ export function usePlaying(element: RefObject<HTMLVideoElement | null>, options:
       setStop(undefined)
       setRefused(undefined)
       if (way) put(way.to)
-      void element.current?.play().catch(() => setPlaying(false))
+      void video?.play().catch(() => setPlaying(false))
     },
     setSpeed: next => {
-      if (element.current) element.current.playbackRate = next
+      if (video) video.playbackRate = next
     },
   }
 }

@@ -3,6 +3,7 @@ import { Slider } from 'radix-ui'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { playTime } from '../../../../words/playTime.js'
 import { say } from '../../../../words/say.js'
+import { rowsOf } from '../rows.js'
 import { StopIcon } from '../StopIcon.js'
 
 type Props = {
@@ -23,6 +24,7 @@ export function EditLine({ at, seconds, stops, chosen, onGo, onChoose, onMove }:
   const line = useRef<HTMLUListElement>(null)
   const [dragged, setDragged] = useState<{ readonly id: string; readonly at: number }>()
   const share = (second: number) => `${seconds ? (100 * Math.min(second, seconds)) / seconds : 0}%`
+  const rows = rowsOf(stops, seconds)
   const within = (second: number) => Math.min(Math.max(0, Math.round(second * 10) / 10), seconds)
   const secondAt = ({ clientX }: PointerEvent): number => {
     const box = line.current?.getBoundingClientRect()
@@ -55,14 +57,19 @@ export function EditLine({ at, seconds, stops, chosen, onGo, onChoose, onMove }:
           className="block h-6 w-2 rounded-sm border border-sheet bg-margin focus-visible:outline-2 focus-visible:outline-blue"
         />
       </Slider.Root>
-      <ul ref={line} aria-label={say('video_stops')} className="relative mx-1 h-9">
-        {stops.map(stop => {
+      <ul
+        ref={line}
+        aria-label={say('video_stops')}
+        className="relative mx-1"
+        style={{ height: `${36 * Math.max(1, ...rows.map(row => row + 1))}px` }}
+      >
+        {stops.map((stop, index) => {
           const place = dragged?.id === stop.id ? dragged.at : stop.at
           return (
             <li
               key={stop.id}
-              className="absolute -translate-x-1/2 rtl:translate-x-1/2"
-              style={{ insetInlineStart: share(place) }}
+              className="absolute -translate-x-1/2 focus-within:z-10 hover:z-10 rtl:translate-x-1/2"
+              style={{ insetInlineStart: share(place), top: `${36 * (rows[index] ?? 0)}px` }}
             >
               <div
                 role="slider"

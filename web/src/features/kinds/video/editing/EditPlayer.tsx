@@ -33,7 +33,7 @@ const KEYS = [
 
 /** A video while its stops are placed: by playing it and pressing a key, and by dragging them along its line. */
 export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onChoose, onMove }: Props) {
-  const { playing, element } = player
+  const { playing } = player
   const turn = () => (playing.playing ? player.pause() : playing.play())
   useShortcutList(KEYS)
   usePlayerKeys({
@@ -48,7 +48,7 @@ export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onCh
     <div className="sticky top-0 z-10 flex flex-col gap-2 border-b border-rule bg-sheet pb-1">
       {/* biome-ignore lint/a11y/useMediaCaption: its captions are written below */}
       <video
-        ref={element}
+        ref={playing.ref}
         src={guided.address ?? undefined}
         poster={guided.poster ?? undefined}
         preload="metadata"

@@ -105,7 +105,14 @@ export default function VideoFields({ posting, begun, begunBy }: FieldsProps) {
         <h2 id="video-file" className="text-lg">
           {say('video_file')}
         </h2>
-        <ChooseVideo posting={posting} chosen={guided.address !== null} onTake={part => set(part)} />
+        <ChooseVideo
+          posting={posting}
+          chosen={guided.address !== null}
+          onTake={part => {
+            set(part)
+            for (const before of [guided.address, guided.poster]) void posting.dropFile(before)
+          }}
+        />
       </section>
       <div className="flex flex-col gap-5">
         {guided.address && (

@@ -5,6 +5,7 @@ import {
   BlobSource,
   BufferTarget,
   Conversion,
+  EncodedPacketSink,
   Input,
   Output,
   WebMOutputFormat,
@@ -42,14 +43,14 @@ const PATIENCE = 15_000
 export async function lookAtVideo(given: File): Promise<LookedAt> {
   if (!given.size) throw new VideoProblem('empty')
   if (given.size > FILE_LIMITS.lesson) throw new VideoProblem('large', { most: FILE_LIMITS.lesson / MIB })
-  const { codec, silent } = await tracksOf(given)
+  const { codec, silent, end } = await tracksOf(given)
   const url = URL.createObjectURL(given)
   try {
     const video = await opened(url, codec)
     if (!Number.isFinite(video.duration)) return await lookAtVideo(await writtenAnew(given))
     const seconds = video.duration
     if (seconds > LONGEST_VIDEO) throw new VideoProblem('long', { hours: LONGEST_VIDEO / 3600 })
-    const cut = !(await shows(video, Math.max(0, seconds - 0.5)))
+    const cut = end < seconds - 2 || !(await shows(video, Math.max(0, seconds - 0.5)))
     const poster = await pictureOfVideo(video, Math.min(2, seconds / 4))
     const notes = [...(silent ? ['silent' as const] : []), ...(cut ? ['cut' as const] : [])]
     return { file: given, seconds, poster, notes }
@@ -59,7 +60,7 @@ export async function lookAtVideo(given: File): Promise<LookedAt> {
 }
 
 /** What a file holds, read by its bytes and not by its name. */
-async function tracksOf(file: File): Promise<{ codec: string; silent: boolean }> {
+async function tracksOf(file: File): Promise<{ codec: string; silent: boolean; end: number }> {
   const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) })
   if (!(await input.canRead())) throw new VideoProblem(isVideoName(file) ? 'broken' : 'none')
   try {
@@ -67,7 +68,10 @@ async function tracksOf(file: File): Promise<{ codec: string; silent: boolean }>
     if (!video) throw new VideoProblem('soundOnly')
     const sound = await input.getPrimaryAudioTrack()
     const codec = video.codec ?? video.internalCodecId ?? ''
-    return { codec: String(codec).toUpperCase(), silent: sound === null }
+    // where its last picture that can be read ends; what was cut off says more than it has
+    const last = await new EncodedPacketSink(video).getPacket(Number.MAX_SAFE_INTEGER).catch(() => null)
+    const end = last?.data.byteLength ? last.timestamp + last.duration : 0
+    return { codec: String(codec).toUpperCase(), silent: sound === null, end }
   } catch (error) {
     throw error instanceof VideoProblem ? error : new VideoProblem('broken')
   }

@@ -89,7 +89,10 @@ describe('the examples of the format', () => {
 describe('files that are not as they should be', () => {
   it('have their backward cues counted and left out', async () => {
     const text = 'WEBVTT\n\n00:05.000 --> 00:02.000\nback\n\n00:06.000 --> 00:08.000\nahead\n'
-    expect(await captionsFrom(text)).toMatchObject({ cues: [{ from: 6, to: 8, text: 'ahead' }] })
+    expect(await captionsFrom(text)).toMatchObject({
+      backward: 1,
+      cues: [{ from: 6, to: 8, text: 'ahead' }],
+    })
   })
 
   it.each(['', 'only words', 'WEBVTT', '\u0000\u0001\u0002', '<html><script>alert(1)</script></html>'])(

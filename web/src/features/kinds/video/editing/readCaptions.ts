@@ -16,7 +16,10 @@ export async function readCaptions(file: File): Promise<ReadCaptions> {
 export async function captionsFrom(text: string): Promise<ReadCaptions> {
   const type = /^\uFEFF?WEBVTT/.test(text) ? 'vtt' : 'srt'
   const { cues } = await parseText(text, { type, strict: false })
-  return sortOut(cues.map(asCue))
+  const sorted = sortOut(cues.map(asCue))
+  // every cue has an arrow, and nothing else may have one (section 4.1): the parser leaves out what goes backward without a word
+  const lost = (text.match(/-->/g)?.length ?? 0) - cues.length
+  return { ...sorted, backward: sorted.backward + Math.max(0, lost) }
 }
 
 const asCue = (cue: VTTCue): Cue => ({

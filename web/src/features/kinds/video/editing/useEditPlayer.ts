@@ -1,11 +1,9 @@
 import type { GuidedVideo } from '@oppen/core/work/kinds/video'
-import { type RefObject, useRef } from 'react'
 import { say } from '../../../../words/say.js'
 import { type Playing, usePlaying } from '../usePlaying.js'
 import { pictureOfVideo } from './pictureOfVideo.js'
 
 export type EditPlayer = {
-  readonly element: RefObject<HTMLVideoElement | null>
   readonly playing: Playing
   readonly pause: () => void
   /** The picture of a moment, as the address of a file of the work. Rejects with words that say why there is none. */
@@ -17,8 +15,7 @@ const nothing = () => undefined
 
 /** The video of a work that is being written: it stops nowhere, and goes wherever its teacher goes. */
 export function useEditPlayer(guided: GuidedVideo, onFile: (file: File) => Promise<string>): EditPlayer {
-  const element = useRef<HTMLVideoElement>(null)
-  const playing = usePlaying(element, {
+  const playing = usePlaying({
     guided: {
       ...guided,
       stops: [],
@@ -34,12 +31,10 @@ export function useEditPlayer(guided: GuidedVideo, onFile: (file: File) => Promi
     onPass: nothing,
   })
   return {
-    element,
     playing,
-    pause: () => element.current?.pause(),
+    pause: () => playing.video?.pause(),
     pictureAt: async second => {
-      const video = element.current
-      const picture = video && (await pictureOfVideo(video, second))
+      const picture = playing.video && (await pictureOfVideo(playing.video, second))
       if (!picture) throw new Error(say('video_picture_none'))
       return onFile(picture)
     },

@@ -39,7 +39,7 @@ const momentOf = (page: Page) =>
 const paused = (page: Page) => page.locator('video').evaluate((video: HTMLVideoElement) => video.paused)
 const openWork = async (page: Page, classId: string, title = TITLE) => {
   await page.goto(`/c/${classId}/topics`)
-  await page.getByRole('link', { name: new RegExp(title) }).click()
+  await page.getByRole('link', { name: new RegExp(title) }).first().click()
 }
 /** The browser tells the page that its tab was left, or that it is back. */
 const leave = (page: Page, left: boolean) =>
@@ -181,7 +181,7 @@ test('a guided video is made, watched with leaving and coming back, and followed
 
     // without a network what is answered and watched is on the device
     await phone.context.setOffline(true)
-    await phone.page.getByLabel('A worm').check()
+    await phone.page.getByRole('radio', { name: 'A worm' }).check()
     await phone.page.getByRole('button', { name: 'Go on' }).click()
     await expect(phone.page.getByRole('button', { name: 'The end' })).toBeVisible()
     await phone.page.getByRole('button', { name: 'The end' }).click()

@@ -19,6 +19,7 @@ import { ratio } from './reads.js'
 import { strokesAtOnce, textsAtOnce } from './saving.js'
 import { schoolUnderLoad } from './schoolLoad.js'
 import { longRoom, newsIn, talkLive } from './talk.js'
+import { playedAtOnce, restlessHour } from './videos.js'
 import { firstPaints } from './web.js'
 import { webUnderLens } from './webScreens.js'
 import { weekPages } from './weekPage.js'
@@ -39,6 +40,7 @@ await build({
     bareClaim: 'bench/src/bareClaim.ts',
     bareSave: 'bench/src/bareSave.ts',
     bareTalk: 'bench/src/bareTalk.ts',
+    bareVideo: 'bench/src/bareVideo.ts',
     bareWeb: 'bench/src/bareWeb.ts',
     openScreens: 'bench/src/openScreens.ts',
     talkScreens: 'bench/src/talkScreens.ts',
@@ -168,6 +170,23 @@ if (process.argv.includes('reading')) {
   await aloud()
   await end()
 }
+/** `npm run bench -- video` measures guided videos alone. */
+async function videos(): Promise<void> {
+  const hour = restlessHour()
+  print(
+    `an hour of restless watching, ${hour.stretches} stretches in ${hour.batches} batches: ${hour.perBatch.toFixed(2)} ms for a batch, ${hour.ours.toFixed(0)} ms in all (counting seconds up ${hour.bare.toFixed(2)} ms); ${hour.runs} runs, ${hour.kB.toFixed(0)} kB; a class of 30 such second by second ${hour.class.toFixed(1)} ms`,
+  )
+  if (hour.perBatch > 50 || hour.class > 50) missed.push('what was watched')
+  const { pupils, ours: own, bare: base, idle, busy } = await playedAtOnce(address, ours.pid, folder, OUT)
+  print(
+    `${pupils} who play a video of 200 MB at once: ${(own.rate / base.rate).toFixed(2)} of a bare static server (${own.rate.toFixed(0)} and ${base.rate.toFixed(0)} MB a second); memory grows by ${own.grown.toFixed(0)} MB (bare ${base.grown.toFixed(0)}); a small answer meanwhile p95 ${busy.toFixed(0)} ms (${idle.toFixed(0)} ms before)`,
+  )
+  if (own.grown > 200) missed.push('memory while a video is played')
+}
+if (process.argv.includes('video')) {
+  await videos()
+  await end()
+}
 if (process.argv.includes('book')) {
   await markBook()
   await end()
@@ -273,6 +292,7 @@ print(
 )
 if (doingAlone) await end()
 await quizzes()
+await videos()
 await talk()
 const core = deadlines()
 print(

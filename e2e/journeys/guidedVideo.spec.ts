@@ -39,7 +39,10 @@ const momentOf = (page: Page) =>
 const paused = (page: Page) => page.locator('video').evaluate((video: HTMLVideoElement) => video.paused)
 const openWork = async (page: Page, classId: string, title = TITLE) => {
   await page.goto(`/c/${classId}/topics`)
-  await page.getByRole('link', { name: new RegExp(title) }).first().click()
+  await page
+    .getByRole('link', { name: new RegExp(title) })
+    .first()
+    .click()
 }
 /** The browser tells the page that its tab was left, or that it is back. */
 const leave = (page: Page, left: boolean) =>

@@ -1,5 +1,5 @@
 import type { Moments } from './moments.js'
-import { playedBySecond, type Watched } from './runs.js'
+import { playedBySecond, seenBySecond, type Watched } from './runs.js'
 
 /** How one pupil has watched: what was played, where it was stopped, and from where it was gone back. */
 export type Watching = { readonly watched: Watched; readonly stopped: Moments; readonly back: Moments }
@@ -22,14 +22,8 @@ export const MOST_PARTS = 300
 /** What a class did with a video of so many seconds, second by second, or in parts of as many whole seconds as needed. */
 export function classByPart(watchers: readonly Watching[], length: number, most = MOST_PARTS): PartOfClass[] {
   const step = Math.max(1, Math.ceil(length / most))
-  const seen = playedBySecond(
-    watchers.map(({ watched }) => watched.map(run => ({ ...run, times: 1 }))),
-    length,
-  )
-  const played = playedBySecond(
-    watchers.map(({ watched }) => watched),
-    length,
-  )
+  const all = watchers.map(({ watched }) => watched)
+  const [seen, played] = [seenBySecond(all, length), playedBySecond(all, length)]
   const count = Math.ceil(length / step)
   const stopped = countedIn(
     watchers.map(one => one.stopped),

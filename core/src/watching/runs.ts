@@ -84,18 +84,27 @@ export function gapsOf(watched: Watched, length: number): Stretch[] {
 export const furthestSeen = (watched: Watched): number => watched.at(-1)?.to ?? 0
 
 /** How many times each second of a video of so many seconds was played by all of a class together. */
-export function playedBySecond(all: readonly Watched[], length: number): number[] {
+export const playedBySecond = (all: readonly Watched[], length: number): number[] =>
+  bySecond(all, length, ({ times }) => times)
+
+/** How many of a class saw each second of a video of so many seconds. */
+export const seenBySecond = (all: readonly Watched[], length: number): number[] =>
+  bySecond(all, length, () => 1)
+
+function bySecond(all: readonly Watched[], length: number, count: (run: Run) => number): number[] {
   // only where a run begins and ends something changes
-  const change = new Array<number>(length + 1).fill(0)
-  for (const { from, to, times } of all.flat()) {
-    if (from >= length) continue
-    change[from] = (change[from] ?? 0) + times
-    const end = Math.min(to, length)
-    change[end] = (change[end] ?? 0) - times
-  }
+  const change = new Float64Array(length + 1)
+  for (const watched of all)
+    for (const run of watched) {
+      if (run.from >= length) continue
+      const times = count(run)
+      const end = Math.min(run.to, length)
+      change[run.from] = (change[run.from] ?? 0) + times
+      change[end] = (change[end] ?? 0) - times
+    }
   let now = 0
-  return change.slice(0, length).map(by => {
-    now += by
+  return Array.from({ length }, (_, at) => {
+    now += change[at] ?? 0
     return now
   })
 }

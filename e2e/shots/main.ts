@@ -136,6 +136,19 @@ const SHOTS: readonly Shot[] = [
         },
       },
       { who: 'ada.moreno', go: readStory },
+      { who: 'ada.moreno', go: watchJar },
+      {
+        who: 'ms.varga',
+        go: async page => {
+          await inClass(page, 'Garden Science', 'Topics')
+          await page
+            .getByRole('link', { name: /Twelve days in a jar/ })
+            .first()
+            .click()
+          await page.getByRole('link', { name: 'What was watched' }).click()
+          await charted(page)
+        },
+      },
     ],
   },
   {
@@ -291,6 +304,14 @@ async function openQuiz(page: Page): Promise<void> {
   await page.goto(`/c/${classId}/work/${id}`)
   await page.getByRole('heading', { name: 'Measures: a check', level: 1 }).waitFor()
   await settled(page)
+}
+
+/** A guided video at the stop to which it was played. */
+async function watchJar(page: Page): Promise<void> {
+  await inClass(page, 'Garden Science', 'Topics')
+  await page.getByRole('link', { name: /Twelve days in a jar/ }).click()
+  await page.getByRole('button', { name: 'Play', exact: true }).click()
+  await page.getByText('What does the worm pull down into its tunnel?').waitFor()
 }
 
 /** Reading help while it is tried out, beside what is read. */

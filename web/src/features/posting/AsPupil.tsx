@@ -44,6 +44,8 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
       type: null,
       size: null,
     }))
+  // what is in it, as its video or a picture of a question, is no file beside it
+  const inDetails = JSON.stringify(form.details)
   const locked = state.is === 'opens'
   return (
     <Window open onClose={onClose} title={say('aspupil_title')} size="wide">
@@ -76,7 +78,10 @@ export function AsPupil({ form, files, trial, onClose }: Props) {
           {form.directions && (
             <Written html={form.directions} className="mt-3 max-w-prose text-[1.0625rem]" />
           )}
-          <MaterialList materials={[...files, ...links]} html={form.directions} />
+          <MaterialList
+            materials={[...files.filter(({ id }) => !inDetails.includes(`/materials/${id}`)), ...links]}
+            html={form.directions}
+          />
           {Preview && <Preview form={form} />}
         </>
       )}

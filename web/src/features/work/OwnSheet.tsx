@@ -18,17 +18,17 @@ import { useSubmissionState } from './useSubmissionState.js'
 type Props = {
   readonly params: SubmissionParams
   readonly page: SubmissionPage
-  /** What there is to do, over the whole width; while it is not open, when it will be stands in its place. */
+  /** What there is to do; while it is not open, when it will be stands in its place. */
   readonly children: ReactNode
+  /** Whether it needs the whole width: then what is said about it stands below. */
+  readonly wide?: boolean
 }
 
-/** A piece of work that needs the whole width, as its pupil has it: with its directions above and what is said about it below. */
-export function OwnSheet({ params, page, children }: Props) {
+/** A piece of work as its pupil has it: its directions, what there is to do, and what is said about it. */
+export function OwnSheet({ params, page, children, wide = false }: Props) {
   const time = useNow()
   const { work, status } = page
   const { state } = useSubmissionState(work, status)
-  // the video of it, or a picture of its passage, is on the page, and no file beside it
-  const shown = `${work.directions ?? ''} ${JSON.stringify(work.details).replaceAll('\\"', '"')}`
   return (
     <div className="flex min-h-full flex-col">
       <div className="flex-1">
@@ -40,15 +40,27 @@ export function OwnSheet({ params, page, children }: Props) {
             </Row>
           ) : (
             <Row>
-              <div className="flex min-w-0 flex-col gap-6">
-                <TeacherSays page={page} />
-                <WithNotes params={params} page={page} />
-                {work.directions && (
-                  <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
-                )}
-                <MaterialList materials={work.materials} html={shown} />
-                {children}
-                <div className="grid gap-6 border-t border-rule pt-5 lg:grid-cols-2">
+              <div
+                className={
+                  wide ? 'flex flex-col gap-6' : 'grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]'
+                }
+              >
+                <div className="flex min-w-0 flex-col gap-6">
+                  <TeacherSays page={page} />
+                  <WithNotes params={params} page={page} />
+                  {work.directions && (
+                    <Written html={work.directions} className="max-w-prose text-[1.0625rem]" />
+                  )}
+                  <MaterialList materials={work.materials} html={work.directions} />
+                  {children}
+                </div>
+                <div
+                  className={
+                    wide
+                      ? 'grid gap-6 border-t border-rule pt-5 lg:grid-cols-2'
+                      : 'flex flex-col gap-6 lg:border-s lg:border-rule lg:ps-6'
+                  }
+                >
                   <SideNote params={params} who={say('work_note_who')} />
                   <ClassThread address={params} thread={page.thread} />
                 </div>

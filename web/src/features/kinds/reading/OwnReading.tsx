@@ -32,7 +32,7 @@ export default function OwnReading({ params, page }: OwnProps) {
   const { data: quiz } = useSuspenseQuery(readQuiz(params))
   const { reading } = page.work.details
   return (
-    <OwnSheet params={params} page={page}>
+    <OwnSheet params={params} page={page} wide>
       {reading && <Reading {...{ params, page, quiz, reading }} />}
     </OwnSheet>
   )

@@ -28,7 +28,7 @@ import type { WatchedAutosave } from './watchedAutosave.js'
 export default function OwnVideo({ params, page }: OwnProps) {
   const { video } = page.work.details
   return (
-    <OwnSheet params={params} page={page}>
+    <OwnSheet params={params} page={page} wide>
       {video && <Video {...{ params, page, video }} />}
     </OwnSheet>
   )

@@ -45,7 +45,7 @@ export function Player({ guided, title, playing, watched, done, stop, children }
     setSilent(!silent)
   }
   useShortcutList(KEYS)
-  usePlayerKeys({
+  usePlayerKeys(playing.video, {
     ' ': turn,
     arrowleft: () => playing.goTo(at - 5),
     arrowright: () => playing.goTo(at + 5),

@@ -36,7 +36,7 @@ export function EditPlayer({ guided, player, seconds, stops, chosen, onAdd, onCh
   const { playing } = player
   const turn = () => (playing.playing ? player.pause() : playing.play())
   useShortcutList(KEYS)
-  usePlayerKeys({
+  usePlayerKeys(playing.video, {
     ' ': turn,
     arrowleft: () => playing.goTo(playing.at - 1),
     arrowright: () => playing.goTo(playing.at + 1),

@@ -204,7 +204,7 @@ export const SCREENS = [
   {
     path: '/c/:classId/work/:workId/watching',
     file: 'kinds/video/WatchingScreen',
-    words: ['answers', 'classroom', 'quiz', 'results', 'video'],
+    words: ['answers', 'results', 'video'],
     reads: 'seeWatching',
   },
   {

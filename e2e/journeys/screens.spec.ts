@@ -58,15 +58,17 @@ async function screensOf(page: Page): Promise<string[]> {
   const works: string[] = topics.flatMap((topic: { works: { id: string }[] }) =>
     topic.works.map(work => work.id),
   )
-  // quizzes and forms, in whatever class they are
+  // what asks questions, in whatever class it is
   const others: string[] = []
   for (const { classId } of me.ties.filter((one: { archived: boolean }) => !one.archived)) {
     const all = await (await page.request.get(`/api/classes/${classId}/topics`)).json()
     for (const topic of all.topics)
       for (const { id, kind } of topic.works as { id: string; kind: string }[]) {
-        if (me.account.kind === 'pupil' && (kind === 'quiz' || kind === 'form'))
+        if (me.account.kind === 'pupil' && ['quiz', 'reading', 'video', 'form'].includes(kind))
           others.push(`/c/${classId}/work/${id}`)
         if (me.account.kind === 'teacher' && kind === 'quiz') others.push(`/c/${classId}/work/${id}/results`)
+        if (me.account.kind === 'teacher' && kind === 'video')
+          others.push(`/c/${classId}/work/${id}/watching`)
         if (me.account.kind === 'teacher' && kind === 'form') others.push(`/c/${classId}/work/${id}/form`)
       }
   }

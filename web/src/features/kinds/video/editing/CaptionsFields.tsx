@@ -36,7 +36,7 @@ export function CaptionsFields({ guided: { captions, language }, at, seconds, on
     setTold(
       [
         say('captions_read', { count: Math.min(cues.length, CAPTION_LIMITS.cues) }),
-        cues.length > CAPTION_LIMITS.cues && say('captions_read_many', { most: CAPTION_LIMITS.cues }),
+        cues.length > CAPTION_LIMITS.cues && say('captions_read_most', { most: CAPTION_LIMITS.cues }),
         backward > 0 && say('captions_read_backward', { count: backward }),
         empty > 0 && say('captions_read_empty', { count: empty }),
         overlapping > 0 && say('captions_read_overlapping', { count: overlapping }),

@@ -1,7 +1,7 @@
 import { cp, mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { ClassId, PlaceId, SheetId, WorkId } from '@oppen/core/ids'
+import type { ClassId, PlaceId, SheetId, ViewingId, WorkId } from '@oppen/core/ids'
 import {
   buildAccount,
   buildClass,
@@ -11,6 +11,7 @@ import {
   placeOf,
   Seeded,
   takePlace,
+  videoWith,
 } from '@oppen/demo'
 import { Database } from '@oppen/server/db/index'
 import { migrator } from '@oppen/server/db/migrate'
@@ -19,8 +20,8 @@ import { closeWorld, openWorld, QUICK_HASHING } from '@oppen/server/openWorld'
 import { School } from './school.js'
 
 /**
- * Kills a server again and again, as a power cut does, while pupils save, draw, write notes, hand in and take back, and
- * send files, and while its tables are brought along; after each kill it is started again and everything that was
+ * Kills a server again and again, as a power cut does, while pupils save, draw, write notes, hand in and take back,
+ * watch a video and send files, and while its tables are brought along; after each kill it is started again and everything that was
  * acknowledged is looked for: there, and there once. `node scripts/kills.mjs [kills] [seed]`.
  */
 const kills = Number(process.argv[2] ?? 60)
@@ -37,6 +38,7 @@ class Hand {
   readonly pages: Submission
   readonly drawing: Submission
   readonly steps: Submission
+  readonly video: Submission
   readonly #sheet: SheetId
   /** The last words that were acknowledged with their version, and those that are on their way. */
   words = { version: 0, html: '' }
@@ -45,6 +47,8 @@ class Hand {
   readonly notes = new Set<string>()
   readonly files = new Set<string>()
   handIns = 0
+  /** How many batches of what was watched were acknowledged: each is a second of its own. */
+  watched = 0
   /** Whether the work that is handed in and taken back is with the teacher; undefined where no answer came. */
   isIn: boolean | undefined = false
   /** Whole uploads that are not yet known to have become a file. */
@@ -53,13 +57,14 @@ class Hand {
 
   constructor(
     person: Person,
-    submissions: { pages: Submission; drawing: Submission; steps: Submission },
+    submissions: Record<'pages' | 'drawing' | 'steps' | 'video', Submission>,
     sheet: SheetId,
   ) {
     this.person = person
     this.pages = submissions.pages
     this.drawing = submissions.drawing
     this.steps = submissions.steps
+    this.video = submissions.video
     this.#sheet = sheet
   }
 
@@ -99,6 +104,20 @@ class Hand {
     acknowledged++
   }
 
+  /** The batch that was not answered goes again as it was. */
+  async watch(): Promise<void> {
+    const from = this.watched
+    const batch = { number: from + 1, position: from + 1, stretches: [{ from, to: from + 1 }] }
+    const more = { stopped: [], back: [], passed: [] }
+    await this.person.get(
+      'saveWatched',
+      { ...this.video, viewingId: 'tab' as ViewingId },
+      { ...batch, ...more },
+    )
+    this.watched++
+    acknowledged++
+  }
+
   async send(): Promise<void> {
     const bytes = Buffer.from(`file ${++this.count} of ${this.pages.placeId}\n`)
     const { id, error } = await this.person.begin(
@@ -121,7 +140,7 @@ class Hand {
 
   /** One thing after the other until the server is gone. */
   async work(): Promise<void> {
-    const ways = [this.save, this.save, this.draw, this.draw, this.note, this.step, this.send]
+    const ways = [this.save, this.save, this.draw, this.draw, this.note, this.step, this.send, this.watch]
     for (;;) {
       const way = ways[random.whole(0, ways.length - 1)] ?? this.save
       try {
@@ -172,6 +191,11 @@ class Hand {
     if (this.isIn !== undefined && isIn !== this.isIn) lost.push(`a step is gone: ${steps.status.phase}`)
     this.isIn = isIn
     this.handIns = steps.handIns.length
+    const { watched } = await this.person.get('seeVideo', this.video)
+    const [seen] = watched
+    const isOnce = watched.length < 2 && (seen?.from ?? 0) === 0 && (seen?.times ?? 1) === 1
+    if (!isOnce || (seen?.to ?? 0) < this.watched || (seen?.to ?? 0) > this.watched + 1)
+      lost.push(`watched ${JSON.stringify(watched)} in place of ${this.watched} seconds`)
     // what was not answered is asked again, and becomes one file
     for (const id of [...this.taking]) await this.take(id)
     const names = (await this.person.get('seeSubmission', this.pages)).files.map(one => one.id)
@@ -191,16 +215,17 @@ class Hand {
 
 let acknowledged = 0
 
-/** A class of six with three submissions each: one to write on, one to draw on, one to hand in and take back. */
+/** A class of six with four submissions each: one to write on, one to draw on, one to hand in and take back, one to watch. */
 async function fill(folder: string) {
   const world = await openWorld({ folder, school: DEMO_SCHOOL, hashing: QUICK_HASHING })
   const teacher = await buildAccount(world, 'teacher', 'Ms Kestrel')
   const built = await buildClass(world, { name: 'Tides', yearLabel: '', teacher, groups: { All: PUPILS } })
   for (const name of PUPILS) await takePlace(world, built, name, await buildAccount(world, 'pupil', name))
-  const [pages, drawing, steps] = [
+  const [pages, drawing, steps, video] = [
     await buildWork(world, built, { title: 'Pages' }),
     await buildWork(world, built, { title: 'Drawing' }),
     await buildWork(world, built, { title: 'Steps' }),
+    await buildWork(world, built, { title: 'Video', kind: 'video', video: videoWith({ seconds: 40_000 }) }),
   ] as const
   const hash = await world.files.keepBytes(Buffer.from('a page'))
   const page = { hash, type: 'image/png', name: 'a.png', page: 1, width: 100, height: 100 }
@@ -214,7 +239,12 @@ async function fill(folder: string) {
   return PUPILS.map(name => ({
     userName: name.toLowerCase().replace(' ', '.'),
     sheet: sheets[0]?.id as SheetId,
-    submissions: { pages: at(pages, name), drawing: at(drawing, name), steps: at(steps, name) },
+    submissions: {
+      pages: at(pages, name),
+      drawing: at(drawing, name),
+      steps: at(steps, name),
+      video: at(video, name),
+    },
   }))
 }
 

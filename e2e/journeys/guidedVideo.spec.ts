@@ -44,6 +44,25 @@ const openWork = async (page: Page, classId: string, title = TITLE) => {
     .first()
     .click()
 }
+/** What a browser records of a canvas: pictures without sound, and a file that does not say how long it is. */
+async function recordedWithoutSound(): Promise<number[]> {
+  const canvas = document.createElement('canvas')
+  const page = canvas.getContext('2d')
+  const recorder = new MediaRecorder(canvas.captureStream(30), { mimeType: 'video/webm;codecs=vp8' })
+  const parts: Blob[] = []
+  recorder.addEventListener('dataavailable', ({ data }) => void parts.push(data))
+  const stopped = new Promise(done => recorder.addEventListener('stop', done))
+  recorder.start()
+  for (let frame = 0; frame < 90; frame++) {
+    await new Promise(done => requestAnimationFrame(done))
+    if (page) page.fillStyle = `hsl(${frame * 4} 80% 50%)`
+    page?.fillRect(0, 0, canvas.width, canvas.height)
+  }
+  recorder.stop()
+  await stopped
+  return [...new Uint8Array(await new Blob(parts).arrayBuffer())]
+}
+
 /** The browser tells the page that its tab was left, or that it is back. */
 const leave = (page: Page, left: boolean) =>
   page.evaluate(hidden => {
@@ -75,6 +94,8 @@ test('a guided video is made, watched with leaving and coming back, and followed
     await expect(page.getByText('“notes.mp4” cannot be read', { exact: false })).toBeVisible()
     await chooseVideo(page, 'words.txt', Buffer.from('only words'.repeat(100)), 'text/plain')
     await expect(page.getByText('“words.txt” is no video', { exact: false })).toBeVisible()
+    await chooseVideo(page, 'silent.webm', Buffer.from(await page.evaluate(recordedWithoutSound)))
+    await expect(page.getByText('It has no sound.', { exact: false })).toBeVisible()
     await chooseVideo(page, 'half.webm', VIDEO.subarray(0, 2_000))
     await expect(page.getByText('Its end is missing', { exact: false })).toBeVisible()
   })

@@ -38,7 +38,7 @@ export function PhoneTop() {
   }, [pathname])
   return (
     <header className="phone-bar bg-linen pt-3 md:hidden">
-      <div className="flex items-center justify-between gap-3 pe-4">
+      <div className="flex items-center justify-between gap-2 pe-4">
         <Brand />
         <div className="ms-auto flex items-center">
           <Suspense fallback={null}>

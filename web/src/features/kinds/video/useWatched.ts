@@ -6,7 +6,7 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import { later, reach } from '../../../app/delivery.js'
 import type { SubmissionParams } from '../../../app/queries.js'
 import { randomName } from '../../../app/randomName.js'
-import { useMe } from '../../../app/session.js'
+import { useMe, useTie } from '../../../app/session.js'
 import { useAutosave } from '../../../app/useAutosave.js'
 import { draftKey, openedDraft } from '../../work/localDrafts.js'
 import { keepViewing, sendBatch, sendWatched, viewingKey } from './keptWatched.js'
@@ -29,6 +29,8 @@ function lookingOn(begun: VideoPage) {
 /** What a pupil watches of a video, kept safe while its page is open, and where the video was left before. */
 export function useWatched(params: SubmissionParams): WatchedAutosave {
   const { account, seenAs } = useMe()
+  const archived = useTie()?.archived ?? false
+  const looksOn = Boolean(seenAs) || archived
   const client = useQueryClient()
   const { classId, workId, placeId } = params
   const { data } = useSuspenseQuery(readVideo(params))
@@ -37,8 +39,8 @@ export function useWatched(params: SubmissionParams): WatchedAutosave {
     const submission = { classId, workId, placeId }
     const viewingId = randomName(12) as ViewingId
     const name = viewingKey(account.id, submission, viewingId)
-    // who sees as a pupil looks on: nothing of it is the pupil's
-    if (seenAs) return [new WatchedAutosave({ ...lookingOn(data), later }, data), name] as const
+    // what a teacher plays is nothing of the pupil's, and nothing is added to a class that is archived
+    if (looksOn) return [new WatchedAutosave({ ...lookingOn(data), later }, data), name] as const
     const world = {
       send: (batch: Parameters<typeof sendBatch>[2]) => reach(() => sendBatch(submission, viewingId, batch)),
       keep: (kept: Parameters<typeof keepViewing>[1]) => keepViewing(name, kept),
@@ -61,11 +63,11 @@ export function useWatched(params: SubmissionParams): WatchedAutosave {
         })
         // it stays, and goes with the next page or once the network is back
         .catch(() => undefined)
-    if (seenAs) return
+    if (looksOn) return
     void send()
     window.addEventListener('online', send)
     return () => window.removeEventListener('online', send)
-  }, [account.id, classId, workId, placeId, client, seenAs])
+  }, [account.id, classId, workId, placeId, client, looksOn])
   useSyncExternalStore(autosave.subscribe, () => autosave.version)
   return autosave
 }

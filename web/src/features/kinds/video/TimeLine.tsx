@@ -1,8 +1,8 @@
 import { seenOf, type Watched } from '@oppen/core/watching'
 import type { Chapter, VideoStop } from '@oppen/core/work/kinds/video'
-import { Slider } from 'radix-ui'
 import { playTime } from '../../../words/playTime.js'
 import { say } from '../../../words/say.js'
+import { MomentLine } from './MomentLine.js'
 import { rowsOf } from './rows.js'
 import { StopIcon } from './StopIcon.js'
 
@@ -23,39 +23,24 @@ export function TimeLine({ at, seconds, watched, stops, done, chapters, onGo, on
   const rows = rowsOf(stops, seconds)
   return (
     <div className="min-w-0 flex-1 px-2" data-unspoken>
-      <Slider.Root
-        min={0}
-        max={Math.max(1, seconds)}
-        step={1}
-        value={[Math.min(at, seconds)]}
-        onValueChange={([place]) => place !== undefined && onGo(place)}
-        className="relative flex h-7 touch-none items-center select-none"
-      >
-        <Slider.Track className="relative h-2.5 flex-1 rounded-sm border border-edge bg-linen">
-          {seenOf(watched).map(({ from, to }) => (
-            <span
-              key={from}
-              aria-hidden="true"
-              className="absolute inset-y-0 bg-blue/55"
-              style={{ insetInlineStart: share(from), width: share(to - from) }}
-            />
-          ))}
-          {chapters.map(chapter => (
-            <span
-              key={chapter.at}
-              aria-hidden="true"
-              className="absolute -inset-y-1 w-px bg-ink"
-              style={{ insetInlineStart: share(chapter.at) }}
-            />
-          ))}
-          <Slider.Range className="absolute h-full" />
-        </Slider.Track>
-        <Slider.Thumb
-          aria-label={say('video_moment')}
-          aria-valuetext={say('video_moment_of', { at: playTime(at), of: playTime(seconds) })}
-          className="block h-6 w-2 rounded-sm border border-sheet bg-margin focus-visible:outline-2 focus-visible:outline-blue"
-        />
-      </Slider.Root>
+      <MomentLine at={at} seconds={seconds} step={1} onGo={onGo}>
+        {seenOf(watched).map(({ from, to }) => (
+          <span
+            key={from}
+            aria-hidden="true"
+            className="absolute inset-y-0 bg-blue/55"
+            style={{ insetInlineStart: share(from), width: share(to - from) }}
+          />
+        ))}
+        {chapters.map(chapter => (
+          <span
+            key={chapter.at}
+            aria-hidden="true"
+            className="absolute -inset-y-1 w-px bg-ink"
+            style={{ insetInlineStart: share(chapter.at) }}
+          />
+        ))}
+      </MomentLine>
       {stops.length > 0 && (
         <ul
           aria-label={say('video_stops')}

@@ -1,8 +1,8 @@
 import type { VideoStop } from '@oppen/core/work/kinds/video'
-import { Slider } from 'radix-ui'
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { playTime } from '../../../../words/playTime.js'
 import { say } from '../../../../words/say.js'
+import { MomentLine } from '../MomentLine.js'
 import { rowsOf } from '../rows.js'
 import { StopIcon } from '../StopIcon.js'
 
@@ -40,23 +40,7 @@ export function EditLine({ at, seconds, stops, chosen, onGo, onChoose, onMove }:
   }
   return (
     <div className="min-w-0 flex-1 px-2">
-      <Slider.Root
-        min={0}
-        max={Math.max(1, seconds)}
-        step={0.1}
-        value={[Math.min(at, seconds)]}
-        onValueChange={([place]) => place !== undefined && onGo(place)}
-        className="relative flex h-7 touch-none items-center select-none"
-      >
-        <Slider.Track className="relative h-2.5 flex-1 rounded-sm border border-edge bg-linen">
-          <Slider.Range className="absolute h-full bg-pale" />
-        </Slider.Track>
-        <Slider.Thumb
-          aria-label={say('video_moment')}
-          aria-valuetext={say('video_moment_of', { at: playTime(at), of: playTime(seconds) })}
-          className="block h-6 w-2 rounded-sm border border-sheet bg-margin focus-visible:outline-2 focus-visible:outline-blue"
-        />
-      </Slider.Root>
+      <MomentLine at={at} seconds={seconds} step={0.1} onGo={onGo} />
       <ul
         ref={line}
         aria-label={say('video_stops')}

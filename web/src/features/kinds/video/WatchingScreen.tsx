@@ -65,7 +65,7 @@ function Pupils({ page: { pupils, stops, seconds } }: { readonly page: WatchingP
   const time = useNow()
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what is wider than the screen is moved by key
-    <section aria-labelledby="watching-pupils" tabIndex={0} className="overflow-x-auto">
+    <section aria-labelledby="watching-pupils" tabIndex={0} className="relative overflow-x-auto">
       <h2 id="watching-pupils" className="mb-2 text-lg">
         {say('watching_pupils')}
       </h2>

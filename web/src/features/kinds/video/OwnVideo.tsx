@@ -98,7 +98,7 @@ function WatchingRules({ guided: { watching, stops } }: { readonly guided: Guide
 
 type OpenProps = PartProps & { readonly attempt: QuizPage['attempts'][number] }
 
-/** The attempt that is open: its questions come at their stops, and stand below once they were met. */
+/** The attempt that is open: its questions come at their stops, and again where a stop is pressed on the line. */
 function Open({ params, page, quiz, guided, watched, attempt }: OpenProps) {
   const autosave = useQuiz(params, quiz, attempt.number)
   const uploads = useUploads(params)

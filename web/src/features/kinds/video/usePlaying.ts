@@ -1,12 +1,4 @@
-import {
-  furthestSeen,
-  mayGoTo,
-  type Stretch,
-  stopHolding,
-  stopMet,
-  type Watched,
-  withPlayed,
-} from '@oppen/core/watching'
+import { mayGoTo, type Stretch, stopHolding, stopMet, type Watched, withPlayed } from '@oppen/core/watching'
 import type { GuidedVideo, Speed, VideoStop } from '@oppen/core/work/kinds/video'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
 
@@ -69,16 +61,22 @@ export function usePlaying(options: PlayingOptions): Playing {
   const [waiting, setWaiting] = useState(false)
   const [failed, setFailed] = useState(false)
   const [speed, showSpeed] = useState(1)
-  const [stop, setStop] = useState<VideoStop>()
+  const [stop, showStop] = useState<VideoStop>()
   const [refused, setRefused] = useState<number>()
-  /** Where it is; where the stretch that is played began; where it is being put; a stop that was just left. */
+  /** Where it is; where the stretch that is played began; where it is being put; a stop that was just left, and the one that is open. */
   const now = useRef({
     last: start,
     from: null as number | null,
     put: null as number | null,
     left: null as string | null,
     placed: false,
+    stop: undefined as VideoStop | undefined,
   })
+  // what a video tells may come before the page has shown what changed
+  const setStop = (one: VideoStop | undefined) => {
+    now.current.stop = one
+    showStop(one)
+  }
 
   const close = (to: number) => {
     const { from } = now.current
@@ -95,9 +93,6 @@ export function usePlaying(options: PlayingOptions): Playing {
     const { from, last } = now.current
     return from === null ? options.watched() : withPlayed(options.watched(), { from, to: last })
   }
-  const may = (place: number) =>
-    mayGoTo(place, watchedNow(), { skipping: guided.watching.skipping, opened: options.opened })
-
   const open = (met: VideoStop) => {
     video?.pause()
     close(met.at)
@@ -107,7 +102,7 @@ export function usePlaying(options: PlayingOptions): Playing {
   }
 
   const tick = useEffectEvent(() => {
-    if (!video || video.seeking || stop) return
+    if (!video || video.seeking || now.current.stop) return
     const { last, left } = now.current
     const to = video.currentTime
     if (to < last) return
@@ -127,12 +122,14 @@ export function usePlaying(options: PlayingOptions): Playing {
     }
   })
 
-  const goTo = (place: number): boolean => {
+  /** Goes to a place, unless it lies too far ahead or a stop before it holds. */
+  const goTo = (place: number): 'there' | 'held' | 'refused' => {
     const to = Math.min(Math.max(0, place), Math.max(0, seconds - 0.1))
-    const allowed = may(to)
+    const { skipping } = guided.watching
+    const allowed = mayGoTo(to, watchedNow(), { skipping, opened: options.opened })
     if (!allowed.ok) {
-      setRefused(furthestOf(watchedNow(), options.opened))
-      return false
+      setRefused(Number(allowed.refusal.params?.furthest))
+      return 'refused'
     }
     setRefused(undefined)
     const { last } = now.current
@@ -145,7 +142,7 @@ export function usePlaying(options: PlayingOptions): Playing {
     const holding = mustAnswer === 'nothing' ? undefined : stopHolding(ahead, to, options.done)
     if (holding) open(holding)
     else put(to)
-    return true
+    return holding ? 'held' : 'there'
   }
 
   const onSeeking = useEffectEvent(() => {
@@ -155,12 +152,12 @@ export function usePlaying(options: PlayingOptions): Playing {
     now.current.put = null
     if (expected !== null && Math.abs(expected - target) < 0.5) return
     // by a key of the keyboard or of a headset, which asks nobody
-    if (stop) return put(stop.at)
-    const { last } = now.current
-    if (!goTo(target)) put(last)
+    const { last, stop: held } = now.current
+    if (held) return put(held.at)
+    if (goTo(target) === 'refused') put(last)
   })
   const onPlay = useEffectEvent(() => {
-    if (stop) video?.pause()
+    if (now.current.stop) video?.pause()
     else setPlaying(true)
   })
   const onPlaying = useEffectEvent(() => {
@@ -228,7 +225,7 @@ export function usePlaying(options: PlayingOptions): Playing {
   }, [video])
 
   const play = () => {
-    if (stop) return
+    if (now.current.stop) return
     setRefused(undefined)
     void video?.play().catch(() => setPlaying(false))
   }
@@ -250,7 +247,7 @@ export function usePlaying(options: PlayingOptions): Playing {
     },
     goTo,
     look: one => {
-      if (goTo(one.at)) open(one)
+      if (goTo(one.at) === 'there') open(one)
     },
     goOn: wayId => {
       if (!stop) return
@@ -270,6 +267,3 @@ export function usePlaying(options: PlayingOptions): Playing {
 
 const isChoice = ({ stops }: GuidedVideo, stopId: string): boolean =>
   stops.some(({ id, kind }) => id === stopId && kind === 'choice')
-
-const furthestOf = (watched: Watched, opened: readonly number[]): number =>
-  Math.max(furthestSeen(watched), ...opened)

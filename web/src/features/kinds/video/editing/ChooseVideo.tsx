@@ -1,6 +1,6 @@
 import type { GuidedVideo } from '@oppen/core/work/kinds/video'
 import { FileVideo, Video } from 'lucide-react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Button } from '../../../../parts/Button.js'
 import { ChooseFile } from '../../../../parts/ChooseFile.js'
 import { Problem } from '../../../../parts/Feedback.js'
@@ -9,6 +9,7 @@ import { say } from '../../../../words/say.js'
 import { Recorder } from '../../../files/Recorder.js'
 import type { Posting } from '../../../posting/usePosting.js'
 import type { VideoNote } from './lookAtVideo.js'
+import { VideoProblem } from './videoProblem.js'
 
 type Props = {
   readonly posting: Posting
@@ -25,17 +26,20 @@ export function ChooseVideo({ posting, chosen, onTake }: Props) {
   const [problem, setProblem] = useState<string>()
   const [notes, setNotes] = useState<readonly VideoNote[]>([])
   const [sent, setSent] = useState<number>()
+  // it may be minutes until all of it has come: what was written meanwhile is what it comes into
+  const taken = useRef(onTake)
+  taken.current = onTake
   const take = async (given: File) => {
     setProblem(undefined)
     setNotes([])
     setSent(0)
-    const { lookAtVideo, VideoProblem } = await import('./lookAtVideo.js')
     try {
+      const { lookAtVideo } = await import('./lookAtVideo.js')
       const { file, seconds, poster, notes } = await lookAtVideo(given)
       const address = await posting.addVideo(file, (now, of) => setSent(now / of))
       // a video without a picture of its own is one all the same
       const shown = poster ? await posting.addPicture(poster).catch(() => null) : null
-      onTake({ address, poster: shown, seconds })
+      taken.current({ address, poster: shown, seconds })
       setNotes(notes)
     } catch (error) {
       const words =

@@ -11,18 +11,7 @@ import {
   WebMOutputFormat,
 } from 'mediabunny'
 import { pictureOfVideo, shows } from './pictureOfVideo.js'
-
-/** Why a file cannot be the video of a work. */
-export type VideoWhy = 'empty' | 'none' | 'soundOnly' | 'codec' | 'broken' | 'large' | 'long'
-
-export class VideoProblem extends Error {
-  constructor(
-    readonly why: VideoWhy,
-    readonly params: Readonly<Record<string, string | number>> = {},
-  ) {
-    super(why)
-  }
-}
+import { VideoProblem } from './videoProblem.js'
 
 /** What to know of a video that can be taken all the same. */
 export type VideoNote = 'silent' | 'cut'

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net'
 import type { Tie } from '@oppen/contract'
 import type { AccountId, PlaceId, WorkId } from '@oppen/core/ids'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { QUIZ, unsentHere } from '../../app/device.js'
+import { QUIZ, unsentHere, WATCHED } from '../../app/device.js'
 import { DeviceStore } from '../../testing/deviceStore.js'
 import { attemptLooked } from '../kinds/quiz/attemptLooked.js'
 import { inkStore } from '../worksheets/inkStore.js'
@@ -98,6 +98,30 @@ const send = () => sendUnsent({ accountId: ann, ties: [tie] })
 const routesAsked = () => asked.map(one => one.route)
 
 describe('what was left on this device', () => {
+  it('of a video goes as it was numbered, and is kept no more', async () => {
+    const open = { position: 9, stretches: [{ from: 5, to: 9 }], stopped: [], back: [], passed: [] }
+    localStorage.setItem(
+      `${WATCHED}ann w1 p1 tab`,
+      JSON.stringify({ sealed: [{ ...open, number: 3 }], open, last: 3 }),
+    )
+    expect(await send()).toEqual({ submissions: 1, handIns: 0 })
+    expect(asked.map(({ route, body }) => [route, body.number])).toEqual([
+      ['PUT /video/watched/tab', 3],
+      ['PUT /video/watched/tab', 4],
+    ])
+    expect(unsentHere('ann')).toEqual([])
+  })
+
+  it('of a video that is refused stays here, and holds up no hand-in', async () => {
+    refusing = ['PUT /video/watched/tab']
+    const open = { position: 9, stretches: [], stopped: [], back: [], passed: [] }
+    localStorage.setItem(`${WATCHED}ann w1 p1 tab`, JSON.stringify({ sealed: [], open, last: 0 }))
+    text = '<p>mine</p>'
+    savePendingHandIn(draft, pressed)
+    expect(await send()).toEqual({ submissions: 1, handIns: 1 })
+    expect(unsentHere('ann')).toEqual(['w1 p1'])
+  })
+
   it('is sent when its person is in again, and then it is not kept here any more', async () => {
     localDraftsOf(draft).write(local('<p>mine</p>'))
     localDraftsOf(draftKey('bo', 'w1', 'p2')).write(local('<p>not mine</p>'))

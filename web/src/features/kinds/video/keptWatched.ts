@@ -1,6 +1,7 @@
 import { routes, type WatchedBatch } from '@oppen/contract'
 import type { ViewingId } from '@oppen/core/ids'
 import { call } from '../../../app/api.js'
+import { notYet } from '../../../app/delivery.js'
 import { keep, readKept, WATCHED } from '../../../app/device.js'
 import type { SubmissionParams } from '../../../app/queries.js'
 import { whileClosed } from '../../work/localDrafts.js'
@@ -26,8 +27,8 @@ export const sendBatch = (params: SubmissionParams, viewingId: ViewingId, batch:
   })
 
 /**
- * Sends what pages played that are closed by now. Gives whether anything arrived; rejects as `call` does. A page that is open in any
- * tab sends its own.
+ * Sends what pages played that are closed by now. What is refused stays, and holds up nothing else. A page that is open in any tab sends
+ * its own. Gives whether anything arrived; rejects as `call` does where nothing can be sent.
  */
 export async function sendWatched(accountId: string, params: SubmissionParams): Promise<boolean> {
   const start = startOf(accountId, params)
@@ -39,9 +40,14 @@ export async function sendWatched(accountId: string, params: SubmissionParams): 
       // sealed before it goes, so that a cut here sends the same again
       const whole = seal(kept)
       keepViewing(key, whole)
-      for (const batch of whole.sealed) {
-        await sendBatch(params, key.slice(start.length) as ViewingId, batch)
-        some = true
+      try {
+        for (const batch of whole.sealed) {
+          await sendBatch(params, key.slice(start.length) as ViewingId, batch)
+          some = true
+        }
+      } catch (error) {
+        if (notYet(error)) throw error
+        return
       }
       localStorage.removeItem(key)
     })

@@ -13,3 +13,9 @@ export const LAUNCH: LaunchOptions = {
     '--disable-sync',
   ],
 }
+
+/** A browser with a camera and a microphone, which are given to whoever asks. */
+export const WITH_MEDIA: LaunchOptions = {
+  ...LAUNCH,
+  args: [...(LAUNCH.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+}

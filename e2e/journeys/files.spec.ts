@@ -1,15 +1,10 @@
 import { expect, test } from '@playwright/test'
-import { LAUNCH } from '../browser.js'
+import { WITH_MEDIA } from '../browser.js'
 import { accessible, bar, device, signIn } from '../people.js'
 import { scannedPdf } from '../scans.js'
 import { School } from '../school.js'
 
-test.use({
-  launchOptions: {
-    ...LAUNCH,
-    args: [...(LAUNCH.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-  },
-})
+test.use({ launchOptions: WITH_MEDIA })
 
 let school: School
 test.beforeAll(async () => {

@@ -1,15 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { LAUNCH } from '../browser.js'
+import { WITH_MEDIA } from '../browser.js'
 import { accessible, classIdOf, device, deviceOf, editor, noSideways, signIn } from '../people.js'
 import { School } from '../school.js'
 
-test.use({
-  launchOptions: {
-    ...LAUNCH,
-    args: [...(LAUNCH.args ?? []), '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-  },
-})
+test.use({ launchOptions: WITH_MEDIA })
 
 let school: School
 test.beforeAll(async () => {

@@ -1,11 +1,9 @@
 import { expect, test } from '@playwright/test'
-import { LAUNCH } from '../browser.js'
+import { WITH_MEDIA } from '../browser.js'
 import { accessible, device, signIn } from '../people.js'
 import { School } from '../school.js'
 
-// a microphone is there, and whoever asks for it is given it
-const args = ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']
-test.use({ launchOptions: { ...LAUNCH, args: [...(LAUNCH.args ?? []), ...args] } })
+test.use({ launchOptions: WITH_MEDIA })
 
 let school: School
 test.beforeAll(async () => {

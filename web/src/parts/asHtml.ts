@@ -12,3 +12,11 @@ export const asHtml = (text: string): string => {
   const safe = text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
   return safe && `<p>${safe.replaceAll('\n', '</p><p>')}</p>`
 }
+
+/** Formatted words in one line. */
+export const inOneLine = (html: string): string =>
+  html
+    .replace(/<[^<>]*>/g, ' ')
+    .replace(/&nbsp;/g, ' ')
+    .replace(/&amp;/g, '&')
+    .trim()

@@ -1,6 +1,7 @@
 import { showHundredths } from '@oppen/core/marks'
 import type { Question } from '@oppen/core/questions'
 import { ArrowDown, ArrowUp, Copy, X } from 'lucide-react'
+import { inOneLine } from '../../../../parts/asHtml.js'
 import { say } from '../../../../words/say.js'
 
 type Props = {
@@ -30,7 +31,7 @@ export function QuestionLine({
   onRemove,
 }: Props) {
   const kind = say(`asked_${question.kind}_kind`)
-  const name = plain(question.prompt) || kind
+  const name = inOneLine(question.prompt) || kind
   const said = { number, name }
   return (
     <div className="flex items-center gap-1">
@@ -75,10 +76,3 @@ export function QuestionLine({
     </div>
   )
 }
-
-const plain = (html: string): string =>
-  html
-    .replace(/<[^<>]*>/g, ' ')
-    .replace(/&nbsp;/g, ' ')
-    .replace(/&amp;/g, '&')
-    .trim()

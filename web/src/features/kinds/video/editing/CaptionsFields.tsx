@@ -2,12 +2,12 @@ import { CAPTION_LIMITS, type Cue, inOrder, toWebVtt } from '@oppen/core/caption
 import type { GuidedVideo } from '@oppen/core/work/kinds/video'
 import { Captions, FileUp, Plus } from 'lucide-react'
 import { useState } from 'react'
+import { download } from '../../../../app/tables.js'
 import { Button } from '../../../../parts/Button.js'
 import { ChooseFile } from '../../../../parts/ChooseFile.js'
 import { FieldProblem } from '../../../../parts/Feedback.js'
 import { Cell, Off } from '../../../../parts/inputs.js'
 import { say } from '../../../../words/say.js'
-import { saveText } from './saveText.js'
 import { TimeCell } from './TimeField.js'
 
 type Props = {
@@ -72,7 +72,7 @@ export function CaptionsFields({ guided: { captions, language }, at, seconds, on
         {captions.length > 0 && (
           <Button
             onClick={() =>
-              saveText(toWebVtt(captions), `${say('video_captions')} ${language}.vtt`, 'text/vtt')
+              download(`${say('video_captions')} ${language}.vtt`, toWebVtt(captions), 'text/vtt')
             }
           >
             <Captions size={17} aria-hidden="true" />

@@ -6,6 +6,7 @@ import { BETWEEN_STOPS } from '@oppen/core/watching'
 import { mostPoints, questionsOf, USUAL_RULES } from '@oppen/core/work/kinds/quiz'
 import { EMPTY_VIDEO, type GuidedVideo, type VideoStop } from '@oppen/core/work/kinds/video'
 import { useState } from 'react'
+import { inOneLine } from '../../../../parts/asHtml.js'
 import { FieldProblem } from '../../../../parts/Feedback.js'
 import { Choice } from '../../../../parts/Field.js'
 import { LOCALE } from '../../../../words/language.js'
@@ -215,10 +216,6 @@ function stopWords(stop: VideoStop, questions: readonly Question[]): string {
     stop.kind === 'questions'
       ? stop.questions.map(id => questions.find(one => one.id === id)?.prompt ?? '').join(' · ')
       : stop.html
-  const plain = html
-    .replace(/<[^<>]*>/g, ' ')
-    .replace(/&nbsp;/g, ' ')
-    .replace(/&amp;/g, '&')
-    .trim()
+  const plain = inOneLine(html)
   return plain ? `${say(`video_stop_${stop.kind}`)}: ${plain}` : say(`video_stop_${stop.kind}`)
 }

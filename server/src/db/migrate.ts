@@ -45,6 +45,7 @@ import { listedWords } from './migrations/2026-12-16-listed-words.js'
 import { readingShown } from './migrations/2026-12-17-reading-shown.js'
 import { reading } from './migrations/2026-12-18-reading.js'
 import { video } from './migrations/2026-12-19-video.js'
+import { uploadsOfTeachers } from './migrations/2026-12-20-uploads-of-teachers.js'
 
 const migrations: readonly Migration[] = [
   firstDay,
@@ -90,6 +91,7 @@ const migrations: readonly Migration[] = [
   readingShown,
   reading,
   video,
+  uploadsOfTeachers,
 ]
 
 /** Steps that fill in what SQL alone cannot; each runs once, in this order, after all steps of the tables. */

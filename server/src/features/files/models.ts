@@ -19,7 +19,8 @@ export type UploadRow = {
   id: string
   owner: string
   classId: ClassId
-  placeId: PlaceId
+  /** Of the pupil who sends it; null for one beside directions. */
+  placeId: PlaceId | null
   size: number
   at: Instant
 }

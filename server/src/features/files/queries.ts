@@ -35,7 +35,8 @@ export const roomOf = async (db: Database, classId: ClassId, placeId: PlaceId, b
     `select coalesce(sum(iif(place_id = $placeId, size, 0)), 0) as pupil, coalesce(sum(size), 0) as class from (
        select f.place_id, f.size from places p join files f on f.place_id = p.id and ${KEPT}
          where p.class_id = $classId
-       union all select place_id, size from uploads where class_id = $classId and id <> $but)`,
+       union all select place_id, size from uploads
+         where class_id = $classId and place_id is not null and id <> $but)`,
     { classId, placeId, but },
   )) ?? { pupil: 0, class: 0 }
 

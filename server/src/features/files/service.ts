@@ -6,11 +6,12 @@ import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { inMib } from '../fileStore/mib.js'
 import { sendStored } from '../fileStore/sending.js'
 import { tooMuch } from '../fileStore/store.js'
 import { tidyFileName, type Upload } from '../fileStore/upload.js'
 import { findSubmission, type SubmissionAddress, start } from '../submissions/moves.js'
-import { files, takenUploads, uploads } from './models.js'
+import { files, takenUploads, type UploadRow, uploads } from './models.js'
 import {
   countOfSubmission,
   type FileAddress,
@@ -35,6 +36,7 @@ export async function upload(
   request: Request,
   response: Response,
 ): Promise<undefined> {
+  const { classId, placeId } = address
   const owner = ownerOf(address)
   if (address.uploadId) await world.uploads.find(address.uploadId, owner)
   else await writable(world, address)
@@ -44,24 +46,24 @@ export async function upload(
     owner,
     newId: () => newId(world),
     most: FILE_LIMITS.largest,
-    admit: (id, size) => reserve(world, address, { id, owner, size }),
+    admit: (id, size) =>
+      reserveRoom(world, { id, owner, size, classId, placeId }, () => hasRoom(world, address, size, id)),
     dropped: id => world.db.write(() => forgetUpload(world, id)),
   })
 }
 
-async function reserve(
-  world: World,
-  address: SubmissionAddress,
-  { id, owner, size }: { readonly id: string; readonly owner: string; readonly size: number },
-): Promise<void> {
-  const { classId, placeId } = address
-  await world.db.write(async () => {
-    await hasRoom(world, address, size, id)
-    await world.db.model(uploads).create({ id, owner, classId, placeId, size, at: world.clock.now() })
-  })
-}
+type Begun = Pick<UploadRow, 'id' | 'owner' | 'size' | 'classId' | 'placeId'>
 
-const forgetUpload = (world: World, id: string) => world.db.run('delete from uploads where id = $id', { id })
+/** Takes the room of an upload that is begun, where there is room; `hasRoom` refuses where there is none. */
+export const reserveRoom = (world: World, begun: Begun, hasRoom: () => Promise<void>): Promise<void> =>
+  world.db.write(async () => {
+    await hasRoom()
+    await world.db.model(uploads).create({ ...begun, at: world.clock.now() })
+  })
+
+/** Gives the room of an upload back that is dropped or taken; inside of a command. */
+export const forgetUpload = (world: World, id: string) =>
+  world.db.run('delete from uploads where id = $id', { id })
 
 /** Refusals of a file for what it is: its bytes are good for nothing more. After any other it may yet be taken. */
 const GOOD_FOR_NOTHING: readonly ErrorCode[] = [
@@ -172,13 +174,11 @@ async function hasRoom(
   uploadId: string,
 ): Promise<void> {
   const used = await roomOf(world.db, classId, placeId, uploadId)
-  const say = (most: number, of: number) => ({ most: inMib(most), left: inMib(Math.max(0, most - of)) })
+  const say = (most: number, of: number) => ({ most: inMib(most), left: inMib(most - of) })
   const { limits } = world
   if (used.pupil + size > limits.pupil) throw new Refused('room_pupil', say(limits.pupil, used.pupil))
   if (used.class + size > limits.class) throw new Refused('room_class', say(limits.class, used.class))
 }
-
-const inMib = (bytes: number): number => Math.floor(bytes / 1024 / 1024)
 
 /** How much room the files of each pupil of a class take. */
 export async function seeFileSpace(world: World, classId: ClassId): Promise<FileSpace> {

@@ -6,6 +6,7 @@ import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused, take } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { inMib } from '../fileStore/mib.js'
 import { sendStored } from '../fileStore/sending.js'
 import { receive, type Upload } from '../fileStore/upload.js'
 import { type InSpace, isCircle, opened, readerOf } from './access.js'
@@ -79,8 +80,6 @@ export async function saveTalkFile(
 
 /** How much the files of the talk of a class take, of a circle all of its files, in bytes. */
 export const spaceUsed = (world: World, spaceId: SpaceId): Promise<number> => usedBy(world.db, spaceId)
-
-const inMib = (bytes: number): number => Math.max(0, Math.floor(bytes / 1024 ** 2))
 
 type Attaching = {
   readonly spaceId: SpaceId

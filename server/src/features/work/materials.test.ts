@@ -2,8 +2,9 @@ import { readdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { addressOf, FILE_LIMITS, routes } from '@oppen/contract'
 import type { WorkId } from '@oppen/core/ids'
-import { buildWork, type SmallSchool, smallSchool, TUS, wormVideo } from '@oppen/demo'
+import { buildWork, type SmallSchool, smallSchool, submissionOf, TUS, wormVideo } from '@oppen/demo'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { roomOfClass } from './queriesOfPosting.js'
 
 let school: SmallSchool
 let workId: WorkId
@@ -68,6 +69,30 @@ describe('a large file beside the directions', () => {
     const { class: most } = limits
     Object.assign(limits, { class: 1024 })
     try {
+      expect((await begun()).error?.code).toBe('room_class')
+    } finally {
+      Object.assign(limits, { class: most })
+    }
+  })
+
+  it('takes its room from when it is begun until it is dropped or taken, and never that of pupils', async () => {
+    const { world, built, anna } = school
+    const { limits } = world
+    const { class: most } = limits
+    const used = await roomOfClass(world.db, built.classId, '')
+    // room for one more and for no other
+    Object.assign(limits, { class: used + Math.floor(video.length * 1.5) })
+    try {
+      const { id } = await begun()
+      expect((await begun()).error?.code).toBe('room_class')
+      const own = submissionOf(built, workId, 'Anna Reyes')
+      expect((await anna.begin(own, { name: 'gauge.jpg', size: video.length })).status).toBe(201)
+      await school.teacher.fetch(addressOf(routes.dropMaterialUpload, { ...work(), uploadId: id }), {
+        method: 'DELETE',
+        headers: TUS,
+      })
+      Object.assign(limits, { class: limits.class + video.length })
+      await school.teacher.get('takeMaterial', work(), { uploadId: (await begun()).id })
       expect((await begun()).error?.code).toBe('room_class')
     } finally {
       Object.assign(limits, { class: most })

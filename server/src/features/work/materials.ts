@@ -5,14 +5,15 @@ import type { Request, Response } from 'express'
 import { newId } from '../../ids.js'
 import { Refused } from '../../refusal.js'
 import type { World } from '../../world.js'
+import { inMib } from '../fileStore/mib.js'
 import { sendStored } from '../fileStore/sending.js'
 import { receive, tidyFileName, type Upload } from '../fileStore/upload.js'
-import { takeOnce } from '../files/service.js'
+import { forgetUpload, reserveRoom, takeOnce } from '../files/service.js'
 import type { WorkAddress } from '../submissions/address.js'
 import { notifyTopics } from '../submissions/notify.js'
 import { findWork } from '../submissions/works.js'
 import { materials } from './models.js'
-import { materialOf, materialsOf, roomOfMaterials } from './queriesOfPosting.js'
+import { materialOf, materialsOf, roomOfClass } from './queriesOfPosting.js'
 
 /** Takes a file that comes with the directions. */
 export async function addMaterial(world: World, address: WorkAddress, request: Request): Promise<Material> {
@@ -24,7 +25,7 @@ const ownerOf = ({ workId }: WorkAddress): string => `materials ${workId}`
 
 /**
  * Answers a request of the upload protocol for a file beside the directions, which may be as large as a lesson is long. Refuses
- * `room_class` where the class has no room for it.
+ * `room_class` where the class has no room for it; what was begun takes its room from then on.
  */
 export async function uploadMaterial(
   world: World,
@@ -40,15 +41,22 @@ export async function uploadMaterial(
     owner,
     newId: () => newId(world),
     most: FILE_LIMITS.lesson,
-    admit: (_, size) => hasRoom(world, address, size),
-    dropped: async () => undefined,
+    admit: (id, size) =>
+      reserveRoom(world, { id, owner, size, classId: address.classId, placeId: null }, () =>
+        hasRoom(world, address, size, id),
+      ),
+    dropped: id => world.db.write(() => forgetUpload(world, id)),
   })
 }
 
-async function hasRoom(world: World, { classId }: WorkAddress, size: number): Promise<void> {
+async function hasRoom(
+  world: World,
+  { classId }: WorkAddress,
+  size: number,
+  uploadId: string,
+): Promise<void> {
   const most = world.limits.class
-  const left = Math.max(0, most - (await roomOfMaterials(world.db, classId)))
-  const inMib = (bytes: number) => Math.floor(bytes / 1024 / 1024)
+  const left = most - (await roomOfClass(world.db, classId, uploadId))
   if (size > left) throw new Refused('room_class', { most: inMib(most), left: inMib(left) })
 }
 
@@ -59,6 +67,7 @@ export const takeMaterial = (world: World, address: WorkAddress, uploadId: strin
     store: async () => {
       const { path, name, declared, size } = await world.uploads.received(uploadId, ownerOf(address))
       await findWork(world, address)
+      await hasRoom(world, address, size, uploadId)
       const tidy = tidyFileName(name)
       const owner = ownerOf(address)
       const coming = { name: tidy, declared, size, owner, mostOfVideo: FILE_LIMITS.lesson }

@@ -96,14 +96,14 @@ export const worksOfTopic = (db: Database, classId: ClassId, topicId: TopicId | 
     { classId, topicId },
   )
 
-/** How much room all files of a class take, those of pupils and those beside directions. */
-export const roomOfMaterials = async (db: Database, classId: ClassId): Promise<number> =>
+/** How much room all files of a class take, those of pupils and those beside directions, and all that come, but for one upload. */
+export const roomOfClass = async (db: Database, classId: ClassId, but: string): Promise<number> =>
   (
     await db.row<{ used: number }>(
       `select (select coalesce(sum(m.size), 0) from materials m join works w on w.id = m.work_id where w.class_id = $classId)
          + (select coalesce(sum(f.size), 0) from files f join places p on p.id = f.place_id where p.class_id = $classId)
-         + (select coalesce(sum(size), 0) from uploads where class_id = $classId) as used`,
-      { classId },
+         + (select coalesce(sum(size), 0) from uploads where class_id = $classId and id <> $but) as used`,
+      { classId, but },
     )
   )?.used ?? 0
 

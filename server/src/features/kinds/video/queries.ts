@@ -21,13 +21,25 @@ export const videoJson = (db: Database, { workId, placeId }: SubmissionAddress) 
     { workId, placeId },
   )
 
-/** What is known of one pupil’s watching; undefined where nothing was watched. */
-export const watchedOf = (db: Database, { workId, placeId }: SubmissionAddress) =>
-  db.row<{ watched: string; stopped: string; back: string; position: number; at: Instant }>(
-    `select watched, stopped, back, position, at from video_watched
-     where work_id = $workId and place_id = $placeId`,
+type Watched = {
+  readonly watched: string
+  readonly stopped: string
+  readonly back: string
+  readonly position: number
+  readonly passed: string
+}
+
+/** What is known of one pupil’s watching, its lists as JSON. */
+export const watchedOf = async (db: Database, { workId, placeId }: SubmissionAddress): Promise<Watched> => {
+  const row = await db.row<Watched>(
+    `select coalesce(max(watched), '[]') as watched, coalesce(max(stopped), '[]') as stopped,
+       coalesce(max(back), '[]') as back, coalesce(max(position), 0) as position,
+       ${passedOf('$workId', '$placeId')} as passed
+     from video_watched where work_id = $workId and place_id = $placeId`,
     { workId, placeId },
   )
+  return row as Watched
+}
 
 /** The number of the last batch of a viewing, and when another one played last. */
 export const viewingsOf = (db: Database, { workId, placeId }: SubmissionAddress, viewingId: ViewingId) =>

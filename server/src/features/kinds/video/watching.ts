@@ -56,7 +56,8 @@ const VIEWINGS = 500
 
 /**
  * Adds what was played since the last batch of a viewing. A batch that has come already adds nothing. Where nothing may be skipped, only
- * what was reached by playing counts. It can be watched, and counts, after handing in as well. Refuses `work_not_open`.
+ * what was reached by playing counts. It can be watched, and counts, after handing in as well. Beyond `MOST_RUNS` nothing more is
+ * added to what was watched. Refuses `work_not_open`.
  */
 export async function saveWatched(
   world: World,
@@ -72,9 +73,9 @@ export async function saveWatched(
     const before = await watchedOf(world.db, address)
     const viewings = await viewingsOf(world.db, address, viewingId)
     const known = {
-      watched: JSON.parse(before?.watched ?? '[]') as Run[],
-      position: before?.position ?? 0,
-      passed: (JSON.parse((await videoJson(world.db, address)) ?? '') as { passed: Passed[] }).passed,
+      watched: JSON.parse(before.watched) as Run[],
+      position: before.position,
+      passed: JSON.parse(before.passed) as Passed[],
       elsewhere: isNow(viewings?.other ?? null, at),
     }
     if (batch.number <= (viewings?.number ?? 0)) return known
@@ -92,13 +93,13 @@ export async function saveWatched(
     })
     const more = withPlayed(known.watched, ...counted)
     const watched = more.length <= MOST_RUNS ? more : known.watched
-    const moments = (stored: string | undefined, seconds: readonly number[]) =>
-      JSON.stringify(withMoments(JSON.parse(stored ?? '[]') as Moments, seconds))
+    const moments = (stored: string, seconds: readonly number[]) =>
+      JSON.stringify(withMoments(JSON.parse(stored) as Moments, seconds))
     const { position } = batch
     await world.db.model(videoWatched).upsert({
       ...{ workId, placeId, watched: JSON.stringify(watched), position, at },
-      stopped: moments(before?.stopped, batch.stopped),
-      back: moments(before?.back, batch.back),
+      stopped: moments(before.stopped, batch.stopped),
+      back: moments(before.back, batch.back),
     })
     if (viewings?.number == null) await forgetViewings(world.db, address, VIEWINGS - 1)
     await world.db.model(videoViewings).upsert({ workId, placeId, id: viewingId, number: batch.number, at })
